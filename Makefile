@@ -1,0 +1,47 @@
+# Teapot.  `make demo` and `make test` are all that a new machine needs.
+
+PYTHON ?= python3
+BIN := .venv/bin
+DEMO_DATA := var/demo
+
+.PHONY: demo test check bench assets setup chromium screenshots requirements
+
+demo: setup
+	TEAPOT_DATA=$(DEMO_DATA) $(BIN)/python manage.py migrate -v0
+	TEAPOT_DATA=$(DEMO_DATA) $(BIN)/python manage.py load_demo
+	@echo "Teapot is at http://127.0.0.1:8000"
+	TEAPOT_DATA=$(DEMO_DATA) TEAPOT_DEMO=1 $(BIN)/gunicorn teapot.wsgi \
+		--bind 127.0.0.1:8000 --worker-class gthread --threads 8
+
+test: setup chromium
+	$(BIN)/python -m pytest
+
+check: setup
+	$(BIN)/ruff check .
+	$(BIN)/ruff format --check .
+	$(BIN)/lint-imports
+	$(BIN)/python manage.py makemigrations --check --dry-run
+
+bench: setup
+	$(BIN)/python -m tools.bench
+
+screenshots: setup chromium
+	$(BIN)/python -m tools.screenshots
+
+assets:
+	sh tools/assets.sh
+
+requirements: setup
+	for set in base test; do \
+		$(BIN)/pip-compile --quiet --strip-extras --no-emit-index-url --no-emit-find-links \
+			--no-emit-options -o requirements/$$set.txt requirements/$$set.in; done
+
+setup: .venv/.installed
+
+.venv/.installed: requirements/test.txt
+	test -x $(BIN)/python || $(PYTHON) -m venv .venv
+	$(BIN)/python -m pip install --quiet --disable-pip-version-check -r requirements/test.txt
+	touch $@
+
+chromium:
+	@sh tools/chromium.sh

@@ -1,0 +1,1 @@
+"""Who is at the keyboard."""

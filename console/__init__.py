@@ -1,0 +1,1 @@
+"""The sheet page: lines are typed, read, answered and kept."""

@@ -1,0 +1,56 @@
+"""The demo: sheets of a small, made-up tea laboratory."""
+
+from __future__ import annotations
+
+from pathlib import Path
+from uuid import uuid4
+
+from django.conf import settings
+
+from accounts.models import Person
+from console import keeping
+from console.models import Sheet
+
+FOLDER = Path(__file__).parent / "sample_sheets"
+
+
+def load_samples() -> list[Sheet]:
+    """Has the engine answer every sample sheet anew; earlier samples are replaced.
+
+    A sample is a text file: its first line is the title, behind ``#``.
+    Errors: :class:`ValueError` where a line of a sample cannot be answered.
+    """
+    Sheet.objects.filter(owner=None).delete()
+    return [_load(file) for file in sorted(FOLDER.glob("*.txt"))]
+
+
+def _load(file: Path) -> Sheet:
+    title, *lines = file.read_text(encoding="utf-8").splitlines()
+    sheet = Sheet.objects.create(owner=None, title=title.removeprefix("#").strip())
+    for text in filter(str.strip, lines):
+        kept = keeping.keep(sheet, text, uuid4())
+        if kept.line is None:
+            raise ValueError(f"{file.name}: {text}: {kept.outcome['error']['text']}")
+    return sheet
+
+
+def copy_samples(person: Person) -> Sheet | None:
+    """Gives a new person a copy of each sample; the first is returned.
+
+    None where the demo is not wanted, or was not loaded.
+    """
+    if not settings.TEAPOT_DEMO:
+        return None
+    copies = [_copy(sample, person) for sample in Sheet.objects.filter(owner=None)]
+    return copies[0] if copies else None
+
+
+def _copy(sample: Sheet, person: Person) -> Sheet:
+    lines = list(sample.lines.all())
+    sample.pk, sample.owner = uuid4(), person
+    sample._state.adding = True
+    sample.save()
+    for line in lines:
+        line.pk, line.sheet, line.token = None, sample, uuid4()
+    sample.lines.bulk_create(lines)
+    return sample

@@ -1,0 +1,99 @@
+/* Lines on their way to the server.
+
+   A line leaves the entry with a token of its own and stays here, and in the
+   browser's storage, until the server has said that it is kept or why not. With
+   the connection lost it is sent again, with the same token, so that it is kept
+   once even if only the reply was lost. Lines go one after another. */
+(() => {
+  const RETRY_FIRST = 500, RETRY_LAST = 8000, PATIENCE = 15000;
+
+  class Outbox {
+    constructor(sheet, url, csrf) {
+      this.url = url;
+      this.csrf = csrf;
+      this.prefix = `teapot-outbox-${sheet}-`;
+      this.items = this.load();
+      this.busy = false;
+      this.pause = RETRY_FIRST;
+      this.on = { kept() {}, refused() {}, lost() {}, changed() {} };
+      addEventListener("online", () => this.wake());
+    }
+
+    /* Each item has a key of its own, so that two windows never write over each other. */
+    load() {
+      try {
+        return Object.keys(localStorage).filter((key) => key.startsWith(this.prefix))
+          .map((key) => JSON.parse(localStorage.getItem(key)))
+          .sort((one, other) => one.at - other.at);
+      } catch { return []; }
+    }
+
+    store(item, wanted) {
+      try {
+        if (wanted) localStorage.setItem(this.prefix + item.token, JSON.stringify(item));
+        else localStorage.removeItem(this.prefix + item.token);
+      } catch { /* full or private */ }
+      this.on.changed(this.items);
+    }
+
+    put(text) {
+      const item = { token: newToken(), text, at: Date.now() };
+      this.items.push(item);
+      this.store(item, true);
+      this.send();
+    }
+
+    drop(item) {
+      this.items = this.items.filter((other) => other !== item);
+      this.store(item, false);
+    }
+
+    wake() {
+      clearTimeout(this.timer);
+      this.pause = RETRY_FIRST;
+      this.send();
+    }
+
+    async send() {
+      if (this.busy || !this.items.length) return;
+      this.busy = true;
+      const item = this.items[0];
+      let reply = null;
+      try {
+        reply = await this.post(item);
+      } catch { /* no connection: sent again below */ }
+      this.busy = false;
+      if (!this.items.includes(item)) return this.send();
+      if (reply?.ok) {
+        this.pause = RETRY_FIRST;
+        const html = await reply.text();
+        this.drop(item);
+        this.on[reply.headers.has("X-Refused") ? "refused" : "kept"](item, html, reply.headers);
+        return this.send();
+      }
+      this.on.lost(item, reply ? reply.status : 0);
+      clearTimeout(this.timer);
+      this.timer = setTimeout(() => this.send(), this.pause);
+      this.pause = Math.min(2 * this.pause, RETRY_LAST);
+    }
+
+    post(item) {
+      const body = new URLSearchParams({
+        text: item.text, token: item.token, since: document.getElementById("run").dataset.revision,
+      });
+      return fetch(this.url, {
+        method: "POST", body, signal: AbortSignal.timeout(PATIENCE),
+        headers: { "X-CSRFToken": this.csrf },
+      });
+    }
+  }
+
+  function newToken() {
+    if (crypto.randomUUID) return crypto.randomUUID();
+    const bytes = crypto.getRandomValues(new Uint8Array(16));
+    const hex = [...bytes].map((byte) => byte.toString(16).padStart(2, "0")).join("");
+    return hex.replace(/^(.{8})(.{4})(.{4})(.{4})(.{12})$/, "$1-$2-$3-$4-$5");
+  }
+
+  window.teapot.Outbox = Outbox;
+})();

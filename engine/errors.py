@@ -1,0 +1,99 @@
+"""What is said when a line cannot be answered, or was answered with a remark.
+
+A :class:`LineError` carries a sentence for the person, the place in the input
+that it speaks of, and the mends that can be clicked.  A :class:`Notice` is the
+quiet remark beside an answer.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import NamedTuple
+
+
+class Span(NamedTuple):
+    """A half-open range of code points in the text of a line."""
+
+    start: int
+    end: int
+
+    def to(self, other: Span) -> Span:
+        """The range from the start of this one to the end of ``other``."""
+        return Span(self.start, other.end)
+
+
+LONGEST_LABEL = 40
+"""Characters of a line that a button still shows whole."""
+
+
+@dataclass(frozen=True, slots=True)
+class Mend:
+    """A change to the input that one click makes.
+
+    ``span`` is replaced by ``replacement``.  ``label`` is what the button says;
+    where it is empty, the button shows what the line becomes.
+    """
+
+    label: str
+    span: Span
+    replacement: str
+
+    def apply(self, text: str) -> str:
+        """``text``, a whole line, with the mend made."""
+        return text[: self.span.start] + self.replacement + text[self.span.end :]
+
+    def as_dict(self, text: str) -> dict[str, str]:
+        """The label and the whole mended line, as the page and ``--json`` give it."""
+        mended = self.apply(text)
+        shown = mended if len(mended) <= LONGEST_LABEL else self.replacement
+        return {"label": self.label or shown.strip(), "input": mended}
+
+
+def replace(span: Span, replacement: str) -> Mend:
+    """A mend whose button shows what the line becomes."""
+    return Mend("", span, replacement)
+
+
+@dataclass(frozen=True, slots=True)
+class Notice:
+    """A remark beside an answer: what was assumed, or what usually is a slip."""
+
+    code: str
+    text: str
+    mends: tuple[Mend, ...] = ()
+
+
+class LineError(Exception):
+    """A line that cannot be answered.
+
+    Arguments: ``code`` names the kind of error for programs; ``text`` is a
+    sentence for people; ``span`` is the place, where there is one; ``mends``
+    are the changes offered.
+    """
+
+    def __init__(
+        self, code: str, text: str, span: Span | None = None, mends: tuple[Mend, ...] = ()
+    ) -> None:
+        super().__init__(text)
+        self.code = code
+        self.text = text
+        self.span = span
+        self.mends = mends
+
+    def at(self, span: Span) -> LineError:
+        """The same error with a place, unless it has one already."""
+        if self.span is None:
+            self.span = span
+        return self
+
+
+class Unfinished(LineError):
+    """Input that still waits for something: a bracket, or an operand.
+
+    ``waits_for`` says for what; ``closing`` is the text that would end it, empty
+    where only the person can know.
+    """
+
+    def __init__(self, text: str, span: Span, closing: str = "") -> None:
+        mends = (Mend(f"close with {closing}", Span(span.end, span.end), closing),)
+        super().__init__("unfinished", text, span, mends if closing else ())

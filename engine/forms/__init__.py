@@ -1,0 +1,1 @@
+"""Forms: a value written as an answer."""

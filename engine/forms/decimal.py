@@ -1,0 +1,145 @@
+"""Numbers to decimal digits, each digit proved.
+
+A rational is rounded exactly.  A real is computed with more and more precision
+until both ends of its interval round to the same digits.  Ties go to the even
+neighbour: ISO 80000-1, Annex B, rule A.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from flint import arb, fmpq, fmpz
+
+from engine.limits import FIRST_BITS, LAST_BITS, MIN_KNOWN
+from engine.numbers.values import Exact, Number, undecided
+
+TEN = fmpz(10)
+
+
+@dataclass(frozen=True, slots=True)
+class Decimal:
+    """``mantissa`` · 10**``exponent``; ``exact`` where nothing was rounded off.
+
+    ``below`` is set where the number cannot be told from 0: it is smaller than
+    10**``below``.
+    """
+
+    mantissa: fmpz
+    exponent: int
+    exact: bool
+    below: int | None = None
+
+    @property
+    def figures(self) -> str:
+        """The digits of the mantissa, without sign and trailing zeros."""
+        return (abs(self.mantissa).str() if self.mantissa else "0").rstrip("0") or "0"
+
+    @property
+    def magnitude(self) -> int:
+        """The power of ten of the first figure."""
+        return len(abs(self.mantissa).str()) - 1 + self.exponent
+
+
+def magnitude_of(q: fmpq) -> int:
+    """The m with 10**m ≤ |``q``| < 10**(m+1), for a ``q`` that is not 0."""
+    top, bottom = abs(q.p), q.q
+    guess = int((top.bit_length() - bottom.bit_length()) * 0.30102999566398)
+    while _at_least_power(top, bottom, guess + 1):
+        guess += 1
+    while not _at_least_power(top, bottom, guess):
+        guess -= 1
+    return guess
+
+
+def _at_least_power(top: fmpz, bottom: fmpz, power: int) -> bool:
+    if power >= 0:
+        return top >= bottom * TEN**power
+    return top * TEN**-power >= bottom
+
+
+def round_at(q: fmpq, place: int) -> tuple[fmpz, bool]:
+    """``q`` in whole multiples of 10**``place``, ties to even; whether that is exact."""
+    top, bottom = q.p, q.q
+    if place > 0:
+        bottom *= TEN**place
+    else:
+        top *= TEN**-place
+    whole, rest = divmod(top, bottom)
+    doubled = rest * 2
+    if doubled > bottom or (doubled == bottom and whole % 2):
+        whole += 1
+    return whole, not rest
+
+
+def significant(number: Number, digits: int) -> Decimal:
+    """``number`` correctly rounded to ``digits`` significant digits.
+
+    Where a real number cannot be told from a tie between two such decimals, one
+    more digit is given, which can be proved.
+    """
+
+    def rounded(q: fmpq) -> Decimal | None:
+        return _round_significant(q, digits) if q else None
+
+    if isinstance(number, Exact) and number.is_rational:
+        return _round_significant(number.coefficient, digits)
+    return _proved(number, digits, rounded) or significant(number, digits + 1)
+
+
+def to_places(number: Number, places: int) -> Decimal:
+    """``number`` correctly rounded to ``places`` digits behind the point.
+
+    At what cannot be told from a tie there is one more, as in :func:`significant`.
+    """
+
+    def rounded(q: fmpq) -> Decimal:
+        mantissa, is_exact = round_at(q, -places)
+        return Decimal(mantissa, -places, is_exact)
+
+    if isinstance(number, Exact) and number.is_rational:
+        return rounded(number.coefficient)
+    return _proved(number, max(places, 0), rounded) or to_places(number, places + 1)
+
+
+def _round_significant(q: fmpq, digits: int) -> Decimal:
+    if not q:
+        return Decimal(fmpz(0), 0, True)
+    place = magnitude_of(q) - digits + 1
+    mantissa, is_exact = round_at(q, place)
+    if abs(mantissa) == TEN**digits:
+        mantissa, place = mantissa // 10, place + 1
+    return Decimal(mantissa, place, is_exact)
+
+
+def _proved(
+    number: Number, digits: int, rounded: Callable[[fmpq], Decimal | None]
+) -> Decimal | None:
+    """What both ends of ``number``'s interval round to, at the first precision at
+    which they agree; None at a tie that cannot be decided."""
+    bits = max(FIRST_BITS, int(digits * 3.33) + 32)
+    last = max(LAST_BITS, 2 * bits)
+    while bits <= last:
+        ball = number.ball(bits)
+        low, high = rational_of(ball.lower()), rational_of(ball.upper())
+        first, second = rounded(low), rounded(high)
+        agree = first and second and first.mantissa == second.mantissa
+        if agree and first.exponent == second.exponent:
+            return Decimal(first.mantissa, first.exponent, False)
+        bits *= 2
+    if low * high > 0:
+        return None
+    below = magnitude_of(max(abs(low), abs(high))) + 1
+    if below > MIN_KNOWN:
+        raise undecided()
+    return Decimal(fmpz(0), 0, False, below)
+
+
+def rational_of(point: arb) -> fmpq:
+    """An exact ball as the rational that it is."""
+    mantissa, exponent = point.man_exp()
+    exponent = int(exponent)
+    if exponent >= 0:
+        return fmpq(mantissa * fmpz(2) ** exponent)
+    return fmpq(mantissa, fmpz(2) ** -exponent)

@@ -1,0 +1,1 @@
+"""The functions of the language: one record each, one module a subject."""

@@ -1,0 +1,129 @@
+"""Logarithms."""
+
+from __future__ import annotations
+
+from flint import arb, fmpq
+
+from engine.errors import LineError
+from engine.functions.record import Example, Function, Parameter
+from engine.numbers.arithmetic import divide, is_zero, not_real, remark, sign_of
+from engine.numbers.roots import rational_log
+from engine.numbers.values import Exact, Infinite, Real, Undefined, Value, exact
+
+SUBJECT = "logarithms"
+POSITIVE = Parameter("x", "a number", "x > 0")
+
+
+def natural_log(x: Value) -> Value:
+    """The logarithm to base e.  Errors: :class:`LineError` for a negative ``x``."""
+    if isinstance(x, Undefined):
+        return x
+    if is_zero(x):
+        remark("log-of-zero", "The logarithm of 0 grows below all bounds.")
+        return Infinite(-1)
+    if sign_of(x) < 0:
+        raise not_real("The logarithm of a negative number")
+    if isinstance(x, Infinite):
+        return x
+    if isinstance(x, Real) and x.log is not None:
+        return x.log
+    if x == exact(1):
+        return exact(0)
+    return Real(arb.log, x)
+
+
+def log_to_base(x: Value, base: Value | None) -> Value:
+    """The logarithm of ``x`` to ``base``; exact where it is rational.
+
+    Errors: :class:`LineError` where ``x`` or ``base`` is not positive, where
+    ``base`` is 1 or is missing.
+    """
+    if base is None:
+        raise LineError("log-base", "Say to which base: ln has base e, lg has base 10.")
+    if isinstance(base, Infinite | Undefined):
+        return Undefined("A logarithm needs a finite base.")
+    if sign_of(base) <= 0 or base == exact(1):
+        raise LineError("bad-base", "The base of a logarithm is positive and not 1.")
+    if _is_positive_rational(x) and _is_positive_rational(base):
+        ratio = rational_log(x.coefficient, base.coefficient)
+        if ratio is not None:
+            return exact(ratio)
+    return divide(natural_log(x), natural_log(base))
+
+
+def _is_positive_rational(x: Value) -> bool:
+    return isinstance(x, Exact) and x.is_rational and x.coefficient > 0
+
+
+def common_log(x: Value) -> Value:
+    """The logarithm to base 10."""
+    return log_to_base(x, exact(fmpq(10)))
+
+
+def binary_log(x: Value) -> Value:
+    """The logarithm to base 2."""
+    return log_to_base(x, exact(fmpq(2)))
+
+
+FUNCTIONS = (
+    Function(
+        name="ln",
+        subject=SUBJECT,
+        summary="The natural logarithm: the power of e that gives x.",
+        parameters=(POSITIVE,),
+        compute=natural_log,
+        examples=(
+            Example("ln(2)", "≈", "0.6931471806"),
+            Example("ln(e^3)", "=", "3"),
+            Example("ln(1)", "=", "0"),
+        ),
+        related=("exp", "lg", "lb", "log"),
+        taken_for="lg, the logarithm to base 10.",
+        source="ISO 80000-2, 2-13.5",
+    ),
+    Function(
+        name="lg",
+        subject=SUBJECT,
+        summary="The common logarithm: the power of 10 that gives x.",
+        parameters=(POSITIVE,),
+        compute=common_log,
+        examples=(
+            Example("lg(100000)", "=", "5"),
+            Example("lg(1e-23)", "=", "-23"),
+            Example("lg(2)", "≈", "0.3010299957"),
+        ),
+        also_written=("log10",),
+        related=("ln", "lb", "log"),
+        taken_for="ln, the logarithm to base e.",
+        source="ISO 80000-2, 2-13.6",
+    ),
+    Function(
+        name="lb",
+        subject=SUBJECT,
+        summary="The binary logarithm: the power of 2 that gives x.",
+        parameters=(POSITIVE,),
+        compute=binary_log,
+        examples=(Example("lb(8)", "=", "3"), Example("lb(10)", "≈", "3.321928095")),
+        also_written=("log2",),
+        related=("ln", "lg", "log"),
+        source="ISO 80000-2, 2-13.7",
+    ),
+    Function(
+        name="log",
+        subject=SUBJECT,
+        summary="The logarithm to a base: the power of the base that gives x.",
+        parameters=(
+            POSITIVE,
+            Parameter("base", "the base", "base > 0, base ≠ 1", optional=True),
+        ),
+        compute=log_to_base,
+        examples=(
+            Example("log(81, 3)", "=", "4"),
+            Example("log(10000, base=10)", "=", "4"),
+            Example("log(7, 10)", "≈", "0.84509804"),
+        ),
+        related=("ln", "lg", "lb"),
+        taken_for="a logarithm with a base of its own: with no base it is asked back.",
+        source="ISO 80000-2, 2-13.4",
+    ),
+)

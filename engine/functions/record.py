@@ -1,0 +1,65 @@
+"""What is known of a function: the one source for evaluation, hints and tests."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from engine.numbers.values import Value
+
+
+@dataclass(frozen=True, slots=True)
+class Parameter:
+    """One argument: its name, what it is, and which values it may have."""
+
+    name: str
+    text: str
+    domain: str = "any real number"
+    optional: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Example:
+    """An input with its answer's sign and text; a test runs each."""
+
+    input: str
+    sign: str
+    text: str
+
+
+@dataclass(frozen=True, slots=True)
+class Function:
+    """A function of the language.
+
+    ``compute`` takes one value a parameter, in their order, None where an
+    optional one was left out.  ``taken_for`` says what it is easily taken for.
+    ``source`` names the definition that it follows.
+    """
+
+    name: str
+    subject: str
+    summary: str
+    parameters: tuple[Parameter, ...]
+    compute: Callable[..., Value]
+    examples: tuple[Example, ...]
+    value: str = "a real number"
+    also_written: tuple[str, ...] = ()
+    special_values: str = ""
+    related: tuple[str, ...] = ()
+    taken_for: str = ""
+    source: str = ""
+
+    @property
+    def pattern(self) -> str:
+        """How it is called, optional arguments in their place: ``log(x, base)``."""
+        return f"{self.name}({', '.join(p.name for p in self.parameters)})"
+
+
+@dataclass(frozen=True, slots=True)
+class Constant:
+    """A name with a value that never changes."""
+
+    name: str
+    value: Value
+    summary: str
+    source: str = ""

@@ -1,0 +1,31 @@
+"""Every limit the engine keeps, in one place, each with its reason."""
+
+MAX_LINE = 10_000
+"""Characters in a line: more than any page of homework, less than does harm."""
+
+MAX_NESTING = 150
+"""Brackets, calls, signs and powers inside each other.  Browsers stop nesting
+elements at 512, and a typeset level takes up to three."""
+
+MAX_RECURSION = 60_000
+"""Python frames: a line of ``MAX_LINE`` characters is at most 5,000 operators
+deep, at a few frames each."""
+
+MAX_DIGITS = 1_000_000
+"""Decimal digits of a number, before or behind the point."""
+
+MAX_BITS = 3_321_928
+"""``MAX_DIGITS`` in binary digits."""
+
+FIRST_BITS = 128
+"""Precision at which a real number is first computed: 38 decimal digits."""
+
+LAST_BITS = 4096
+"""Precision at which it is given up to tell two real numbers apart."""
+
+MAX_FRACTION_BITS = 200_000
+"""Binary digits of a fraction that is kept exact.  Beyond, a power of a fraction
+is computed as a real number: every further step on it would take long."""
+
+MIN_KNOWN = -40
+"""A result is called 0 only if it is proved to be smaller than ten to this."""

@@ -1,0 +1,1 @@
+"""The values of the language and the arithmetic between them."""

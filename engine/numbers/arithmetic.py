@@ -1,0 +1,287 @@
+"""+ − × ÷ and powers between numbers, infinities and what is undefined.
+
+Each function takes and returns values of :mod:`engine.numbers.values`.  What
+stays exact is kept exact; everything else becomes a :class:`Real`.  Remarks go
+to :func:`remark`, which the evaluation collects.
+"""
+
+from __future__ import annotations
+
+import operator
+from collections.abc import Iterator
+from contextlib import contextmanager
+from contextvars import ContextVar
+
+from flint import arb, fmpq, fmpz
+
+from engine.errors import LineError, Notice
+from engine.limits import MAX_BITS, MAX_DIGITS, MAX_FRACTION_BITS
+from engine.numbers.roots import perfect_root
+from engine.numbers.values import (
+    Exact,
+    Infinite,
+    Number,
+    Real,
+    Undefined,
+    Value,
+    exact,
+    too_large,
+    undecided,
+)
+
+_remarks: ContextVar[list[Notice] | None] = ContextVar("remarks", default=None)
+
+
+@contextmanager
+def collecting(remarks: list[Notice]) -> Iterator[None]:
+    """Within it, :func:`remark` adds to ``remarks``."""
+    token = _remarks.set(remarks)
+    try:
+        yield
+    finally:
+        _remarks.reset(token)
+
+
+def remark(code: str, text: str) -> None:
+    """A remark on the operation at hand, for the person."""
+    remarks = _remarks.get()
+    if remarks is not None and all(known.code != code for known in remarks):
+        remarks.append(Notice(code, text))
+
+
+def negate(a: Value) -> Value:
+    match a:
+        case Exact():
+            return Exact(-a.coefficient, a.pi_power)
+        case Real():
+            return Real(operator.neg, a)
+        case Infinite():
+            return Infinite(-a.sign)
+    return a
+
+
+def add(a: Value, b: Value) -> Value:
+    if isinstance(a, Exact) and isinstance(b, Exact):
+        if a.pi_power == b.pi_power or not b.coefficient:
+            return exact(a.coefficient + b.coefficient, a.pi_power)
+        if not a.coefficient:
+            return b
+    if isinstance(a, Undefined):
+        return a
+    if isinstance(b, Undefined):
+        return b
+    if isinstance(a, Infinite) or isinstance(b, Infinite):
+        if isinstance(a, Infinite) and isinstance(b, Infinite) and a.sign != b.sign:
+            return Undefined("∞ − ∞ has no value: either part could be the larger.")
+        return a if isinstance(a, Infinite) else b
+    return Real(operator.add, a, b)
+
+
+def subtract(a: Value, b: Value) -> Value:
+    if a is b and isinstance(a, Real):
+        return exact(0)
+    if isinstance(a, Real) or isinstance(b, Real):
+        if isinstance(a, Number) and isinstance(b, Number):
+            return Real(operator.sub, a, b)
+    return add(a, negate(b))
+
+
+def multiply(a: Value, b: Value) -> Value:
+    if isinstance(a, Exact) and isinstance(b, Exact):
+        return exact(a.coefficient * b.coefficient, a.pi_power + b.pi_power)
+    if isinstance(a, Undefined):
+        return a
+    if isinstance(b, Undefined):
+        return b
+    if isinstance(a, Infinite) or isinstance(b, Infinite):
+        sign = sign_of(a) * sign_of(b)
+        if not sign:
+            return Undefined("0 · ∞ has no value: it could be anything.")
+        return Infinite(sign)
+    if is_zero(a) or is_zero(b):
+        return exact(0)
+    return Real(operator.mul, a, b)
+
+
+def divide(a: Value, b: Value) -> Value:
+    if isinstance(a, Exact) and isinstance(b, Exact) and b.coefficient:
+        return exact(a.coefficient / b.coefficient, a.pi_power - b.pi_power)
+    if isinstance(a, Undefined):
+        return a
+    if isinstance(b, Undefined):
+        return b
+    if isinstance(b, Infinite):
+        if isinstance(a, Infinite):
+            return Undefined("∞ / ∞ has no value: it could be anything.")
+        return exact(0)
+    if is_zero(b):
+        return _over_zero(a)
+    if isinstance(a, Infinite):
+        return Infinite(a.sign * sign_of(b))
+    if is_zero(a):
+        return a
+    if isinstance(b, Real):
+        sign_of(b)
+    return Real(operator.truediv, a, b)
+
+
+def _over_zero(a: Value) -> Value:
+    if is_zero(a):
+        return Undefined("0/0 has no value: every number times 0 is 0.")
+    remark("division-by-zero", "This divides by zero, which usually is a slip.")
+    return Infinite(sign_of(a))
+
+
+def is_zero(a: Value) -> bool:
+    """Whether ``a`` is exactly 0."""
+    return isinstance(a, Exact) and not a.coefficient
+
+
+def sign_of(a: Exact | Real | Infinite) -> int:
+    """−1, 0 or 1.  Errors: :class:`LineError` where it cannot be decided."""
+    if isinstance(a, Infinite):
+        return a.sign
+    sign = a.sign()
+    if sign is None:
+        raise undecided()
+    return sign
+
+
+# -- powers -----------------------------------------------------------------------
+
+
+def power(a: Value, b: Value) -> Value:
+    """``a`` to the power ``b``.
+
+    Errors: :class:`LineError` where the result would be larger than the limit,
+    or is not real.
+    """
+    if isinstance(a, Undefined):
+        return a
+    if isinstance(b, Undefined):
+        return b
+    if isinstance(a, Infinite) or isinstance(b, Infinite):
+        return _infinite_power(a, b)
+    if isinstance(b, Exact) and b.is_integer:
+        return _integer_power(a, b.coefficient.p)
+    if is_zero(a):
+        return exact(0) if sign_of(b) > 0 else _over_zero(exact(1))
+    if isinstance(a, Real) and a.log is not None and isinstance(b, Exact):
+        log = multiply(a.log, b)
+        return exp_of(log)
+    if isinstance(a, Exact) and a.is_rational and isinstance(b, Exact) and b.is_rational:
+        return _rational_power(a.coefficient, b.coefficient)
+    if sign_of(a) < 0:
+        raise not_real("A negative number to a power that is not whole")
+    return Real(operator.pow, a, b)
+
+
+def _integer_power(a: Number, n: fmpz) -> Value:
+    if n == 0:
+        if is_zero(a):
+            remark("zero-to-zero", "0⁰ is 1 by convention.")
+        return exact(1)
+    if is_zero(a) and n < 0:
+        return _over_zero(exact(1))
+    if isinstance(a, Real):
+        if a.log is not None:
+            return exp_of(multiply(a.log, exact(fmpq(n))))
+        if n.bit_length() > 64:
+            raise too_large()
+        exponent = int(n)
+        return Real(lambda ball: ball**exponent, a)
+    # at least so many bits: those of the longer part, less one for its leading figure
+    longest = max(abs(a.coefficient.p).bit_length(), a.coefficient.q.bit_length())
+    bits = (longest - 1) * abs(n)
+    if bits > MAX_BITS and a.is_integer and n > 0:
+        raise _power_too_large(a, n)
+    if bits > (MAX_BITS if a.is_integer else MAX_FRACTION_BITS):
+        return Real(operator.pow, a, exact(fmpq(n)))
+    if a.pi_power and abs(n) > MAX_BITS:
+        raise too_large()
+    return exact(_rational_to(a.coefficient, n), a.pi_power * int(n))
+
+
+def _rational_to(base: fmpq, n: fmpz) -> fmpq:
+    if base in (1, -1):
+        return base if n % 2 else base * base
+    return base ** int(n)
+
+
+def _power_too_large(a: Exact, n: fmpz) -> LineError:
+    error = too_large()
+    size = (arb(abs(a.coefficient)).log_base(10) * n).floor().unique_fmpz()
+    if size is not None and size < 10**15:
+        error.text = (
+            f"This power would have about {int(size) + 1:,} digits; the limit is {MAX_DIGITS:,}."
+        )
+    return error
+
+
+def _rational_power(a: fmpq, b: fmpq) -> Value:
+    if a < 0:
+        degree = int(b.q) if b.q < 1000 else 0
+        if degree % 2 and perfect_root(-a, degree) is not None:
+            text = "A negative number to a power that is not whole"
+            raise not_real(text, "; its real root is another thing")
+        raise not_real("A negative number to a power that is not whole")
+    if b.q <= fmpz(10) ** 9:
+        root = perfect_root(a, int(b.q))
+        if root is not None:
+            return _integer_power(exact(root), b.p)
+    if abs(b) > MAX_BITS:
+        raise too_large()
+    if b == fmpq(1, 2):
+        return Real(arb.sqrt, exact(a))
+    return Real(operator.pow, exact(a), exact(b))
+
+
+def _infinite_power(a: Value, b: Value) -> Value:
+    if is_zero(b):
+        return Undefined("∞⁰ has no value: it could be anything.")
+    if isinstance(b, Infinite):
+        if isinstance(a, Exact) and a.is_rational and a.coefficient in (1, -1):
+            return Undefined("1 to an infinite power has no value: it could be anything.")
+        size = abs_of(a)
+        if (isinstance(a, Infinite) and a.sign < 0) or sign_of(a) < 0:
+            return Undefined("A negative number to an infinite power has no value.")
+        grows = is_zero(size) is False and sign_of(subtract(size, exact(1))) > 0
+        return Infinite(1) if grows == (b.sign > 0) else exact(0)
+    if sign_of(b) < 0:
+        return exact(0)
+    if a.sign > 0:
+        return Infinite(1)
+    if not (isinstance(b, Exact) and b.is_integer):
+        return Undefined("−∞ to a power that is not whole has no value.")
+    return Infinite(-1 if b.coefficient.p % 2 else 1)
+
+
+def abs_of(a: Value) -> Value:
+    """The absolute value."""
+    match a:
+        case Exact():
+            return Exact(abs(a.coefficient), a.pi_power)
+        case Real():
+            return Real(abs, a)
+        case Infinite():
+            return Infinite(1)
+    return a
+
+
+def exp_of(a: Value) -> Value:
+    """e to the power ``a``."""
+    match a:
+        case Exact() if not a.coefficient:
+            return exact(1)
+        case Exact():
+            return Real(arb.exp, a, log=a)
+        case Real():
+            return Real(arb.exp, a)
+        case Infinite():
+            return Infinite(1) if a.sign > 0 else exact(0)
+    return a
+
+
+def not_real(what: str, more: str = "") -> LineError:
+    """The error where a value would leave the real numbers."""
+    return LineError("not-real", f"{what} is not a real number{more}.")

@@ -1,0 +1,169 @@
+"""What a value can be.
+
+:class:`Exact`    a rational number times a power of π; never rounded
+:class:`Real`     a real number known through a computation that can be repeated
+                  at any precision, each time with a proved bound on its error
+:class:`Infinite` ∞ or −∞
+:class:`Undefined` no value, with the reason
+``bool``          a truth value
+``str``           text
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from flint import arb, ctx, fmpq
+
+from engine.errors import LineError
+from engine.limits import FIRST_BITS, LAST_BITS, MAX_BITS, MAX_DIGITS
+
+ZERO, ONE = fmpq(0), fmpq(1)
+
+
+@dataclass(frozen=True, slots=True)
+class Exact:
+    """``coefficient`` · π**``pi_power``, exactly."""
+
+    coefficient: fmpq
+    pi_power: int = 0
+
+    @property
+    def is_rational(self) -> bool:
+        return self.pi_power == 0
+
+    @property
+    def is_integer(self) -> bool:
+        return self.pi_power == 0 and self.coefficient.q == 1
+
+    def ball(self, bits: int) -> arb:
+        """An interval of about ``bits`` binary digits that holds the number."""
+        ctx.prec = bits
+        ball = arb(self.coefficient)
+        return ball * arb.pi() ** self.pi_power if self.pi_power else ball
+
+    def sign(self) -> int:
+        """−1, 0 or 1."""
+        return (self.coefficient > 0) - (self.coefficient < 0)
+
+
+class Real:
+    """A real number known through ``compute`` applied to other numbers.
+
+    ``compute`` takes one ball an argument, at the precision that is set in
+    FLINT's context, and returns a ball.  ``log`` is the exact natural logarithm
+    where the number was made as a power of e, so that ``ln`` can give it back.
+    """
+
+    __slots__ = ("_ball", "_bits", "args", "compute", "log")
+
+    def __init__(
+        self, compute: Callable[..., arb], *args: Number, log: Exact | None = None
+    ) -> None:
+        self.compute = compute
+        self.args = args
+        self.log = log
+        self._ball = arb(0)
+        self._bits = 0
+        bits = FIRST_BITS
+        while not self.ball(bits).is_finite():
+            bits *= 2
+            if bits > LAST_BITS:
+                raise undecided()
+        _check_size(self._ball)
+
+    def ball(self, bits: int) -> arb:
+        """An interval that holds the number, computed with ``bits`` binary digits.
+
+        Values that it was computed from are refined first, each once, without
+        recursion: a term of a long course of lines may be thousands deep.
+        """
+        if bits <= self._bits:
+            return self._ball
+        waiting: list[Real] = [self]
+        while waiting:
+            value = waiting[-1]
+            coarse = [a for a in value.args if isinstance(a, Real) and a._bits < bits]
+            if coarse:
+                waiting.extend(coarse)
+                continue
+            waiting.pop()
+            if value._bits < bits:
+                balls = [arg.ball(bits) for arg in value.args]
+                ctx.prec = bits
+                value._ball, value._bits = value.compute(*balls), bits
+        return self._ball
+
+    def sign(self) -> int | None:
+        """−1 or 1; None where the number cannot be told from 0."""
+        bits = FIRST_BITS
+        while bits <= LAST_BITS:
+            ball = self.ball(bits)
+            if ball > 0:
+                return 1
+            if ball < 0:
+                return -1
+            bits *= 2
+        return None
+
+
+Number = Exact | Real
+
+
+@dataclass(frozen=True, slots=True)
+class Infinite:
+    """∞ where ``sign`` is 1, −∞ where it is −1."""
+
+    sign: int
+
+
+@dataclass(frozen=True, slots=True)
+class Undefined:
+    """No value; ``reason`` is a sentence for the person."""
+
+    reason: str
+
+
+Value = Exact | Real | Infinite | Undefined | bool | str
+
+
+def exact(coefficient: fmpq | int, pi_power: int = 0) -> Exact:
+    """An exact number within the limit of size.
+
+    Errors: :class:`LineError` where it has more digits than the limit.
+    """
+    if not isinstance(coefficient, fmpq):
+        coefficient = fmpq(coefficient)
+    if coefficient.height_bits() > MAX_BITS:
+        raise too_large()
+    return Exact(coefficient, pi_power if coefficient else 0)
+
+
+def _check_size(ball: arb) -> None:
+    """Refuses what is larger or closer to 0 than can be written out."""
+    upper = ball.abs_upper()
+    mantissa, exponent = upper.man_exp()
+    if mantissa and int(exponent) + mantissa.bit_length() > MAX_BITS:
+        raise too_large()
+    if not ball.contains(0) and int(exponent) + mantissa.bit_length() < -MAX_BITS:
+        raise LineError(
+            "too-small", f"This is closer to 0 than the limit of {MAX_DIGITS:,} decimal places."
+        )
+
+
+def too_large() -> LineError:
+    """The error for a number beyond the limit of size."""
+    return LineError(
+        "too-large",
+        f"This number is too large: it has more digits than the limit of {MAX_DIGITS:,}.",
+    )
+
+
+def undecided() -> LineError:
+    """The error where even the last precision does not decide."""
+    return LineError(
+        "undecided",
+        f"Even with {LAST_BITS:,} binary digits this cannot be decided: a number here is too "
+        "large for its digits to be told, or too close to the edge of what can be taken.",
+    )

@@ -1,0 +1,44 @@
+"""Quotient and remainder: ``a = b·(a div b) + (a mod b)``."""
+
+from __future__ import annotations
+
+from flint import fmpq
+
+from engine.errors import LineError
+from engine.limits import FIRST_BITS, LAST_BITS
+from engine.numbers.arithmetic import divide, is_zero, multiply, subtract
+from engine.numbers.values import Exact, Infinite, Real, Undefined, Value, exact, undecided
+
+
+def floor_of(a: Value) -> Value:
+    """The largest whole number that is not above ``a``."""
+    if isinstance(a, Exact) and a.is_rational:
+        return exact(fmpq(a.coefficient.floor()))
+    if not isinstance(a, Exact | Real):
+        return a
+    bits = FIRST_BITS
+    while bits <= LAST_BITS:
+        whole = a.ball(bits).floor().unique_fmpz()
+        if whole is not None:
+            return exact(fmpq(whole))
+        bits *= 2
+    raise undecided()
+
+
+def div(a: Value, b: Value) -> Value:
+    """The quotient rounded towards −∞."""
+    _refuse_zero(b)
+    return floor_of(divide(a, b))
+
+
+def mod(a: Value, b: Value) -> Value:
+    """The remainder of :func:`div`; it has the sign of ``b``."""
+    _refuse_zero(b)
+    if isinstance(a, Infinite):
+        return Undefined("∞ has no remainder.")
+    return subtract(a, multiply(b, floor_of(divide(a, b))))
+
+
+def _refuse_zero(b: Value) -> None:
+    if is_zero(b):
+        raise LineError("division-by-zero", "Nothing can be divided by 0 with a remainder.")

@@ -1,0 +1,1 @@
+"""Reading: text -> tokens -> syntax tree, and the tree written out again."""

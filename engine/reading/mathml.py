@@ -1,0 +1,286 @@
+"""A tree as MathML Core, which browsers set by themselves.
+
+Everything that came from the person passes through :func:`escape` here, so the
+result is safe to put into a page as it stands.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Collection
+from html import escape
+
+from engine.reading.strength import (
+    FORM,
+    POSTFIX,
+    PRODUCT,
+    SIGN,
+    SUM,
+    operand_strengths,
+    strength,
+)
+from engine.reading.tree import (
+    IMPLIED,
+    AnswerOf,
+    Assignment,
+    Binary,
+    Call,
+    Comparison,
+    InForm,
+    Literal,
+    Name,
+    Node,
+    Postfix,
+    Prefix,
+    Statement,
+    TextLiteral,
+)
+
+MAX_FRACTION_DEPTH = 3
+"""Fractions inside fractions, before the slash takes over from the bar."""
+
+CONSTANTS = {"pi": "π", "infinity": "∞", "inf": "∞"}
+UPRIGHT = frozenset({"e", "i", "j", "pi", "infinity", "inf"})
+SIGNS = {
+    "-": "−", "+": "+", "*": "·", "==": "=", "!=": "≠", "<=": "≤", ">=": "≥", "~": "≈",
+    "<": "&lt;", ">": "&gt;", ":=": "≔",
+}  # fmt: skip
+BARE_CALLS = frozenset({"sqrt", "abs"})
+"""Functions set with a sign of their own, which brackets its argument."""
+
+APPLY = "<mo>&#x2061;</mo>"
+TIMES_NOTHING = "<mo>&#x2062;</mo>"
+THIN_SPACE = '<mspace width="0.17em"/>'
+
+
+def math(inner: str) -> str:
+    """The ``math`` element around ``inner``; fractions are set large."""
+    return f'<math displaystyle="true">{inner}</math>'
+
+
+def statement_mathml(statement: Statement, tinted: Collection[Node] = ()) -> str:
+    """The inside of ``math`` for a statement.
+
+    ``tinted`` are the nodes (by identity) to mark with the class ``bound``.
+    """
+    writer = Writer(tinted)
+    inner = writer.node(statement.expression)
+    if not isinstance(statement, Assignment):
+        return inner
+    *outer, last = (name_mathml(target.name) for target in statement.targets)
+    sign = f"<mo>{SIGNS[':='] if statement.live else '='}</mo>"
+    return "".join(f"{name}<mo>=</mo>" for name in outer) + last + sign + inner
+
+
+def number_mathml(text: str) -> str:
+    """A number with its groups of three set apart, and powers of ten raised."""
+    mantissa, _, exponent = text.partition("e")
+    if text.startswith(("0x", "0b", "0o")):
+        mantissa, exponent = text, ""
+    sign = ""
+    if mantissa.startswith("-"):
+        sign, mantissa = '<mo form="prefix">−</mo>', mantissa[1:]
+    body = _grouped(mantissa)
+    if exponent:
+        body += f"<mo>×</mo><msup><mn>10</mn>{_exponent(exponent)}</msup>"
+    return f"<mrow>{sign}{body}</mrow>" if sign or body.count("<mn>") > 1 else body
+
+
+def _exponent(exponent: str) -> str:
+    digits = exponent.lstrip("+-")
+    minus = "<mo>−</mo>" if exponent.startswith("-") else ""
+    return f"<mrow>{minus}<mn>{digits}</mn></mrow>"
+
+
+def _grouped(digits: str) -> str:
+    whole, point, fraction = digits.partition(".")
+    if not (whole + fraction).isdecimal() or (len(whole) < 5 and len(fraction) < 5):
+        return f"<mn>{escape(digits)}</mn>"
+    first = len(whole) % 3 or 3
+    groups = (
+        [whole]
+        if len(whole) < 5
+        else [whole[:first]] + [whole[at : at + 3] for at in range(first, len(whole), 3)]
+    )
+    behind = [fraction[at : at + 3] for at in range(0, len(fraction), 3)]
+    if len(behind) > 1 and len(behind[-1]) == 1 and len(fraction) < 5:
+        behind = [fraction]
+    groups[-1] += point + (behind[0] if behind else "")
+    return THIN_SPACE.join(f"<mn>{group}</mn>" for group in groups + behind[1:])
+
+
+def name_mathml(name: str) -> str:
+    """A name; what follows its first underscore is set as a subscript."""
+    stem, _, index = name.partition("_")
+    if not index:
+        return _identifier(name)
+    index = index.replace("_", " ").strip() or "_"
+    tag = "mn" if index.isdecimal() else "mi"
+    return f"<msub>{_identifier(stem)}<{tag}>{escape(index)}</{tag}></msub>"
+
+
+def _identifier(name: str) -> str:
+    shown = escape(CONSTANTS.get(name, name))
+    upright = ' mathvariant="normal"' if name in UPRIGHT else ""
+    return f"<mi{upright}>{shown}</mi>"
+
+
+class Writer:
+    """Writes nodes, marking some; keeps how deep in fractions it is."""
+
+    def __init__(self, tinted: Collection[Node] = ()) -> None:
+        self.tinted = {id(node) for node in tinted}
+        self.fractions = 0
+
+    def node(self, node: Node, least: int = FORM) -> str:
+        """``node``, in brackets where it binds looser than ``least``."""
+        inner = self.bare(node)
+        if id(node) in self.tinted:
+            inner = f'<mrow class="bound">{inner}</mrow>'
+        if strength(node) >= least:
+            return inner
+        return f"<mrow><mo>(</mo>{inner}<mo>)</mo></mrow>"
+
+    def bare(self, node: Node) -> str:
+        match node:
+            case Literal(text=text):
+                return number_mathml(text)
+            case Name(name=name):
+                return name_mathml(name)
+            case TextLiteral(text=text):
+                return f"<mtext>“{escape(text)}”</mtext>"
+            case AnswerOf(number=number):
+                shown = "@" if number is None else f"@{number}"
+                return f'<mi mathvariant="normal" class="answer-of">{shown}</mi>'
+            case Prefix(op=op, operand=operand):
+                sign = "<mi>not</mi>" + THIN_SPACE if op == "not" else f"<mo>{SIGNS[op]}</mo>"
+                inner = self.node(operand, SIGN)
+                if isinstance(operand, Prefix) and op != "not":
+                    inner = self.brackets(inner)
+                return f"<mrow>{sign}{inner}</mrow>"
+            case Postfix(op=op, operand=operand):
+                return f"<mrow>{self.node(operand, POSTFIX)}<mo>{op}</mo></mrow>"
+            case Binary():
+                return self.binary(node)
+            case Comparison(operands=operands, ops=ops):
+                parts = [self.node(operands[0], SUM)]
+                for op, operand in zip(ops, operands[1:], strict=True):
+                    parts.append(f"<mo>{SIGNS[op]}</mo>" if op != "==" else "<mo>≟</mo>")
+                    parts.append(self.node(operand, SUM))
+                return "".join(parts)
+            case Call():
+                return self.call(node)
+            case InForm(expression=expression, forms=forms):
+                words = ", ".join(" ".join(form) for form in forms)
+                as_words = f"<mtext>&#xA0;as {escape(words)}</mtext>"
+                return self.node(expression, FORM) + as_words
+        raise TypeError(node)
+
+    def binary(self, node: Binary) -> str:
+        match node.op:
+            case "/":
+                return self.fraction(node)
+            case "^":
+                return self.power(node)
+            case "*" | "implied":
+                return self.product(node)
+        least_left, least_right = operand_strengths(node.op)
+        left = self.node(node.left, least_left)
+        right = self.right_operand(node.right, least_right)
+        if node.op in SIGNS:
+            return f"{left}<mo>{SIGNS[node.op]}</mo>{right}"
+        space = '<mspace width="0.28em"/>'
+        return f"{left}{space}<mi>{node.op}</mi>{space}{right}"
+
+    def right_operand(self, node: Node, least: int) -> str:
+        """An operand that does not stand first: its sign, if any, is bracketed."""
+        inner = self.node(node, least)
+        leads_with_sign = isinstance(first_of(node, least), Prefix)
+        return self.brackets(inner) if leads_with_sign and strength(node) >= least else inner
+
+    def fraction(self, node: Binary) -> str:
+        if self.fractions >= MAX_FRACTION_DEPTH:
+            left = self.node(node.left, PRODUCT)
+            return f"{left}<mo>/</mo>{self.right_operand(node.right, SIGN)}"
+        self.fractions += 1
+        top, bottom = self.node(node.left), self.node(node.right)
+        self.fractions -= 1
+        return f"<mfrac><mrow>{top}</mrow><mrow>{bottom}</mrow></mfrac>"
+
+    def power(self, node: Binary) -> str:
+        before, self.fractions = self.fractions, max(self.fractions, MAX_FRACTION_DEPTH - 1)
+        exponent = f"<mrow>{self.node(node.right)}</mrow>"
+        self.fractions = before
+        if isinstance(node.left, Call) and node.left.function not in BARE_CALLS:
+            if isinstance(node.right, Literal) and node.right.text.isdecimal():
+                return self.call(node.left, exponent)
+            base = self.brackets(self.node(node.left))
+        else:
+            base = self.node(node.left, POSTFIX)
+        return f"<msup><mrow>{base}</mrow>{exponent}</msup>"
+
+    def product(self, node: Binary) -> str:
+        least_left, least_right = operand_strengths(node.op)
+        left = self.node(node.left, least_left)
+        right = self.right_operand(node.right, least_right)
+        return left + _times(node.left, first_of(node.right, least_right)) + right
+
+    def call(self, node: Call, exponent: str = "") -> str:
+        """A call; an ``exponent`` is set behind the name, as in sin²(x)."""
+        args = [self.node(arg) for arg in node.args]
+        args += [f"<mi>{escape(name)}</mi><mo>=</mo>{self.node(arg)}" for name, arg in node.named]
+        if len(args) == 1 and not node.named:
+            if node.function == "sqrt":
+                return f"<msqrt>{args[0]}</msqrt>"
+            if node.function == "abs":
+                return f"<mrow><mo>|</mo>{args[0]}<mo>|</mo></mrow>"
+        name = _function_name(node.function)
+        if node.function == "log" and len(args) == 2:
+            base = self.node(node.parts[1])
+            name, args = f"<msub>{name}<mrow>{base}</mrow></msub>", args[:1]
+        if exponent:
+            name = f"<msup>{name}{exponent}</msup>"
+        inside = "<mo>,</mo>".join(args)
+        return f"<mrow>{name}{APPLY}{self.brackets(inside)}</mrow>"
+
+    @staticmethod
+    def brackets(inner: str) -> str:
+        return f"<mrow><mo>(</mo>{inner}<mo>)</mo></mrow>"
+
+
+def _function_name(name: str) -> str:
+    upright = ' mathvariant="normal"' if len(name) == 1 else ""
+    return f"<mi{upright}>{escape(name)}</mi>"
+
+
+def first_of(node: Node, least: int) -> Node | None:
+    """The leftmost node that will be written, None where a bracket comes first."""
+    while strength(node) >= least:
+        match node:
+            case Binary(op=op, left=left) if op != "/":
+                node, least = left, operand_strengths(op)[0]
+            case Postfix(operand=operand):
+                node, least = operand, POSTFIX
+            case _:
+                return node
+    return None
+
+
+def _times(left: Node, right: Node | None) -> str:
+    """The sign of a product: a dot where digits or words would run together."""
+    if isinstance(right, Literal | AnswerOf):
+        return f"<mo>{SIGNS['*']}</mo>"
+    if right is None or _is_symbol(right):
+        last = left.right if isinstance(left, Binary) and left.op in ("*", IMPLIED) else left
+        plain_left = isinstance(last, Literal) or _is_symbol(last)
+        if plain_left or right is None:
+            return TIMES_NOTHING + THIN_SPACE
+    if isinstance(right, Call) and isinstance(left, Literal):
+        return TIMES_NOTHING + THIN_SPACE
+    return f"<mo>{SIGNS['*']}</mo>"
+
+
+def _is_symbol(node: Node) -> bool:
+    """Whether ``node`` is set as a single letter, with or without an index."""
+    if isinstance(node, Binary) and node.op == "^":
+        return _is_symbol(node.left)
+    return isinstance(node, Name) and len(CONSTANTS.get(node.name, node.name).split("_")[0]) == 1

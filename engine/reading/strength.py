@@ -1,0 +1,42 @@
+"""How tightly each kind of node binds: one table for both writers."""
+
+from __future__ import annotations
+
+from engine.reading.tree import IMPLIED, Binary, Call, Comparison, InForm, Node, Postfix, Prefix
+
+FORM, OR, AND, COMPARISON, SUM, PRODUCT, SIGN, POWER, POSTFIX, ATOM = range(10)
+
+OPERATORS = {
+    "or": OR, "and": AND,
+    "+": SUM, "-": SUM,
+    "*": PRODUCT, "/": PRODUCT, "mod": PRODUCT, "div": PRODUCT, IMPLIED: PRODUCT,
+    "^": POWER,
+}  # fmt: skip
+
+
+def strength(node: Node) -> int:
+    """The level of ``node``'s outermost operator."""
+    match node:
+        case Binary(op=op):
+            return OPERATORS[op]
+        case Prefix():
+            return SIGN
+        case Postfix():
+            return POSTFIX
+        case Comparison():
+            return COMPARISON
+        case InForm():
+            return FORM
+        case Call():
+            return ATOM
+    return ATOM
+
+
+def operand_strengths(op: str) -> tuple[int, int]:
+    """The least strengths that the left and right operand need without brackets."""
+    level = OPERATORS[op]
+    if op == "^":
+        return POSTFIX, SIGN
+    if op == IMPLIED:
+        return PRODUCT, POWER
+    return level, level + 1

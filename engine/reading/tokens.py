@@ -1,0 +1,202 @@
+"""Text to tokens.  Signs that people paste are understood here, once."""
+
+from __future__ import annotations
+
+import re
+import unicodedata
+from typing import NamedTuple
+
+from flint import fmpq, fmpz
+
+from engine.errors import LineError, Mend, Span, replace
+from engine.limits import MAX_DIGITS, MAX_LINE
+
+NUMBER, NAME, OP, ANSWER, POWER, TEXT, END = (
+    "number", "name", "op", "answer", "power", "text", "end",
+)  # fmt: skip
+
+
+class Token(NamedTuple):
+    """``text`` is the token in plain signs, whatever was pasted."""
+
+    kind: str
+    text: str
+    span: Span
+
+
+PASTED = str.maketrans(
+    {
+        "−": "-", "–": "-", "—": "-", "×": "*", "·": "*", "⋅": "*", "∙": "*", "÷": "/", "∕": "/",
+        "⁄": "/", "“": '"', "”": '"', "„": '"', "«": '"', "»": '"', "‘": "'", "’": "'", "′": "'",
+        "″": '"', "\t": " ", "\n": " ", "\r": " ",
+    }
+)  # fmt: skip
+"""Signs with the meaning of a plain one, each a single character for a single
+character, so that places in the text stay what they are."""
+
+BOX = "□"
+"""Stands for what is still missing, in the reading of an unfinished line."""
+
+NAMED_SIGNS = {"π": "pi", "∞": "infinity", BOX: BOX}
+OPERATOR_SIGNS = {"≤": "<=", "≥": ">=", "≠": "!=", "≈": "~", "≔": ":="}
+SUPERSCRIPTS = dict(zip("⁰¹²³⁴⁵⁶⁷⁸⁹⁺⁻", "0123456789+-", strict=True))
+
+WORDS = frozenset({"as", "and", "or", "not", "mod", "div", "by"})
+"""Words of the language; none of them can be the name of a quantity."""
+
+_BASES = {"b": 2, "o": 8, "x": 16}
+_TOKEN = re.compile(
+    r"(?P<number>0[bB][01_]+|0[oO][0-7_]+|0[xX][0-9a-fA-F_]+"
+    r"|(?:[0-9](?:_?[0-9])*(?:\.(?!\.)(?:[0-9](?:_?[0-9])*)?)?|\.[0-9](?:_?[0-9])*)"
+    r"(?:[eE][+-]?[0-9]+)?)"
+    rf"|(?P<name>[^\W\d_][^\W{''.join(SUPERSCRIPTS)}]*)"
+    r"|(?P<op>\*\*|:=|==|!=|<=|>=|\.\.|//|[-+*/^%!=<>~(),;|√∠.\[\]])"
+    r"|(?P<answer>@[0-9]*)"
+    r'|(?P<text>"[^"]*"?)'
+)
+_SPACE = re.compile(r"\s*")
+
+
+def plain(text: str) -> str:
+    """``text`` with full-width forms and pasted signs replaced, at the same length.
+
+    No-break and other spaces become spaces.  Marks that only steer the direction
+    or joining of text are nothing to be read, and become spaces too.
+    """
+    out = text.translate(PASTED)
+    if out.isascii():
+        return out
+    return "".join(map(_plain_character, out))
+
+
+def _plain_character(character: str) -> str:
+    if character < "\x80" or character in SUPERSCRIPTS:
+        return character
+    if unicodedata.category(character) in ("Zs", "Cf"):
+        return " "
+    folded = unicodedata.normalize("NFKC", character)
+    is_form_of_ascii = len(folded) == 1 and folded < "\x80"
+    return folded if is_form_of_ascii else character
+
+
+def split_note(text: str) -> tuple[str, str]:
+    """The line before its note, and the note's text without ``#``."""
+    in_quotes = False
+    for place, character in enumerate(plain(text)):
+        if character == '"':
+            in_quotes = not in_quotes
+        elif character == "#" and not in_quotes:
+            return text[:place], text[place + 1 :].strip()
+    return text, ""
+
+
+def tokens_of(text: str) -> list[Token]:
+    """The tokens of ``text``, a line without its note, an END token last.
+
+    Errors: :class:`LineError` where a sign is none of the language, a number is
+    larger than the limit, or the text is longer than the limit.
+    """
+    if len(text) > MAX_LINE:
+        raise LineError(
+            "too-long",
+            f"This line has {len(text):,} characters; a line can have up to {MAX_LINE:,}.",
+        )
+    source = plain(text)
+    tokens: list[Token] = []
+    at = 0
+    while (at := _SPACE.match(source, at).end()) < len(source):
+        token = _token_at(source, at)
+        tokens.append(token)
+        at = token.span.end
+    tokens.append(Token(END, "", Span(at, at)))
+    return tokens
+
+
+def _token_at(source: str, at: int) -> Token:
+    character = source[at]
+    if character in NAMED_SIGNS:
+        return Token(NAME, NAMED_SIGNS[character], Span(at, at + 1))
+    found = _TOKEN.match(source, at)
+    if found:
+        return _checked(found.lastgroup, found, source)
+    if character in OPERATOR_SIGNS:
+        return Token(OP, OPERATOR_SIGNS[character], Span(at, at + 1))
+    if character in SUPERSCRIPTS:
+        return _superscript(source, at)
+    raise _unknown_sign(source, at)
+
+
+def _checked(kind: str, found: re.Match[str], source: str) -> Token:
+    span = Span(found.start(), found.end())
+    text = found.group()
+    if kind == NAME and text in WORDS:
+        return Token(OP, text, span)
+    if kind == NAME and not text.isascii():
+        # one spelling for a letter that can be coded in two ways,
+        text = unicodedata.normalize("NFC", text)
+    if kind == NUMBER and source[span.end : span.end + 1] == "." and "." in text:
+        raise LineError(
+            "two-points",
+            "This number has two decimal points.",
+            Span(span.start, span.end + 1),
+        )
+    return Token(kind, text, span)
+
+
+def _superscript(source: str, at: int) -> Token:
+    end = at
+    while end < len(source) and source[end] in SUPERSCRIPTS:
+        end += 1
+    digits = "".join(SUPERSCRIPTS[sign] for sign in source[at:end])
+    if not re.fullmatch(r"[+-]?[0-9]+", digits):
+        raise LineError("bad-superscript", "This superscript is not a number.", Span(at, end))
+    return Token(POWER, digits, Span(at, end))
+
+
+def _unknown_sign(source: str, at: int) -> LineError:
+    character = source[at]
+    span = Span(at, at + 1)
+    if unicodedata.category(character) == "Cc":
+        text = f"A control character (U+{ord(character):04X}) stands here; it cannot be read."
+        return LineError("control-character", text, span, (_without(span),))
+    if character == "'":
+        return LineError("unknown-sign", "A quotation mark or foot sign cannot stand here.", span)
+    if character in "{}":
+        round_one = "(" if character == "{" else ")"
+        text = "Braces do not group; round brackets do."
+        return LineError("braces", text, span, (replace(span, round_one),))
+    return LineError(
+        "unknown-sign", f"The sign {character} has no meaning here.", span, (_without(span),)
+    )
+
+
+def _without(span: Span) -> Mend:
+    return Mend("remove it", span, "")
+
+
+def literal_value(text: str, span: Span) -> tuple[str, fmpq]:
+    """A number token's text without underscores, and its exact value.
+
+    Errors: :class:`LineError` where it has more digits than the limit.
+    """
+    digits = text.replace("_", "").lower() if text[:1] == "0" else text.replace("_", "")
+    base = _BASES.get(digits[1:2].lower()) if digits[:1] == "0" else None
+    if base:
+        if len(digits) == 2:
+            raise LineError("no-digits", f"No digits stand behind {digits}.", span)
+        prefix, figures = digits[:2].lower(), digits[2:].upper()
+        return prefix + figures, fmpq(fmpz(figures, base))
+    mantissa, _, exponent = digits.lower().partition("e")
+    whole, _, fraction = mantissa.partition(".")
+    power = int(exponent or 0)
+    if abs(power) > MAX_DIGITS:
+        raise LineError(
+            "too-large",
+            f"10 to the power {power:,} is beyond the limit of {MAX_DIGITS:,} digits.",
+            span,
+        )
+    value = fmpq(fmpz((whole + fraction) or "0"))
+    shift = power - len(fraction)
+    value = value * fmpq(fmpz(10) ** shift) if shift >= 0 else value / fmpq(fmpz(10) ** -shift)
+    text = (whole or "0") + ("." + fraction if fraction else "")
+    return (f"{text}e{power}" if exponent else text), value

@@ -1,0 +1,1 @@
+"""Lines, the quantities they define, and what each was computed from."""

@@ -1,0 +1,103 @@
+"""What came of a line: its answers, remarks, or its error."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from typing import Any
+
+from engine.errors import LineError, Notice
+
+OK, ERROR, UNFINISHED, NOTE = "ok", "error", "unfinished", "note"
+
+
+@dataclass(frozen=True, slots=True)
+class Answer:
+    """One statement's answer.
+
+    ``reading`` and ``mathml`` are how the whole statement was read, the latter
+    with the sign and the answer behind it; ``reading_mathml`` and
+    ``value_mathml`` are its two sides, each the inside of a ``math`` element.
+    """
+
+    name: str | None
+    kind: str
+    sign: str
+    text: str
+    also: tuple[str, ...]
+    reading: str
+    mathml: str
+    reading_mathml: str
+    value_mathml: str
+
+    def as_dict(self) -> dict[str, Any]:
+        """As ``--json`` prints it."""
+        return {
+            "name": self.name,
+            "kind": self.kind,
+            "sign": self.sign,
+            "text": self.text,
+            "also": list(self.also),
+            "reading": self.reading,
+            "mathml": self.mathml,
+        }
+
+
+@dataclass(frozen=True, slots=True)
+class Outcome:
+    """``input`` is the whole line as typed; ``number`` its place or number.
+
+    ``reading_mathml`` is how the line was read where it has no answer.
+    """
+
+    number: int
+    input: str
+    status: str
+    quiet: bool = False
+    note: str = ""
+    answers: tuple[Answer, ...] = ()
+    notices: tuple[Notice, ...] = ()
+    error: LineError | None = None
+    reading_mathml: str = ""
+    steps: tuple[Any, ...] = field(default=())
+
+    def as_dict(self) -> dict[str, Any]:
+        """As ``--json`` prints it."""
+        return {
+            "line": self.number,
+            "input": self.input,
+            "status": self.status,
+            "quiet": self.quiet,
+            "answers": [answer.as_dict() for answer in self.answers],
+            "notices": [
+                {
+                    "code": notice.code,
+                    "text": notice.text,
+                    "fixes": [mend.as_dict(self.input) for mend in notice.mends],
+                }
+                for notice in self.notices
+            ],
+            "error": self._error_dict(),
+            "steps": [step.as_dict() for step in self.steps],
+        }
+
+    def for_page(self) -> dict[str, Any]:
+        """As :meth:`as_dict`, with what only the page needs."""
+        page = self.as_dict() | {"note": self.note, "reading_mathml": self.reading_mathml}
+        for shown, answer in zip(page["answers"], self.answers, strict=True):
+            shown |= {
+                "reading_mathml": answer.reading_mathml,
+                "value_mathml": answer.value_mathml,
+            }
+        return page
+
+    def _error_dict(self) -> dict[str, Any] | None:
+        if self.error is None:
+            return None
+        start, end = self.error.span or (0, len(self.input))
+        return {
+            "code": self.error.code,
+            "text": self.error.text,
+            "start": start,
+            "end": end,
+            "fixes": [mend.as_dict(self.input) for mend in self.error.mends],
+        }

@@ -1,0 +1,60 @@
+"""The limits of an evaluator, and how a process puts itself under them."""
+
+from __future__ import annotations
+
+import resource
+import signal
+from collections.abc import Iterator
+from contextlib import contextmanager
+
+from engine.errors import LineError
+
+LINE_SECONDS = 4.5
+"""Time for a line; its answer or error reaches the person within 5 s."""
+
+PREVIEW_SECONDS = 0.3
+"""Time for what is shown while typing."""
+
+GRACE_SECONDS = 0.3
+"""What a computation gets to notice that its time is up before its process is ended."""
+
+MEMORY_BYTES = 2 * 1024**3
+"""Address space of an evaluator."""
+
+
+def limit_memory() -> None:
+    """Puts this process under the limit of memory."""
+    resource.setrlimit(resource.RLIMIT_AS, (MEMORY_BYTES, MEMORY_BYTES))
+
+
+def too_slow(seconds: float) -> LineError:
+    """The error for a line that ran over its time."""
+    return LineError(
+        "too-slow",
+        f"This was still being worked out after {seconds:g} s, and was stopped.",
+    )
+
+
+def too_much_memory() -> LineError:
+    """The error for a line that wanted more memory than there is for it."""
+    return LineError("too-much-memory", "This needs more memory than one line may use.")
+
+
+@contextmanager
+def time_limit(seconds: float) -> Iterator[None]:
+    """Raises :func:`too_slow` in the block when it takes longer.
+
+    It is noticed between two steps of Python; the time that a single operation
+    of a library takes is limited by the end of the process.
+    """
+
+    def interrupt(signum: int, frame: object) -> None:
+        raise too_slow(seconds)
+
+    previous = signal.signal(signal.SIGALRM, interrupt)
+    signal.setitimer(signal.ITIMER_REAL, seconds)
+    try:
+        yield
+    finally:
+        signal.setitimer(signal.ITIMER_REAL, 0)
+        signal.signal(signal.SIGALRM, previous)

@@ -1,0 +1,5 @@
+"""Addresses."""
+
+from django.urls import include, path
+
+urlpatterns = [path("", include("console.urls"))]

@@ -1,0 +1,25 @@
+#!/bin/sh
+# Builds the style sheet and copies scripts and fonts from the pinned npm packages
+# to where Django serves them from. The results are committed.
+set -eu
+cd "$(dirname "$0")/.."
+out=teapot/static/teapot/dist
+npm install --no-save --no-audit --no-fund
+rm -rf "$out" && mkdir -p "$out/fonts"
+npx tailwindcss -i assets/teapot.css -o "$out/teapot.css" --minify
+cp node_modules/htmx.org/dist/htmx.min.js "$out/htmx.min.js"
+cp node_modules/@alpinejs/csp/dist/cdn.min.js "$out/alpine.min.js"
+next=node_modules/@fontsource-variable/atkinson-hyperlegible-next
+mono=node_modules/@fontsource-variable/atkinson-hyperlegible-mono
+maths=node_modules/@fontsource/noto-sans-math
+cp "$next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2" "$out/fonts/words.woff2"
+cp "$next/files/atkinson-hyperlegible-next-latin-ext-wght-normal.woff2" "$out/fonts/words-ext.woff2"
+cp "$mono/files/atkinson-hyperlegible-mono-latin-wght-normal.woff2" "$out/fonts/typed.woff2"
+cp "$maths/files/noto-sans-math-latin-400-normal.woff2" "$out/fonts/maths.woff2"
+mkdir -p "$out/licences"
+cp node_modules/htmx.org/LICENSE "$out/licences/htmx.txt"
+cp "$next/LICENSE" "$out/licences/atkinson-hyperlegible-next.txt"
+cp "$mono/LICENSE" "$out/licences/atkinson-hyperlegible-mono.txt"
+cp "$maths/LICENSE" "$out/licences/noto-sans-math.txt"
+mkdir -p tests/vendor
+cp node_modules/axe-core/axe.min.js tests/vendor/axe.min.js
