@@ -75,9 +75,7 @@ def last_answered(sheet: Sheet) -> int | None:
     return last.number if last else None
 
 
-def _write(
-    sheet: Sheet, text: str, token: UUID, job: Job, outcome: dict[str, Any]
-) -> Line | None:
+def _write(sheet: Sheet, text: str, token: UUID, job: Job, outcome: dict[str, Any]) -> Line | None:
     """The line in the database, None where the sheet has changed since it was read."""
     try:
         with transaction.atomic():

@@ -163,5 +163,3 @@ def _grouped(quantities: list[dict[str, Any]]) -> dict[str, Any]:
         "given": [quantity for quantity in quantities if not quantity["is_found"]],
         "found": [quantity for quantity in quantities if quantity["is_found"]],
     }
-
-

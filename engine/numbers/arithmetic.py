@@ -80,9 +80,9 @@ def add(a: Value, b: Value) -> Value:
 def subtract(a: Value, b: Value) -> Value:
     if a is b and isinstance(a, Real):
         return exact(0)
-    if isinstance(a, Real) or isinstance(b, Real):
-        if isinstance(a, Number) and isinstance(b, Number):
-            return Real(operator.sub, a, b)
+    numbers = isinstance(a, Number) and isinstance(b, Number)
+    if numbers and (isinstance(a, Real) or isinstance(b, Real)):
+        return Real(operator.sub, a, b)
     return add(a, negate(b))
 
 

@@ -138,7 +138,7 @@ class Writer:
             inner = f'<mrow class="bound">{inner}</mrow>'
         if strength(node) >= least:
             return inner
-        return f"<mrow><mo>(</mo>{inner}<mo>)</mo></mrow>"
+        return self.brackets(inner)
 
     def bare(self, node: Node) -> str:
         match node:
@@ -244,7 +244,11 @@ class Writer:
 
     @staticmethod
     def brackets(inner: str) -> str:
-        return f"<mrow><mo>(</mo>{inner}<mo>)</mo></mrow>"
+        """``inner`` in brackets, which grow with it only where it is tall: a bracket
+        that may grow is set with more room about it."""
+        is_tall = any(f"<{tag}" in inner for tag in ("mfrac", "msqrt", "mroot", "mtable"))
+        attribute = "" if is_tall else ' stretchy="false"'
+        return f"<mrow><mo{attribute}>(</mo>{inner}<mo{attribute}>)</mo></mrow>"
 
 
 def _function_name(name: str) -> str:

@@ -39,7 +39,8 @@ BOX = "□"
 
 NAMED_SIGNS = {"π": "pi", "∞": "infinity", BOX: BOX}
 OPERATOR_SIGNS = {"≤": "<=", "≥": ">=", "≠": "!=", "≈": "~", "≔": ":="}
-SUPERSCRIPTS = dict(zip("⁰¹²³⁴⁵⁶⁷⁸⁹⁺⁻", "0123456789+-", strict=True))
+RAISED = "⁰¹²³⁴⁵⁶⁷⁸⁹⁺⁻"
+SUPERSCRIPTS = dict(zip(RAISED, "0123456789+-", strict=True))
 
 WORDS = frozenset({"as", "and", "or", "not", "mod", "div", "by"})
 """Words of the language; none of them can be the name of a quantity."""
@@ -49,7 +50,7 @@ _TOKEN = re.compile(
     r"(?P<number>0[bB][01_]+|0[oO][0-7_]+|0[xX][0-9a-fA-F_]+"
     r"|(?:[0-9](?:_?[0-9])*(?:\.(?!\.)(?:[0-9](?:_?[0-9])*)?)?|\.[0-9](?:_?[0-9])*)"
     r"(?:[eE][+-]?[0-9]+)?)"
-    rf"|(?P<name>[^\W\d_][^\W{''.join(SUPERSCRIPTS)}]*)"
+    rf"|(?P<name>[^\W\d_{RAISED}][^\W{RAISED}]*)"
     r"|(?P<op>\*\*|:=|==|!=|<=|>=|\.\.|//|[-+*/^%!=<>~(),;|√∠.\[\]])"
     r"|(?P<answer>@[0-9]*)"
     r'|(?P<text>"[^"]*"?)'
@@ -185,7 +186,7 @@ def literal_value(text: str, span: Span) -> tuple[str, fmpq]:
         if len(digits) == 2:
             raise LineError("no-digits", f"No digits stand behind {digits}.", span)
         prefix, figures = digits[:2].lower(), digits[2:].upper()
-        return prefix + figures, fmpq(fmpz(figures, base))
+        return prefix + figures, fmpq(int(figures, base))
     mantissa, _, exponent = digits.lower().partition("e")
     whole, _, fraction = mantissa.partition(".")
     power = int(exponent or 0)

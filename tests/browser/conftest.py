@@ -1,0 +1,39 @@
+"""Debian's Chromium, and one real server for the browser tests."""
+
+import pytest
+
+from tests.server import Server
+from tools.browser import EXECUTABLE, FLAGS
+
+
+@pytest.fixture(scope="session")
+def browser_type_launch_args():
+    return {"executable_path": EXECUTABLE, "args": FLAGS, "headless": True}
+
+
+@pytest.fixture(scope="session")
+def browser_context_args():
+    return {
+        "viewport": {"width": 1280, "height": 800},
+        "permissions": ["clipboard-read", "clipboard-write"],
+    }
+
+
+@pytest.fixture(scope="session")
+def server(tmp_path_factory):
+    server = Server(tmp_path_factory.mktemp("data"))
+    server.start()
+    yield server
+    server.kill()
+
+
+@pytest.fixture
+def sheet(page, server):
+    """A new person's empty sheet, opened; its console must stay without errors."""
+    problems = []
+    page.on("pageerror", lambda error: problems.append(str(error)))
+    page.on("console", lambda m: problems.append(m.text) if m.type == "error" else None)
+    page.goto(server.url)
+    yield page
+    # a connection that a test cuts off is told to the console as well
+    assert [p for p in problems if "ERR_" not in p and not p.startswith("htmx:")] == []

@@ -1,0 +1,54 @@
+"""Lines that were answered are on the disk: the server is killed at random moments.
+
+``TEAPOT_KILLS`` and ``TEAPOT_KILL_LINES`` make the test longer.
+"""
+
+import os
+import random
+import re
+import threading
+import time
+
+from tests.server import Client, Server
+
+KILLS = int(os.environ.get("TEAPOT_KILLS", "4"))
+LINES = int(os.environ.get("TEAPOT_KILL_LINES", "160"))
+
+
+def test_no_answered_line_is_lost(tmp_path):
+    random.seed(20)
+    server = Server(tmp_path)
+    server.start()
+    client = Client(server)
+    answered: list[str] = []
+    done = threading.Event()
+
+    def reaper():
+        for _ in range(KILLS):
+            time.sleep(random.uniform(0.3, 0.02 + LINES / KILLS * 0.035))
+            server.kill()
+            server.start()
+        done.set()
+
+    killer = threading.Thread(target=reaper)
+    killer.start()
+    while len(answered) < LINES or not done.is_set():
+        text = f"{len(answered)} + 0.5"
+        token = f"00000000-0000-0000-0000-{len(answered):012}"
+        try:
+            html = client.keep(text, token)
+        except OSError:
+            time.sleep(0.02)
+            continue
+        except Exception as lost:  # the reply was cut off in the middle
+            if type(lost).__module__ != "http.client":
+                raise
+            continue
+        assert f'data-text="{len(answered)}.5"' in html
+        answered.append(text)
+    killer.join()
+    client.revision = 0
+    _, page = client.request("GET", f"{client.sheet}/lines?since=0")
+    server.kill()
+    kept = re.findall(r'data-input="([^"]*)"', page)
+    assert kept == answered

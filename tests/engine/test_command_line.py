@@ -1,0 +1,71 @@
+"""``python -m engine``, as scripts and people use it."""
+
+import json
+import subprocess
+import sys
+
+LINES = """6+3/6+3
+(6+3)/(6+3)
+1/3
+0.1+0.2
+@*3
+x = sqrt(2)
+x^2
+2 pi
+sin(pi)
+sqr(49)
+"""
+
+
+def run(text, *arguments):
+    return subprocess.run(
+        [sys.executable, "-m", "engine", *arguments],
+        input=text.encode(),
+        capture_output=True,
+        timeout=60,
+        check=False,
+    )
+
+
+def test_json_of_the_first_lines():
+    done = run(LINES, "--json")
+    lines = [json.loads(line) for line in done.stdout.decode().splitlines()]
+    assert [(a["sign"], a["text"]) for line in lines for a in line["answers"]] == [
+        ("=", "9.5"),
+        ("=", "1"),
+        ("≈", "0.3333333333"),
+        ("=", "0.3"),
+        ("=", "0.9"),
+        ("≈", "1.414213562"),
+        ("≈", "2"),
+        ("≈", "6.283185307"),
+        ("=", "0"),
+    ]
+    assert lines[-1]["status"] == "error"
+    assert lines[-1]["error"]["fixes"] == [{"label": "sqrt(49)", "input": "sqrt(49)"}]
+    assert (lines[-1]["error"]["start"], lines[-1]["error"]["end"]) == (0, 3)
+    assert lines[5]["answers"][0]["name"] == "x"
+    assert lines[0]["answers"][0]["reading"] == "6 + 3/6 + 3"
+    assert lines[0]["answers"][0]["mathml"].startswith("<math")
+    assert done.returncode == 1
+
+
+def test_a_file_without_errors_exits_with_0(tmp_path):
+    sheet = tmp_path / "sheet.txt"
+    sheet.write_text("# a note\nm = 1.2  # kg\r\n\nm*4186;\n", encoding="utf-8")
+    done = run("", str(sheet))
+    assert done.returncode == 0
+    assert "m = 1.2 = 1.2" in done.stdout.decode()
+    assert "5023.2" not in done.stdout.decode()  # quiet
+
+
+def test_bytes_that_are_no_text_do_no_harm():
+    done = subprocess.run(
+        [sys.executable, "-m", "engine", "--json"],
+        input=b"\xff\xfe1+\x80\n1+1\n",
+        capture_output=True,
+        timeout=60,
+        check=False,
+    )
+    lines = [json.loads(line) for line in done.stdout.decode().splitlines()]
+    assert [line["status"] for line in lines] == ["error", "ok"]

@@ -1,0 +1,136 @@
+"""Exact arithmetic against Python's own rationals, on random expressions."""
+
+from fractions import Fraction
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from engine.forms.answer import write
+from engine.numbers.values import Exact
+from engine.reading.parser import parse
+from engine.sheet.evaluation import evaluate
+from tests.engine.answers import answer
+
+DECIMALS = st.decimals(
+    min_value=0, max_value=1000, places=3, allow_nan=False, allow_infinity=False
+).map(str)
+
+
+class NoNames:
+    """A scope without quantities."""
+
+    def quantity(self, name):
+        return None
+
+    def quantity_names(self):
+        return ()
+
+
+@st.composite
+def expressions(draw, depth=5):
+    """Text of an expression beside the Python expression of its exact value.
+
+    Only brackets and our own precedence decide how the text is read: the Python
+    side is bracketed throughout.
+    """
+    if depth == 0 or draw(st.integers(0, 4)) == 0:
+        number = draw(DECIMALS)
+        return number, f"Fraction('{number}')", 9
+    kind = draw(st.sampled_from(["+", "-", "*", "/", "^", "sign", "bracket"]))
+    left, value, level = draw(expressions(depth=depth - 1))
+    if kind == "bracket":
+        return f"({left})", value, 9
+    if kind == "sign":
+        inner = left if level >= 3 else f"({left})"
+        return f"-{inner}", f"(-{value})", 3
+    if kind == "^":
+        power = draw(st.integers(0, 4))
+        base = left if level == 9 else f"({left})"
+        return f"{base}^{power}", f"({value}**{power})", 4
+    right, other, other_level = draw(expressions(depth=depth - 1))
+    strength = {"+": 1, "-": 1, "*": 2, "/": 2}[kind]
+    left = left if level >= strength else f"({left})"
+    right = right if other_level > strength else f"({right})"
+    return f"{left}{kind}{right}", f"({value}{kind}{other})", strength
+
+
+@settings(max_examples=3000, deadline=None)
+@given(expressions())
+def test_same_value_as_independent_rational_arithmetic(expression):
+    text, python, _ = expression
+    try:
+        expected = eval(python, {"Fraction": Fraction})  # our own text, not a person's
+    except ZeroDivisionError:
+        return
+    [statement] = parse(text).statements
+    value = evaluate(statement.expression, NoNames())
+    assert isinstance(value, Exact)
+    assert Fraction(int(value.coefficient.p), int(value.coefficient.q)) == expected
+
+
+@settings(max_examples=2000, deadline=None)
+@given(
+    st.fractions(max_denominator=10**9).filter(bool),
+    st.integers(-25, 25),
+    st.integers(1, 30),
+)
+def test_shown_digits_are_the_value_correctly_rounded(fraction, shift, digits):
+    """ISO 80000-1, Annex B, rule A: ties to the even neighbour."""
+    from flint import fmpq
+
+    exact = fraction * Fraction(10) ** shift
+    written = write(Exact(fmpq(exact.numerator, exact.denominator)), digits)
+    shown = Fraction(written.text)
+    assert (written.sign == "=") == (shown == exact)
+    if shown != exact:
+        place = Fraction(10) ** _last_place(exact, shown, digits)
+        assert abs(shown - exact) <= place / 2
+        if abs(shown - exact) == place / 2:
+            assert (shown / place) % 2 == 0
+
+
+def _last_place(exact, shown, digits):
+    magnitude = 0
+    while Fraction(10) ** (magnitude + 1) <= abs(exact):
+        magnitude += 1
+    while Fraction(10) ** magnitude > abs(exact):
+        magnitude -= 1
+    if digits <= magnitude < 12:
+        return 0  # every figure before the point is shown
+    return magnitude - digits + 1
+
+
+@pytest.mark.parametrize(
+    ("line", "expected"),
+    [
+        ("2^100", "= 1267650600228229401496703205376"),
+        ("10^39", "= 1000000000000000000000000000000000000000"),
+        ("10^40", "= 1e40"),
+        ("10^40 + 1", "≈ 1e40"),
+        ("1/1024", "= 0.0009765625"),
+        ("1e-6", "= 0.000001"),
+        ("1e-7", "= 1e-7"),
+        ("123456789012.5", "≈ 123456789012"),
+        ("123456789013.5", "≈ 123456789014"),
+        ("2/3*1e12", "≈ 666666666667"),
+        ("2/3*1e13", "≈ 6.666666667e12"),
+        ("1.00000000005", "≈ 1"),
+        ("0.99999999995", "≈ 1"),
+        ("0.99999999985", "≈ 0.9999999998"),
+        ("-1/3", "≈ -0.3333333333"),
+        ("sqrt(2)*1e11", "≈ 141421356237"),
+    ],
+)
+def test_how_numbers_are_shown(line, expected):
+    assert answer(line) == expected
+
+
+@given(st.fractions(max_denominator=5000), st.integers(3, 20))
+@settings(max_examples=300, deadline=None)
+def test_an_answer_typed_in_again_is_what_was_shown(fraction, digits):
+    sheet_answer = answer(f"({fraction})", digits=digits)
+    sign, text = sheet_answer.split(" ")
+    if sign == "=":
+        assert Fraction(text) == fraction
+    assert Fraction(answer(text, digits=digits).split(" ")[1]) == Fraction(text)

@@ -1,0 +1,127 @@
+"""A reading, parsed again, is the same tree; and MathML is safe and complete."""
+
+import xml.etree.ElementTree as ET
+
+import pytest
+from flint import fmpq
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from engine.errors import LineError, Span
+from engine.reading.mathml import math, statement_mathml
+from engine.reading.parser import parse
+from engine.reading.plain import node_text
+from engine.reading.tree import (
+    IMPLIED,
+    AnswerOf,
+    Binary,
+    Call,
+    Comparison,
+    Literal,
+    Name,
+    Postfix,
+    Prefix,
+    Statement,
+)
+
+NOWHERE = Span(0, 0)
+NUMBERS = st.sampled_from(["0", "1", "2", "42", "0.5", "3.25", "4.56e-4", "1e20", "0xFF", "0b11"])
+LEAVES = st.one_of(
+    NUMBERS.map(lambda text: Literal(NOWHERE, text, fmpq(0))),
+    st.sampled_from(["x", "tea_mass", "pi", "α", "e", "e5", "x_1"]).map(lambda n: Name(NOWHERE, n)),
+    st.sampled_from([None, 7]).map(lambda number: AnswerOf(NOWHERE, number)),
+)
+SIGNS = ["+", "-", "*", "/", "^", "mod", "div", "and", "or", IMPLIED]
+
+
+def _larger(nodes):
+    return st.one_of(
+        st.builds(Binary, st.just(NOWHERE), st.sampled_from(SIGNS), nodes, nodes, st.just(NOWHERE)),
+        st.builds(Prefix, st.just(NOWHERE), st.sampled_from(["-", "+", "not"]), nodes),
+        st.builds(Postfix, st.just(NOWHERE), st.sampled_from(["!", "%"]), nodes),
+        st.builds(
+            Call,
+            st.just(NOWHERE),
+            st.sampled_from(["sqrt", "abs", "f"]),
+            st.lists(nodes, min_size=1, max_size=3).map(tuple),
+        ),
+        st.builds(
+            lambda a, b, op: Comparison(NOWHERE, (a, b), (op,)),
+            nodes,
+            nodes,
+            st.sampled_from(["==", "<", ">=", "~"]),
+        ),
+    )
+
+
+TREES = st.recursive(LEAVES, _larger, max_leaves=25)
+
+
+@settings(max_examples=2500, deadline=None)
+@given(TREES)
+def test_a_reading_parsed_again_is_the_same_tree(tree):
+    text = node_text(tree)
+    [statement] = parse(text).statements
+    assert statement.expression == tree, text
+
+
+@settings(max_examples=500, deadline=None)
+@given(TREES)
+def test_mathml_is_well_formed(tree):
+    ET.fromstring(math(statement_mathml(Statement(NOWHERE, tree))))
+
+
+@settings(max_examples=1500, deadline=None)
+@given(st.text(max_size=60))
+def test_any_text_is_read_or_refused_with_a_place_inside_it(text):
+    problem = None
+    try:
+        parse(text)
+    except LineError as error:
+        problem = error
+    if problem:
+        assert problem.text
+        start, end = problem.span or (0, 0)
+        assert 0 <= start <= end <= len(text)
+
+
+@pytest.mark.parametrize(
+    ("typed", "reading"),
+    [
+        ("6+3/6+3", "6 + 3/6 + 3"),
+        ("((6+3))/((6+3))", "(6 + 3)/(6 + 3)"),
+        ("2pi", "2 pi"),
+        ("(a+1)(a-1)", "(a + 1)(a - 1)"),
+        ("a-(b-c)", "a - (b - c)"),
+        ("a-(b*c)", "a - b*c"),
+        ("(2^3)^2", "(2^3)^2"),
+        ("−3×−2", "-3*-2"),
+        ("x≤2", "x <= 2"),
+        ("2÷√3", "2/sqrt(3)"),
+        ("１２＋３", "12 + 3"),
+        ("3\u00a0+\u202f4", "3 + 4"),
+        ("\u202e1+2", "1 + 2"),
+    ],
+)
+def test_reading_has_only_the_brackets_that_are_needed(typed, reading):
+    [statement] = parse(typed, {"sqrt"}).statements
+    assert node_text(statement.expression) == reading
+
+
+def test_nothing_typed_reaches_the_page_as_markup():
+    for typed in ('"<script>alert(1)</script>"', "a < b", '"&amp; <b>"'):
+        [statement] = parse(typed).statements
+        markup = statement_mathml(statement)
+        assert "<script" not in markup
+        assert "<b>" not in markup
+        ET.fromstring(math(markup))
+
+
+def test_every_node_knows_its_place():
+    text = "  12 + sqrt( 49 )*x"
+    [statement] = parse(text).statements
+    total = statement.expression
+    assert text[slice(*total.span)] == "12 + sqrt( 49 )*x"
+    assert text[slice(*total.right.span)] == "sqrt( 49 )*x"
+    assert text[slice(*total.right.left.span)] == "sqrt( 49 )"
+    assert text[slice(*total.right.op_span)] == "*"

@@ -1,0 +1,116 @@
+"""A runaway input neither blocks nor kills the service."""
+
+import threading
+import time
+
+import pytest
+
+from engine import Settings
+from fence import worker
+from fence.evaluators import Evaluators
+from fence.worker import Behind, Job, SheetLine, State
+
+SETTINGS = Settings()
+
+
+@pytest.fixture(scope="module")
+def evaluators():
+    pool = Evaluators(2)
+    pool.warm()
+    yield pool
+    pool.stop()
+
+
+def no_lines(revision):
+    return ()
+
+
+def answer_job(text, seconds=2.0, number=1, last=None):
+    return Job("answer", seconds, {"number": number, "text": text, "last": last})
+
+
+def state(sheet="a", revision=0, lines=None, since=0):
+    return State(sheet, revision, SETTINGS, since, lines)
+
+
+def test_an_answer_comes_through_the_fence(evaluators):
+    outcome = evaluators.work(state(), answer_job("6+3/6+3"), no_lines)
+    assert outcome["answers"][0]["text"] == "9.5"
+    assert outcome["answers"][0]["reading_mathml"]
+
+
+def test_an_evaluator_that_lacks_lines_gets_them(evaluators):
+    sent = []
+
+    def lines_since(revision):
+        sent.append(revision)
+        return (SheetLine(1, "x = 20", None), SheetLine(2, "y = x + 1", None))
+
+    job = answer_job("x + y + @", number=3, last=2)
+    for _ in range(2):
+        outcome = evaluators.work(state("b", 2), job, lines_since)
+        assert outcome["answers"][0]["text"] == "62"
+    assert sent == [0]
+
+
+def test_a_worker_says_how_far_behind_it_is():
+    assert worker.work(state("c", 3), answer_job("1")) == Behind(0)
+    lines = (SheetLine(1, "x = 5", None),)
+    assert worker.work(state("c", 3, lines), answer_job("x"))["answers"][0]["text"] == "5"
+    assert worker.work(state("c", 4), answer_job("x")) == Behind(3)
+
+
+def test_slow_python_is_interrupted_and_the_sheet_stays(evaluators):
+    lines = tuple(SheetLine(n, f"x_{n} = sqrt({n})", None) for n in range(1, 1500))
+    slow = "+".join(f"x_{n}" for n in range(1, 1000))
+    outcome = evaluators.work(state("d", 1), answer_job(slow, 0.02), lambda revision: lines)
+    assert outcome["error"]["code"] == "too-slow"
+    outcome = evaluators.work(state("d", 1), answer_job("x_4*1"), lambda revision: lines)
+    assert outcome["answers"][0]["text"] == "2"
+
+
+def spin(sheet, seconds):
+    """A single operation that nothing interrupts, as inside a library of C."""
+    import signal
+
+    signal.pthread_sigmask(signal.SIG_BLOCK, [signal.SIGALRM])
+    while True:
+        pass
+
+
+def test_what_cannot_be_interrupted_is_ended_while_others_go_on(evaluators, monkeypatch):
+    def run_away():
+        lines = (SheetLine(1, "x = 1", None),)
+        stuck["reply"] = evaluators.evaluators[0].pool.schedule(_stick, timeout=1.0).exception()
+        stuck["lines"] = lines
+
+    stuck = {}
+    thread = threading.Thread(target=run_away)
+    with evaluators.evaluators[0].lock:
+        thread.start()
+        start = time.monotonic()
+        for sheet in ("e", "f", "g", "h"):
+            outcome = evaluators.work(state(sheet), answer_job("1+1"), no_lines)
+            assert outcome["answers"][0]["text"] == "2"
+        assert time.monotonic() - start < 1.0
+        thread.join()
+    assert isinstance(stuck["reply"], TimeoutError)
+    for sheet in ("e", "f", "g", "h"):
+        outcome = evaluators.work(state(sheet), answer_job("1+1"), no_lines)
+        assert outcome["answers"][0]["text"] == "2"
+
+
+def _stick():
+    while True:
+        pass
+
+
+def test_too_much_memory_is_an_error_and_the_next_line_is_answered(evaluators):
+    future = evaluators.evaluators[0].pool.schedule(_hoard, timeout=10)
+    assert isinstance(future.exception(), MemoryError)
+    outcome = evaluators.work(state("i"), answer_job("2+2"), no_lines)
+    assert outcome["answers"][0]["text"] == "4"
+
+
+def _hoard():
+    return bytearray(4 * 1024**3)

@@ -1,0 +1,113 @@
+"""``make bench``: what a line costs, side by side, in one run.
+
+* the engine, from text to MathML, on the 200 lines of ``bench_lines.txt``
+* the same lines through sympy, which reads, evaluates to 10 digits and stops there
+* the same lines through Python's own floats, as the floor
+* the server's time for a preview and for a kept line
+"""
+
+from __future__ import annotations
+
+import math
+import statistics
+import tempfile
+import time
+from collections.abc import Callable
+from pathlib import Path
+
+import sympy
+
+from engine import Sheet
+from tests.server import Client, Server
+
+LINES = (Path(__file__).parent / "bench_lines.txt").read_text().splitlines()
+ROUNDS = 7
+REQUESTS = 200
+
+
+def split(line: str) -> tuple[str | None, str]:
+    """The target of an assignment, if any, and the expression as Python writes it."""
+    name, sign, value = line.partition(" = ")
+    return (name, value) if sign else (None, line)
+
+
+def engine() -> None:
+    sheet = Sheet()
+    for line in LINES:
+        outcome = sheet.answer(line)
+        assert outcome.status == "ok", line
+
+
+def through_sympy() -> None:
+    names: dict[str, object] = {"ln": sympy.log}
+    for line in LINES:
+        name, expression = split(line)
+        value = sympy.sympify(expression.replace("^", "**"), locals=names).evalf(10)
+        if name:
+            names[name] = value
+
+
+def floats() -> None:
+    names: dict[str, object] = {
+        "sqrt": math.sqrt, "sin": math.sin, "cos": math.cos, "tan": math.tan, "ln": math.log,
+        "exp": math.exp, "abs": abs, "pi": math.pi, "__builtins__": {},
+    }  # fmt: skip
+    for line in LINES:
+        name, expression = split(line)
+        value = eval(expression.replace("^", "**"), names)  # our own fixed lines
+        if name:
+            names[name] = value
+
+
+def microseconds(work: Callable[[], None]) -> list[float]:
+    """The time a line took in each round, after one round that does not count."""
+    work()
+    times = []
+    for _ in range(ROUNDS):
+        start = time.perf_counter()
+        work()
+        times.append((time.perf_counter() - start) / len(LINES) * 1e6)
+    return times
+
+
+def milliseconds(work: Callable[[int], object]) -> list[float]:
+    """The time of each of many requests, one after another."""
+    for count in range(10):
+        work(-count)
+    times = []
+    for count in range(REQUESTS):
+        start = time.perf_counter()
+        work(count)
+        times.append((time.perf_counter() - start) * 1e3)
+    return sorted(times)
+
+
+def main() -> None:
+    """Prints all figures."""
+    print(f"{len(LINES)} lines, {ROUNDS} rounds: microseconds a line, median (least-most)")
+    for name, work in (
+        ("engine, parse to MathML", engine),
+        ("sympify(...).evalf(10)", through_sympy),
+        ("eval of floats, the floor", floats),
+    ):
+        times = microseconds(work)
+        print(f"  {name:28}{statistics.median(times):10.1f}  ({min(times):.1f}-{max(times):.1f})")
+    print(f"server, {REQUESTS} requests: milliseconds, median and 95th percentile")
+    with tempfile.TemporaryDirectory() as data:
+        server = Server(Path(data))
+        server.start()
+        client = Client(server)
+        for line in LINES[:10]:
+            client.keep(line)
+        for name, work in (
+            ("preview while typing", lambda n: client.preview(f"{LINES[10 + n % 190]} + {n}")),
+            ("kept line", lambda n: client.keep(LINES[10 + n % 190])),
+        ):
+            times = milliseconds(work)
+            median, late = times[len(times) // 2], times[int(len(times) * 0.95)]
+            print(f"  {name:28}{median:10.1f}  {late:.1f}")
+        server.kill()
+
+
+if __name__ == "__main__":
+    main()
