@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import atexit
+import logging
 import multiprocessing
 import threading
 from collections.abc import Callable
@@ -13,8 +14,10 @@ from zlib import crc32
 
 from pebble import ProcessExpired, ProcessPool
 
-from fence.limits import GRACE_SECONDS, too_much_memory, too_slow
+from fence.limits import GRACE_SECONDS, too_much_memory, too_slow, unforeseen
 from fence.worker import Behind, Job, SheetLine, State, failed, start, work
+
+logger = logging.getLogger(__name__)
 
 LinesSince = Callable[[int], tuple[SheetLine, ...]]
 """Gives the lines of a sheet that came after a revision."""
@@ -38,6 +41,9 @@ class Evaluator:
             return failed(job, too_slow(job.seconds))
         except ProcessExpired:
             return failed(job, too_much_memory())
+        except Exception:
+            logger.exception("a job failed: %s", job.kind)
+            return failed(job, unforeseen())
 
 
 class Evaluators:

@@ -40,16 +40,31 @@ def too_much_memory() -> LineError:
     return LineError("too-much-memory", "This needs more memory than one line may use.")
 
 
+def unforeseen() -> LineError:
+    """The error for a line that Teapot itself fails on."""
+    return LineError(
+        "unforeseen", "Teapot failed on this line. It was noted, and the line stays in the entry."
+    )
+
+
+class TimeIsUp(Exception):
+    """The computation at hand has to stop.
+
+    It is no :class:`LineError`, since it says nothing of the line it happens in:
+    the engine may be working out another one that the line asked for needs.
+    """
+
+
 @contextmanager
 def time_limit(seconds: float) -> Iterator[None]:
-    """Raises :func:`too_slow` in the block when it takes longer.
+    """Raises :class:`TimeIsUp` in the block when it takes longer.
 
     It is noticed between two steps of Python; the time that a single operation
     of a library takes is limited by the end of the process.
     """
 
     def interrupt(signum: int, frame: object) -> None:
-        raise too_slow(seconds)
+        raise TimeIsUp
 
     previous = signal.signal(signal.SIGALRM, interrupt)
     signal.setitimer(signal.ITIMER_REAL, seconds)

@@ -14,7 +14,7 @@ from typing import Any
 from engine import LineError, Outcome, Settings, Sheet
 from engine.limits import MAX_RECURSION
 from engine.sheet.outcome import ERROR
-from fence.limits import limit_memory, time_limit, too_much_memory
+from fence.limits import TimeIsUp, limit_memory, time_limit, too_much_memory, too_slow
 
 MAX_SHEETS = 64
 """Sheets that an evaluator keeps; the one longest unused goes first."""
@@ -75,7 +75,10 @@ def work(state: State, job: Job) -> Any:
     if isinstance(sheet, Behind):
         return sheet
     try:
-        return JOBS[job.kind](sheet, job.seconds, **job.arguments)
+        with time_limit(job.seconds):
+            return JOBS[job.kind](sheet, **job.arguments)
+    except TimeIsUp:
+        return failed(job, too_slow(job.seconds))
     except MemoryError:
         _sheets.clear()
         return failed(job, too_much_memory())
@@ -106,23 +109,19 @@ def _sheet_at(state: State) -> Sheet | Behind:
     return sheet
 
 
-def _answer(sheet: Sheet, seconds: float, number: int, text: str, last: int | None) -> Any:
-    try:
-        with time_limit(seconds):
-            return sheet.preview(text, last, number).for_page()
-    except LineError as error:
-        return Outcome(number, text, ERROR, error=error).for_page()
+def _answer(sheet: Sheet, number: int, text: str, last: int | None) -> Any:
+    """What a line at the foot of the sheet would answer."""
+    return sheet.preview(text, last, number).for_page()
 
 
-def _outcomes(sheet: Sheet, seconds: float, numbers: list[int]) -> dict[int, Any]:
+def _outcomes(sheet: Sheet, numbers: list[int]) -> dict[int, Any]:
     """The outcomes of lines that the sheet has."""
-    with time_limit(seconds):
-        return {n: sheet.outcome_of(sheet.by_number[n]).for_page() for n in numbers}
+    return {n: sheet.outcome_of(sheet.by_number[n]).for_page() for n in numbers}
 
 
-def _quantities(sheet: Sheet, seconds: float) -> Any:
-    with time_limit(seconds):
-        return [quantity.as_dict() for quantity in sheet.quantities()]
+def _quantities(sheet: Sheet) -> Any:
+    """The quantities as they are at the foot of the sheet."""
+    return [quantity.as_dict() for quantity in sheet.quantities()]
 
 
 JOBS = {"answer": _answer, "outcomes": _outcomes, "quantities": _quantities}

@@ -1,5 +1,6 @@
 """Functions: every example of the catalogue, and digits against mpmath."""
 
+import decimal
 from fractions import Fraction
 
 import mpmath
@@ -43,8 +44,15 @@ AGAINST = {
 
 
 def rounded(value: mpmath.mpf, digits: int) -> Fraction:
-    """An independent rounding of mpmath's 60 digits, as an exact number."""
-    return Fraction(mpmath.nstr(value, digits, min_fixed=0, max_fixed=0))
+    """mpmath's 60 digits rounded by Python's decimals.
+
+    ``mpmath.nstr`` is not used: near a tie it rounds twice.
+    """
+    sign, mantissa, exponent, _ = value._mpf_
+    exact = (-1) ** sign * Fraction(int(mantissa)) * Fraction(2) ** exponent
+    context = decimal.Context(prec=digits, rounding=decimal.ROUND_HALF_EVEN)
+    quotient = context.divide(decimal.Decimal(exact.numerator), decimal.Decimal(exact.denominator))
+    return Fraction(quotient)
 
 
 @pytest.mark.parametrize("name", AGAINST)
