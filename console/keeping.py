@@ -1,124 +1,235 @@
-"""Keeping lines: the one place where a sheet is changed.
+"""What a person does with lines: keep, mend, delete, move, rename, undo.
 
 A line is worked out first, by an evaluator and outside any transaction, and then
-written in a transaction that looks whether the sheet still is as it was.  If
-another window was faster, the line is worked out again on what it wrote.
+written by :mod:`console.changes`.  If another window was faster, it is worked out
+again on what that one wrote.
 """
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
-from typing import Any
-from uuid import UUID
+from typing import Any, TypeVar
+from uuid import UUID, uuid4
 
-from django.conf import settings
-from django.db import IntegrityError, transaction
-from django.db.models import F, Max
+from django.db.models import Max
 
+from console import evaluating
+from console.changes import commit
 from console.models import Line, Sheet
+from engine.errors import LineError
+from engine.forms.names import form_from
+from engine.sheet import editing
 from engine.sheet.outcome import NOTE, OK
-from fence.evaluators import evaluators
-from fence.limits import LINE_SECONDS, PREVIEW_SECONDS
-from fence.worker import Job, SheetLine, State
 
 MAX_ATTEMPTS = 50
-"""How often a line is worked out again because another window was faster."""
+"""How often a change is worked out again because another window was faster."""
+
+T = TypeVar("T")
 
 
 class Crowded(Exception):
-    """Other windows changed the sheet faster than the line could be worked out."""
+    """Other windows changed the sheet faster than the change could be worked out."""
 
 
 @dataclass(frozen=True, slots=True)
 class Kept:
-    """``line`` is None where the input has an error or goes on: ``outcome`` says."""
+    """What came of an input.
 
-    line: Line | None
-    outcome: dict[str, Any]
-
-
-def preview(sheet: Sheet, text: str) -> dict[str, Any]:
-    """What the engine would answer to ``text`` at the foot of the sheet."""
-    return _work(sheet, _answer_job(sheet, text, PREVIEW_SECONDS))
-
-
-def keep(sheet: Sheet, text: str, token: UUID) -> Kept:
-    """Answers ``text`` and keeps it as the sheet's next line.
-
-    A ``token`` that was kept before gives that line again.
+    ``line`` is None where the input is not kept as a line: it has an error or goes
+    on, or it is a command, which then is ``done``.
     """
+
+    outcome: dict[str, Any]
+    line: Line | None = None
+    done: bool = False
+
+
+def _until_written(sheet: Sheet, attempt: Callable[[], T | None]) -> T:
+    """``attempt()`` on the sheet as it is, again while it returns None."""
     for _ in range(MAX_ATTEMPTS):
-        known = sheet.lines.filter(token=token).first()
-        if known is not None:
-            return Kept(known, known.outcome)
         sheet.refresh_from_db()
-        job = _answer_job(sheet, text, LINE_SECONDS)
-        outcome = _work(sheet, job)
-        if outcome["status"] not in (OK, NOTE):
-            return Kept(None, outcome)
-        line = _write(sheet, text, token, job, outcome)
-        if line is not None:
-            _note_quantities(sheet)
-            return Kept(line, outcome)
+        result = attempt()
+        if result is not None:
+            return result
     raise Crowded
 
 
-def _answer_job(sheet: Sheet, text: str, seconds: float) -> Job:
-    number = (sheet.lines.aggregate(highest=Max("number"))["highest"] or 0) + 1
-    arguments = {"number": number, "text": text, "last": last_answered(sheet)}
-    return Job("answer", seconds, arguments)
+# -- new lines ----------------------------------------------------------------------
 
 
-def last_answered(sheet: Sheet) -> int | None:
-    """The number of the line that ``@`` stands for at the foot of the sheet."""
-    last = sheet.lines.exclude(outcome__answers=[]).order_by("place").last()
+def keep(sheet: Sheet, text: str, token: UUID, below: int | None = None) -> Kept:
+    """Answers ``text`` and keeps it as a line: at the foot, or below a line.
+
+    A ``token`` that was kept before gives that line again.
+    """
+
+    def attempt() -> Kept | None:
+        known = sheet.lines.filter(token=token).first()
+        if known is not None:
+            return Kept(known.outcome, known)
+        line = _new_line(sheet, text, token, below)
+        outcome = _answer(sheet, line)
+        if outcome["status"] not in (OK, NOTE):
+            return Kept(outcome)
+        if outcome["command"] and outcome["command"][0] != "forget":
+            return Kept(outcome, done=True) if _obey(sheet, *outcome["command"]) else None
+        line.take(outcome)
+        return Kept(outcome, line) if commit(sheet, "new line", [line]) else None
+
+    return _until_written(sheet, attempt)
+
+
+def _new_line(sheet: Sheet, text: str, token: UUID, below: int | None) -> Line:
+    highest = sheet.lines.aggregate(number=Max("number"), place=Max("place"))
+    place = (highest["place"] or 0) + 1
+    if below is not None:
+        place = _place_below(sheet, sheet.lines.get(number=below).place)
+    return Line(
+        sheet=sheet,
+        number=(highest["number"] or 0) + 1,
+        place=place,
+        text=text,
+        token=token,
+        last=last_answered(sheet, place),
+        outcome={},
+    )
+
+
+def _answer(sheet: Sheet, line: Line) -> dict[str, Any]:
+    """What the line would answer where it stands."""
+    return evaluating.work(
+        sheet, "answer", number=line.number, text=line.text, last=line.last, place=line.place
+    )
+
+
+def last_answered(sheet: Sheet, place: float) -> int | None:
+    """The number of the line that ``@`` stands for in a line at ``place``."""
+    before = sheet.lines.present().filter(place__lt=place).exclude(found="")
+    last = before.order_by("place").last()
     return last.number if last else None
 
 
-def _write(sheet: Sheet, text: str, token: UUID, job: Job, outcome: dict[str, Any]) -> Line | None:
-    """The line in the database, None where the sheet has changed since it was read."""
-    try:
-        with transaction.atomic():
-            same = Sheet.objects.filter(pk=sheet.pk, revision=sheet.revision)
-            if not same.update(revision=F("revision") + 1):
-                return None
-            highest = sheet.lines.aggregate(highest=Max("place"))["highest"] or 0
-            line = Line.objects.create(
-                sheet=sheet,
-                number=job.arguments["number"],
-                place=highest + 1,
-                text=text,
-                token=token,
-                last=job.arguments["last"],
-                revision=sheet.revision + 1,
-                outcome=outcome,
-            )
-    except IntegrityError:
-        return None
-    sheet.revision += 1
-    return line
+def _place_below(sheet: Sheet, place: float) -> float:
+    """A place between ``place`` and the next line's."""
+    following = sheet.lines.filter(place__gt=place).order_by("place").first()
+    return place + 1 if following is None else (place + following.place) / 2
 
 
-def _note_quantities(sheet: Sheet) -> None:
-    """Brings the sheet's cache of its quantities up to its revision."""
-    quantities = _work(sheet, Job("quantities", LINE_SECONDS))
-    if quantities is not None:
-        sheet.quantities, sheet.quantities_at = quantities, sheet.revision
-        newer = Sheet.objects.filter(pk=sheet.pk, quantities_at__lt=sheet.revision)
-        newer.update(quantities=quantities, quantities_at=sheet.revision)
+def _obey(sheet: Sheet, command: str, argument: str) -> bool:
+    """Does a slash command that is a setting and no line."""
+    if command == "show":
+        form = form_from(argument).over(sheet.settings.form)
+        return commit(sheet, "form of the sheet", [], form=form.text)
+    highest = sheet.lines.present().aggregate(place=Max("place"))["place"] or 0
+    return commit(sheet, "cleared screen", [], cleared=highest)
 
 
-def quantities(sheet: Sheet) -> list[dict[str, Any]]:
-    """The sheet's quantities as they are now."""
-    if sheet.quantities_at != sheet.revision:
-        _note_quantities(sheet)
-    return sheet.quantities
+# -- lines that are there ----------------------------------------------------------------
 
 
-def _work(sheet: Sheet, job: Job) -> Any:
-    def lines_since(revision: int) -> tuple[SheetLine, ...]:
-        lines = sheet.lines.filter(revision__gt=revision, revision__lte=sheet.revision)
-        return tuple(SheetLine(*row) for row in lines.values_list("number", "text", "last"))
+def mend(sheet: Sheet, number: int, text: str) -> Kept:
+    """Gives a line another text where it stands, unless that has an error."""
 
-    state = State(str(sheet.pk), sheet.revision, sheet.settings)
-    return evaluators(settings.TEAPOT_EVALUATORS).work(state, job, lines_since)
+    def attempt() -> Kept | None:
+        line = sheet.lines.present().get(number=number)
+        line.text = text
+        outcome = _answer(sheet, line)
+        if outcome["status"] not in (OK, NOTE) or _is_setting(outcome):
+            return Kept(outcome)
+        line.take(outcome)
+        return Kept(outcome, line) if commit(sheet, f"mended line {number}", [line]) else None
+
+    return _until_written(sheet, attempt)
+
+
+def _is_setting(outcome: dict[str, Any]) -> bool:
+    return bool(outcome["command"]) and outcome["command"][0] != "forget"
+
+
+def delete(sheet: Sheet, number: int) -> None:
+    """Takes a line away; :func:`console.changes.undo` brings it back."""
+
+    def attempt() -> bool | None:
+        line = sheet.lines.present().get(number=number)
+        line.deleted = True
+        return commit(sheet, f"deleted line {number}", [line]) or None
+
+    _until_written(sheet, attempt)
+
+
+def move(sheet: Sheet, number: int, up: bool) -> None:
+    """Moves a line past its neighbour; at the end of the sheet nothing happens."""
+
+    def attempt() -> bool | None:
+        line = sheet.lines.present().get(number=number)
+        others = sheet.lines.present()
+        if up:
+            neighbour = others.filter(place__lt=line.place).last()
+        else:
+            neighbour = others.filter(place__gt=line.place).first()
+        if neighbour is None:
+            return True
+        line.place, neighbour.place = neighbour.place, line.place
+        return commit(sheet, f"moved line {number}", [line, neighbour]) or None
+
+    _until_written(sheet, attempt)
+
+
+def set_form(sheet: Sheet, number: int, form: str) -> Kept:
+    """Puts a form behind the expressions of a line; none where it is empty.
+
+    Errors: :class:`LineError` where there is no such form.
+    """
+    text = sheet.lines.get(number=number).text
+    return mend(sheet, number, editing.with_form(text, form))
+
+
+# -- quantities ------------------------------------------------------------------------------
+
+
+def set_value(sheet: Sheet, name: str, value: str) -> Kept:
+    """Mends the line that gives ``name`` its value, so that it is ``value``.
+
+    Errors: :class:`LineError` where there is no such quantity.
+    """
+    number = _quantity(sheet, name)["line"]
+    text = sheet.lines.get(number=number).text
+    return mend(sheet, number, editing.with_value(text, name, value))
+
+
+def compute_again(sheet: Sheet, name: str | None) -> list[Kept]:
+    """Computes a quantity that is out of date again, in a new line at the foot; all
+    of them, in their order, where ``name`` is None."""
+    outdated = [q for q in evaluating.quantities(sheet) if q["state"] == "out-of-date"]
+    lines = dict.fromkeys(q["again"] for q in outdated if name in (None, q["name"]))
+    return [keep(sheet, text, uuid4()) for text in lines]
+
+
+def rename(sheet: Sheet, old: str, new: str) -> None:
+    """Calls a quantity ``new`` in every line of the sheet.
+
+    Errors: :class:`LineError` where ``new`` cannot be its name, or is one already.
+    """
+    editing.check_name(new)
+    _quantity(sheet, old)
+    if any(quantity["name"] == new for quantity in evaluating.quantities(sheet)):
+        raise LineError("name-taken", f"There is a quantity named {new} already.")
+
+    def attempt() -> bool | None:
+        changed = []
+        for line in sheet.lines.present():
+            text = editing.renamed(line.text, old, new)
+            if text != line.text:
+                line.text, line.stale = text, True
+                changed.append(line)
+        return commit(sheet, f"renamed {old}", changed) or None
+
+    _until_written(sheet, attempt)
+
+
+def _quantity(sheet: Sheet, name: str) -> dict[str, Any]:
+    for quantity in evaluating.quantities(sheet):
+        if quantity["name"] == name:
+            return quantity
+    raise LineError("unknown-name", f"No quantity is named {name}.")

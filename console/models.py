@@ -1,4 +1,4 @@
-"""Sheets and their lines, as they are kept."""
+"""Sheets, their lines, and the changes made to them, as they are kept."""
 
 from __future__ import annotations
 
@@ -7,24 +7,24 @@ import uuid
 from django.db import models
 
 from accounts.models import Person
-from engine.sheet.settings import DEFAULT_DIGITS, Settings
+from engine.forms.names import STANDARD, form_from
+from engine.sheet.settings import Settings
 
 
 class Sheet(models.Model):
     """Numbered lines.  ``owner`` is None for the samples that new people get a copy of.
 
     ``revision`` counts the changes: a line carries the revision it came with, so
-    that whoever holds an older state can ask for what came since.
-    ``quantities`` is a cache of what the engine says of ``quantities_at``.
+    that whoever holds an older state can ask for what came since.  Lines up to the
+    place ``cleared`` are not shown until they are asked for.
     """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     owner = models.ForeignKey(Person, models.CASCADE, null=True, related_name="sheets")
     title = models.CharField(max_length=120, default="Untitled sheet")
-    digits = models.PositiveSmallIntegerField(default=DEFAULT_DIGITS)
+    form = models.CharField(max_length=60, default=STANDARD.text)
+    cleared = models.FloatField(default=0)
     revision = models.PositiveIntegerField(default=0)
-    quantities = models.JSONField(default=list)
-    quantities_at = models.PositiveIntegerField(default=0)
     created = models.DateTimeField(auto_now_add=True)
     opened = models.DateTimeField(auto_now_add=True)
 
@@ -34,7 +34,15 @@ class Sheet(models.Model):
     @property
     def settings(self) -> Settings:
         """What is set for the sheet and changes its answers."""
-        return Settings(digits=self.digits)
+        return Settings(form=form_from(self.form))
+
+
+class LineQuerySet(models.QuerySet):
+    """Lines, as they are asked for."""
+
+    def present(self) -> LineQuerySet:
+        """Those that were not deleted."""
+        return self.filter(deleted=False)
 
 
 class Line(models.Model):
@@ -42,7 +50,9 @@ class Line(models.Model):
 
     ``token`` was made by the browser for this input, so that sending it again
     after a lost connection keeps it once.  ``last`` is the number of the line
-    that a bare ``@`` in it stands for.  ``outcome`` is a cache of its answers.
+    that a bare ``@`` in it stands for.  ``outcome`` is a cache of its answers,
+    which has to be made again where the line is ``stale``; ``found`` holds its
+    names and answers for the search.  A ``deleted`` line can be brought back.
     """
 
     sheet = models.ForeignKey(Sheet, models.CASCADE, related_name="lines")
@@ -51,9 +61,15 @@ class Line(models.Model):
     text = models.TextField()
     token = models.UUIDField(default=uuid.uuid4)
     last = models.PositiveIntegerField(null=True)
+    deleted = models.BooleanField(default=False)
     revision = models.PositiveIntegerField()
     outcome = models.JSONField()
+    is_live = models.BooleanField(default=False)
+    stale = models.BooleanField(default=False)
+    found = models.TextField(default="")
     kept = models.DateTimeField(auto_now_add=True)
+
+    objects = LineQuerySet.as_manager()
 
     class Meta:
         ordering = ("place",)
@@ -66,7 +82,28 @@ class Line(models.Model):
             models.Index(fields=("sheet", "revision"), name="line_by_revision"),
         )
 
-    @property
-    def has_answer(self) -> bool:
-        """Whether ``@`` can stand for this line."""
-        return bool(self.outcome["answers"])
+    def take(self, outcome: dict) -> None:
+        """Makes ``outcome`` the line's own."""
+        self.outcome = outcome
+        self.stale = False
+        self.is_live = outcome["is_live"]
+        answers = outcome["answers"]
+        self.found = " ".join(f"{answer['name'] or ''} {answer['text']}" for answer in answers)
+
+
+class Change(models.Model):
+    """One change of a sheet, with what it takes to undo and to redo it.
+
+    ``lines`` holds for each line its number and its state before and after, None
+    where there was none; ``settings`` the same for the sheet's own fields.
+    """
+
+    sheet = models.ForeignKey(Sheet, models.CASCADE, related_name="changes")
+    label = models.CharField(max_length=80)
+    lines = models.JSONField(default=list)
+    settings = models.JSONField(default=dict)
+    undone = models.BooleanField(default=False)
+    made = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("pk",)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import dataclass
 from typing import Any
 
@@ -11,13 +12,21 @@ from engine.reading.tokens import split_note
 
 @dataclass(frozen=True, slots=True)
 class Shown:
-    """A line with its input, its note apart, and its outcome."""
+    """A line with its input, its note apart, and its outcome.
+
+    ``before`` are its answers before a change elsewhere moved them.
+    """
 
     line: Line
+    before: list[str] | None = None
 
     @property
     def number(self) -> int:
         return self.line.number
+
+    @property
+    def place(self) -> float:
+        return self.line.place
 
     @property
     def text(self) -> str:
@@ -36,9 +45,55 @@ class Shown:
     def outcome(self) -> dict[str, Any]:
         return self.line.outcome
 
+    @property
+    def was(self) -> str:
+        """The answers before the change, as one text."""
+        return ", ".join(self.before or ())
+
+
+@dataclass(frozen=True, slots=True)
+class Typed:
+    """What is shown of a line while it is typed; ``outcome`` is None where working
+    it out took too long."""
+
+    outcome: dict[str, Any]
+
+    @property
+    def statements(self) -> list[dict[str, Any]]:
+        """Each statement's reading with its answer, if there is one."""
+        answers = self.outcome["answers"]
+        readings = self.outcome.get("readings", [])
+        return [
+            {"reading": reading, "answer": answers[at] if at < len(answers) else None}
+            for at, reading in enumerate(readings)
+        ]
+
+    def _spans(self, name: str) -> str:
+        return " ".join(f"{start},{end}" for start, end in self.outcome.get(name, []))
+
+    @property
+    def operands(self) -> str:
+        """Places of the operands at the caret, for the page's script."""
+        return self._spans("operands")
+
+    @property
+    def brackets(self) -> str:
+        """Places of the brackets that match at the caret."""
+        return self._spans("brackets")
+
+    @property
+    def parts(self) -> str:
+        """Places of all parts of the line."""
+        return self._spans("parts")
+
 
 def entry_parts(outcome: dict[str, Any]) -> tuple[str, str, str]:
     """The input before, at and behind the place of its error."""
     text, error = outcome["input"], outcome["error"]
     start, end = error["start"], error["end"]
     return text[:start], text[start:end], text[end:]
+
+
+def is_nudged(body: str) -> bool:
+    """Whether a given value is a plain decimal, which arrow keys can nudge."""
+    return re.fullmatch(r"[-−]?\d+(\.\d+)?", body.strip()) is not None

@@ -2,15 +2,29 @@
 
 from django.urls import path
 
-from console import views
+from console.views import history, lines, page, quantities
 
 urlpatterns = [
-    path("", views.home, name="home"),
-    path("sheets/new", views.new_sheet, name="new-sheet"),
-    path("sheets/<uuid:pk>", views.sheet, name="sheet"),
-    path("sheets/<uuid:pk>/title", views.title, name="title"),
-    path("sheets/<uuid:pk>/preview", views.preview, name="preview"),
-    path("sheets/<uuid:pk>/lines", views.lines, name="lines"),
-    path("sheets/<uuid:pk>/earlier", views.earlier, name="earlier"),
-    path("sheets/<uuid:pk>/quantities", views.quantities, name="quantities"),
+    path("", page.home, name="home"),
+    path("history", history.typed, name="history"),
+    path("history/search", history.search, name="history-search"),
+    path("sheets/new", page.new_sheet, name="new-sheet"),
+    path("sheets/<uuid:pk>", page.sheet, name="sheet"),
+    path("sheets/<uuid:pk>/title", page.title, name="title"),
+    path("sheets/<uuid:pk>/form", page.form, name="sheet-form"),
+    path("sheets/<uuid:pk>/undo", page.undo, name="undo"),
+    path("sheets/<uuid:pk>/redo", page.redo, name="redo"),
+    path("sheets/<uuid:pk>/earlier", page.earlier, name="earlier"),
+    path("sheets/<uuid:pk>/preview", lines.preview, name="preview"),
+    path("sheets/<uuid:pk>/lines", lines.lines, name="lines"),
+    path("sheets/<uuid:pk>/lines/refresh", lines.refresh, name="refresh"),
+    path("sheets/<uuid:pk>/lines/<int:number>", lines.mend, name="mend"),
+    path("sheets/<uuid:pk>/lines/<int:number>/delete", lines.delete, name="delete"),
+    path("sheets/<uuid:pk>/lines/<int:number>/move", lines.move, name="move"),
+    path("sheets/<uuid:pk>/lines/<int:number>/form", lines.form, name="line-form"),
+    path("sheets/<uuid:pk>/lines/<int:number>/workings", lines.workings, name="workings"),
+    path("sheets/<uuid:pk>/quantities", quantities.quantities, name="quantities"),
+    path("sheets/<uuid:pk>/quantities/value", quantities.value, name="set-value"),
+    path("sheets/<uuid:pk>/quantities/again", quantities.again, name="again"),
+    path("sheets/<uuid:pk>/quantities/rename", quantities.rename, name="rename"),
 ]

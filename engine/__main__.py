@@ -12,6 +12,7 @@ from collections.abc import Iterable
 
 from engine import Outcome, Sheet
 from engine.sheet.outcome import ERROR, NOTE, UNFINISHED
+from engine.sheet.workings import WorkStep
 
 
 def main() -> int:
@@ -19,6 +20,7 @@ def main() -> int:
     parser = argparse.ArgumentParser(prog="python -m engine", description=__doc__)
     parser.add_argument("file", nargs="?", help="a sheet as UTF-8 text; standard input if left out")
     parser.add_argument("--json", action="store_true", help="print one JSON object a line")
+    parser.add_argument("--workings", action="store_true", help="add the steps of each line")
     options = parser.parse_args()
     sheet = Sheet()
     failed = False
@@ -27,7 +29,12 @@ def main() -> int:
             continue
         outcome = sheet.answer(line)
         failed = failed or outcome.status in (ERROR, UNFINISHED)
-        print(json.dumps(outcome.as_dict(), ensure_ascii=False) if options.json else shown(outcome))
+        steps = _steps(sheet, outcome) if options.workings else []
+        if options.json:
+            data = outcome.as_dict() | {"steps": [step.as_dict() for step in steps]}
+            print(json.dumps(data, ensure_ascii=False))
+        else:
+            print(shown(outcome, steps))
     return 1 if failed else 0
 
 
@@ -38,12 +45,19 @@ def _read(path: str | None) -> str:
         return file.read()
 
 
-def shown(outcome: Outcome) -> str:
+def _steps(sheet: Sheet, outcome: Outcome) -> list[WorkStep]:
+    if not outcome.answers:
+        return []
+    statements = sheet.workings(sheet.by_number[outcome.number])
+    return [step for statement in statements for step in statement]
+
+
+def shown(outcome: Outcome, steps: list[WorkStep]) -> str:
     """An outcome as plain text."""
-    return "\n".join(_shown_lines(outcome))
+    return "\n".join(_shown_lines(outcome, steps))
 
 
-def _shown_lines(outcome: Outcome) -> Iterable[str]:
+def _shown_lines(outcome: Outcome, steps: list[WorkStep]) -> Iterable[str]:
     yield f"{outcome.number:>4}  {outcome.input}"
     if outcome.status == NOTE:
         return
@@ -52,9 +66,12 @@ def _shown_lines(outcome: Outcome) -> Iterable[str]:
         yield f"      {data['text']}"
         yield from (f"      perhaps: {fix['input']}" for fix in data["fixes"])
         return
+    for step in steps:
+        yield f"        {step.input} {step.sign} {step.text}"
     if not outcome.quiet:
         for answer in outcome.answers:
             yield f"      {answer.reading} {answer.sign} {answer.text}"
+            yield from (f"        {also}" for also in answer.also)
     for notice in outcome.notices:
         yield f"      ({notice.text})"
 

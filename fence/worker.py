@@ -13,7 +13,11 @@ from typing import Any
 
 from engine import LineError, Outcome, Settings, Sheet
 from engine.limits import MAX_RECURSION
+from engine.reading.plain import statement_text
+from engine.sheet.machine import bits_of
 from engine.sheet.outcome import ERROR
+from engine.sheet.typing import typed_so_far
+from engine.sheet.workings import box_of
 from fence.limits import TimeIsUp, limit_memory, time_limit, too_much_memory, too_slow
 
 MAX_SHEETS = 64
@@ -22,11 +26,13 @@ MAX_SHEETS = 64
 
 @dataclass(frozen=True, slots=True)
 class SheetLine:
-    """A line as it is stored."""
+    """A line as it is stored; one that is ``deleted`` is to be taken away."""
 
     number: int
     text: str
-    last: int | None
+    last: int | None = None
+    place: float = 0
+    deleted: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -86,10 +92,10 @@ def work(state: State, job: Job) -> Any:
 
 def failed(job: Job, error: LineError) -> Any:
     """What a job gives when it could not be done at all."""
-    if job.kind == "answer":
-        number, text = job.arguments["number"], job.arguments["text"]
-        return Outcome(number, text, ERROR, error=error).for_page()
-    return None
+    if job.kind not in ("answer", "typed"):
+        return None
+    number, text = job.arguments["number"], job.arguments["text"]
+    return Outcome(number, text, ERROR, error=error).for_page()
 
 
 def _sheet_at(state: State) -> Sheet | Behind:
@@ -100,8 +106,10 @@ def _sheet_at(state: State) -> Sheet | Behind:
         if state.lines is None or state.since > revision:
             return Behind(revision)
         for line in state.lines:
-            if line.number not in sheet.by_number:
-                sheet.append(line.text, line.number, line.last)
+            if line.deleted:
+                sheet.remove(line.number)
+            else:
+                sheet.put(line.number, line.text, line.place or line.number, line.last)
     _sheets[state.sheet] = (state.revision, sheet)
     _sheets.move_to_end(state.sheet)
     while len(_sheets) > MAX_SHEETS:
@@ -109,14 +117,22 @@ def _sheet_at(state: State) -> Sheet | Behind:
     return sheet
 
 
-def _answer(sheet: Sheet, number: int, text: str, last: int | None) -> Any:
-    """What a line at the foot of the sheet would answer."""
-    return sheet.preview(text, last, number).for_page()
+def _answer(
+    sheet: Sheet, number: int, text: str, last: int | None, place: float | None = None
+) -> Any:
+    """What a line would answer, at the foot of the sheet or at a place."""
+    return sheet.preview(text, last, number, place).for_page()
+
+
+def _typed(sheet: Sheet, **arguments: Any) -> Any:
+    """What is shown while a line is typed."""
+    return typed_so_far(sheet, **arguments)
 
 
 def _outcomes(sheet: Sheet, numbers: list[int]) -> dict[int, Any]:
     """The outcomes of lines that the sheet has."""
-    return {n: sheet.outcome_of(sheet.by_number[n]).for_page() for n in numbers}
+    known = (sheet.by_number[number] for number in numbers if number in sheet.by_number)
+    return {line.number: sheet.outcome_of(line).for_page() for line in known}
 
 
 def _quantities(sheet: Sheet) -> Any:
@@ -124,4 +140,28 @@ def _quantities(sheet: Sheet) -> Any:
     return [quantity.as_dict() for quantity in sheet.quantities()]
 
 
-JOBS = {"answer": _answer, "outcomes": _outcomes, "quantities": _quantities}
+def _workings(sheet: Sheet, number: int) -> Any:
+    """The workings of a line: for each statement its steps, boxes and bits."""
+    line = sheet.by_number[number]
+    page = []
+    for step, made in zip(line.steps, sheet.traced(line), strict=False):
+        box = box_of(made)
+        bits = bits_of(sheet, step)
+        page.append(
+            {
+                "reading": statement_text(step.statement),
+                "steps": [work.for_page() for work in made.steps()],
+                "box": box.as_dict() if box else None,
+                "bits": bits,
+            }
+        )
+    return page
+
+
+JOBS = {
+    "answer": _answer,
+    "typed": _typed,
+    "outcomes": _outcomes,
+    "quantities": _quantities,
+    "workings": _workings,
+}

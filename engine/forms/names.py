@@ -2,15 +2,94 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass, replace
+
+from engine.errors import LineError
+
 COUNTED = frozenset({"digits", "places"})
 """Forms written behind a whole number: ``4 digits``."""
 
-PLAIN: frozenset[str] = frozenset()
+STYLES = (
+    "decimal", "scientific", "engineering", "fraction", "mixed", "percent",
+    "binary", "octal", "hex", "exact", "binary64",
+)  # fmt: skip
 """Forms written as one word."""
+
+MAX_COUNT = 10_000
+"""Digits or places that can be asked for."""
+
+
+@dataclass(frozen=True, slots=True)
+class Form:
+    """How an answer is shown.
+
+    ``digits`` are significant ones; ``places`` stand behind the point and go
+    before ``digits`` where both are set.  ``asked`` is set where the count was
+    asked for with the line, so that zeros at the end are shown.
+    """
+
+    style: str = ""
+    digits: int | None = None
+    places: int | None = None
+    asked: bool = False
+
+    @property
+    def text(self) -> str:
+        """As it is typed: ``scientific, 4 digits``."""
+        words = [self.style] if self.style else []
+        if self.places is not None:
+            words.append(f"{self.places} places")
+        elif self.digits is not None:
+            words.append(f"{self.digits} digits")
+        return ", ".join(words)
+
+    def over(self, base: Form) -> Form:
+        """This form, with what it leaves open taken from ``base``."""
+        counted = self.digits is not None or self.places is not None
+        return replace(
+            self,
+            style=self.style or ("" if counted else base.style),
+            digits=self.digits if self.digits is not None else base.digits,
+            places=self.places if counted else base.places if not self.style else None,
+            asked=counted,
+        )
+
+
+STANDARD = Form(digits=10)
+"""What a sheet starts with."""
 
 
 def is_form(words: tuple[str, ...]) -> bool:
     """Whether these words name a form."""
     if len(words) == 2:
         return words[0].isdecimal() and words[1] in COUNTED
-    return len(words) == 1 and words[0] in PLAIN
+    return len(words) == 1 and words[0] in STYLES
+
+
+def form_of(parts: tuple[tuple[str, ...], ...]) -> Form:
+    """The form that these words name, each part as :func:`is_form` takes it.
+
+    Errors: :class:`LineError` where a part names none, or asks for too much.
+    """
+    form = Form()
+    for words in parts:
+        if not is_form(words):
+            raise _unknown(" ".join(words))
+        if len(words) == 1:
+            form = replace(form, style=words[0])
+            continue
+        count = int(words[0])
+        if count > MAX_COUNT or (count == 0 and words[1] == "digits"):
+            raise LineError("bad-count", f"A form has from 1 to {MAX_COUNT:,} {words[1]}.")
+        form = replace(form, **{words[1]: count})
+    return form
+
+
+def form_from(text: str) -> Form:
+    """The form typed as ``scientific, 4 digits``.  Errors: as :func:`form_of`."""
+    return form_of(tuple(tuple(part.split()) for part in text.split(",")))
+
+
+def _unknown(words: str) -> LineError:
+    known = ", ".join((*STYLES, "4 digits", "2 places"))
+    return LineError("unknown-form", f"No form is named {words}. There are: {known}.")

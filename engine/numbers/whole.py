@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from flint import fmpq
+from flint import fmpq, fmpz
 
 from engine.errors import LineError
-from engine.limits import FIRST_BITS, LAST_BITS
+from engine.limits import FIRST_BITS, LAST_BITS, MAX_DIGITS
 from engine.numbers.arithmetic import divide, is_zero, multiply, subtract
 from engine.numbers.values import Exact, Infinite, Real, Undefined, Value, exact, undecided
 
@@ -42,3 +42,25 @@ def mod(a: Value, b: Value) -> Value:
 def _refuse_zero(b: Value) -> None:
     if is_zero(b):
         raise LineError("division-by-zero", "Nothing can be divided by 0 with a remainder.")
+
+
+MAX_FACTORIAL = 205_022
+"""The largest n whose factorial has no more digits than the limit of size."""
+
+
+def factorial(n: Value) -> Value:
+    """n!, the product of the whole numbers from 1 to n.
+
+    Errors: :class:`LineError` where n is not whole, negative, or above the limit.
+    """
+    if (isinstance(n, Infinite) and n.sign > 0) or isinstance(n, Undefined):
+        return n
+    if not (isinstance(n, Exact) and n.is_integer) or n.coefficient < 0:
+        raise LineError("factorial-domain", "A factorial is of a whole number, 0 or more.")
+    if n.coefficient > MAX_FACTORIAL:
+        raise LineError(
+            "too-large",
+            f"This factorial would have more than {MAX_DIGITS:,} digits; "
+            f"the last one within the limit is that of {MAX_FACTORIAL:,}.",
+        )
+    return exact(fmpq(fmpz.fac_ui(int(n.coefficient.p))))

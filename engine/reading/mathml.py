@@ -108,6 +108,16 @@ def _grouped(digits: str) -> str:
     return THIN_SPACE.join(f"<mn>{group}</mn>" for group in groups + behind[1:])
 
 
+def node_mathml(node: Node) -> str:
+    """The inside of ``math`` for an expression."""
+    return Writer().node(node)
+
+
+def math_text(text: str) -> str:
+    """Words among mathematics."""
+    return f"<mtext>{escape(text)}</mtext>"
+
+
 def name_mathml(name: str) -> str:
     """A name; what follows its first underscore is set as a subscript."""
     stem, _, index = name.partition("_")

@@ -10,12 +10,13 @@ The binding strengths, tightest last::
 
 from __future__ import annotations
 
-from collections.abc import Container
+from collections.abc import Callable, Container
 
 from engine.errors import LineError, Mend, Span, Unfinished, replace
 from engine.forms.names import is_form
 from engine.limits import MAX_NESTING
 from engine.reading import tokens as tk
+from engine.reading.commands import read_command
 from engine.reading.targets import read_targets
 from engine.reading.tokens import Token, literal_value, split_note, tokens_of
 from engine.reading.tree import (
@@ -49,6 +50,9 @@ def parse(text: str, functions: Container[str] = (), quantities: Container[str] 
     cannot be read, :class:`Unfinished` where it waits for more.
     """
     body, note = split_note(text)
+    command = read_command(body)
+    if command is not None:
+        return LineTree((), note=note, command=command)
     return Parser(body, tokens_of(body), functions, quantities).line(note)
 
 
@@ -69,6 +73,8 @@ class Parser:
         self.quantities = quantities
         self.nesting = 0
         self.brackets: list[Token] = []
+        self.pairs: list[tuple[Span, Span]] = []
+        self.outer: dict[int, Span] = {}
 
     # -- tokens ---------------------------------------------------------------
 
@@ -106,7 +112,9 @@ class Parser:
             if self.token.kind == tk.END:
                 break
             quiet = self.separator()
-        return LineTree(tuple(statements), quiet and bool(statements), note)
+        return LineTree(
+            tuple(statements), quiet and bool(statements), note, brackets=tuple(self.pairs)
+        )
 
     def separator(self) -> bool:
         """Passes ``;`` or ``,``; true for a ``;`` that ends the line."""
@@ -124,12 +132,14 @@ class Parser:
         targets, live = read_targets(self)
         if targets and self.token.kind == tk.END:
             raise self.waiting(f"the value of {targets[-1].name}")
+        body = self.token.span
         expression = self.expression()
-        span = start.to(expression.span)
+        body = body.to(self.previous.span)
+        span = start.to(body)
         if targets:
-            return Assignment(span, expression, targets, live)
+            return Assignment(span, expression, body, targets, live)
         self.pass_asking_sign()
-        return Statement(span, expression)
+        return Statement(span, expression, body)
 
     def pass_asking_sign(self) -> None:
         """Passes the ``=`` of a pasted ``2 + 3 =``."""
@@ -162,7 +172,7 @@ class Parser:
                 break
             self.next()
         span = Span(sign.span.start, self.previous.span.end)
-        return InForm(node.span.to(span), node, tuple(forms), span)
+        return InForm(self.across(node, node).to(span), node, tuple(forms), span)
 
     def form_follows(self) -> bool:
         """Whether the words behind this comma are one more form.
@@ -198,7 +208,7 @@ class Parser:
             operands.append(self.operand_of(ops[-1], self.sum))
         if not ops:
             return first
-        return Comparison(first.span.to(operands[-1].span), tuple(operands), tuple(ops))
+        return Comparison(self.across(first, operands[-1]), tuple(operands), tuple(ops))
 
     def sum(self) -> Node:
         node = self.product()
@@ -229,13 +239,13 @@ class Parser:
             raise self.side_by_side(left)
         place = Span(before.span.end, behind.span.start)
         right = self.power()
-        return Binary(left.span.to(right.span), IMPLIED, left, right, place)
+        return Binary(self.across(left, right), IMPLIED, left, right, place)
 
     def signed(self) -> Node:
         if self.sees("-", "+", "not"):
             sign = self.next()
             operand = self.nested(self.signed, self.describe_gap(sign.text))
-            return Prefix(sign.span.to(operand.span), sign.text, operand)
+            return Prefix(sign.span.to(self.across(operand, operand)), sign.text, operand)
         return self.power()
 
     def power(self) -> Node:
@@ -244,14 +254,14 @@ class Parser:
             return base
         sign = self.next()
         exponent = self.nested(self.signed, "an exponent behind ^")
-        return Binary(base.span.to(exponent.span), "^", base, exponent, sign.span)
+        return Binary(self.across(base, exponent), "^", base, exponent, sign.span)
 
     def root(self) -> Node:
         if not self.sees("√"):
             return self.postfix()
         sign = self.next()
         operand = self.nested(self.power, "a number under the root")
-        return Call(sign.span.to(operand.span), "sqrt", (operand,), (), sign.span)
+        return Call(sign.span.to(self.across(operand, operand)), "sqrt", (operand,), (), sign.span)
 
     def postfix(self) -> Node:
         node = self.atom()
@@ -261,13 +271,13 @@ class Parser:
                 node = self.raised(node, self.next())
             elif token.text == "!" and token.kind == tk.OP:
                 self.next()
-                node = Postfix(node.span.to(token.span), "!", node)
+                node = Postfix(self.across(node, node).to(token.span), "!", node)
             elif token.text == "%" and token.kind == tk.OP:
                 self.next()
                 if self.starts_operand():
                     self.at -= 1
                     raise self.other_language("%", "mod")
-                node = Postfix(node.span.to(token.span), "%", node)
+                node = Postfix(self.across(node, node).to(token.span), "%", node)
             else:
                 return node
 
@@ -277,7 +287,7 @@ class Parser:
         exponent: Node = Literal(token.span, *literal_value(figures, token.span))
         if token.text[0] in "+-":
             exponent = Prefix(token.span, token.text[0], exponent)
-        return Binary(base.span.to(token.span), "^", base, exponent, token.span)
+        return Binary(self.across(base, exponent), "^", base, exponent, token.span)
 
     # -- atoms ------------------------------------------------------------------
 
@@ -377,6 +387,7 @@ class Parser:
         opening = self.open()
         node = self.nested(self.expression, "something between the brackets")
         self.close(opening)
+        self.outer[id(node)] = opening.span.to(self.previous.span)
         return node
 
     def bars(self) -> Node:
@@ -389,6 +400,7 @@ class Parser:
             raise self.unexpected()
         closing = self.next()
         self.brackets.pop()
+        self.pairs.append((opening.span, closing.span))
         return Call(opening.span.to(closing.span), "abs", (node,), (), opening.span)
 
     def open(self) -> Token:
@@ -398,7 +410,7 @@ class Parser:
 
     def close(self, opening: Token) -> None:
         if self.sees(")"):
-            self.next()
+            self.pairs.append((opening.span, self.next().span))
             self.brackets.pop()
             return
         if self.token.kind == tk.END:
@@ -407,16 +419,21 @@ class Parser:
 
     # -- helpers -----------------------------------------------------------------
 
-    def binary(self, sign: Token, op: str, left: Node, read) -> Node:
+    def binary(self, sign: Token, op: str, left: Node, read: Callable[[], Node]) -> Node:
         right = self.operand_of(sign.text, read)
-        return Binary(left.span.to(right.span), op, left, right, sign.span)
+        return Binary(self.across(left, right), op, left, right, sign.span)
 
-    def operand_of(self, sign: str, read) -> Node:
+    def across(self, first: Node, last: Node) -> Span:
+        """From the start of ``first`` to the end of ``last``, their brackets included."""
+        start = self.outer.get(id(first), first.span)
+        return start.to(self.outer.get(id(last), last.span))
+
+    def operand_of(self, sign: str, read: Callable[[], Node]) -> Node:
         if self.token.kind == tk.END:
             raise self.waiting(self.describe_gap(sign))
         return read()
 
-    def nested(self, read, what: str) -> Node:
+    def nested(self, read: Callable[[], Node], what: str) -> Node:
         """``read()`` one level deeper, within the limit of nesting."""
         if self.token.kind == tk.END:
             raise self.waiting(what)

@@ -136,10 +136,14 @@ class InForm(Node):
 
 @dataclass(frozen=True, slots=True)
 class Statement:
-    """What stands between two semicolons."""
+    """What stands between two semicolons.
+
+    ``body`` is the place of the expression with the brackets around it, if any.
+    """
 
     span: Span = field(compare=False, repr=False)
     expression: Node
+    body: Span = field(compare=False, repr=False)
 
 
 @dataclass(frozen=True, slots=True)
@@ -154,12 +158,31 @@ class Assignment(Statement):
 
 
 @dataclass(frozen=True, slots=True)
+class Command:
+    """A slash command; ``arguments`` are its words, each with its place."""
+
+    name: str
+    arguments: tuple[tuple[str, Span], ...] = field(compare=False)
+
+    @property
+    def argument(self) -> str:
+        """All its words."""
+        return " ".join(word for word, _ in self.arguments)
+
+
+@dataclass(frozen=True, slots=True)
 class LineTree:
-    """A whole line: statements, whether it is kept quiet, and its note."""
+    """A whole line: statements, whether it is kept quiet, and its note.
+
+    ``brackets`` are the places of the pairs in the text, by which an editor shows
+    them; two trees that differ only in them are equal.
+    """
 
     statements: tuple[Statement, ...]
     quiet: bool = False
     note: str = ""
+    command: Command | None = None
+    brackets: tuple[tuple[Span, Span], ...] = field(default=(), compare=False, repr=False)
 
 
 def walk(node: Node) -> Iterator[Node]:

@@ -5,22 +5,26 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable
 from typing import Protocol
 
-from flint import fmpq
-
 from engine.errors import LineError, Span, replace
+from engine.forms.answer import write
+from engine.forms.names import Form
 from engine.functions.catalogue import BY_NAME, CONSTANTS, closest
 from engine.functions.record import Function
 from engine.numbers import arithmetic, whole
+from engine.numbers.comparison import compare
 from engine.numbers.values import Exact, Infinite, Real, Undefined, Value, exact
 from engine.reading.tree import (
     AnswerOf,
     Binary,
     Call,
+    Comparison,
+    InForm,
     Literal,
     Name,
     Node,
     Postfix,
     Prefix,
+    TextLiteral,
 )
 
 OPERATIONS: dict[str, Callable[[Value, Value], Value]] = {
@@ -35,8 +39,21 @@ OPERATIONS: dict[str, Callable[[Value, Value], Value]] = {
 }
 
 
+HUNDRED = exact(100)
+
+Trace = list[tuple[Node, Value]]
+"""The operations in the order in which they were done, each with its value."""
+
+
 class Scope(Protocol):
-    """Where names and answers get their values."""
+    """Where names and answers get their values.
+
+    ``form`` is how numbers are shown, which ``~`` compares by; ``trace`` collects
+    the operations that are done, where it is wanted.
+    """
+
+    form: Form
+    trace: Trace | None
 
     def quantity(self, name: str) -> Value | None:
         """The quantity's value, None where there is none of this name."""
@@ -54,43 +71,78 @@ def evaluate(node: Node, scope: Scope) -> Value:
     Errors: :class:`LineError`, with the place of the part that has no value.
     """
     try:
-        match node:
-            case Literal(value=value):
-                return Exact(value)
-            case Name(name=name):
-                return _named(node, name, scope)
-            case Binary(op=op, left=left, right=right) if op in OPERATIONS:
-                first, second = evaluate(left, scope), evaluate(right, scope)
-                return OPERATIONS[op](_number(first, left), _number(second, right))
-            case Prefix(op=op, operand=operand):
-                return _signed(op, operand, scope)
-            case Postfix(op=op, operand=operand):
-                return _behind(op, operand, scope)
-            case Call():
-                return _call(node, scope)
-            case AnswerOf():
-                return scope.answer_of(node)
+        value = _value(node, scope)
     except LineError as error:
         raise error.at(node.span) from None
-    raise LineError("not-yet", "Teapot cannot work this out yet.", node.span)
+    if scope.trace is not None and not isinstance(node, Literal | InForm):
+        scope.trace.append((node, value))
+    return value
+
+
+def _value(node: Node, scope: Scope) -> Value:
+    match node:
+        case Literal(value=value):
+            return Exact(value)
+        case Name(name=name):
+            return _named(node, name, scope)
+        case Binary(op=op, left=left, right=right) if op in OPERATIONS:
+            first, second = evaluate(left, scope), evaluate(right, scope)
+            return OPERATIONS[op](_number(first, left), _number(second, right))
+        case Binary(op=op, left=left, right=right):
+            first = _truth(evaluate(left, scope), left)
+            second = _truth(evaluate(right, scope), right)
+            return first and second if op == "and" else first or second
+        case Prefix(op="not", operand=operand):
+            return not _truth(evaluate(operand, scope), operand)
+        case Prefix(op=op, operand=operand):
+            value = _number(evaluate(operand, scope), operand)
+            return arithmetic.negate(value) if op == "-" else value
+        case Postfix(op=op, operand=operand):
+            value = _number(evaluate(operand, scope), operand)
+            return whole.factorial(value) if op == "!" else arithmetic.divide(value, HUNDRED)
+        case Comparison(operands=operands, ops=ops):
+            return _comparison(operands, ops, scope)
+        case Call():
+            return _call(node, scope)
+        case AnswerOf():
+            return scope.answer_of(node)
+        case InForm(expression=expression):
+            return evaluate(expression, scope)
+        case TextLiteral(text=text):
+            return text
+    raise TypeError(node)
+
+
+def _comparison(operands: tuple[Node, ...], ops: tuple[str, ...], scope: Scope) -> bool:
+    values = [evaluate(operand, scope) for operand in operands]
+    for place, op in enumerate(ops):
+        left, right = values[place : place + 2]
+        if op in ("<", "<=", ">", ">="):
+            _number(left, operands[place])
+            _number(right, operands[place + 1])
+        holds = _alike(left, right, scope) if op == "~" else compare(op, left, right)
+        if not holds:
+            return False
+    return True
+
+
+def _alike(a: Value, b: Value, scope: Scope) -> bool:
+    """Whether two values are shown with the same digits."""
+    return write(a, scope.form).text == write(b, scope.form).text
 
 
 def _number(value: Value, node: Node) -> Value:
     if isinstance(value, Exact | Real | Infinite | Undefined):
         return value
-    raise LineError("not-a-number", "This is not a number.", node.span)
+    kind = "text" if isinstance(value, str) else "a truth value"
+    raise LineError("not-a-number", f"A number is wanted here, and this is {kind}.", node.span)
 
 
-def _signed(op: str, operand: Node, scope: Scope) -> Value:
-    value = _number(evaluate(operand, scope), operand)
-    return arithmetic.negate(value) if op == "-" else value
-
-
-def _behind(op: str, operand: Node, scope: Scope) -> Value:
-    value = _number(evaluate(operand, scope), operand)
-    if op == "%":
-        return arithmetic.divide(value, exact(fmpq(100)))
-    raise LineError("not-yet", "Teapot cannot work this out yet.", operand.span)
+def _truth(value: Value, node: Node) -> bool:
+    if isinstance(value, bool):
+        return value
+    text = "A truth value is wanted here, such as that of x > 2."
+    raise LineError("not-a-truth", text, node.span)
 
 
 def _named(node: Name, name: str, scope: Scope) -> Value:

@@ -18,38 +18,47 @@ from engine.reading.tree import (
 )
 from engine.sheet.outcome import Outcome
 
+Place = tuple[float, int]
+"""Where a step stands: later places see what earlier ones define."""
+
+FOOT: Place = (float("inf"), 0)
+"""Behind every line."""
+
 
 @dataclass(slots=True, eq=False)
 class Step:
     """One statement at its place in the sheet, with its value once it is known.
 
     ``uses`` are the names in it; ``answers`` the numbers behind ``@``, with None
-    for a bare one.
+    for a bare one.  A step without a statement forgets the names it ``defines``.
     """
 
     line: Line
     index: int
-    statement: Statement
+    statement: Statement | None
     uses: frozenset[str]
     answers: frozenset[int | None]
+    defines: tuple[str, ...]
     value: Value | None = None
     error: LineError | None = None
     notices: list[Notice] = field(default_factory=list)
 
     @property
-    def place(self) -> tuple[int, int]:
-        """Where it stands: later places see what earlier ones define."""
+    def place(self) -> Place:
         return self.line.place, self.index
-
-    @property
-    def defines(self) -> tuple[str, ...]:
-        if isinstance(self.statement, Assignment):
-            return tuple(target.name for target in self.statement.targets)
-        return ()
 
     @property
     def is_live(self) -> bool:
         return isinstance(self.statement, Assignment) and self.statement.live
+
+    @property
+    def forgets(self) -> bool:
+        return self.statement is None
+
+    def forget_value(self) -> None:
+        """Makes the step to be worked out again."""
+        self.value = self.error = None
+        self.notices.clear()
 
 
 @dataclass(slots=True, eq=False)
@@ -61,7 +70,7 @@ class Line:
 
     number: int
     text: str
-    place: int = 0
+    place: float = 0
     last: int | None = None
     tree: LineTree | None = None
     error: LineError | None = None
@@ -70,20 +79,40 @@ class Line:
 
     @property
     def is_note(self) -> bool:
-        return self.tree is not None and not self.tree.statements
+        return self.tree is not None and not self.tree.statements and not self.tree.command
 
     @property
-    def final_value(self) -> Value | None:
-        """What ``@`` gives for this line: the value of its last statement."""
-        return self.steps[-1].value if self.steps else None
+    def is_live(self) -> bool:
+        return any(step.is_live for step in self.steps)
+
+    @property
+    def final_step(self) -> Step | None:
+        """The statement whose value ``@`` gives for this line."""
+        return self.steps[-1] if self.steps and not self.steps[-1].forgets else None
 
     def take(self, tree: LineTree) -> None:
         """Makes the steps of a line that was read."""
         self.tree = tree
         self.steps = [
-            Step(self, index, statement, *used_by(statement.expression))
+            Step(self, index, statement, *used_by(statement.expression), targets_of(statement))
             for index, statement in enumerate(tree.statements)
         ]
+        if tree.command is not None and tree.command.name == "forget":
+            names = tuple(word for word, _ in tree.command.arguments)
+            self.steps = [Step(self, 0, None, frozenset(), frozenset(), names)]
+
+    def forget_values(self) -> None:
+        """Makes the line to be worked out again."""
+        self.outcome = None
+        for step in self.steps:
+            step.forget_value()
+
+
+def targets_of(statement: Statement) -> tuple[str, ...]:
+    """The names that a statement gives a value."""
+    if isinstance(statement, Assignment):
+        return tuple(target.name for target in statement.targets)
+    return ()
 
 
 def used_by(expression: Node) -> tuple[frozenset[str], frozenset[int | None]]:

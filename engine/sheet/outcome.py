@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 from typing import Any
 
 from engine.errors import LineError, Notice
@@ -17,6 +17,7 @@ class Answer:
     ``reading`` and ``mathml`` are how the whole statement was read, the latter
     with the sign and the answer behind it; ``reading_mathml`` and
     ``value_mathml`` are its two sides, each the inside of a ``math`` element.
+    ``form`` is the form where it is not the sheet's own.
     """
 
     name: str | None
@@ -28,6 +29,7 @@ class Answer:
     mathml: str
     reading_mathml: str
     value_mathml: str
+    form: str = ""
 
     def as_dict(self) -> dict[str, Any]:
         """As ``--json`` prints it."""
@@ -46,7 +48,7 @@ class Answer:
 class Outcome:
     """``input`` is the whole line as typed; ``number`` its place or number.
 
-    ``reading_mathml`` is how the line was read where it has no answer.
+    ``command`` is the name and argument of a slash command.
     """
 
     number: int
@@ -57,8 +59,8 @@ class Outcome:
     answers: tuple[Answer, ...] = ()
     notices: tuple[Notice, ...] = ()
     error: LineError | None = None
-    reading_mathml: str = ""
-    steps: tuple[Any, ...] = field(default=())
+    command: tuple[str, str] | None = None
+    is_live: bool = False
 
     def as_dict(self) -> dict[str, Any]:
         """As ``--json`` prints it."""
@@ -77,16 +79,21 @@ class Outcome:
                 for notice in self.notices
             ],
             "error": self._error_dict(),
-            "steps": [step.as_dict() for step in self.steps],
+            "steps": [],
         }
 
     def for_page(self) -> dict[str, Any]:
         """As :meth:`as_dict`, with what only the page needs."""
-        page = self.as_dict() | {"note": self.note, "reading_mathml": self.reading_mathml}
+        page = self.as_dict() | {
+            "note": self.note,
+            "command": self.command,
+            "is_live": self.is_live,
+        }
         for shown, answer in zip(page["answers"], self.answers, strict=True):
             shown |= {
                 "reading_mathml": answer.reading_mathml,
                 "value_mathml": answer.value_mathml,
+                "form": answer.form,
             }
         return page
 

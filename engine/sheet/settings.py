@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-DEFAULT_DIGITS = 10
+from engine.forms.names import STANDARD, Form
 
 
 @dataclass(frozen=True, slots=True)
 class Settings:
-    """``digits``: significant digits of an answer that was rounded."""
+    """``form``: how numbers are shown where a line asks for nothing else."""
 
-    digits: int = DEFAULT_DIGITS
+    form: Form = STANDARD

@@ -6,30 +6,31 @@ for, and then only what it depends on, in the order of the lines.
 
 from __future__ import annotations
 
-from bisect import bisect_left
-from collections.abc import Iterable, Iterator
-from operator import attrgetter
+from bisect import bisect_left, insort
+from collections.abc import Iterator
+from contextlib import contextmanager
 
 from engine.errors import LineError, Notice, Unfinished
-from engine.forms.answer import Written, write
-from engine.functions.catalogue import BY_NAME, CONSTANTS
+from engine.forms.names import form_from
+from engine.functions.catalogue import BY_NAME
 from engine.numbers import arithmetic
 from engine.numbers.values import Value
-from engine.reading.mathml import math, name_mathml, statement_mathml
 from engine.reading.parser import parse
-from engine.reading.plain import node_text, statement_text
 from engine.reading.tokens import BOX, split_note
-from engine.reading.tree import AnswerOf, LineTree, Literal, Node, Prefix
-from engine.sheet.evaluation import evaluate
-from engine.sheet.line import Line, Step
+from engine.reading.traps import traps_in
+from engine.reading.tree import LineTree
+from engine.sheet.answering import answer_from, covered_by, forgotten, written_answer
+from engine.sheet.definitions import Definitions, place_of
+from engine.sheet.evaluation import Trace, evaluate
+from engine.sheet.line import FOOT, Line, Place, Step
 from engine.sheet.outcome import ERROR, NOTE, OK, UNFINISHED, Answer, Outcome
-from engine.sheet.quantity import COVERED, STORED, Quantity
+from engine.sheet.quantities import Quantity, list_quantities
+from engine.sheet.scope import Visible, needs
 from engine.sheet.settings import Settings
+from engine.sheet.workings import Workings, WorkStep
 
 MAX_BOXES = 5
 """Boxes and brackets put in to show how an unfinished line reads."""
-
-place_of = attrgetter("place")
 
 
 class Sheet:
@@ -39,16 +40,22 @@ class Sheet:
         self.settings = settings
         self.lines: list[Line] = []
         self.by_number: dict[int, Line] = {}
-        self.definitions: dict[str, list[Step]] = {}
+        self.definitions = Definitions()
         self.last_answered: int | None = None
 
     # -- lines ----------------------------------------------------------------
 
     def answer(self, text: str) -> Outcome:
         """Adds a line at the foot and works it out, as at a console."""
-        outcome = self.outcome_of(self.append(text, last=self.last_answered))
+        line = self.append(text, last=self.last_answered)
+        outcome = self.outcome_of(line)
+        if outcome.status in (ERROR, UNFINISHED):
+            self.definitions.remove(line)
+            line.steps = []
         if outcome.status == OK and outcome.answers:
             self.last_answered = outcome.number
+        if outcome.status == OK and outcome.command and outcome.command[0] == "show":
+            self.settings = Settings(form=form_from(outcome.command[1]).over(self.settings.form))
         return outcome
 
     def append(self, text: str, number: int | None = None, last: int | None = None) -> Line:
@@ -57,20 +64,43 @@ class Sheet:
         ``number`` names it, else it gets the next one; ``last`` is the line that
         a bare ``@`` stands for.
         """
-        line = self._read(text, number or self._next_number(), last)
-        line.place = len(self.lines)
-        self.lines.append(line)
-        self.by_number[line.number] = line
-        for step in line.steps:
-            for name in step.defines:
-                self.definitions.setdefault(name, []).append(step)
+        place = self.lines[-1].place + 1 if self.lines else 1.0
+        return self.put(number or self._next_number(), text, place, last)
+
+    def put(self, number: int, text: str, place: float, last: int | None = None) -> Line:
+        """Adds a line at a place, or puts it in the place of the one of that number.
+
+        What depends on it will be worked out again when it is asked for.
+        """
+        self.remove(number)
+        line = self._read(text, number, last)
+        line.place = place
+        self._insert(line)
+        self._invalidate(line)
         return line
 
-    def preview(self, text: str, last: int | None = None, number: int | None = None) -> Outcome:
-        """What a line at the foot would answer, with nothing kept."""
+    def remove(self, number: int) -> None:
+        """Takes a line away; one that is not there is no error."""
+        line = self.by_number.get(number)
+        if line is not None:
+            self._take_out(line)
+            self._invalidate(line)
+
+    def preview(
+        self,
+        text: str,
+        last: int | None = None,
+        number: int | None = None,
+        place: float | None = None,
+    ) -> Outcome:
+        """What a line would answer, with nothing kept: at the foot, or at ``place``.
+
+        Where there is a line of that ``number``, it is as if that one were mended.
+        """
         line = self._read(text, number or self._next_number(), last)
-        line.place = len(self.lines)
-        return self._worked_out(line)
+        line.place = place or (self.lines[-1].place + 1 if self.lines else 1.0)
+        with self._with(line):
+            return self._worked_out(line)
 
     def outcome_of(self, line: Line) -> Outcome:
         """The line's answers, worked out now unless they were before."""
@@ -80,27 +110,86 @@ class Sheet:
 
     def quantities(self) -> list[Quantity]:
         """The quantities as they are at the foot, in the order of their lines."""
-        current = sorted((steps[-1] for steps in self.definitions.values()), key=place_of)
-        return [self._quantity(step, name) for step in current for name in self._names_of(step)]
+        return list_quantities(self)
 
-    def _names_of(self, step: Step) -> list[str]:
-        return [name for name in step.defines if self.definitions[name][-1] is step]
+    def workings(self, line: Line) -> list[list[WorkStep]]:
+        """For each statement of an answered line, the steps of its calculation."""
+        return [made.steps() for made in self.traced(line)]
 
-    def _quantity(self, step: Step, name: str) -> Quantity:
-        outcome = self.outcome_of(step.line)
-        answer = outcome.answers[step.index] if step.index < len(outcome.answers) else None
-        is_found = bool(step.answers) or any(self.definition(used, step) for used in step.uses)
-        return Quantity(
-            name=name,
-            name_mathml=name_mathml(name),
-            line=step.line.number,
-            is_found=is_found,
-            sign=answer.sign if answer else "",
-            text=answer.text if answer else "",
-            value_mathml=answer.value_mathml if answer else "",
-            description=outcome.note,
-            state=COVERED if name in CONSTANTS or name in BY_NAME else STORED,
-        )
+    def traced(self, line: Line) -> list[Workings]:
+        """For each statement of an answered line, what its workings are made from."""
+        self.outcome_of(line)
+        made = []
+        for step in line.steps:
+            if step.forgets or step.error is not None:
+                continue
+            trace: Trace = []
+            place = self._seen_from(step)
+            evaluate(step.statement.expression, Visible(self, step, place, trace))
+            made.append(Workings(step.statement.expression, trace, self.settings.form))
+        return made
+
+    # -- the order of lines -------------------------------------------------------
+
+    def _insert(self, line: Line) -> None:
+        if self.lines and self.lines[-1].place > line.place:
+            insort(self.lines, line, key=place_of)
+        else:
+            self.lines.append(line)
+        self.by_number[line.number] = line
+        self.definitions.add(line)
+
+    def _take_out(self, line: Line) -> None:
+        del self.lines[self._index(line)]
+        del self.by_number[line.number]
+        self.definitions.remove(line)
+
+    def _index(self, line: Line) -> int:
+        at = bisect_left(self.lines, line.place, key=place_of)
+        while self.lines[at] is not line:
+            at += 1
+        return at
+
+    @contextmanager
+    def _with(self, line: Line) -> Iterator[None]:
+        """Within it, ``line`` stands in the sheet in the place of its namesake."""
+        present = self.by_number.get(line.number)
+        if present is not None:
+            self._take_out(present)
+        self._insert(line)
+        try:
+            yield
+        finally:
+            self._take_out(line)
+            if present is not None:
+                self._insert(present)
+
+    def _invalidate(self, changed: Line) -> None:
+        """Forgets the values of all that was computed from what ``changed`` defines."""
+        dirty = {name for step in changed.steps for name in step.defines}
+        answers = {changed.number}
+        at = bisect_left(self.lines, changed.place, key=place_of)
+        for line in self.lines[at:]:
+            if line is not changed:
+                self._invalidate_line(line, dirty, answers)
+        for name in list(self.definitions):
+            for step in self.definitions.by_name[name]:
+                if step.is_live and (step.uses & dirty or self.definitions.reach(step) & dirty):
+                    step.line.forget_values()
+
+    def _invalidate_line(self, line: Line, dirty: set[str], answers: set[int]) -> None:
+        reached = False
+        for step in line.steps:
+            numbers = {line.last if number is None else number for number in step.answers}
+            uses = step.uses & dirty or self.definitions.reach(step) & dirty
+            if uses or numbers & answers:
+                reached = True
+                dirty.update(step.defines)
+            elif not step.is_live:
+                dirty.difference_update(step.defines)
+        if reached:
+            line.forget_values()
+            answers.add(line.number)
 
     def _next_number(self) -> int:
         return max(self.by_number, default=0) + 1
@@ -118,13 +207,17 @@ class Sheet:
     def _worked_out(self, line: Line) -> Outcome:
         if line.error is not None:
             status = UNFINISHED if isinstance(line.error, Unfinished) else ERROR
-            reading = self._reading_so_far(line) if status == UNFINISHED else ""
-            return Outcome(line.number, line.text, status, error=line.error, reading_mathml=reading)
-        tree = line.tree
+            return Outcome(line.number, line.text, status, error=line.error)
+        if line.tree.command is not None:
+            return self._commanded(line)
         if line.is_note:
-            return Outcome(line.number, line.text, NOTE, note=tree.note)
+            return Outcome(line.number, line.text, NOTE, note=line.tree.note)
+        return self._answers(line)
+
+    def _answers(self, line: Line) -> Outcome:
+        tree = line.tree
         answers: list[Answer] = []
-        notices: list[Notice] = []
+        notices: list[Notice] = list(traps_in(line.text, tree))
         for step in line.steps:
             try:
                 answers.append(self._answered(step, notices))
@@ -135,148 +228,91 @@ class Sheet:
                     ERROR,
                     note=tree.note,
                     error=error,
-                    reading_mathml=reading_of(tree),
+                    notices=tuple(notices),
                 )
         return Outcome(
-            line.number, line.text, OK, tree.quiet, tree.note, tuple(answers), tuple(notices)
+            line.number,
+            line.text,
+            OK,
+            tree.quiet,
+            tree.note,
+            tuple(answers),
+            tuple(notices),
+            is_live=line.is_live,
         )
 
-    def _reading_so_far(self, line: Line) -> str:
-        """How an unfinished line reads with a box where something is still missing."""
-        text, _ = split_note(line.text)
+    def _commanded(self, line: Line) -> Outcome:
+        command = line.tree.command
+        try:
+            if command.name == "show":
+                form_from(command.argument)
+            said = forgotten(command, self.definitions, line) if command.name == "forget" else ()
+        except LineError as error:
+            return Outcome(line.number, line.text, ERROR, error=error)
+        return Outcome(
+            line.number,
+            line.text,
+            OK,
+            notices=tuple(said),
+            note=line.tree.note,
+            command=(command.name, command.argument),
+        )
+
+    def tree_so_far(self, text: str) -> LineTree | None:
+        """How a line reads, with a box where something is still missing; None where
+        it cannot be read at all."""
+        body, _ = split_note(text)
         for _ in range(MAX_BOXES):
             try:
-                return reading_of(parse(text, BY_NAME, self.definitions))
+                return parse(body, BY_NAME, self.definitions)
             except Unfinished as error:
-                text += error.mends[0].replacement if error.mends else f" {BOX}"
+                body += error.mends[0].replacement if error.mends else f" {BOX}"
             except LineError:
                 break
-        return ""
+        return None
 
     def _answered(self, step: Step, notices: list[Notice]) -> Answer:
-        for needed in sorted(self._needs(step), key=place_of):
-            self._evaluate(needed)
-        self._evaluate(step)
+        self.work_out(step)
         notices.extend(step.notices)
         if step.error is not None:
             raise step.error
-        written = write(step.value, self.settings.digits)
+        written = written_answer(self, step)
         if written.remark:
             notices.append(Notice("about-answer", written.remark))
         notices.extend(covered_by(step))
-        return answer_from(step, written)
+        return answer_from(step, written, self.settings.form)
 
-    def _evaluate(self, step: Step) -> None:
-        """Gives the step its value or its error; what it uses has them already."""
+    def work_out(self, step: Step) -> None:
+        """Gives ``step`` its value or its error, and before it all that it needs."""
         if step.value is not None or step.error is not None:
             return
+        for needed in sorted(needs(self, step, self._seen_from(step)), key=place_of):
+            self._evaluate(needed)
+        self._evaluate(step)
+
+    def _evaluate(self, step: Step) -> None:
         try:
             with arithmetic.collecting(step.notices):
-                step.value = evaluate(step.statement.expression, Visible(self, step))
+                scope = Visible(self, step, self._seen_from(step))
+                step.value = evaluate(step.statement.expression, scope)
         except LineError as error:
             step.error = error
 
-    def _needs(self, step: Step) -> set[Step]:
-        """All steps without a value that ``step`` is computed from."""
-        found: set[Step] = set()
-        waiting = [step]
-        while waiting:
-            for needed in self._used_directly(waiting.pop()):
-                if needed.value is None and needed.error is None and needed not in found:
-                    found.add(needed)
-                    waiting.append(needed)
-        return found
+    def value_at(self, step: Step, place: Place) -> Value:
+        """The value of a definition as seen from a place: a live one's moves.
 
-    def _used_directly(self, step: Step) -> Iterator[Step]:
-        for name in step.uses:
-            definition = self.definition(name, step)
-            if definition is not None:
-                yield definition
-        for number in step.answers:
-            line = self.by_number.get(step.line.last if number is None else number)
-            if line is not None and line.steps:
-                yield line.steps[-1]
+        Errors: :class:`LineError` where it has none there.
+        """
+        if not step.is_live:
+            self.work_out(step)
+            if step.error is not None:
+                raise step.error
+            return step.value
+        for needed in sorted(needs(self, step, place), key=place_of):
+            self._evaluate(needed)
+        return evaluate(step.statement.expression, Visible(self, step, place))
 
-    def definition(self, name: str, seen_from: Step) -> Step | None:
-        """The step that gave ``name`` its value, as seen from a place."""
-        for earlier in reversed(seen_from.line.steps[: seen_from.index]):
-            if name in earlier.defines:
-                return earlier
-        steps = self.definitions.get(name, ())
-        at = bisect_left(steps, seen_from.place, key=place_of)
-        return steps[at - 1] if at else None
-
-
-class Visible:
-    """The scope of one step: what stands before it in the sheet."""
-
-    def __init__(self, sheet: Sheet, step: Step) -> None:
-        self.sheet = sheet
-        self.step = step
-
-    def quantity(self, name: str) -> Value | None:
-        definition = self.sheet.definition(name, self.step)
-        if definition is None:
-            return None
-        if definition.error is not None:
-            raise LineError(
-                "from-error",
-                f"{name} has no value: line {definition.line.number} has an error.",
-            )
-        return definition.value
-
-    def quantity_names(self) -> Iterable[str]:
-        return self.sheet.definitions
-
-    def answer_of(self, node: AnswerOf) -> Value:
-        number = self.step.line.last if node.number is None else node.number
-        if number is None:
-            raise LineError("no-answer", "There is no answer before this line yet.", node.span)
-        line = self.sheet.by_number.get(number)
-        if line is None or line.place >= self.step.line.place:
-            raise LineError("no-line", f"There is no line {number} before this one.", node.span)
-        if line.final_value is None:
-            raise LineError("no-answer", f"Line {number} has no answer.", node.span)
-        return line.final_value
-
-
-def reading_of(tree: LineTree) -> str:
-    """How a line was read, its statements apart."""
-    apart = '<mo separator="true">;</mo><mspace width="0.6em"/>'
-    return apart.join(statement_mathml(statement) for statement in tree.statements)
-
-
-def covered_by(step: Step) -> Iterator[Notice]:
-    """A remark for each built-in name that the step's quantity covers."""
-    for name in step.defines:
-        if name in CONSTANTS or name in BY_NAME:
-            text = f"{name} is this quantity now, and no longer the built-in."
-            yield Notice("covers-built-in", text)
-
-
-def answer_from(step: Step, written: Written) -> Answer:
-    """The answer to a step whose value was written out."""
-    statement = step.statement
-    reading = statement_mathml(statement)
-    name = step.defines[-1] if step.defines else None
-    typeset = reading
-    if not (name and says_itself(statement.expression, written)):
-        sign = f"<mo>{written.sign}</mo>"
-        typeset += f'{sign}<mrow class="answer">{written.mathml}</mrow>'
-    return Answer(
-        name=name,
-        kind=written.kind,
-        sign=written.sign,
-        text=written.text,
-        also=written.also,
-        reading=statement_text(statement),
-        mathml=math(typeset),
-        reading_mathml=reading,
-        value_mathml=written.mathml,
-    )
-
-
-def says_itself(expression: Node, written: Written) -> bool:
-    """Whether the answer would only repeat what was typed: ``m = 1.2``."""
-    bare = expression.operand if isinstance(expression, Prefix) else expression
-    return isinstance(bare, Literal) and node_text(expression) == written.text
+    @staticmethod
+    def _seen_from(step: Step) -> Place:
+        """A live definition shows what it is now, any other what it was at its place."""
+        return FOOT if step.is_live else step.place

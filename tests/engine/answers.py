@@ -1,11 +1,12 @@
 """Short ways to ask the engine, for tests."""
 
 from engine import Outcome, Settings, Sheet
+from engine.forms.names import Form
 
 
 def outcome(*lines: str, digits: int = 10) -> Outcome:
     """What comes of the last of these lines."""
-    sheet = Sheet(Settings(digits=digits))
+    sheet = Sheet(Settings(form=Form(digits=digits)))
     return [sheet.answer(line) for line in lines][-1]
 
 

@@ -7,6 +7,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from engine.forms.answer import write
+from engine.forms.names import STANDARD, Form
 from engine.numbers.values import Exact
 from engine.reading.parser import parse
 from engine.sheet.evaluation import evaluate
@@ -19,6 +20,9 @@ DECIMALS = st.decimals(
 
 class NoNames:
     """A scope without quantities."""
+
+    form = STANDARD
+    trace = None
 
     def quantity(self, name):
         return None
@@ -80,7 +84,7 @@ def test_shown_digits_are_the_value_correctly_rounded(fraction, shift, digits):
     from flint import fmpq
 
     exact = fraction * Fraction(10) ** shift
-    written = write(Exact(fmpq(exact.numerator, exact.denominator)), digits)
+    written = write(Exact(fmpq(exact.numerator, exact.denominator)), Form(digits=digits))
     shown = Fraction(written.text)
     assert (written.sign == "=") == (shown == exact)
     if shown != exact:

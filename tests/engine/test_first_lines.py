@@ -2,6 +2,8 @@
 
 import pytest
 
+from engine import Sheet
+from engine.sheet.typing import typed_so_far
 from tests.engine.answers import answer, error, mends, outcome
 
 
@@ -104,7 +106,17 @@ def test_a_line_that_goes_on_is_no_error(line):
 
 
 def test_an_unfinished_line_is_read_as_far_as_it_goes():
-    assert "□" in outcome("sqrt(2 +").reading_mathml
+    [reading] = typed_so_far(Sheet(), "sqrt(2 +")["readings"]
+    assert reading.startswith("<msqrt><mn>2</mn>")
+    assert "□" in reading
+
+
+def test_the_operands_at_the_caret_and_the_parts_around_it_are_known():
+    typed = typed_so_far(Sheet(), "(1+2)*3 - 4", caret=5)
+    assert typed["operands"] == [(0, 5), (6, 7)]
+    assert typed["readings"][0].count('class="bound"') == 2
+    assert {(1, 4), (0, 5), (0, 7), (0, 11)} <= set(typed["parts"])
+    assert typed_so_far(Sheet(), "(1+2)*3", caret=0)["brackets"] == [(0, 1), (4, 5)]
 
 
 def test_an_error_names_its_place():

@@ -68,7 +68,7 @@ def test_a_reading_parsed_again_is_the_same_tree(tree):
 @settings(max_examples=500, deadline=None)
 @given(TREES)
 def test_mathml_is_well_formed(tree):
-    ET.fromstring(math(statement_mathml(Statement(NOWHERE, tree))))
+    ET.fromstring(math(statement_mathml(Statement(NOWHERE, tree, NOWHERE))))
 
 
 @settings(max_examples=1500, deadline=None)

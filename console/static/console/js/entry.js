@@ -5,12 +5,9 @@ document.addEventListener("DOMContentLoaded", () => {
   const run = document.getElementById("run");
   const preview = document.getElementById("preview");
   const refusal = document.getElementById("refusal");
-  const backdrop = document.getElementById("backdrop");
   const waiting = document.getElementById("waiting");
-  const dock = document.getElementById("entry-form");
-  const csrf = JSON.parse(document.body.getAttribute("hx-headers"))["X-CSRFToken"];
-  const draftKey = `teapot-draft-${dock.dataset.sheet}`;
-  const outbox = new teapot.Outbox(dock.dataset.sheet, run.dataset.url, csrf);
+  const draftKey = `teapot-draft-${teapot.page().sheet}`;
+  const outbox = new teapot.Outbox(teapot.page().sheet);
   let stale = false; // whether a reading that still arrives would be of no use
   let lost = null; // the line that stands in the entry because the connection was lost
 
@@ -27,6 +24,7 @@ document.addEventListener("DOMContentLoaded", () => {
     area.dispatchEvent(new Event("input", { bubbles: true }));
     area.focus();
   }
+  teapot.write = write;
 
   function keepDraft() {
     try { localStorage.setItem(draftKey, area.value); } catch { /* private window */ }
@@ -34,7 +32,7 @@ document.addEventListener("DOMContentLoaded", () => {
 
   function quiet() {
     refusal.replaceChildren();
-    backdrop.replaceChildren();
+    document.getElementById("backdrop").replaceChildren();
     area.removeAttribute("aria-invalid");
   }
 
@@ -53,18 +51,21 @@ document.addEventListener("DOMContentLoaded", () => {
     if (stale || !area.value.trim()) event.detail.shouldSwap = false;
   });
 
-  // -- Enter and Escape -------------------------------------------------------
+  // -- keys ---------------------------------------------------------------------
 
   area.addEventListener("keydown", (event) => {
     if (event.isComposing) return;
-    if (event.key === "Enter" && !event.shiftKey && !event.ctrlKey && !event.altKey) {
-      event.preventDefault();
-      submit();
-    } else if (event.key === "Escape") {
-      event.preventDefault();
-      if (lost) { outbox.drop(lost); lost = null; }
-      write("");
-    }
+    const plain = !event.ctrlKey && !event.altKey && !event.metaKey;
+    if (event.key === "Enter" && plain && !event.shiftKey) submit();
+    else if (event.key === "Escape") drop();
+    else if (event.key === "ArrowUp" && event.altKey) teapot.widen();
+    else if (event.key === "ArrowUp" && event.ctrlKey) teapot.openHistory();
+    else if (event.key === "PageUp" && plain) teapot.toLines();
+    else if (event.key.toLowerCase() === "z" && event.ctrlKey && !area.value) (event.shiftKey ? teapot.redo : teapot.undo)();
+    else if (!(event.key === "(" && plain && teapot.wrap())
+      && !(event.key === "ArrowUp" && plain && !event.shiftKey && teapot.walk(-1))
+      && !(event.key === "ArrowDown" && plain && !event.shiftKey && teapot.walk(1))) return;
+    event.preventDefault();
   });
 
   function submit() {
@@ -72,7 +73,14 @@ document.addEventListener("DOMContentLoaded", () => {
     if (!text.trim()) return;
     if (lost && lost.text === text) return outbox.wake();
     write("");
+    teapot.typedNow(text);
     outbox.put(text);
+  }
+
+  function drop() {
+    if (lost) { outbox.drop(lost); lost = null; }
+    if (area.value.trim()) teapot.typedNow(area.value);
+    write("");
   }
 
   // -- replies ------------------------------------------------------------------
@@ -82,8 +90,8 @@ document.addEventListener("DOMContentLoaded", () => {
       lost = null;
       if (area.value === item.text) write("");
     }
-    quiet();
-    teapot.showNewLines(html, headers.get("X-Revision"));
+    if (!area.value) quiet();
+    teapot.takeNews(html, headers, Boolean(item.below));
   };
 
   outbox.on.refused = (item, html, headers) => {
@@ -93,36 +101,37 @@ document.addEventListener("DOMContentLoaded", () => {
     const goesOn = headers.get("X-Refused") === "unfinished";
     write(goesOn ? `${item.text}\n` : item.text);
     stale = true;
-    const reply = teapot.fragment(html);
-    const marked = reply.querySelector("template[data-backdrop]");
-    if (!goesOn) {
-      backdrop.replaceChildren(marked.content.cloneNode(true));
-      area.setAttribute("aria-invalid", "true");
-    }
-    marked.remove();
     preview.replaceChildren();
+    const reply = teapot.fragment(html);
+    reply.querySelector("template")?.remove();
     refusal.replaceChildren(reply);
-    refusal.firstElementChild.classList.toggle("goes-on", goesOn);
+    const error = refusal.firstElementChild;
+    error.classList.toggle("goes-on", goesOn);
+    if (!goesOn) point(error);
   };
+
+  /* Marks the bad part; a bad name is selected, so that typing goes on with another. */
+  function point(error) {
+    const start = teapot.unitsOf(area.value, Number(error.dataset.start));
+    const end = teapot.unitsOf(area.value, Number(error.dataset.end));
+    area.setAttribute("aria-invalid", "true");
+    teapot.mark([[start, Math.max(end, start + 1), "bad"]]);
+    if (error.dataset.code === "bad-name") area.setSelectionRange(start, end);
+  }
 
   /* The person has typed on meanwhile: the refused line waits beside it. */
   function putAside(item, html) {
-    const row = document.createElement("li");
-    const again = document.createElement("button");
-    row.className = "aside-line";
-    row.append(Object.assign(document.createElement("code"), { textContent: item.text }));
-    again.type = "button";
-    again.className = "mend";
-    again.textContent = "mend it";
-    again.addEventListener("click", () => { row.remove(); write(item.text); });
+    const again = teapot.element("button", { type: "button", className: "mend", textContent: "mend it" });
     const said = teapot.fragment(html);
     said.querySelector("template")?.remove();
-    row.append(said, again);
+    const row = teapot.element("li", { className: "aside-line" },
+      teapot.element("code", { textContent: item.text }), said, again);
+    again.addEventListener("click", () => { row.remove(); write(item.text); });
     waiting.append(row);
   }
 
   outbox.on.lost = (item, status) => {
-    const said = Object.assign(document.createElement("p"), {
+    const said = teapot.element("p", {
       className: "error", textContent: status
         ? "The server could not take this line. It is kept here and is sent again by itself."
         : "The connection is lost. This line is kept here and is sent again by itself.",
@@ -142,29 +151,43 @@ document.addEventListener("DOMContentLoaded", () => {
     waiting.querySelectorAll(".on-its-way").forEach((row) => row.remove());
     for (const item of items) {
       if (item === lost) continue;
-      const row = document.createElement("li");
-      row.className = "on-its-way";
-      row.append(Object.assign(document.createElement("code"), { textContent: item.text }));
-      waiting.append(row);
+      waiting.append(teapot.element("li", { className: "on-its-way" },
+        teapot.element("code", { textContent: item.text })));
     }
-    document.getElementById("blank").hidden = run.childElementCount > 0 || items.length > 0;
+    document.getElementById("blank").hidden = Boolean(run.querySelector(".line")) || items.length > 0;
   };
+
+  teapot.send = (text, below) => outbox.put(text, below);
 
   // -- things to click --------------------------------------------------------------
 
   document.addEventListener("click", (event) => {
     const mend = event.target.closest("[data-mend]");
-    if (mend) return write(mend.dataset.mend);
+    if (mend && !mend.closest(".line")) return write(mend.dataset.mend);
     const put = event.target.closest("[data-put]");
-    if (put) return area.value ? teapot.insert(area, put.dataset.put) : write(put.dataset.put);
-    const line = event.target.closest(".line");
-    if (line && event.target.closest("[data-again]")) write(line.dataset.input);
+    if (!put) return;
+    if (!area.value) return write(put.dataset.put);
+    area.setRangeText(put.dataset.put, area.selectionStart, area.selectionEnd, "end");
+    write(area.value, area.selectionEnd);
   });
 
   // typing anywhere goes into the entry
   document.addEventListener("keydown", (event) => {
-    const free = !event.target.closest("input, textarea, button, a, summary, [contenteditable]");
-    if (free && event.key.length === 1 && !event.ctrlKey && !event.metaKey && !event.altKey) area.focus();
+    if (event.key === "/" && event.ctrlKey) {
+      event.preventDefault();
+      return document.getElementById("keys-dialog").showModal();
+    }
+    const free = !event.target.closest("input, textarea, button, a, summary, dialog, .line");
+    if (!free || event.ctrlKey || event.metaKey || event.altKey) return;
+    if (event.key.length === 1 || event.key === "Escape") area.focus();
+  });
+
+  const setting = document.getElementById("sheet-form");
+  setting.addEventListener("submit", (event) => event.preventDefault());
+  setting.addEventListener("change", async () => {
+    const field = setting.elements.form;
+    if (await teapot.take(await teapot.post("/form", { form: field.value }))) field.defaultValue = field.value;
+    else field.value = field.defaultValue;
   });
 
   try { if (!area.value) area.value = localStorage.getItem(draftKey) || ""; } catch { /* private window */ }

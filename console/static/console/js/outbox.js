@@ -8,9 +8,7 @@
   const RETRY_FIRST = 500, RETRY_LAST = 8000, PATIENCE = 15000;
 
   class Outbox {
-    constructor(sheet, url, csrf) {
-      this.url = url;
-      this.csrf = csrf;
+    constructor(sheet) {
       this.prefix = `teapot-outbox-${sheet}-`;
       this.items = this.load();
       this.busy = false;
@@ -36,8 +34,8 @@
       this.on.changed(this.items);
     }
 
-    put(text) {
-      const item = { token: newToken(), text, at: Date.now() };
+    put(text, below) {
+      const item = { token: newToken(), text, below, at: Date.now() };
       this.items.push(item);
       this.store(item, true);
       this.send();
@@ -58,10 +56,7 @@
       if (this.busy || !this.items.length) return;
       this.busy = true;
       const item = this.items[0];
-      let reply = null;
-      try {
-        reply = await this.post(item);
-      } catch { /* no connection: sent again below */ }
+      const reply = await this.post(item);
       this.busy = false;
       if (!this.items.includes(item)) return this.send();
       if (reply?.ok) {
@@ -78,13 +73,9 @@
     }
 
     post(item) {
-      const body = new URLSearchParams({
-        text: item.text, token: item.token, since: document.getElementById("run").dataset.revision,
-      });
-      return fetch(this.url, {
-        method: "POST", body, signal: AbortSignal.timeout(PATIENCE),
-        headers: { "X-CSRFToken": this.csrf },
-      });
+      const fields = { text: item.text, token: item.token };
+      if (item.below) fields.below = item.below;
+      return teapot.post("/lines", fields, { signal: AbortSignal.timeout(PATIENCE) });
     }
   }
 

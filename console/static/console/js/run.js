@@ -1,36 +1,91 @@
-/* The run of lines: new ones at the foot, those of other windows too. */
+/* The run of lines: what is new is shown, in its place, and what others changed. */
 document.addEventListener("DOMContentLoaded", () => {
   const run = document.getElementById("run");
   if (!run) return;
   const scroller = document.getElementById("scroll");
-  const EVERY = 4000;
+  const EVERY = 4000, CHUNK = 60;
 
   const toFoot = () => { scroller.scrollTop = scroller.scrollHeight; };
   toFoot();
   document.fonts?.ready.then(toFoot);
   const isAtFoot = () => scroller.scrollHeight - scroller.scrollTop - scroller.clientHeight < 60;
 
-  /** Shows lines that are not here yet, in their order, and the quantities with them. */
-  teapot.showNewLines = (html, revision, stay = false) => {
-    if (Number(revision) < Number(run.dataset.revision)) return;
-    const reply = teapot.fragment(html);
-    const quantities = reply.querySelector("template[data-quantities]");
-    for (const line of reply.querySelectorAll(".line")) {
-      const here = document.getElementById(line.id);
-      if (here) here.replaceWith(line); else run.append(line);
-      htmx.process(line);
+  function place(line) {
+    const here = document.getElementById(line.id);
+    if (here && here.dataset.place === line.dataset.place) {
+      here.replaceWith(line);
+    } else {
+      here?.remove();
+      const lines = [...run.querySelectorAll(":scope > .line")];
+      // nearly always at the foot, so looked for from there
+      let at = lines.length;
+      while (at && Number(lines[at - 1].dataset.place) > Number(line.dataset.place)) at -= 1;
+      if (at) lines[at - 1].after(line);
+      else if (lines.length) lines[0].before(line);
+      else run.append(line);
     }
-    if (quantities) document.getElementById("quantities").replaceWith(quantities.content);
-    run.dataset.revision = revision;
-    document.getElementById("blank").hidden = run.childElementCount > 0;
-    if (!stay) toFoot();
+    htmx.process(line);
+  }
+
+  function show(html) {
+    const reply = teapot.fragment(html);
+    for (const gone of reply.querySelectorAll("[data-gone]")) {
+      document.getElementById(`line-${gone.dataset.gone}`)?.remove();
+    }
+    for (const line of reply.querySelectorAll(".line")) place(line);
+    document.getElementById("blank").hidden = Boolean(run.querySelector(".line"));
+  }
+
+  /** Shows what a reply to a change brings; true where the change was made. */
+  teapot.take = async (reply, { stay = true } = {}) => {
+    if (!reply?.ok) {
+      teapot.say(reply ? "The server could not do this." : "The connection is lost: nothing was changed.");
+      return false;
+    }
+    const html = await reply.text();
+    if (reply.headers.has("X-Refused")) {
+      teapot.say(teapot.fragment(html).querySelector(".error").firstChild.textContent);
+      return false;
+    }
+    return teapot.takeNews(html, reply.headers, stay);
   };
+
+  teapot.takeNews = (html, headers, stay) => {
+    if (headers.has("X-Reload")) { location.reload(); return true; }
+    const revision = headers.get("X-Revision");
+    if (Number(revision) >= Number(run.dataset.revision)) {
+      show(html);
+      run.dataset.revision = revision;
+    }
+    if (!stay) toFoot();
+    if (headers.has("X-Stale")) freshen();
+    teapot.showQuantities();
+    return true;
+  };
+
+  /* Answers that a change elsewhere has moved: those in sight come first. */
+  async function freshen() {
+    const sight = scroller.getBoundingClientRect();
+    const lines = [...run.querySelectorAll(":scope > .line")].reverse();
+    const far = (line) => {
+      const box = line.getBoundingClientRect();
+      return Math.max(0, sight.top - box.bottom, box.top - sight.bottom);
+    };
+    const numbers = lines.map((line) => [far(line), line.dataset.number])
+      .sort((one, other) => one[0] - other[0]).map(([, number]) => number);
+    for (let at = 0; at < numbers.length; at += CHUNK) {
+      const reply = await teapot.post("/lines/refresh", { numbers: numbers.slice(at, at + CHUNK) });
+      if (!reply?.ok) return;
+      show(await reply.text());
+    }
+    teapot.showFlags();
+  }
 
   async function lookForNews() {
     if (document.hidden) return;
     try {
-      const reply = await fetch(`${run.dataset.url}?since=${run.dataset.revision}`);
-      if (reply.status === 200) teapot.showNewLines(await reply.text(), reply.headers.get("X-Revision"), !isAtFoot());
+      const reply = await fetch(`${teapot.page().url}/lines?since=${run.dataset.revision}`);
+      if (reply.status === 200) teapot.takeNews(await reply.text(), reply.headers, !isAtFoot());
     } catch { /* no connection: asked again later */ }
   }
   setInterval(lookForNews, EVERY);
@@ -38,36 +93,21 @@ document.addEventListener("DOMContentLoaded", () => {
 
   // earlier lines come in above without moving what is being read
   let height = 0;
-  scroller.addEventListener("htmx:beforeSwap", () => { height = scroller.scrollHeight - scroller.scrollTop; });
-  scroller.addEventListener("htmx:afterSwap", () => { scroller.scrollTop = scroller.scrollHeight - height; });
-
-  run.addEventListener("click", (event) => {
-    const button = event.target.closest("[data-copy]");
-    if (!button) return;
-    const answers = button.closest(".line").querySelectorAll("[data-testid=answer]");
-    navigator.clipboard.writeText([...answers].map((answer) => answer.dataset.text).join("; "));
-    button.textContent = "copied";
-    setTimeout(() => { button.textContent = "copy"; }, 1200);
+  run.addEventListener("htmx:beforeSwap", () => { height = scroller.scrollHeight - scroller.scrollTop; });
+  run.addEventListener("htmx:afterSettle", () => {
+    scroller.scrollTop = scroller.scrollHeight - height;
+    teapot.showFlags();
   });
 
-  document.addEventListener("focusin", (event) => {
-    const line = event.target.closest(".line");
-    if (line) line.scrollIntoView({ block: "nearest" });
-  });
-});
+  // -- undo and redo -----------------------------------------------------------
 
-document.addEventListener("alpine:init", () => {
-  const folding = () => ({
-    open: false,
-    toggle() { this.open = !this.open; },
-    close() { this.open = false; },
-  });
-  Alpine.data("menu", folding);
-  Alpine.data("drawer", () => ({
-    open: false,
-    toggle() {
-      this.open = !this.open;
-      document.getElementById("side").classList.toggle("is-open", this.open);
-    },
-  }));
+  async function replay(what) {
+    const reply = await teapot.post(`/${what}`);
+    if (reply?.status === 204) return teapot.say(`There is nothing to ${what}.`);
+    if (await teapot.take(reply)) teapot.say(`${what === "undo" ? "Undone" : "Done again"}: ${reply.headers.get("X-Label")}`);
+  }
+  teapot.undo = () => replay("undo");
+  teapot.redo = () => replay("redo");
+  document.getElementById("undo").addEventListener("click", teapot.undo);
+  document.getElementById("redo").addEventListener("click", teapot.redo);
 });

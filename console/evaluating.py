@@ -1,0 +1,69 @@
+"""Asking the evaluators about a sheet, and keeping the cache of answers fresh."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from typing import Any
+
+from django.conf import settings
+
+from console.models import Line, Sheet
+from fence.evaluators import evaluators
+from fence.limits import LINE_SECONDS, PREVIEW_SECONDS
+from fence.worker import Job, SheetLine, State
+
+CACHED = ("outcome", "stale", "is_live", "found")
+"""The fields of a line that can be made again from its text."""
+
+
+def work(sheet: Sheet, kind: str, seconds: float = LINE_SECONDS, **arguments: Any) -> Any:
+    """Has an evaluator do a job on the sheet at its present revision."""
+
+    def lines_since(revision: int) -> tuple[SheetLine, ...]:
+        changed = sheet.lines.filter(revision__gt=revision, revision__lte=sheet.revision)
+        if not revision:
+            changed = changed.present()
+        rows = changed.order_by("place").values_list("number", "text", "last", "place", "deleted")
+        return tuple(SheetLine(*row) for row in rows)
+
+    state = State(str(sheet.pk), sheet.revision, sheet.settings)
+    job = Job(kind, seconds, arguments)
+    return evaluators(settings.TEAPOT_EVALUATORS).work(state, job, lines_since)
+
+
+def typed(sheet: Sheet, **arguments: Any) -> dict[str, Any]:
+    """What is shown while a line is typed."""
+    return work(sheet, "typed", PREVIEW_SECONDS, **arguments)
+
+
+def refresh(sheet: Sheet, lines: Iterable[Line]) -> dict[int, list[str]]:
+    """Makes the answers of stale lines again.
+
+    Returns for each line whose answers have changed what they were before.
+    """
+    stale = [line for line in lines if line.stale]
+    if not stale:
+        return {}
+    outcomes = work(sheet, "outcomes", numbers=[line.number for line in stale])
+    if outcomes is None:
+        return {}
+    before = {}
+    for line in stale:
+        was = answer_texts(line)
+        line.take(outcomes[line.number])
+        if was != answer_texts(line):
+            before[line.number] = was
+    Line.objects.bulk_update(stale, CACHED)
+    return before
+
+
+def answer_texts(line: Line) -> list[str]:
+    """The answers of a line as text, or the fact that it has an error."""
+    if line.outcome["error"]:
+        return ["an error"]
+    return [answer["text"] for answer in line.outcome["answers"]]
+
+
+def quantities(sheet: Sheet) -> list[dict[str, Any]]:
+    """The sheet's quantities as they are now."""
+    return work(sheet, "quantities") or []

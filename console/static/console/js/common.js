@@ -1,0 +1,65 @@
+/* What the scripts of the sheet page share. */
+window.teapot = {
+  page: () => document.getElementById("page").dataset,
+
+  /** A fragment of HTML from the server as elements. */
+  fragment(html) {
+    const holder = document.createElement("template");
+    holder.innerHTML = html;
+    return holder.content;
+  },
+
+  /** Sends a form to a path under the sheet's own; the reply, null without a connection. */
+  async post(path, fields = {}, options = {}) {
+    const body = new URLSearchParams({ since: document.getElementById("run").dataset.revision });
+    for (const [name, value] of Object.entries(fields)) {
+      for (const one of [value].flat()) body.append(name, one);
+    }
+    const csrf = JSON.parse(document.body.getAttribute("hx-headers"))["X-CSRFToken"];
+    try {
+      return await fetch(teapot.page().url + path, {
+        method: "POST", body, headers: { "X-CSRFToken": csrf }, ...options,
+      });
+    } catch {
+      return null;
+    }
+  },
+
+  /** Says something for a moment at the edge of the page. */
+  say(text) {
+    const said = document.getElementById("said");
+    said.textContent = text;
+    clearTimeout(teapot.saying);
+    teapot.saying = setTimeout(() => { said.textContent = ""; }, 4000);
+  },
+
+  /** Places in a text: the engine counts code points, the browser UTF-16 units. */
+  unitsOf: (text, points) => Array.from(text).slice(0, points).join("").length,
+  pointsOf: (text, units) => Array.from(text.slice(0, units)).length,
+
+  element(tag, fields, ...children) {
+    const made = Object.assign(document.createElement(tag), fields);
+    made.append(...children);
+    return made;
+  },
+};
+
+document.addEventListener("alpine:init", () => {
+  Alpine.data("menu", () => ({
+    open: false,
+    toggle() { this.open = !this.open; },
+    close() { this.open = false; },
+  }));
+  Alpine.data("drawer", () => ({
+    open: false,
+    toggle() {
+      this.open = !this.open;
+      document.getElementById("side").classList.toggle("is-open", this.open);
+    },
+  }));
+});
+
+document.addEventListener("click", (event) => {
+  const opener = event.target.closest("[data-opens]");
+  if (opener) document.getElementById(opener.dataset.opens).showModal();
+});

@@ -1,0 +1,143 @@
+/* What can be done with a line: mended in place, moved, deleted, shown in another
+   form, opened into its workings; by mouse and by keyboard. */
+document.addEventListener("DOMContentLoaded", () => {
+  const run = document.getElementById("run");
+  if (!run) return;
+  const area = document.getElementById("entry");
+  const numberOf = (line) => line.dataset.number;
+  const answersOf = (line) => [...line.querySelectorAll("[data-testid=answer]")];
+
+  /** To the last line, from the entry. */
+  teapot.toLines = () => run.querySelector(":scope > .line:last-of-type")?.focus();
+
+  const acts = {
+    again: (line) => teapot.write(line.dataset.input),
+    copy(line) {
+      navigator.clipboard.writeText(answersOf(line).map((answer) => answer.dataset.text).join("; "));
+      teapot.say("The answer is copied.");
+    },
+    mend: (line) => edit(line, line.dataset.input, (text) => change(line, "", { text })),
+    below: (line) => edit(line, "", (text) => insert(line, text), true),
+    up: (line) => change(line, "/move", { way: "up" }),
+    down: (line) => change(line, "/move", { way: "down" }),
+    async delete(line) {
+      const next = line.nextElementSibling || line.previousElementSibling;
+      if ((await change(line, "/delete")) === null) return;
+      teapot.say(`Line ${numberOf(line)} is deleted. Undo brings it back.`);
+      if (next?.matches(".line")) next.focus(); else area.focus();
+    },
+    workings,
+    form: (line) => edit(line, formOf(line), (text) => change(line, "/form", { form: text }), true, "forms"),
+  };
+
+  function formOf(line) {
+    return line.querySelector(".form-shown")?.textContent || "";
+  }
+
+  /* Sends a change of a line; null where it was made, else what was said against it. */
+  async function change(line, path, fields) {
+    const reply = await teapot.post(`/lines/${numberOf(line)}${path}`, fields);
+    return settle(reply);
+  }
+
+  async function insert(line, text) {
+    const token = crypto.randomUUID?.() || "00000000-0000-4000-8000-" + Date.now().toString().slice(-12).padStart(12, "0");
+    return settle(await teapot.post("/lines", { text, token, below: numberOf(line) }));
+  }
+
+  async function settle(reply) {
+    if (reply?.headers.has("X-Refused")) return teapot.fragment(await reply.text()).querySelector(".error");
+    if (await teapot.take(reply)) return null;
+    return teapot.element("p", { className: "error", textContent: "Nothing was changed." });
+  }
+
+  /* A field in the line's own place; Enter does, Escape leaves everything as it was. */
+  function edit(line, text, done, below = false, list = "") {
+    run.querySelector(".in-place")?.remove();
+    const field = teapot.element("input", { value: text, spellcheck: false, autocomplete: "off" });
+    field.setAttribute("aria-label", below ? (list ? "Form of this line, such as fraction or 4 digits" : "New line below") : "The line's text");
+    if (list) field.setAttribute("list", list);
+    const box = teapot.element("div", { className: "in-place" }, field);
+    box.dataset.testid = "in-place";
+    if (below) line.append(box); else line.querySelector(".typed").after(box);
+    line.classList.add("is-mended");
+    field.focus();
+    field.setSelectionRange(text.length, text.length);
+    const close = () => { box.remove(); line.classList.remove("is-mended"); };
+    field.addEventListener("keydown", async (event) => {
+      event.stopPropagation();
+      if (event.key === "Escape") { close(); line.focus(); }
+      if (event.key !== "Enter") return;
+      event.preventDefault();
+      if (!field.value.trim() && !list) return;
+      const number = numberOf(line);
+      const said = await done(field.value);
+      if (!said) {
+        close();
+        document.getElementById(`line-${number}`)?.focus();
+        return;
+      }
+      box.querySelector(".error")?.remove();
+      box.append(said);
+      said.querySelectorAll("[data-mend]").forEach((mend) => mend.addEventListener("click", (click) => {
+        click.stopPropagation();
+        field.value = mend.dataset.mend;
+        field.focus();
+      }));
+    });
+  }
+
+  async function workings(line) {
+    const button = line.querySelector("[data-act=workings]");
+    const open = line.querySelector(".workings");
+    if (!button) return;
+    button.setAttribute("aria-expanded", String(!open));
+    if (open) return open.remove();
+    const reply = await fetch(`${teapot.page().url}/lines/${numberOf(line)}/workings`).catch(() => null);
+    if (!reply?.ok) return teapot.say("The workings could not be had.");
+    line.append(teapot.fragment(await reply.text()));
+    line.scrollIntoView({ block: "nearest" });
+  }
+
+  run.addEventListener("click", (event) => {
+    const line = event.target.closest(".line");
+    const button = event.target.closest("[data-act]");
+    if (line && button) {
+      event.target.closest("details")?.removeAttribute("open");
+      acts[button.dataset.act](line);
+    }
+    const mend = event.target.closest("[data-mend]");
+    if (line && mend && !mend.closest(".in-place")) change(line, "", { text: mend.dataset.mend });
+  });
+
+  run.addEventListener("dblclick", (event) => {
+    const line = event.target.closest(".line");
+    if (line && !event.target.closest("input, button, .workings")) acts.again(line);
+  });
+
+  // -- keys on a line -----------------------------------------------------------
+
+  const KEYS = { m: "mend", w: "workings", f: "form", c: "copy", b: "below", Enter: "again", Delete: "delete" };
+
+  run.addEventListener("keydown", async (event) => {
+    const line = event.target;
+    if (!line.matches?.(".line") || event.ctrlKey || event.metaKey) return;
+    const number = numberOf(line);
+    if (event.key === "ArrowUp" || event.key === "ArrowDown") {
+      event.preventDefault();
+      const up = event.key === "ArrowUp";
+      if (event.altKey) {
+        await acts[up ? "up" : "down"](line);
+        return document.getElementById(`line-${number}`)?.focus();
+      }
+      const other = up ? line.previousElementSibling : line.nextElementSibling;
+      if (other?.matches(".line")) other.focus(); else if (!up) area.focus();
+      return;
+    }
+    const act = KEYS[event.key.length === 1 ? event.key.toLowerCase() : event.key];
+    if (event.key === "Escape" || event.key === "PageDown") area.focus();
+    else if (act && !event.altKey) acts[act](line);
+    else return;
+    event.preventDefault();
+  });
+});

@@ -1,0 +1,144 @@
+"""The lines of a sheet: kept, mended, moved, deleted, opened into their workings."""
+
+from __future__ import annotations
+
+from uuid import UUID
+
+from django.http import HttpRequest, HttpResponse, HttpResponseBadRequest
+from django.shortcuts import render
+from django.views.decorators.http import require_GET, require_http_methods, require_POST
+
+from console import evaluating, keeping
+from console.keeping import Crowded, Kept
+from console.models import Sheet
+from console.showing import Shown, Typed
+from console.views.replies import (
+    SCREEN,
+    news,
+    own_line,
+    own_sheet,
+    refused,
+    refused_with,
+    whole_number,
+)
+from engine.errors import LineError
+from pictures.bits import draw_bits
+from pictures.boxes import draw_boxes
+
+
+@require_POST
+def preview(request: HttpRequest, pk: UUID) -> HttpResponse:
+    """The reading and the value of what is being typed."""
+    sheet = own_sheet(request, pk)
+    text = request.POST.get("text", "")
+    if not text.strip():
+        return HttpResponse("")
+    caret = request.POST.get("caret", "")
+    last = keeping.last_answered(sheet, float("inf"))
+    outcome = evaluating.typed(
+        sheet, number=0, text=text, last=last, caret=int(caret) if caret.isdecimal() else None
+    )
+    return render(request, "console/preview.html", {"typed": Typed(outcome)})
+
+
+@require_http_methods(["GET", "POST"])
+def lines(request: HttpRequest, pk: UUID) -> HttpResponse:
+    """Keeps a line (POST), and gives the lines that came after ``since``."""
+    sheet = own_sheet(request, pk)
+    data = request.POST if request.method == "POST" else request.GET
+    since = data.get("since", "")
+    if not since.isdecimal():
+        return HttpResponseBadRequest("since is the number of a revision")
+    if request.method == "GET":
+        if sheet.revision == int(since):
+            return HttpResponse(status=204)
+        return news(request, sheet, int(since))
+    text, below = data.get("text", ""), data.get("below", "")
+    try:
+        token = UUID(data.get("token", ""))
+    except ValueError:
+        return HttpResponseBadRequest("token is a UUID")
+    if not text.strip():
+        return HttpResponseBadRequest("the line is empty")
+    if below:
+        own_line(sheet, whole_number(below))
+    try:
+        kept = keeping.keep(sheet, text, token, int(below) if below else None)
+    except Crowded:
+        return HttpResponse("Other windows are writing to this sheet.", status=503)
+    return _answered(request, sheet, kept, int(since))
+
+
+def _answered(request: HttpRequest, sheet: Sheet, kept: Kept, since: int) -> HttpResponse:
+    if kept.line is None and not kept.done:
+        return refused(request, kept.outcome)
+    response = news(request, sheet, since)
+    if kept.done:
+        response["X-Reload"] = "1"
+    return response
+
+
+@require_POST
+def refresh(request: HttpRequest, pk: UUID) -> HttpResponse:
+    """The lines of these ``numbers`` whose answers had to be made again."""
+    sheet = own_sheet(request, pk)
+    numbers = [whole_number(text) for text in request.POST.getlist("numbers")[: 2 * SCREEN]]
+    stale = list(sheet.lines.present().filter(number__in=numbers, stale=True))
+    before = evaluating.refresh(sheet, stale)
+    shown = [Shown(line, before.get(line.number)) for line in stale]
+    return render(request, "console/new_lines.html", {"sheet": sheet, "lines": shown})
+
+
+@require_POST
+def mend(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
+    """Gives a line another text where it stands."""
+    sheet = own_sheet(request, pk)
+    own_line(sheet, number)
+    text = request.POST.get("text", "")
+    if not text.strip():
+        return HttpResponseBadRequest("the line is empty")
+    kept = keeping.mend(sheet, number, text)
+    return _answered(request, sheet, kept, whole_number(request.POST.get("since")))
+
+
+@require_POST
+def delete(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
+    """Takes a line away."""
+    sheet = own_sheet(request, pk)
+    own_line(sheet, number)
+    keeping.delete(sheet, number)
+    return news(request, sheet, whole_number(request.POST.get("since")))
+
+
+@require_POST
+def move(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
+    """Moves a line past its neighbour."""
+    sheet = own_sheet(request, pk)
+    own_line(sheet, number)
+    keeping.move(sheet, number, up=request.POST.get("way") == "up")
+    return news(request, sheet, whole_number(request.POST.get("since")))
+
+
+@require_POST
+def form(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
+    """Puts a form behind the expressions of a line."""
+    sheet = own_sheet(request, pk)
+    own_line(sheet, number)
+    try:
+        kept = keeping.set_form(sheet, number, request.POST.get("form", ""))
+    except LineError as error:
+        return refused_with(request, error)
+    return _answered(request, sheet, kept, whole_number(request.POST.get("since")))
+
+
+@require_GET
+def workings(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
+    """The steps in which a line is worked out, with pictures."""
+    sheet = own_sheet(request, pk)
+    own_line(sheet, number)
+    statements = evaluating.work(sheet, "workings", number=number) or []
+    for statement in statements:
+        statement["boxes"] = draw_boxes(statement["box"]) if statement["box"] else ""
+        statement["bits_picture"] = draw_bits(statement["bits"]) if statement["bits"] else ""
+    context = {"sheet": sheet, "number": number, "statements": statements}
+    return render(request, "console/workings.html", context)

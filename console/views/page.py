@@ -1,0 +1,122 @@
+"""The sheet page as a whole."""
+
+from __future__ import annotations
+
+from uuid import UUID
+
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import redirect, render
+from django.utils import timezone
+from django.views.decorators.http import require_GET, require_POST
+
+from accounts.guests import known_person, new_guest
+from console import changes
+from console.changes import commit
+from console.models import Sheet
+from console.samples import copy_samples
+from console.views.replies import (
+    news,
+    own_line,
+    own_sheet,
+    refused_with,
+    screen_of,
+    whole_number,
+)
+from engine.errors import LineError
+from engine.forms.names import STYLES, form_from
+
+
+@require_GET
+def home(request: HttpRequest) -> HttpResponse:
+    """Opens the sheet that was opened last; makes one at the first visit."""
+    person = known_person(request) or new_guest(request)
+    sheet = person.sheets.first() or copy_samples(person) or person.sheets.create()
+    return redirect("sheet", sheet.pk)
+
+
+@require_POST
+def new_sheet(request: HttpRequest) -> HttpResponse:
+    """Makes an empty sheet and opens it."""
+    person = known_person(request) or new_guest(request)
+    return redirect("sheet", person.sheets.create().pk)
+
+
+@require_GET
+def sheet(request: HttpRequest, pk: UUID) -> HttpResponse:
+    """The sheet page with the last screen of lines."""
+    sheet = own_sheet(request, pk)
+    Sheet.objects.filter(pk=pk).update(opened=timezone.now())
+    lines = sheet.lines.present()
+    cleared = lines.filter(place__lte=sheet.cleared).order_by("place").last()
+    context = {
+        "sheet": sheet,
+        "sheets": sheet.owner.sheets.all()[:30],
+        "styles": STYLES,
+        "cleared_at": cleared.number if cleared else None,
+        **screen_of(sheet, lines.filter(place__gt=sheet.cleared)),
+    }
+    return render(request, "console/sheet.html", context)
+
+
+@require_POST
+def title(request: HttpRequest, pk: UUID) -> HttpResponse:
+    """Renames the sheet."""
+    sheet = own_sheet(request, pk)
+    wanted = " ".join(request.POST.get("title", "").split())[:120]
+    if wanted:
+        Sheet.objects.filter(pk=pk).update(title=wanted)
+        sheet.title = wanted
+    return render(request, "console/title.html", {"sheet": sheet})
+
+
+@require_POST
+def form(request: HttpRequest, pk: UUID) -> HttpResponse:
+    """Sets how the sheet shows its numbers."""
+    sheet = own_sheet(request, pk)
+    try:
+        wanted = form_from(request.POST.get("form", "")).over(sheet.settings.form)
+    except LineError as error:
+        return refused_with(request, error)
+    commit(sheet, "form of the sheet", [], form=wanted.text)
+    return news(request, sheet, sheet.revision)
+
+
+@require_GET
+def earlier(request: HttpRequest, pk: UUID) -> HttpResponse:
+    """The screen of lines before the line ``before``, or up to ``through``."""
+    sheet = own_sheet(request, pk)
+    lines = sheet.lines.present()
+    if "through" in request.GET:
+        through = own_line(sheet, whole_number(request.GET["through"]))
+        lines = lines.filter(place__lte=through.place)
+    else:
+        before = own_line(sheet, whole_number(request.GET.get("before")))
+        lines = lines.filter(place__lt=before.place)
+    context = {"sheet": sheet, **screen_of(sheet, lines)}
+    return render(request, "console/lines.html", context)
+
+
+@require_POST
+def undo(request: HttpRequest, pk: UUID) -> HttpResponse:
+    """Takes the last change of the sheet back."""
+    return _replayed(request, pk, changes.undo)
+
+
+@require_POST
+def redo(request: HttpRequest, pk: UUID) -> HttpResponse:
+    """Makes the change again that was undone last."""
+    return _replayed(request, pk, changes.redo)
+
+
+def _replayed(request: HttpRequest, pk: UUID, replay) -> HttpResponse:
+    sheet = own_sheet(request, pk)
+    since = whole_number(request.POST.get("since"))
+    cleared = sheet.cleared
+    label = replay(sheet)
+    if label is None:
+        return HttpResponse(status=204)
+    response = news(request, sheet, since)
+    response["X-Label"] = label
+    if sheet.cleared != cleared:
+        response["X-Reload"] = "1"
+    return response

@@ -1,0 +1,79 @@
+"""The list of quantities, and what can be done with each."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from uuid import UUID
+
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import render
+from django.views.decorators.http import require_GET, require_POST
+
+from console import evaluating, keeping
+from console.keeping import Kept
+from console.models import Sheet
+from console.showing import is_nudged
+from console.views.replies import news, own_sheet, refused, refused_with, whole_number
+from engine.errors import LineError
+from pictures.dependence import draw_dependence
+
+LISTED = 200
+"""Quantities that the list shows: those whose lines stand last."""
+
+
+@require_GET
+def quantities(request: HttpRequest, pk: UUID) -> HttpResponse:
+    """The list of quantities, and which lines are out of date."""
+    sheet = own_sheet(request, pk)
+    known = evaluating.quantities(sheet)
+    for quantity in known:
+        quantity["nudged"] = is_nudged(quantity["body"])
+    outdated = [quantity for quantity in known if quantity["state"] == "out-of-date"]
+    listed = known[-LISTED:]
+    context = {
+        "sheet": sheet,
+        "given": [quantity for quantity in listed if not quantity["is_found"]],
+        "found": [quantity for quantity in listed if quantity["is_found"]],
+        "left_out": len(known) - len(listed),
+        "outdated": outdated,
+        "picture": draw_dependence(listed),
+    }
+    return render(request, "console/quantities.html", context)
+
+
+@require_POST
+def value(request: HttpRequest, pk: UUID) -> HttpResponse:
+    """Changes a given value in the line that gives it."""
+    sheet = own_sheet(request, pk)
+    name, text = request.POST.get("name", ""), request.POST.get("value", "")
+    return _changed(request, sheet, lambda: keeping.set_value(sheet, name, text))
+
+
+@require_POST
+def again(request: HttpRequest, pk: UUID) -> HttpResponse:
+    """Computes one quantity again, or all that are out of date."""
+    sheet = own_sheet(request, pk)
+    name = request.POST.get("name") or None
+    return _changed(request, sheet, lambda: keeping.compute_again(sheet, name))
+
+
+@require_POST
+def rename(request: HttpRequest, pk: UUID) -> HttpResponse:
+    """Renames a quantity throughout the sheet."""
+    sheet = own_sheet(request, pk)
+    old, new = request.POST.get("name", ""), request.POST.get("new", "").strip()
+    return _changed(request, sheet, lambda: keeping.rename(sheet, old, new))
+
+
+def _changed(
+    request: HttpRequest, sheet: Sheet, change: Callable[[], Kept | list[Kept] | None]
+) -> HttpResponse:
+    """Makes the change, and answers with what is new or why it was refused."""
+    since = whole_number(request.POST.get("since"))
+    try:
+        kept = change()
+    except LineError as error:
+        return refused_with(request, error)
+    if isinstance(kept, Kept) and kept.line is None:
+        return refused(request, kept.outcome)
+    return news(request, sheet, since)

@@ -1,0 +1,90 @@
+"""What the views share: whose sheet it is, and how a change is answered.
+
+A change is answered with the lines that came since the revision that the browser
+has.  Three headers steer it: ``X-Revision`` is the new revision, ``X-Refused``
+says that nothing was changed and why is in the body, ``X-Stale`` that answers
+elsewhere on the page have to be asked for again.
+"""
+
+from __future__ import annotations
+
+from typing import Any
+from uuid import UUID
+
+from django.http import Http404, HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404, render
+
+from accounts.guests import known_person
+from console import evaluating
+from console.models import Line, Sheet
+from console.showing import Shown, entry_parts
+from engine.errors import LineError
+
+SCREEN = 60
+"""Lines that are sent at once; earlier ones follow as they are scrolled to."""
+
+
+def own_sheet(request: HttpRequest, pk: UUID) -> Sheet:
+    """The sheet, if it is this person's; else it does not exist for them."""
+    person = known_person(request)
+    if person is None:
+        raise Http404
+    return get_object_or_404(Sheet.objects.select_related("owner"), pk=pk, owner=person)
+
+
+def own_line(sheet: Sheet, number: int) -> Line:
+    """A line of the sheet that is present."""
+    return get_object_or_404(sheet.lines.present(), number=number)
+
+
+def whole_number(text: str | None) -> int:
+    """A number from a request; what is none is not found."""
+    if not (text or "").isdecimal() or len(text) > 9:
+        raise Http404
+    return int(text)
+
+
+def screen_of(sheet: Sheet, lines: Any) -> dict[str, Any]:
+    """The last lines of a query with fresh answers, and whether there are earlier ones."""
+    last: list[Line] = list(lines.order_by("-place")[: SCREEN + 1])
+    shown = list(reversed(last[:SCREEN]))
+    evaluating.refresh(sheet, shown)
+    return {"lines": [Shown(line) for line in shown], "has_earlier": len(last) > SCREEN}
+
+
+def news(request: HttpRequest, sheet: Sheet, since: int) -> HttpResponse:
+    """The lines that changed after the revision ``since``."""
+    sheet.refresh_from_db()
+    changed = list(sheet.lines.filter(revision__gt=since))
+    present = [line for line in changed if not line.deleted][:SCREEN]
+    live = list(sheet.lines.present().filter(is_live=True, stale=True)[:SCREEN])
+    lines = {line.number: line for line in (*present, *live)}
+    before = evaluating.refresh(sheet, lines.values())
+    context = {
+        "sheet": sheet,
+        "lines": [Shown(line, before.get(line.number)) for line in lines.values()],
+        "gone": [line.number for line in changed if line.deleted],
+    }
+    response = render(request, "console/new_lines.html", context)
+    response["X-Revision"] = str(sheet.revision)
+    if sheet.lines.present().filter(stale=True).exists():
+        response["X-Stale"] = "1"
+    return response
+
+
+def refused(request: HttpRequest, outcome: dict[str, Any]) -> HttpResponse:
+    """The error of an input that was not taken."""
+    context = {"outcome": outcome, "parts": entry_parts(outcome)}
+    response = render(request, "console/refused.html", context)
+    response["X-Refused"] = outcome["status"]
+    return response
+
+
+def refused_with(request: HttpRequest, error: LineError) -> HttpResponse:
+    """The same for an error that is about no input."""
+    outcome = {
+        "input": "",
+        "status": "error",
+        "error": {"code": error.code, "text": error.text, "start": 0, "end": 0, "fixes": []},
+    }
+    return refused(request, outcome)

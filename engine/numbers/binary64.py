@@ -1,0 +1,156 @@
+"""IEEE 754 binary64, operation by operation, beside the true value.
+
+A quantity enters a calculation as the nearest binary64 of its true value.  The
+functions are those of the C library behind :mod:`math`, as most programs use them.
+"""
+
+from __future__ import annotations
+
+import math
+import operator
+import struct
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from flint import arb, ctx, fmpq, fmpz
+
+from engine.errors import LineError
+from engine.numbers.values import Exact, Infinite, Number, Undefined, Value
+
+
+def nearest(value: Value) -> float:
+    """The binary64 nearest to ``value``, ties to even."""
+    match value:
+        case Exact(coefficient=q, pi_power=0):
+            return _divide_rounded(q)
+        case Infinite(sign=sign):
+            return math.inf * sign
+        case Undefined():
+            return math.nan
+    bits = 128
+    while bits <= 4096:
+        ball = value.ball(bits)
+        low, high = (_divide_rounded(_rational(end)) for end in (ball.lower(), ball.upper()))
+        if low == high:
+            return low
+        bits *= 2
+    return high
+
+
+def _rational(point: arb) -> fmpq:
+    mantissa, exponent = point.man_exp()
+    power = fmpz(2) ** abs(int(exponent))
+    return fmpq(mantissa * power) if int(exponent) >= 0 else fmpq(mantissa, power)
+
+
+def _divide_rounded(q: fmpq) -> float:
+    try:
+        return int(q.p) / int(q.q)  # Python rounds a quotient of integers correctly
+    except OverflowError:
+        return math.inf if q > 0 else -math.inf
+
+
+def exactly(number: float) -> fmpq:
+    """The rational that a finite binary64 is."""
+    top, bottom = number.as_integer_ratio()
+    return fmpq(top, bottom)
+
+
+def distance(number: float, true: Number) -> arb:
+    """How far a finite ``number`` is from the ``true`` value."""
+    ctx.prec = 256
+    return abs(arb(exactly(number)) - true.ball(256))
+
+
+def _power(a: float, b: float) -> float:
+    try:
+        return math.pow(a, b)
+    except OverflowError:
+        return math.inf
+    except ValueError:
+        return math.nan if a < 0 else math.inf
+
+
+def _divide(a: float, b: float) -> float:
+    if b:
+        return a / b
+    return math.nan if not a or math.isnan(a) else math.copysign(math.inf, a) * math.copysign(1, b)
+
+
+def _floor_divide(a: float, b: float) -> float:
+    return a // b if b else math.nan
+
+
+def _modulo(a: float, b: float) -> float:
+    return a % b if b and math.isfinite(a) else math.nan
+
+
+OPERATIONS: dict[str, Callable[[float, float], float]] = {
+    "+": operator.add,
+    "-": operator.sub,
+    "*": operator.mul,
+    "implied": operator.mul,
+    "/": _divide,
+    "^": _power,
+    "div": _floor_divide,
+    "mod": _modulo,
+}
+
+FUNCTIONS: dict[str, Callable[..., float]] = {
+    "sqrt": math.sqrt,
+    "abs": abs,
+    "exp": math.exp,
+    "ln": math.log,
+    "lg": math.log10,
+    "lb": math.log2,
+    "log": math.log,
+    "sin": math.sin,
+    "cos": math.cos,
+    "tan": math.tan,
+}
+
+
+def call(name: str, arguments: list[float]) -> float:
+    """A function of the C library.
+
+    Errors: :class:`LineError` where there is none for ``name``.
+    """
+    if name not in FUNCTIONS:
+        raise LineError("not-in-binary64", f"{name} has no counterpart in binary64 here.")
+    try:
+        return FUNCTIONS[name](*arguments)
+    except OverflowError:
+        return math.inf
+    except ValueError:
+        return -math.inf if name in ("ln", "lg", "lb") and arguments[0] == 0 else math.nan
+
+
+@dataclass(frozen=True, slots=True)
+class Bits:
+    """The 64 bits of a number apart, and its neighbours."""
+
+    number: float
+    sign: str
+    exponent: str
+    fraction: str
+    below: float
+    above: float
+
+    @classmethod
+    def of(cls, number: float) -> Bits:
+        (coded,) = struct.unpack(">Q", struct.pack(">d", number))
+        bits = f"{coded:064b}"
+        below, above = math.nextafter(number, -math.inf), math.nextafter(number, math.inf)
+        return cls(number, bits[0], bits[1:12], bits[12:], below, above)
+
+
+def shortest(number: float) -> str:
+    """The shortest decimal that reads back as ``number``, as it can be typed in."""
+    if math.isnan(number):
+        return "undefined"
+    if math.isinf(number):
+        return "infinity" if number > 0 else "-infinity"
+    text = repr(number)
+    if text.endswith(".0"):
+        text = text[:-2]
+    return text.replace("e+", "e").replace("e-0", "e-")

@@ -1,0 +1,137 @@
+"""Inputs that are easily read otherwise than they are: a quiet notice for each,
+with the other reading as a mend.
+
+Only what is nearly always a slip is here: a hundred ordinary lines of homework
+shall give hardly any.
+"""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterator
+
+from engine.errors import Mend, Notice, Span, replace
+from engine.reading.tokens import plain, split_note
+from engine.reading.tree import (
+    Binary,
+    LineTree,
+    Literal,
+    Node,
+    Prefix,
+    walk,
+)
+
+_COMMA_BETWEEN_FIGURES = re.compile(r"(?<![\w.])\d+(?:,\d+)+(?![\w.])")
+_THOUSANDS = re.compile(r"\d{1,3}(?:,\d{3})+")
+
+
+def traps_in(text: str, tree: LineTree) -> Iterator[Notice]:
+    """The notices for a line: at most one of a kind."""
+    seen: set[str] = set()
+    brackets = {(opening.start, closing.end) for opening, closing in tree.brackets}
+    for statement in tree.statements:
+        for node in walk(statement.expression):
+            for notice in _traps_at(text, node, brackets):
+                if notice.code not in seen:
+                    seen.add(notice.code)
+                    yield notice
+    if len(tree.statements) > 1:
+        yield from _commas(text, tree)
+
+
+def _traps_at(text: str, node: Node, brackets: set[tuple[int, int]]) -> Iterator[Notice]:
+    match node:
+        case Binary(op="implied", left=Binary(op="/") as quotient):
+            if not _is_bracketed(text, quotient, brackets):
+                yield _implied_behind_fraction(text, quotient, node)
+        case Binary(op="/", left=Binary(op="^", right=exponent) as power, right=Literal() as below):
+            if _is_one(exponent) and not _is_bracketed(text, power, brackets):
+                yield _fraction_behind_power(text, exponent, below)
+        case Prefix(op="-", operand=Binary(op="^", left=Literal(), right=Literal() as n) as power):
+            if n.text.isdecimal() and int(n.text) % 2 == 0:
+                yield _sign_before_power(text, node, power)
+        case Binary(op="^", left=Literal(), right=Binary(op="^", left=Literal()) as tower):
+            if not _is_bracketed(text, tower, brackets):
+                yield _tower(text, node, tower)
+        case Literal():
+            yield from _ten_and_exponent(text, node)
+
+
+def _implied_behind_fraction(text: str, quotient: Binary, product: Binary) -> Notice:
+    start = quotient.op_span.end
+    start += len(text[start:]) - len(text[start:].lstrip())
+    divisor = Span(start, product.span.end)
+    return Notice(
+        "reads-as-fraction-first",
+        f"This reads as ({text[slice(*quotient.span)]}) times what follows it.",
+        (replace(divisor, f"({text[slice(*divisor)]})"),),
+    )
+
+
+def _fraction_behind_power(text: str, exponent: Node, below: Literal) -> Notice:
+    place = Span(exponent.span.start, below.span.end)
+    return Notice(
+        "power-before-fraction",
+        "The power binds tighter than the fraction: only what stands before / is the exponent.",
+        (replace(place, f"({text[slice(*place)]})"),),
+    )
+
+
+def _sign_before_power(text: str, node: Prefix, power: Binary) -> Notice:
+    base = Span(node.span.start, power.left.span.end)
+    return Notice(
+        "power-before-sign",
+        "The power comes before the sign.",
+        (replace(base, f"({text[slice(*base)]})"),),
+    )
+
+
+def _tower(text: str, node: Binary, tower: Binary) -> Notice:
+    first = Span(node.left.span.start, tower.left.span.end)
+    return Notice(
+        "powers-from-the-right",
+        f"Powers are done from the right: the exponent is {text[slice(*tower.span)]}.",
+        (replace(first, f"({text[slice(*first)]})"),),
+    )
+
+
+def _ten_and_exponent(text: str, node: Literal) -> Iterator[Notice]:
+    typed = text[slice(*node.span)].lower()
+    mantissa, _, exponent = typed.partition("e")
+    if mantissa == "10" and exponent and int(exponent):
+        yield Notice(
+            "ten-times-power",
+            f"10e{exponent} is 10 times ten to the power {exponent}: 1e{int(exponent) + 1}.",
+            (replace(node.span, f"10^{int(exponent)}"),),
+        )
+
+
+def _commas(text: str, tree: LineTree) -> Iterator[Notice]:
+    """``3,5`` and ``1,000,000``: commas separate statements here."""
+    body = plain(split_note(text)[0])
+    for found in _COMMA_BETWEEN_FIGURES.finditer(body):
+        start, end = found.span()
+        if any(opening.end <= start < closing.start for opening, closing in tree.brackets):
+            continue
+        figures = found.group()
+        others = []
+        if _THOUSANDS.fullmatch(figures):
+            others.append(figures.replace(",", ""))
+        if figures.count(",") == 1:
+            others.append(figures.replace(",", "."))
+        mends: tuple[Mend, ...] = tuple(replace(Span(start, end), other) for other in others)
+        if mends:
+            yield Notice("comma-between-figures", "A comma separates two answers here.", mends)
+            return
+
+
+def _is_one(node: Node) -> bool:
+    bare = node.operand if isinstance(node, Prefix) else node
+    return isinstance(bare, Literal) and bare.text == "1"
+
+
+def _is_bracketed(text: str, node: Node, brackets: set[tuple[int, int]]) -> bool:
+    """Whether the person has put brackets just around ``node``."""
+    before = len(text[: node.span.start].rstrip())
+    behind = len(text) - len(text[node.span.end :].lstrip())
+    return (before - 1, behind + 1) in brackets

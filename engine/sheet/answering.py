@@ -1,0 +1,107 @@
+"""The value of a statement made into its answer."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import TYPE_CHECKING
+
+from engine.errors import LineError, Notice
+from engine.forms.answer import Written, write
+from engine.forms.names import Form, form_of
+from engine.functions.catalogue import BY_NAME, CONSTANTS
+from engine.reading.mathml import math, statement_mathml
+from engine.reading.plain import node_text, statement_text
+from engine.reading.tree import Command, InForm, Literal, Node, Prefix
+from engine.sheet.definitions import ALL, Definitions
+from engine.sheet.line import Line, Step
+from engine.sheet.machine import number_of, write_machine
+from engine.sheet.outcome import Answer
+
+if TYPE_CHECKING:
+    from engine.sheet.sheet import Sheet
+
+
+def form_asked(expression: Node) -> Form:
+    """The form behind an expression, empty where none is.
+
+    Errors: :class:`LineError` for words that name no form.
+    """
+    if not isinstance(expression, InForm):
+        return Form()
+    try:
+        return form_of(expression.forms).over(form_asked(expression.expression))
+    except LineError as error:
+        raise error.at(expression.form_span) from None
+
+
+def written_answer(sheet: Sheet, step: Step) -> Written:
+    """The step's value in the form that it, or else the sheet, asks for."""
+    expression = step.statement.expression
+    form = form_asked(expression).over(sheet.settings.form)
+    try:
+        if form.style != "binary64":
+            return write(step.value, form)
+        return write_machine(number_of(sheet, step), step.value, form)
+    except LineError as error:
+        place = expression.form_span if isinstance(expression, InForm) else expression.span
+        raise error.at(place) from None
+
+
+def answer_from(step: Step, written: Written, sheet_form: Form) -> Answer:
+    """The answer to a step whose value was written out."""
+    statement = step.statement
+    reading = statement_mathml(statement)
+    name = step.defines[-1] if step.defines else None
+    typeset = reading
+    if not (name and says_itself(statement.expression, written)):
+        sign = f"<mo>{written.sign}</mo>"
+        typeset += f'{sign}<mrow class="answer">{written.mathml}</mrow>'
+    asked = form_asked(statement.expression)
+    return Answer(
+        name=name,
+        kind=written.kind,
+        sign=written.sign,
+        text=written.text,
+        also=written.also,
+        reading=statement_text(statement),
+        mathml=math(typeset),
+        reading_mathml=reading,
+        value_mathml=written.mathml,
+        form=asked.text if asked.over(sheet_form) != sheet_form else "",
+    )
+
+
+def says_itself(expression: Node, written: Written) -> bool:
+    """Whether the answer would only repeat what was typed: ``m = 1.2``."""
+    bare = expression.operand if isinstance(expression, Prefix) else expression
+    return isinstance(bare, Literal) and node_text(expression) == written.text
+
+
+def covered_by(step: Step) -> Iterator[Notice]:
+    """A remark for each built-in name that the step's quantity covers."""
+    for name in step.defines:
+        if is_built_in(name):
+            text = f"{name} is this quantity now, and no longer the built-in."
+            yield Notice("covers-built-in", text)
+
+
+def is_built_in(name: str) -> bool:
+    """Whether the language itself has something of this name."""
+    return name in CONSTANTS or name in BY_NAME
+
+
+def forgotten(command: Command, definitions: Definitions, line: Line) -> list[Notice]:
+    """What ``/forget`` does, as remarks.
+
+    Errors: :class:`LineError` where no name is given, or no quantity has it.
+    """
+    if not command.arguments:
+        raise LineError("forget-what", "Say what to forget: /forget NAMES, or /forget all.")
+    said = []
+    for name, span in command.arguments:
+        if name != ALL and definitions.seen(name, line.steps[0].place) is None:
+            raise LineError("unknown-name", f"No quantity is named {name}.", span)
+        back = "is the built-in again" if is_built_in(name) else "is forgotten"
+        text = "All quantities are forgotten." if name == ALL else f"{name} {back}."
+        said.append(Notice("forgotten", text))
+    return said

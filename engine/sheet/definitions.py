@@ -1,0 +1,80 @@
+"""Which statement gave a name its value, as seen from a place in the sheet."""
+
+from __future__ import annotations
+
+from bisect import bisect_left, insort
+from collections.abc import Iterator
+from operator import attrgetter
+
+from engine.sheet.line import FOOT, Line, Place, Step
+
+ALL = "all"
+"""``/forget all`` forgets every name."""
+
+place_of = attrgetter("place")
+
+
+class Definitions:
+    """The defining steps of each name, in the order of their places."""
+
+    def __init__(self) -> None:
+        self.by_name: dict[str, list[Step]] = {}
+
+    def __contains__(self, name: object) -> bool:
+        return name in self.by_name
+
+    def __iter__(self) -> Iterator[str]:
+        return iter(self.by_name)
+
+    def add(self, line: Line) -> None:
+        """Takes up what a line defines."""
+        for step in line.steps:
+            for name in step.defines:
+                steps = self.by_name.setdefault(name, [])
+                if steps and steps[-1].place > step.place:
+                    insort(steps, step, key=place_of)
+                else:
+                    steps.append(step)
+
+    def remove(self, line: Line) -> None:
+        """Takes back what a line defines."""
+        for step in line.steps:
+            for name in step.defines:
+                self.by_name[name].remove(step)
+                if not self.by_name[name]:
+                    del self.by_name[name]
+
+    def seen(self, name: str, place: Place = FOOT) -> Step | None:
+        """The step that gives ``name`` its value before ``place``; None where there
+        is none, or the name was forgotten since."""
+        step = self._last(name, place)
+        if step is None or step.forgets:
+            return None
+        wiped = self._last(ALL, place)
+        if wiped is not None and wiped.forgets and wiped.place > step.place:
+            return None
+        return step
+
+    def _last(self, name: str, place: Place) -> Step | None:
+        steps = self.by_name.get(name, ())
+        at = bisect_left(steps, place, key=place_of)
+        return steps[at - 1] if at else None
+
+    def current(self) -> list[tuple[str, Step]]:
+        """Every name with the step that gives it its value at the foot."""
+        names = ((name, self.seen(name)) for name in self.by_name)
+        found = [(name, step) for name, step in names if step is not None]
+        return sorted(found, key=lambda pair: (*pair[1].place, pair[0]))
+
+    def reach(self, step: Step) -> set[str]:
+        """The names that ``step`` uses, those behind live definitions included."""
+        found: set[str] = set()
+        waiting = list(step.uses)
+        while waiting:
+            name = waiting.pop()
+            if name not in found:
+                found.add(name)
+                for definition in self.by_name.get(name, ()):
+                    if definition.is_live:
+                        waiting.extend(definition.uses)
+        return found

@@ -1,0 +1,75 @@
+"""Changes to the text of lines that keep what they mean, or change one thing in it."""
+
+from __future__ import annotations
+
+from engine.errors import LineError, Span
+from engine.forms.names import form_from
+from engine.functions.catalogue import BY_NAME
+from engine.reading.parser import parse
+from engine.reading.tokens import NAME, tokens_of
+from engine.reading.tree import Assignment, Call, InForm, LineTree, Name, walk
+from engine.sheet.line import targets_of
+
+
+def with_form(text: str, form: str) -> str:
+    """The line with that form behind each of its expressions; none where it is empty.
+
+    Errors: :class:`LineError` where the text or the form cannot be read.
+    """
+    if form:
+        form_from(form)
+    tree = parse(text, BY_NAME)
+    behind = f" as {form}" if form else ""
+    for statement in reversed(tree.statements):
+        expression = statement.expression
+        place = Span(statement.body.end, statement.body.end)
+        if isinstance(expression, InForm):
+            start = len(text[: expression.form_span.start].rstrip())
+            place = Span(start, expression.form_span.end)
+        text = text[: place.start] + behind + text[place.end :]
+    return text
+
+
+def with_value(text: str, name: str, value: str) -> str:
+    """The line with what it gives ``name`` replaced by ``value``, as typed.
+
+    Errors: :class:`LineError` where it gives ``name`` no value.
+    """
+    for statement in parse(text, BY_NAME).statements:
+        if name in targets_of(statement):
+            return text[: statement.body.start] + value.strip() + text[statement.body.end :]
+    raise LineError("unknown-name", f"This line gives {name} no value.")
+
+
+def check_name(name: str) -> None:
+    """Errors: :class:`LineError` where ``name`` cannot be the name of a quantity."""
+    tokens = tokens_of(name)
+    if len(tokens) != 2 or tokens[0].kind != NAME:
+        raise LineError("bad-name", f"{name} cannot be a name: letters, digits and _ only.")
+
+
+def renamed(text: str, old: str, new: str) -> str:
+    """The line with the quantity ``old`` called ``new``; unread text stays as it is."""
+    try:
+        tree = parse(text, BY_NAME)
+    except LineError:
+        return text
+    for span in sorted(set(_places_of(tree, old)), reverse=True):
+        text = text[: span.start] + new + text[span.end :]
+    return text
+
+
+def _places_of(tree: LineTree, name: str) -> list[Span]:
+    places = []
+    if tree.command is not None:
+        places += [span for word, span in tree.command.arguments if word == name]
+    for statement in tree.statements:
+        if isinstance(statement, Assignment):
+            places += [target.span for target in statement.targets if target.name == name]
+        for node in walk(statement.expression):
+            match node:
+                case Name(name=known) if known == name:
+                    places.append(node.span)
+                case Call(function=known) if known == name:
+                    places.append(node.name_span)
+    return places

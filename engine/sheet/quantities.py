@@ -1,0 +1,168 @@
+"""The quantities of a sheet: what each is, what it depends on, what is out of date."""
+
+from __future__ import annotations
+
+from dataclasses import asdict, dataclass
+from typing import TYPE_CHECKING, Any
+
+from engine.errors import LineError
+from engine.forms.answer import write
+from engine.numbers.values import Exact, Value
+from engine.reading.mathml import name_mathml
+from engine.sheet.answering import is_built_in
+from engine.sheet.line import FOOT, Step
+
+if TYPE_CHECKING:
+    from engine.sheet.sheet import Sheet
+
+STORED, COVERED, LIVE, OUT_OF_DATE = "stored", "covered", "live", "out-of-date"
+
+
+@dataclass(frozen=True, slots=True)
+class Quantity:
+    """A named value at the foot of the sheet.
+
+    ``is_found``: computed from other quantities, not typed in as a value.
+    ``line`` is the number of the line that gave it its value; ``text`` is empty
+    where that line is an error.  ``body`` is what was typed behind ``=``.
+    ``reason`` says why it is out of date; ``again`` is the line that computes it
+    again.  ``uses`` and ``used_by`` are the names it was computed from, and those
+    that are computed from it.
+    """
+
+    name: str
+    name_mathml: str
+    line: int
+    is_found: bool
+    sign: str
+    text: str
+    value_mathml: str
+    body: str
+    description: str
+    state: str
+    covers: bool
+    reason: str
+    again: str
+    uses: tuple[str, ...]
+    used_by: tuple[str, ...]
+
+    def as_dict(self) -> dict[str, Any]:
+        """As the page gets it."""
+        return asdict(self)
+
+
+def list_quantities(sheet: Sheet) -> list[Quantity]:
+    """The quantities at the foot, in the order of their lines."""
+    current = sheet.definitions.current()
+    dependence = Dependence(sheet)
+    used_by: dict[str, list[str]] = {name: [] for name, _ in current}
+    for name, step in current:
+        for used in dependence.names_used(step):
+            if used in used_by and name not in used_by[used]:
+                used_by[used].append(name)
+    return [_quantity(sheet, name, step, dependence, used_by[name]) for name, step in current]
+
+
+def _quantity(
+    sheet: Sheet, name: str, step: Step, dependence: Dependence, used_by: list[str]
+) -> Quantity:
+    outcome = sheet.outcome_of(step.line)
+    answer = outcome.answers[step.index] if step.index < len(outcome.answers) else None
+    uses = dependence.names_used(step)
+    covers = is_built_in(name)
+    reason = dependence.reason(step)
+    state = OUT_OF_DATE if reason else LIVE if step.is_live else COVERED if covers else STORED
+    text, note = step.line.text, step.line.tree.note
+    statement = text[slice(*step.statement.span)]
+    return Quantity(
+        name=name,
+        name_mathml=name_mathml(name),
+        line=step.line.number,
+        is_found=bool(step.answers or uses),
+        sign=answer.sign if answer else "",
+        text=answer.text if answer else "",
+        value_mathml=answer.value_mathml if answer else "",
+        body=text[slice(*step.statement.body)],
+        description=note,
+        state=state,
+        covers=covers,
+        reason=reason,
+        again=statement + (f"  # {note}" if note else ""),
+        uses=uses,
+        used_by=tuple(used_by),
+    )
+
+
+class Dependence:
+    """What each value was computed from, and whether that has changed since."""
+
+    def __init__(self, sheet: Sheet) -> None:
+        self.sheet = sheet
+        self.reasons: dict[Step, str] = {}
+
+    def names_used(self, step: Step) -> tuple[str, ...]:
+        """The quantities that a step was computed from."""
+        seen = self.sheet.definitions.seen
+        place = FOOT if step.is_live else step.place
+        return tuple(sorted(name for name in step.uses if seen(name, place) is not None))
+
+    def reason(self, step: Step) -> str:
+        """Why ``step``'s value is out of date; empty where it is not.
+
+        What it used is looked at first, each step once, without recursion.
+        """
+        waiting = [step]
+        while waiting:
+            at = waiting[-1]
+            if at in self.reasons:
+                waiting.pop()
+                continue
+            before = [s for s in self._used(at) if s not in self.reasons]
+            if before:
+                waiting.extend(before)
+                continue
+            self.reasons[at] = self._reason(at)
+            waiting.pop()
+        return self.reasons[step]
+
+    def _used(self, step: Step) -> list[Step]:
+        if step.is_live:
+            return []
+        seen = self.sheet.definitions.seen
+        found = (seen(name, step.place) for name in step.uses)
+        return [used for used in found if used is not None and not used.is_live]
+
+    def _reason(self, step: Step) -> str:
+        if step.is_live or step.error is not None:
+            return ""
+        seen = self.sheet.definitions.seen
+        for name in sorted(step.uses):
+            used, now = seen(name, step.place), seen(name)
+            if used is None:
+                continue
+            if now is None:
+                return f"used {name} = {self._shown(used, step)}; {name} is forgotten"
+            if (now is not used or now.is_live) and self._differs(used, now, step):
+                before, after = self._shown(used, step), self._shown(now, None)
+                return f"used {name} = {before}; {name} is now {after}"
+            if now is used and self.reasons.get(used):
+                return f"used {name} = {self._shown(used, step)}, which is out of date"
+        return ""
+
+    def _differs(self, used: Step, now: Step, step: Step) -> bool:
+        before, after = self._value(used, step), self._value(now, None)
+        if isinstance(before, Exact) and isinstance(after, Exact):
+            return before != after
+        if now is used:
+            return self._shown(used, step) != self._shown(now, None)
+        return before is not after
+
+    def _value(self, definition: Step, seen_from: Step | None) -> Value | None:
+        try:
+            return self.sheet.value_at(definition, seen_from.place if seen_from else FOOT)
+        except LineError:
+            return None
+
+    def _shown(self, definition: Step, seen_from: Step | None) -> str:
+        value = self._value(definition, seen_from)
+        return "an error" if value is None else write(value, self.sheet.settings.form).text

@@ -1,0 +1,123 @@
+"""What can be seen from one place of a sheet."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator
+from typing import TYPE_CHECKING
+
+from engine.errors import LineError
+from engine.numbers.values import Value
+from engine.reading.tree import AnswerOf
+from engine.sheet.evaluation import Trace, evaluate
+from engine.sheet.line import Line, Place, Step
+
+if TYPE_CHECKING:
+    from engine.sheet.sheet import Sheet
+
+
+class Visible:
+    """The scope of a step that is worked out as seen from ``place``.
+
+    Ordinary quantities have their values already; live ones are worked out here,
+    each once.  ``under_way`` are the live ones that are being worked out.
+    """
+
+    def __init__(self, sheet: Sheet, step: Step, place: Place, trace: Trace | None = None) -> None:
+        self.sheet = sheet
+        self.step = step
+        self.place = place
+        self.trace = trace
+        self.form = sheet.settings.form
+        self.live_values: dict[Step, Value] = {}
+        self.under_way: list[tuple[str, Step]] = []
+        if step.is_live:
+            self.under_way.append((step.defines[-1], step))
+
+    def quantity(self, name: str) -> Value | None:
+        definition = self.sheet.definitions.seen(name, self.place)
+        if definition is None:
+            return None
+        if definition.is_live:
+            return self._live(name, definition)
+        return self._value_of(definition, name)
+
+    def _live(self, name: str, definition: Step) -> Value:
+        if any(step is definition for _, step in self.under_way):
+            raise self._circle(name)
+        if definition not in self.live_values:
+            self.under_way.append((name, definition))
+            outer, self.step, trace, self.trace = self.step, definition, self.trace, None
+            try:
+                self.live_values[definition] = evaluate(definition.statement.expression, self)
+            except LineError as error:
+                error.span = None
+                raise
+            finally:
+                self.step, self.trace = outer, trace
+                self.under_way.pop()
+        return self.live_values[definition]
+
+    def _circle(self, name: str) -> LineError:
+        names = [known for known, _ in self.under_way]
+        start = names.index(name) if name in names else 0
+        circle = " → ".join([*names[start:], name])
+        return LineError("circle", f"This definition would use itself: {circle}.")
+
+    @staticmethod
+    def _value_of(step: Step, name: str) -> Value:
+        if step.value is None:
+            text = f"{name} has no value: line {step.line.number} has an error."
+            raise LineError("from-error", text)
+        return step.value
+
+    def quantity_names(self) -> Iterable[str]:
+        seen = self.sheet.definitions.seen
+        return [name for name in self.sheet.definitions if seen(name, self.place) is not None]
+
+    def answer_of(self, node: AnswerOf) -> Value:
+        line = self._line_of(node)
+        step = line.final_step
+        if step is not None and step.is_live:
+            return self._live(step.defines[-1], step)
+        if step is None or step.value is None:
+            raise LineError("no-answer", f"Line {line.number} has no answer.", node.span)
+        return step.value
+
+    def _line_of(self, node: AnswerOf) -> Line:
+        number = self.step.line.last if node.number is None else node.number
+        if number is None:
+            raise LineError("no-answer", "There is no answer before this line yet.", node.span)
+        line = self.sheet.by_number.get(number)
+        if line is None or line.place >= self.step.line.place:
+            raise LineError("no-line", f"There is no line {number} before this one.", node.span)
+        return line
+
+
+def needs(sheet: Sheet, step: Step, place: Place) -> set[Step]:
+    """All steps without a value that ``step``, seen from ``place``, is computed from."""
+    found: set[Step] = set()
+    seen: set[tuple[Step, Place]] = set()
+    waiting = [(step, place)]
+    while waiting:
+        at = waiting.pop()
+        if at in seen:
+            continue
+        seen.add(at)
+        for used in _used_directly(sheet, *at):
+            if used.is_live:
+                waiting.append((used, at[1]))
+            elif used.value is None and used.error is None and used not in found:
+                found.add(used)
+                waiting.append((used, used.place))
+    return found
+
+
+def _used_directly(sheet: Sheet, step: Step, place: Place) -> Iterator[Step]:
+    for name in step.uses:
+        definition = sheet.definitions.seen(name, place)
+        if definition is not None:
+            yield definition
+    for number in step.answers:
+        line = sheet.by_number.get(step.line.last if number is None else number)
+        if line is not None and line.final_step is not None:
+            yield line.final_step

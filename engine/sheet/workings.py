@@ -1,0 +1,214 @@
+"""The steps in which a line is worked out, and the same as nested boxes."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+from typing import Any
+
+from engine.forms.answer import Written, write
+from engine.forms.names import Form
+from engine.functions.catalogue import CONSTANTS
+from engine.numbers.values import Value
+from engine.reading.mathml import math, node_mathml
+from engine.reading.parser import parse
+from engine.reading.plain import node_text
+from engine.reading.tree import (
+    Binary,
+    Call,
+    Comparison,
+    InForm,
+    Literal,
+    Name,
+    Node,
+    Postfix,
+    Prefix,
+)
+from engine.sheet.evaluation import Trace
+
+SPOKEN = {
+    "+": "plus", "-": "minus", "*": "times", "implied": "times", "/": "divided by",
+    "^": "to the power", "mod": "modulo", "div": "whole divided by", "==": "equals",
+    "!=": "is not", "<": "is less than", ">": "is more than", "<=": "is at most",
+    ">=": "is at least", "~": "is about", "and": "and", "or": "or", "!": "factorial",
+    "%": "percent", "not": "not",
+}  # fmt: skip
+
+
+LONGEST_SHOWN = 60
+"""Characters of a part of the line that a step still shows before its values."""
+
+
+@dataclass(frozen=True, slots=True)
+class WorkStep:
+    """One operation: ``input`` as it stands in the line, ``done`` with the values
+    of its parts put in, and what it gives."""
+
+    input: str
+    done: str
+    sign: str
+    text: str
+    spoken: str
+    mathml: str
+
+    def as_dict(self) -> dict[str, Any]:
+        """As ``--json`` prints it."""
+        return {"input": self.input, "done": self.done, "sign": self.sign, "text": self.text}
+
+    def for_page(self) -> dict[str, Any]:
+        """With what only the page needs."""
+        return self.as_dict() | {"spoken": self.spoken, "mathml": self.mathml}
+
+
+class Workings:
+    """Makes the steps of one expression from its trace."""
+
+    def __init__(self, expression: Node, trace: Trace, form: Form) -> None:
+        self.expression = expression
+        self.form = form
+        self.trace = [(node, value) for node, value in trace if _is_work(node)]
+        self.values: dict[int, Value] = {id(node): value for node, value in trace}
+
+    def steps(self) -> list[WorkStep]:
+        """The operations in their order."""
+        return [self._step(node, write(value, self.form)) for node, value in self.trace]
+
+    def _step(self, node: Node, written: Written) -> WorkStep:
+        done = self._with_values(node)
+        text, filled = node_text(node), node_text(done)
+        sides = [node_mathml(done)] if filled != text else []
+        if not sides or len(text) <= LONGEST_SHOWN:
+            sides.insert(0, node_mathml(node))
+        sign = f"<mo>{written.sign}</mo>"
+        answer = f'<mrow class="answer">{written.mathml}</mrow>'
+        return WorkStep(
+            input=text,
+            done=filled,
+            sign=written.sign,
+            text=written.text,
+            spoken=f"{spoken(done)} is {_exactly(written)} {written.text}",
+            mathml=math("<mo>=</mo>".join(sides) + sign + answer),
+        )
+
+    def _with_values(self, node: Node) -> Node:
+        """``node`` with the value of each of its parts in the part's place."""
+        match node:
+            case Binary(left=left, right=right):
+                return replace(node, left=self._value(left), right=self._value(right))
+            case Prefix(operand=operand) | Postfix(operand=operand):
+                return replace(node, operand=self._value(operand))
+            case Comparison(operands=operands):
+                return replace(node, operands=tuple(map(self._value, operands)))
+            case Call(args=args, named=named):
+                filled = tuple((name, self._value(arg)) for name, arg in named)
+                return replace(node, args=tuple(map(self._value, args)), named=filled)
+        return node
+
+    def _value(self, node: Node) -> Node:
+        if id(node) not in self.values or _says_itself(node):
+            return node
+        text = write(self.values[id(node)], self.form).text
+        return parse(text).statements[0].expression
+
+
+def _says_itself(node: Node) -> bool:
+    """Whether ``node`` is a typed number with a sign, or a constant."""
+    if isinstance(node, Name) and node.name in CONSTANTS:
+        return True
+    return isinstance(node, Prefix) and node.op != "not" and isinstance(node.operand, Literal)
+
+
+def _is_work(node: Node) -> bool:
+    """Whether ``node`` is a step of work: an operation, and not only a sign."""
+    return bool(node.parts) and not _says_itself(node)
+
+
+def _exactly(written: Written) -> str:
+    return "exactly" if written.sign == "=" else "about"
+
+
+def spoken(node: Node) -> str:
+    """An operation told in words, for a screen reader."""
+    match node:
+        case Binary(op=op, left=left, right=right):
+            return f"{node_text(left)} {SPOKEN[op]} {node_text(right)}"
+        case Prefix(op="-", operand=operand):
+            return f"minus {node_text(operand)}"
+        case Postfix(op=op, operand=operand):
+            return f"{node_text(operand)} {SPOKEN[op]}"
+        case Comparison(operands=operands, ops=ops):
+            rest = zip(ops, operands[1:], strict=True)
+            told = " and ".join(f"{SPOKEN[op]} {node_text(operand)}" for op, operand in rest)
+            return f"{node_text(operands[0])} {told}"
+        case Call(function=function):
+            return f"{function} of {', '.join(node_text(part) for part in node.parts)}"
+    return node_text(node)
+
+
+MAX_BOXES = 60
+"""Boxes that a picture of the workings still shows well."""
+
+MAX_BOX_DEPTH = 9
+"""Boxes inside each other that it does."""
+
+
+@dataclass(frozen=True, slots=True)
+class Box:
+    """An operation as a box: its parts in their order, and its value."""
+
+    parts: tuple[str | Box, ...]
+    value: str
+
+    @property
+    def size(self) -> tuple[int, int]:
+        """How many boxes there are in all, and how deep."""
+        inner = [part.size for part in self.parts if isinstance(part, Box)]
+        return 1 + sum(n for n, _ in inner), 1 + max((depth for _, depth in inner), default=0)
+
+    def as_dict(self) -> dict[str, Any]:
+        """As the picture gets it."""
+        parts = [part if isinstance(part, str) else part.as_dict() for part in self.parts]
+        return {"parts": parts, "value": self.value}
+
+
+def box_of(workings: Workings) -> Box | None:
+    """The whole calculation as nested boxes; None where it is no calculation, or
+    has too many for a picture."""
+    box = _boxed(workings.expression, workings)
+    if not isinstance(box, Box):
+        return None
+    boxes, depth = box.size
+    return box if boxes <= MAX_BOXES and depth <= MAX_BOX_DEPTH else None
+
+
+def _boxed(node: Node, workings: Workings) -> str | Box:
+    if isinstance(node, InForm):
+        return _boxed(node.expression, workings)
+    if not _is_work(node):
+        return node_text(node)
+    parts = tuple(_parts_of(node, workings))
+    written = write(workings.values[id(node)], workings.form)
+    return Box(parts, f"{written.sign} {written.text}")
+
+
+def _parts_of(node: Node, workings: Workings) -> Iterator[str | Box]:
+    match node:
+        case Binary(op=op, left=left, right=right):
+            yield _boxed(left, workings)
+            yield "·" if op in ("*", "implied") else op
+            yield _boxed(right, workings)
+        case Prefix(op=op, operand=operand):
+            yield op
+            yield _boxed(operand, workings)
+        case Postfix(op=op, operand=operand):
+            yield _boxed(operand, workings)
+            yield op
+        case Comparison(operands=operands, ops=ops):
+            for place, operand in enumerate(operands):
+                if place:
+                    yield ops[place - 1]
+                yield _boxed(operand, workings)
+        case Call(function=function):
+            yield function
+            for part in node.parts:
+                yield _boxed(part, workings)

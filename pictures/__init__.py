@@ -1,0 +1,2 @@
+"""Pictures, drawn as SVG text.  They know nothing of Django; colours and fonts are
+the page's, by class names."""
