@@ -12,7 +12,7 @@ from fence.evaluators import evaluators
 from fence.limits import LINE_SECONDS, PREVIEW_SECONDS
 from fence.worker import Job, SheetLine, State
 
-CACHED = ("outcome", "stale", "is_live", "found")
+CACHED = ("outcome", "answered", "stale", "is_live", "found")
 """The fields of a line that can be made again from its text."""
 
 
@@ -50,7 +50,7 @@ def refresh(sheet: Sheet, lines: Iterable[Line]) -> dict[int, list[str]]:
     before = {}
     for line in stale:
         was = answer_texts(line)
-        line.take(outcomes[line.number])
+        line.take(outcomes[line.number], sheet.revision)
         if was != answer_texts(line):
             before[line.number] = was
     Line.objects.bulk_update(stale, CACHED)

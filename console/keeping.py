@@ -74,7 +74,7 @@ def keep(sheet: Sheet, text: str, token: UUID, below: int | None = None) -> Kept
             return Kept(outcome)
         if outcome["command"] and outcome["command"][0] != "forget":
             return Kept(outcome, done=True) if _obey(sheet, *outcome["command"]) else None
-        line.take(outcome)
+        line.take(outcome, sheet.revision + 1)
         return Kept(outcome, line) if commit(sheet, "new line", [line]) else None
 
     return _until_written(sheet, attempt)
@@ -137,7 +137,7 @@ def mend(sheet: Sheet, number: int, text: str) -> Kept:
         outcome = _answer(sheet, line)
         if outcome["status"] not in (OK, NOTE) or _is_setting(outcome):
             return Kept(outcome)
-        line.take(outcome)
+        line.take(outcome, sheet.revision + 1)
         return Kept(outcome, line) if commit(sheet, f"mended line {number}", [line]) else None
 
     return _until_written(sheet, attempt)

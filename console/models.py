@@ -51,8 +51,9 @@ class Line(models.Model):
     ``token`` was made by the browser for this input, so that sending it again
     after a lost connection keeps it once.  ``last`` is the number of the line
     that a bare ``@`` in it stands for.  ``outcome`` is a cache of its answers,
-    which has to be made again where the line is ``stale``; ``found`` holds its
-    names and answers for the search.  A ``deleted`` line can be brought back.
+    made at the revision ``answered``, which has to be made again where the line is
+    ``stale``; ``found`` holds its names and answers for the search.  A ``deleted``
+    line can be brought back.
     """
 
     sheet = models.ForeignKey(Sheet, models.CASCADE, related_name="lines")
@@ -64,6 +65,7 @@ class Line(models.Model):
     deleted = models.BooleanField(default=False)
     revision = models.PositiveIntegerField()
     outcome = models.JSONField()
+    answered = models.PositiveIntegerField(default=0)
     is_live = models.BooleanField(default=False)
     stale = models.BooleanField(default=False)
     found = models.TextField(default="")
@@ -82,9 +84,10 @@ class Line(models.Model):
             models.Index(fields=("sheet", "revision"), name="line_by_revision"),
         )
 
-    def take(self, outcome: dict) -> None:
-        """Makes ``outcome`` the line's own."""
+    def take(self, outcome: dict, revision: int) -> None:
+        """Makes ``outcome`` the line's own, as it is at that revision of the sheet."""
         self.outcome = outcome
+        self.answered = revision
         self.stale = False
         self.is_live = outcome["is_live"]
         answers = outcome["answers"]

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from uuid import UUID
 
+from django.db.models import Q
 from django.http import HttpRequest, HttpResponse, HttpResponseBadRequest
 from django.shortcuts import render
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
@@ -80,12 +81,15 @@ def _answered(request: HttpRequest, sheet: Sheet, kept: Kept, since: int) -> Htt
 
 @require_POST
 def refresh(request: HttpRequest, pk: UUID) -> HttpResponse:
-    """The lines of these ``numbers`` whose answers had to be made again."""
+    """Those of the lines ``numbers`` whose answers were made again after ``since``,
+    or have to be."""
     sheet = own_sheet(request, pk)
+    since = whole_number(request.POST.get("since"))
     numbers = [whole_number(text) for text in request.POST.getlist("numbers")[: 2 * SCREEN]]
-    stale = list(sheet.lines.present().filter(number__in=numbers, stale=True))
-    before = evaluating.refresh(sheet, stale)
-    shown = [Shown(line, before.get(line.number)) for line in stale]
+    moved = Q(stale=True) | Q(answered__gt=since)
+    lines = list(sheet.lines.present().filter(moved, number__in=numbers))
+    before = evaluating.refresh(sheet, lines)
+    shown = [Shown(line, before.get(line.number)) for line in lines]
     return render(request, "console/new_lines.html", {"sheet": sheet, "lines": shown})
 
 

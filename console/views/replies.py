@@ -11,6 +11,7 @@ from __future__ import annotations
 from typing import Any
 from uuid import UUID
 
+from django.db.models import Q
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404, render
 
@@ -67,7 +68,8 @@ def news(request: HttpRequest, sheet: Sheet, since: int) -> HttpResponse:
     }
     response = render(request, "console/new_lines.html", context)
     response["X-Revision"] = str(sheet.revision)
-    if sheet.lines.present().filter(stale=True).exists():
+    moved = sheet.lines.present().filter(Q(stale=True) | Q(answered__gt=since))
+    if moved.exclude(number__in=lines).exists():
         response["X-Stale"] = "1"
     return response
 

@@ -168,7 +168,7 @@ def test_an_answer_is_used_and_a_line_typed_again(sheet):
     type_line(sheet, "6*7")
     line = sheet.get_by_test_id("line").first
     line.hover()
-    line.get_by_role("button", name="Use the answer").click()
+    line.get_by_role("button", name="use @1").click()
     expect(sheet.get_by_test_id("entry")).to_have_value("@1")
     sheet.keyboard.press("Escape")
     line.locator("summary").click()

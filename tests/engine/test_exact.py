@@ -41,7 +41,7 @@ def expressions(draw, depth=5):
     if depth == 0 or draw(st.integers(0, 4)) == 0:
         number = draw(DECIMALS)
         return number, f"Fraction('{number}')", 9
-    kind = draw(st.sampled_from(["+", "-", "*", "/", "^", "sign", "bracket"]))
+    kind = draw(st.sampled_from(["+", "-", "*", "/", "mod", "div", "^", "sign", "bracket"]))
     left, value, level = draw(expressions(depth=depth - 1))
     if kind == "bracket":
         return f"({left})", value, 9
@@ -53,13 +53,15 @@ def expressions(draw, depth=5):
         base = left if level == 9 else f"({left})"
         return f"{base}^{power}", f"({value}**{power})", 4
     right, other, other_level = draw(expressions(depth=depth - 1))
-    strength = {"+": 1, "-": 1, "*": 2, "/": 2}[kind]
+    strength = {"+": 1, "-": 1, "*": 2, "/": 2, "mod": 2, "div": 2}[kind]
     left = left if level >= strength else f"({left})"
     right = right if other_level > strength else f"({right})"
-    return f"{left}{kind}{right}", f"({value}{kind}{other})", strength
+    sign = {"mod": "%", "div": "//"}.get(kind, kind)
+    typed = f" {kind} " if kind in ("mod", "div") else kind
+    return f"{left}{typed}{right}", f"({value}{sign}{other})", strength
 
 
-@settings(max_examples=3000, deadline=None)
+@settings(max_examples=10_000, deadline=None)
 @given(expressions())
 def test_same_value_as_independent_rational_arithmetic(expression):
     text, python, _ = expression

@@ -57,7 +57,7 @@ def _larger(nodes):
 TREES = st.recursive(LEAVES, _larger, max_leaves=25)
 
 
-@settings(max_examples=2500, deadline=None)
+@settings(max_examples=10_000, deadline=None)
 @given(TREES)
 def test_a_reading_parsed_again_is_the_same_tree(tree):
     text = node_text(tree)

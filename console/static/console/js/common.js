@@ -9,21 +9,24 @@ window.teapot = {
     return holder.content;
   },
 
-  /** Sends a form to a path under the sheet's own; the reply, null without a connection. */
-  async post(path, fields = {}, options = {}) {
-    const body = new URLSearchParams({ since: document.getElementById("run").dataset.revision });
-    for (const [name, value] of Object.entries(fields)) {
-      for (const one of [value].flat()) body.append(name, one);
-    }
-    const csrf = JSON.parse(document.body.getAttribute("hx-headers"))["X-CSRFToken"];
-    try {
-      return await fetch(teapot.page().url + path, {
-        method: "POST", body, headers: { "X-CSRFToken": csrf }, ...options,
-      });
-    } catch {
-      return null;
-    }
+  /** Sends a form to a path under the sheet's own; the reply, null without a connection.
+      One goes after another, so that no reply is older than what is shown. */
+  post(path, fields = {}, options = {}) {
+    const sent = teapot.last.then(() => {
+      const body = new URLSearchParams();
+      const since = document.getElementById("run").dataset.revision;
+      for (const [name, value] of Object.entries({ since, ...fields })) {
+        for (const one of [value].flat()) body.append(name, one);
+      }
+      const csrf = JSON.parse(document.body.getAttribute("hx-headers"))["X-CSRFToken"];
+      const signal = AbortSignal.timeout(15000);
+      const headers = { "X-CSRFToken": csrf };
+      return fetch(teapot.page().url + path, { method: "POST", body, headers, signal, ...options });
+    }).catch(() => null);
+    teapot.last = sent;
+    return sent;
   },
+  last: Promise.resolve(),
 
   /** Says something for a moment at the edge of the page. */
   say(text) {

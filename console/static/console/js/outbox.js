@@ -5,7 +5,7 @@
    the connection lost it is sent again, with the same token, so that it is kept
    once even if only the reply was lost. Lines go one after another. */
 (() => {
-  const RETRY_FIRST = 500, RETRY_LAST = 8000, PATIENCE = 15000;
+  const RETRY_FIRST = 500, RETRY_LAST = 8000;
 
   class Outbox {
     constructor(sheet) {
@@ -75,7 +75,7 @@
     post(item) {
       const fields = { text: item.text, token: item.token };
       if (item.below) fields.below = item.below;
-      return teapot.post("/lines", fields, { signal: AbortSignal.timeout(PATIENCE) });
+      return teapot.post("/lines", fields);
     }
   }
 

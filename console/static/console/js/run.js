@@ -12,6 +12,7 @@ document.addEventListener("DOMContentLoaded", () => {
 
   function place(line) {
     const here = document.getElementById(line.id);
+    const hadFocus = here !== null && here === document.activeElement;
     if (here && here.dataset.place === line.dataset.place) {
       here.replaceWith(line);
     } else {
@@ -25,6 +26,7 @@ document.addEventListener("DOMContentLoaded", () => {
       else run.append(line);
     }
     htmx.process(line);
+    if (hadFocus) line.focus({ preventScroll: true });
   }
 
   function show(html) {
@@ -52,19 +54,19 @@ document.addEventListener("DOMContentLoaded", () => {
 
   teapot.takeNews = (html, headers, stay) => {
     if (headers.has("X-Reload")) { location.reload(); return true; }
-    const revision = headers.get("X-Revision");
+    const revision = headers.get("X-Revision"), since = run.dataset.revision;
     if (Number(revision) >= Number(run.dataset.revision)) {
       show(html);
       run.dataset.revision = revision;
     }
     if (!stay) toFoot();
-    if (headers.has("X-Stale")) freshen();
+    if (headers.has("X-Stale")) freshen(since);
     teapot.showQuantities();
     return true;
   };
 
   /* Answers that a change elsewhere has moved: those in sight come first. */
-  async function freshen() {
+  async function freshen(since) {
     const sight = scroller.getBoundingClientRect();
     const lines = [...run.querySelectorAll(":scope > .line")].reverse();
     const far = (line) => {
@@ -74,7 +76,7 @@ document.addEventListener("DOMContentLoaded", () => {
     const numbers = lines.map((line) => [far(line), line.dataset.number])
       .sort((one, other) => one[0] - other[0]).map(([, number]) => number);
     for (let at = 0; at < numbers.length; at += CHUNK) {
-      const reply = await teapot.post("/lines/refresh", { numbers: numbers.slice(at, at + CHUNK) });
+      const reply = await teapot.post("/lines/refresh", { since, numbers: numbers.slice(at, at + CHUNK) });
       if (!reply?.ok) return;
       show(await reply.text());
     }

@@ -1,0 +1,290 @@
+"""History, mending in place, out of date, forms and workings: by keyboard alone."""
+
+import json
+
+import pytest
+from playwright.sync_api import expect
+
+from tests.browser.test_first_ten_minutes import answers, axe_violations, type_line
+
+
+def last_line(page):
+    return page.get_by_test_id("line").last
+
+
+def line(page, number):
+    return page.locator(f"#line-{number}")
+
+
+def quantity(page, name):
+    return page.locator(f"[data-testid=quantity][data-name={name}]")
+
+
+def type_lines(page, *lines):
+    for text in lines:
+        before = page.get_by_test_id("line").count()
+        type_line(page, text)
+        expect(page.get_by_test_id("line")).to_have_count(before + 1)
+
+
+def press(page, *keys):
+    for key in keys:
+        page.keyboard.press(key)
+
+
+def test_up_and_down_walk_through_lines_that_begin_alike(sheet):
+    entry = sheet.get_by_test_id("entry")
+    type_lines(sheet, "sin(1)", "2+2", "sin(2)")
+    press(sheet, "ArrowUp")
+    expect(entry).to_have_value("sin(2)")
+    press(sheet, "ArrowUp")
+    expect(entry).to_have_value("2+2")
+    press(sheet, "ArrowDown", "ArrowDown")
+    expect(entry).to_have_value("")
+    sheet.keyboard.type("sin")
+    press(sheet, "ArrowUp", "ArrowUp")
+    expect(entry).to_have_value("sin(1)")
+    press(sheet, "ArrowDown", "ArrowDown")
+    expect(entry).to_have_value("sin")
+
+
+def test_what_was_dropped_is_in_the_history(sheet):
+    sheet.keyboard.type("sqrt(12345")
+    press(sheet, "Escape", "ArrowUp")
+    expect(sheet.get_by_test_id("entry")).to_have_value("sqrt(12345")
+
+
+def test_the_search_finds_by_name_and_by_answer_in_all_sheets(sheet):
+    type_lines(sheet, "kettle = 6*7", "1+1")
+    sheet.get_by_role("button", name="Sheets").press("Enter")
+    sheet.get_by_role("button", name="New sheet").press("Enter")
+    expect(sheet.get_by_test_id("line")).to_have_count(0)
+    for words in ("kettle", "42"):
+        press(sheet, "Control+ArrowUp")
+        sheet.keyboard.type(words)
+        expect(sheet.get_by_role("option")).to_have_count(1)
+        press(sheet, "ArrowDown", "Enter")
+        expect(sheet.get_by_test_id("entry")).to_have_value("kettle = 6*7")
+        press(sheet, "Escape")
+
+
+def test_a_line_is_put_back_into_the_entry(sheet):
+    type_lines(sheet, "6*7", "1+1")
+    press(sheet, "PageUp", "ArrowUp", "Enter")
+    expect(sheet.get_by_test_id("entry")).to_have_value("6*7")
+    press(sheet, "Escape")
+    line(sheet, 2).locator("code").dblclick()
+    expect(sheet.get_by_test_id("entry")).to_have_value("1+1")
+
+
+def test_mending_in_place_moves_what_follows_and_undo_takes_it_back(sheet):
+    type_lines(sheet, "cups = 6; guests = 2; places = cups + guests", "places*2")
+    press(sheet, "PageUp", "ArrowUp", "m")
+    field = sheet.get_by_label("The line's text")
+    expect(field).to_be_focused()
+    field.fill("cups = 9; guests = 2; places = cups + guests")
+    press(sheet, "Enter")
+    expect(answers(sheet).nth(2)).to_have_attribute("data-text", "11")
+    expect(line(sheet, 2).get_by_test_id("was")).to_have_text("was 16")
+    expect(answers(sheet).nth(3)).to_have_attribute("data-text", "22")
+    press(sheet, "Escape", "Control+z")
+    expect(answers(sheet).nth(3)).to_have_attribute("data-text", "16")
+    press(sheet, "Control+Shift+z")
+    expect(answers(sheet).nth(3)).to_have_attribute("data-text", "22")
+    sheet.reload()
+    expect(answers(sheet).nth(3)).to_have_attribute("data-text", "22")
+
+
+def test_a_mend_with_an_error_is_refused_in_place(sheet):
+    type_lines(sheet, "1+1")
+    press(sheet, "PageUp", "m")
+    sheet.get_by_label("The line's text").fill("sqr(49)")
+    press(sheet, "Enter")
+    box = sheet.get_by_test_id("in-place")
+    expect(box.get_by_test_id("error")).to_contain_text("sqrt")
+    press(sheet, "Tab", "Enter")
+    expect(sheet.get_by_label("The line's text")).to_have_value("sqrt(49)")
+    press(sheet, "Enter")
+    expect(answers(sheet).first).to_have_attribute("data-text", "7")
+    press(sheet, "m", "Escape")
+    expect(box).to_have_count(0)
+    expect(answers(sheet).first).to_have_attribute("data-text", "7")
+
+
+def test_lines_are_inserted_moved_deleted_and_brought_back(sheet):
+    type_lines(sheet, "10", "20", "@1 + @2")
+    press(sheet, "PageUp", "ArrowUp", "ArrowUp", "b")
+    sheet.get_by_label("New line below").fill("15")
+    press(sheet, "Enter")
+    numbers = lambda: [n.get_attribute("data-number") for n in sheet.get_by_test_id("line").all()]  # noqa: E731
+    expect(sheet.get_by_test_id("line")).to_have_count(4)
+    assert numbers() == ["1", "4", "2", "3"]
+    expect(answers(sheet).last).to_have_attribute("data-text", "30")
+    expect(line(sheet, 1)).to_be_focused()
+    press(sheet, "Alt+ArrowDown")
+    expect(sheet.get_by_test_id("line").first).to_have_attribute("data-number", "4")
+    expect(line(sheet, 1)).to_be_focused()
+    press(sheet, "Delete")
+    expect(sheet.get_by_test_id("line")).to_have_count(3)
+    expect(line(sheet, 3)).to_contain_text("no line 1")
+    press(sheet, "Escape", "Control+z", "Control+z")
+    expect(sheet.get_by_test_id("line")).to_have_count(4)
+    expect(answers(sheet).last).to_have_attribute("data-text", "30")
+    expect(sheet.get_by_test_id("line").first).to_have_attribute("data-number", "1")
+
+
+def test_out_of_date_says_why_and_is_computed_again(sheet):
+    type_lines(sheet, "cups = 6; guests = 2; places = cups + guests", "cups = 9")
+    expect(quantity(sheet, "places")).to_have_attribute("data-state", "out-of-date")
+    flag = line(sheet, 1).get_by_test_id("out-of-date")
+    expect(flag).to_contain_text("used cups = 6; cups is now 9")
+    expect(quantity(sheet, "places")).to_have_attribute("data-text", "8")
+    sheet.get_by_role("button", name="compute again: places").first.press("Enter")
+    expect(quantity(sheet, "places")).to_have_attribute("data-state", "stored")
+    expect(quantity(sheet, "places")).to_have_attribute("data-text", "11")
+    expect(flag).to_have_count(0)
+
+
+def test_a_live_definition_follows_at_once_and_says_what_it_was(sheet):
+    type_lines(sheet, "cups = 6; guests = 2", "places := cups + guests", "cups = 9")
+    expect(answers(sheet).nth(2)).to_have_attribute("data-text", "11")
+    expect(line(sheet, 2).get_by_test_id("was")).to_have_text("was 8")
+    expect(quantity(sheet, "places")).to_have_attribute("data-state", "live")
+
+
+def test_a_form_is_chosen_for_a_line_and_for_the_sheet(sheet):
+    type_lines(sheet, "1/3", "2/3 + 1/12 as fraction")
+    expect(answers(sheet).last).to_have_attribute("data-text", "3/4")
+    press(sheet, "PageUp", "ArrowUp", "f")
+    sheet.keyboard.type("fraction")
+    press(sheet, "Enter")
+    expect(answers(sheet).first).to_have_attribute("data-text", "1/3")
+    expect(line(sheet, 1).locator(".form-shown")).to_have_text("fraction")
+    press(sheet, "Escape")
+    type_lines(sheet, "pi")
+    form = sheet.get_by_label("Form of the sheet's numbers")
+    form.fill("4 digits")
+    press(sheet, "Enter")
+    expect(answers(sheet).last).to_have_attribute("data-text", "3.142")
+    type_line(sheet, "/show 6 digits")
+    expect(answers(sheet).last).to_have_attribute("data-text", "3.14159")
+
+
+def test_workings_open_and_close_with_steps_boxes_and_bits(sheet):
+    type_lines(sheet, "196^0.5/4*6")
+    press(sheet, "PageUp", "w")
+    workings = sheet.get_by_test_id("workings")
+    steps = workings.locator("li")
+    expect(steps).to_have_count(3)
+    assert [step.get_attribute("data-text") for step in steps.all()] == ["14", "3.5", "21"]
+    expect(steps.nth(1)).to_contain_text("Step 2 of 3: 14 divided by 4 is exactly 3.5.")
+    expect(workings.locator("svg rect.box")).to_have_count(3)
+    workings.locator("summary").press("Enter")
+    expect(workings.locator("svg rect.bit")).to_have_count(64)
+    line(sheet, 1).focus()
+    press(sheet, "w")
+    expect(workings).to_have_count(0)
+
+
+def test_the_caret_tints_operands_and_the_selection_is_widened_and_wrapped(sheet):
+    entry = sheet.get_by_test_id("entry")
+    sheet.keyboard.type("1/2+3")
+    press(sheet, "ArrowLeft", "ArrowLeft")
+    preview = sheet.get_by_test_id("preview")
+    expect(preview.locator(".bound")).to_have_count(2)
+    expect(sheet.locator("#backdrop .bound").first).to_have_text("1/2")
+    press(sheet, "ArrowLeft", "Alt+ArrowUp", "Alt+ArrowUp")
+    assert selected(sheet) == "1/2"
+    press(sheet, "Alt+ArrowUp")
+    assert selected(sheet) == "1/2+3"
+    press(sheet, "(")
+    expect(entry).to_have_value("(1/2+3)")
+    expect(preview.locator(".value")).to_have_attribute("data-text", "3.5")
+
+
+def selected(page):
+    return page.evaluate(
+        "() => { const e = document.getElementById('entry');"
+        " return e.value.slice(e.selectionStart, e.selectionEnd); }"
+    )
+
+
+def test_a_trap_is_noticed_while_typing_and_mended_with_a_click(sheet):
+    sheet.keyboard.type("1/2 pi")
+    notice = sheet.get_by_test_id("preview").get_by_test_id("notice")
+    expect(notice).to_contain_text("reads as (1/2)")
+    notice.get_by_test_id("mend").click()
+    expect(sheet.get_by_test_id("entry")).to_have_value("1/(2 pi)")
+
+
+def test_a_given_value_is_nudged_and_typed_in_the_list(sheet):
+    type_lines(sheet, "m = 1.2  # kg", "Q = m*10")
+    value = sheet.get_by_label("Value of m")
+    value.press("ArrowUp")
+    expect(answers(sheet).last).to_have_attribute("data-text", "13")
+    expect(line(sheet, 2).get_by_test_id("was")).to_have_text("was 12")
+    expect(line(sheet, 1)).to_contain_text("m = 1.3")
+    value = sheet.get_by_label("Value of m")
+    value.fill("2.5")
+    value.press("Enter")
+    expect(answers(sheet).last).to_have_attribute("data-text", "25")
+
+
+def test_a_quantity_is_renamed_throughout_and_forgotten(sheet):
+    type_lines(sheet, "m = 2", "Q = m*10")
+    quantity(sheet, "m").locator("summary").press("Enter")
+    field = sheet.get_by_label("New name of m")
+    field.fill("mass")
+    field.press("Enter")
+    expect(line(sheet, 2)).to_contain_text("Q = mass*10")
+    expect(answers(sheet).last).to_have_attribute("data-text", "20")
+    quantity(sheet, "Q").locator("summary").press("Enter")
+    quantity(sheet, "Q").get_by_role("button", name="forget").press("Enter")
+    expect(quantity(sheet, "Q")).to_have_count(0)
+
+
+def test_clear_empties_the_screen_and_keeps_everything(sheet):
+    type_lines(sheet, "m = 2", "m*3")
+    type_line(sheet, "/clear")
+    expect(sheet.get_by_test_id("line")).to_have_count(0)
+    expect(quantity(sheet, "m")).to_have_attribute("data-text", "2")
+    type_lines(sheet, "@ + m")
+    expect(answers(sheet).last).to_have_attribute("data-text", "8")
+    sheet.get_by_role("button", name="Show earlier lines").press("Enter")
+    expect(sheet.get_by_test_id("line")).to_have_count(3)
+
+
+def test_a_bad_name_is_selected_so_that_typing_goes_on(sheet):
+    type_line(sheet, "4b = 3")
+    expect(sheet.get_by_test_id("error")).to_contain_text("begins with a letter")
+    assert selected(sheet) == "4b"
+    sheet.keyboard.type("b4")
+    press(sheet, "Enter")
+    expect(answers(sheet).last).to_have_attribute("data-text", "3")
+
+
+def test_another_window_sees_what_was_mended(sheet):
+    type_lines(sheet, "a = 1", "a + 1")
+    other = sheet.context.new_page()
+    other.goto(sheet.url)
+    press(sheet, "PageUp", "ArrowUp", "m")
+    sheet.get_by_label("The line's text").fill("a = 10")
+    press(sheet, "Enter")
+    expect(answers(sheet).last).to_have_attribute("data-text", "11")
+    expect(answers(other).last).to_have_attribute("data-text", "11", timeout=9000)
+    press(sheet, "Delete")
+    expect(other.get_by_test_id("line")).to_have_count(1, timeout=9000)
+
+
+@pytest.mark.parametrize("dialog", ["Keys", "History"])
+def test_axe_finds_nothing_with_everything_open(sheet, dialog):
+    type_lines(sheet, "cups = 6; places = cups + 1", "cups = 9", "0.1+0.2 as binary64")
+    press(sheet, "PageUp", "w")
+    expect(sheet.get_by_test_id("workings")).to_be_visible()
+    expect(sheet.get_by_test_id("out-of-date")).to_be_visible()
+    found = axe_violations(sheet)
+    assert found == [], json.dumps(found, indent=1)
+    sheet.get_by_role("button", name=dialog).click()
+    sheet.wait_for_timeout(300)
+    found = axe_violations(sheet)
+    assert found == [], json.dumps(found, indent=1)
