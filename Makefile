@@ -22,8 +22,9 @@ check: setup
 	$(BIN)/lint-imports
 	$(BIN)/python manage.py makemigrations --check --dry-run
 
-bench: setup
+bench: setup chromium
 	$(BIN)/python -m tools.bench
+	$(BIN)/python -m tools.large_sheet
 
 screenshots: setup chromium
 	$(BIN)/python -m tools.screenshots

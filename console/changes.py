@@ -11,7 +11,7 @@ from collections.abc import Iterable
 from typing import Any
 
 from django.db import IntegrityError, transaction
-from django.db.models import F, Q
+from django.db.models import F
 
 from console.models import Change, Line, Sheet
 
@@ -114,5 +114,5 @@ def _mark_stale(
     states = [entry[when] for entry in entries for when in ("before", "after") if entry[when]]
     if states:
         first = min(state["place"] for state in states)
-        behind = Q(place__gte=first) & ~Q(number__in=fresh)
-        lines.filter(behind | Q(is_live=True)).update(stale=True)
+        lines.filter(place__gte=first).exclude(number__in=fresh).update(stale=True)
+        lines.filter(is_live=True).exclude(number__in=fresh).update(stale=True)

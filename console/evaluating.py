@@ -64,6 +64,7 @@ def answer_texts(line: Line) -> list[str]:
     return [answer["text"] for answer in line.outcome["answers"]]
 
 
-def quantities(sheet: Sheet) -> list[dict[str, Any]]:
-    """The sheet's quantities as they are now."""
-    return work(sheet, "quantities") or []
+def quantities(sheet: Sheet) -> tuple[list[dict[str, Any]], int]:
+    """The sheet's quantities as they are now, and how many more there are."""
+    reply = work(sheet, "quantities") or {"quantities": [], "left_out": 0}
+    return reply["quantities"], reply["left_out"]

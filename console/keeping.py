@@ -12,8 +12,6 @@ from dataclasses import dataclass
 from typing import Any, TypeVar
 from uuid import UUID, uuid4
 
-from django.db.models import Max
-
 from console import evaluating
 from console.changes import commit
 from console.models import Line, Sheet
@@ -81,19 +79,23 @@ def keep(sheet: Sheet, text: str, token: UUID, below: int | None = None) -> Kept
 
 
 def _new_line(sheet: Sheet, text: str, token: UUID, below: int | None) -> Line:
-    highest = sheet.lines.aggregate(number=Max("number"), place=Max("place"))
-    place = (highest["place"] or 0) + 1
+    place = _highest(sheet, "place") + 1
     if below is not None:
         place = _place_below(sheet, sheet.lines.get(number=below).place)
     return Line(
         sheet=sheet,
-        number=(highest["number"] or 0) + 1,
+        number=_highest(sheet, "number") + 1,
         place=place,
         text=text,
         token=token,
         last=last_answered(sheet, place),
         outcome={},
     )
+
+
+def _highest(sheet: Sheet, field: str) -> Any:
+    """The highest number or place of the sheet's lines, deleted ones included."""
+    return sheet.lines.order_by(f"-{field}").values_list(field, flat=True).first() or 0
 
 
 def _answer(sheet: Sheet, line: Line) -> dict[str, Any]:
@@ -121,8 +123,7 @@ def _obey(sheet: Sheet, command: str, argument: str) -> bool:
     if command == "show":
         form = form_from(argument).over(sheet.settings.form)
         return commit(sheet, "form of the sheet", [], form=form.text)
-    highest = sheet.lines.present().aggregate(place=Max("place"))["place"] or 0
-    return commit(sheet, "cleared screen", [], cleared=highest)
+    return commit(sheet, "cleared screen", [], cleared=_highest(sheet, "place"))
 
 
 # -- lines that are there ----------------------------------------------------------------
@@ -193,7 +194,9 @@ def set_value(sheet: Sheet, name: str, value: str) -> Kept:
 
     Errors: :class:`LineError` where there is no such quantity.
     """
-    number = _quantity(sheet, name)["line"]
+    number = evaluating.work(sheet, "names").get(name)
+    if number is None:
+        raise LineError("unknown-name", f"No quantity is named {name}.")
     text = sheet.lines.get(number=number).text
     return mend(sheet, number, editing.with_value(text, name, value))
 
@@ -201,7 +204,7 @@ def set_value(sheet: Sheet, name: str, value: str) -> Kept:
 def compute_again(sheet: Sheet, name: str | None) -> list[Kept]:
     """Computes a quantity that is out of date again, in a new line at the foot; all
     of them, in their order, where ``name`` is None."""
-    outdated = [q for q in evaluating.quantities(sheet) if q["state"] == "out-of-date"]
+    outdated = [q for q in evaluating.quantities(sheet)[0] if q["state"] == "out-of-date"]
     lines = dict.fromkeys(q["again"] for q in outdated if name in (None, q["name"]))
     return [keep(sheet, text, uuid4()) for text in lines]
 
@@ -212,8 +215,10 @@ def rename(sheet: Sheet, old: str, new: str) -> None:
     Errors: :class:`LineError` where ``new`` cannot be its name, or is one already.
     """
     editing.check_name(new)
-    _quantity(sheet, old)
-    if any(quantity["name"] == new for quantity in evaluating.quantities(sheet)):
+    known = evaluating.work(sheet, "names")
+    if old not in known:
+        raise LineError("unknown-name", f"No quantity is named {old}.")
+    if new in known:
         raise LineError("name-taken", f"There is a quantity named {new} already.")
 
     def attempt() -> bool | None:
@@ -226,10 +231,3 @@ def rename(sheet: Sheet, old: str, new: str) -> None:
         return commit(sheet, f"renamed {old}", changed) or None
 
     _until_written(sheet, attempt)
-
-
-def _quantity(sheet: Sheet, name: str) -> dict[str, Any]:
-    for quantity in evaluating.quantities(sheet):
-        if quantity["name"] == name:
-            return quantity
-    raise LineError("unknown-name", f"No quantity is named {name}.")

@@ -82,6 +82,9 @@ class Line(models.Model):
         indexes = (
             models.Index(fields=("sheet", "place"), name="line_by_place"),
             models.Index(fields=("sheet", "revision"), name="line_by_revision"),
+            models.Index(fields=("sheet", "answered"), name="line_by_answered"),
+            models.Index(fields=("sheet",), condition=models.Q(stale=True), name="stale_lines"),
+            models.Index(fields=("sheet",), condition=models.Q(is_live=True), name="live_lines"),
         )
 
     def take(self, outcome: dict, revision: int) -> None:

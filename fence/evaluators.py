@@ -14,10 +14,13 @@ from zlib import crc32
 
 from pebble import ProcessExpired, ProcessPool
 
-from fence.limits import GRACE_SECONDS, too_much_memory, too_slow, unforeseen
+from fence.limits import GRACE_SECONDS, LOAD_SECONDS, too_much_memory, too_slow, unforeseen
 from fence.worker import Behind, Job, SheetLine, State, failed, start, work
 
 logger = logging.getLogger(__name__)
+
+WAIT_SECONDS = 0.4
+"""How long a sheet waits for the evaluator that has it, before it takes another."""
 
 LinesSince = Callable[[int], tuple[SheetLine, ...]]
 """Gives the lines of a sheet that came after a revision."""
@@ -34,7 +37,8 @@ class Evaluator:
 
     def work(self, state: State, job: Job) -> Any:
         """The job's result, or what it gives where the process had to be ended."""
-        future = self.pool.schedule(work, args=[state, job], timeout=job.seconds + GRACE_SECONDS)
+        seconds = job.seconds + GRACE_SECONDS + (LOAD_SECONDS if state.lines else 0)
+        future = self.pool.schedule(work, args=[state, job], timeout=seconds)
         try:
             return future.result()
         except TooSlow:
@@ -73,7 +77,9 @@ class Evaluators:
 
     def _take(self, sheet: str) -> Evaluator:
         first = crc32(sheet.encode()) % len(self.evaluators)
-        for evaluator in self.evaluators[first:] + self.evaluators[:first]:
+        if self.evaluators[first].lock.acquire(timeout=WAIT_SECONDS):
+            return self.evaluators[first]
+        for evaluator in self.evaluators[first + 1 :] + self.evaluators[:first]:
             if evaluator.lock.acquire(blocking=False):
                 return evaluator
         self.evaluators[first].lock.acquire()

@@ -18,6 +18,9 @@ PREVIEW_SECONDS = 0.3
 GRACE_SECONDS = 0.3
 """What a computation gets to notice that its time is up before its process is ended."""
 
+LOAD_SECONDS = 10
+"""What is added when an evaluator first has to read the lines of a sheet."""
+
 MEMORY_BYTES = 2 * 1024**3
 """Address space of an evaluator."""
 

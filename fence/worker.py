@@ -16,6 +16,7 @@ from engine.limits import MAX_RECURSION
 from engine.reading.plain import statement_text
 from engine.sheet.machine import bits_of
 from engine.sheet.outcome import ERROR
+from engine.sheet.quantities import list_quantities
 from engine.sheet.typing import typed_so_far
 from engine.sheet.workings import box_of
 from fence.limits import TimeIsUp, limit_memory, time_limit, too_much_memory, too_slow
@@ -137,7 +138,14 @@ def _outcomes(sheet: Sheet, numbers: list[int]) -> dict[int, Any]:
 
 def _quantities(sheet: Sheet) -> Any:
     """The quantities as they are at the foot of the sheet."""
-    return [quantity.as_dict() for quantity in sheet.quantities()]
+    quantities, left_out = list_quantities(sheet)
+    listed = [quantity.as_dict() for quantity in quantities]
+    return {"quantities": listed, "left_out": left_out}
+
+
+def _names(sheet: Sheet) -> dict[str, int]:
+    """The names of the quantities at the foot, each with its line."""
+    return {name: step.line.number for name, step in sheet.definitions.current()}
 
 
 def _workings(sheet: Sheet, number: int) -> Any:
@@ -163,5 +171,6 @@ JOBS = {
     "typed": _typed,
     "outcomes": _outcomes,
     "quantities": _quantities,
+    "names": _names,
     "workings": _workings,
 }

@@ -15,6 +15,7 @@ from console.changes import commit
 from console.models import Sheet
 from console.samples import copy_samples
 from console.views.replies import (
+    FURTHER,
     news,
     own_line,
     own_sheet,
@@ -92,7 +93,7 @@ def earlier(request: HttpRequest, pk: UUID) -> HttpResponse:
     else:
         before = own_line(sheet, whole_number(request.GET.get("before")))
         lines = lines.filter(place__lt=before.place)
-    context = {"sheet": sheet, **screen_of(sheet, lines)}
+    context = {"sheet": sheet, **screen_of(sheet, lines, FURTHER)}
     return render(request, "console/lines.html", context)
 
 

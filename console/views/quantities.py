@@ -17,26 +17,22 @@ from console.views.replies import news, own_sheet, refused, refused_with, whole_
 from engine.errors import LineError
 from pictures.dependence import draw_dependence
 
-LISTED = 200
-"""Quantities that the list shows: those whose lines stand last."""
-
 
 @require_GET
 def quantities(request: HttpRequest, pk: UUID) -> HttpResponse:
     """The list of quantities, and which lines are out of date."""
     sheet = own_sheet(request, pk)
-    known = evaluating.quantities(sheet)
+    known, left_out = evaluating.quantities(sheet)
     for quantity in known:
         quantity["nudged"] = is_nudged(quantity["body"])
     outdated = [quantity for quantity in known if quantity["state"] == "out-of-date"]
-    listed = known[-LISTED:]
     context = {
         "sheet": sheet,
-        "given": [quantity for quantity in listed if not quantity["is_found"]],
-        "found": [quantity for quantity in listed if quantity["is_found"]],
-        "left_out": len(known) - len(listed),
+        "given": [quantity for quantity in known if not quantity["is_found"]],
+        "found": [quantity for quantity in known if quantity["is_found"]],
+        "left_out": left_out,
         "outdated": outdated,
-        "picture": draw_dependence(listed),
+        "picture": draw_dependence(known),
     }
     return render(request, "console/quantities.html", context)
 

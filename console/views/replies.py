@@ -11,7 +11,6 @@ from __future__ import annotations
 from typing import Any
 from uuid import UUID
 
-from django.db.models import Q
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404, render
 
@@ -21,8 +20,12 @@ from console.models import Line, Sheet
 from console.showing import Shown, entry_parts
 from engine.errors import LineError
 
-SCREEN = 60
-"""Lines that are sent at once; earlier ones follow as they are scrolled to."""
+SCREEN = 30
+"""Lines that are sent at once with the page, or after a change."""
+
+FURTHER = 20
+"""Earlier lines that follow at once when they are scrolled to: so few that setting
+them is not felt."""
 
 
 def own_sheet(request: HttpRequest, pk: UUID) -> Sheet:
@@ -45,12 +48,12 @@ def whole_number(text: str | None) -> int:
     return int(text)
 
 
-def screen_of(sheet: Sheet, lines: Any) -> dict[str, Any]:
+def screen_of(sheet: Sheet, lines: Any, most: int = SCREEN) -> dict[str, Any]:
     """The last lines of a query with fresh answers, and whether there are earlier ones."""
-    last: list[Line] = list(lines.order_by("-place")[: SCREEN + 1])
-    shown = list(reversed(last[:SCREEN]))
+    last: list[Line] = list(lines.order_by("-place")[: most + 1])
+    shown = list(reversed(last[:most]))
     evaluating.refresh(sheet, shown)
-    return {"lines": [Shown(line) for line in shown], "has_earlier": len(last) > SCREEN}
+    return {"lines": [Shown(line) for line in shown], "has_earlier": len(last) > most}
 
 
 def news(request: HttpRequest, sheet: Sheet, since: int) -> HttpResponse:
@@ -68,8 +71,8 @@ def news(request: HttpRequest, sheet: Sheet, since: int) -> HttpResponse:
     }
     response = render(request, "console/new_lines.html", context)
     response["X-Revision"] = str(sheet.revision)
-    moved = sheet.lines.present().filter(Q(stale=True) | Q(answered__gt=since))
-    if moved.exclude(number__in=lines).exists():
+    others = sheet.lines.present().exclude(number__in=lines)
+    if others.filter(stale=True).exists() or others.filter(answered__gt=since).exists():
         response["X-Stale"] = "1"
     return response
 

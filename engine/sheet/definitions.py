@@ -19,6 +19,7 @@ class Definitions:
 
     def __init__(self) -> None:
         self.by_name: dict[str, list[Step]] = {}
+        self.live: set[Step] = set()
 
     def __contains__(self, name: object) -> bool:
         return name in self.by_name
@@ -29,6 +30,8 @@ class Definitions:
     def add(self, line: Line) -> None:
         """Takes up what a line defines."""
         for step in line.steps:
+            if step.is_live:
+                self.live.add(step)
             for name in step.defines:
                 steps = self.by_name.setdefault(name, [])
                 if steps and steps[-1].place > step.place:
@@ -39,6 +42,7 @@ class Definitions:
     def remove(self, line: Line) -> None:
         """Takes back what a line defines."""
         for step in line.steps:
+            self.live.discard(step)
             for name in step.defines:
                 self.by_name[name].remove(step)
                 if not self.by_name[name]:
@@ -66,8 +70,10 @@ class Definitions:
         found = [(name, step) for name, step in names if step is not None]
         return sorted(found, key=lambda pair: (*pair[1].place, pair[0]))
 
-    def reach(self, step: Step) -> set[str]:
+    def reach(self, step: Step) -> set[str] | frozenset[str]:
         """The names that ``step`` uses, those behind live definitions included."""
+        if not self.live:
+            return step.uses
         found: set[str] = set()
         waiting = list(step.uses)
         while waiting:

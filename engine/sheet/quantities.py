@@ -51,16 +51,28 @@ class Quantity:
         return asdict(self)
 
 
-def list_quantities(sheet: Sheet) -> list[Quantity]:
-    """The quantities at the foot, in the order of their lines."""
+MOST_LISTED = 100
+"""Quantities of each group that a list shows: the first given, the last found."""
+
+
+def list_quantities(sheet: Sheet) -> tuple[list[Quantity], int]:
+    """The quantities at the foot, in the order of their lines, and how many more
+    there are than the list shows."""
     current = sheet.definitions.current()
     dependence = Dependence(sheet)
-    used_by: dict[str, list[str]] = {name: [] for name, _ in current}
+    found = {name for name, step in current if step.answers or dependence.names_used(step)}
+    given = [pair for pair in current if pair[0] not in found]
+    listed = given[:MOST_LISTED] + [pair for pair in current if pair[0] in found][-MOST_LISTED:]
+    used_by: dict[str, list[str]] = {name: [] for name, _ in listed}
     for name, step in current:
-        for used in dependence.names_used(step):
-            if used in used_by and name not in used_by[used]:
+        for used in step.uses & used_by.keys():
+            if len(used_by[used]) < MOST_LISTED:
                 used_by[used].append(name)
-    return [_quantity(sheet, name, step, dependence, used_by[name]) for name, step in current]
+    quantities = [
+        _quantity(sheet, name, step, dependence, used_by[name])
+        for name, step in sorted(listed, key=lambda pair: pair[1].place)
+    ]
+    return quantities, len(current) - len(listed)
 
 
 def _quantity(
@@ -102,6 +114,8 @@ class Dependence:
 
     def names_used(self, step: Step) -> tuple[str, ...]:
         """The quantities that a step was computed from."""
+        if not step.uses:
+            return ()
         seen = self.sheet.definitions.seen
         place = FOOT if step.is_live else step.place
         return tuple(sorted(name for name in step.uses if seen(name, place) is not None))

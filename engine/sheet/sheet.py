@@ -110,7 +110,7 @@ class Sheet:
 
     def quantities(self) -> list[Quantity]:
         """The quantities as they are at the foot, in the order of their lines."""
-        return list_quantities(self)
+        return list_quantities(self)[0]
 
     def workings(self, line: Line) -> list[list[WorkStep]]:
         """For each statement of an answered line, the steps of its calculation."""
@@ -172,17 +172,15 @@ class Sheet:
         for line in self.lines[at:]:
             if line is not changed:
                 self._invalidate_line(line, dirty, answers)
-        for name in list(self.definitions):
-            for step in self.definitions.by_name[name]:
-                if step.is_live and (step.uses & dirty or self.definitions.reach(step) & dirty):
-                    step.line.forget_values()
+        for step in self.definitions.live:
+            if self.definitions.reach(step) & dirty:
+                step.line.forget_values()
 
     def _invalidate_line(self, line: Line, dirty: set[str], answers: set[int]) -> None:
         reached = False
         for step in line.steps:
             numbers = {line.last if number is None else number for number in step.answers}
-            uses = step.uses & dirty or self.definitions.reach(step) & dirty
-            if uses or numbers & answers:
+            if numbers & answers or self.definitions.reach(step) & dirty:
                 reached = True
                 dirty.update(step.defines)
             elif not step.is_live:
