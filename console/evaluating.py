@@ -39,7 +39,7 @@ def typed(sheet: Sheet, **arguments: Any) -> dict[str, Any]:
 def refresh(sheet: Sheet, lines: Iterable[Line]) -> dict[int, list[str]]:
     """Makes the answers of stale lines again.
 
-    Returns for each line whose answers have changed what they were before.
+    Returns for each line whose answers have changed how, as :func:`moved` says it.
     """
     stale = [line for line in lines if line.stale]
     if not stale:
@@ -47,12 +47,13 @@ def refresh(sheet: Sheet, lines: Iterable[Line]) -> dict[int, list[str]]:
     outcomes = work(sheet, "outcomes", numbers=[line.number for line in stale])
     if outcomes is None:
         return {}
-    before = {}
+    before: dict[int, list[str]] = {}
     for line in stale:
         was = answer_texts(line)
         line.take(outcomes[line.number], sheet.revision)
-        if was != answer_texts(line):
-            before[line.number] = was
+        changed = moved(was, answer_texts(line))
+        if changed:
+            before[line.number] = changed
     Line.objects.bulk_update(stale, CACHED)
     return before
 
@@ -62,6 +63,14 @@ def answer_texts(line: Line) -> list[str]:
     if line.outcome["error"]:
         return ["an error"]
     return [answer["text"] for answer in line.outcome["answers"]]
+
+
+def moved(before: list[str], after: list[str]) -> list[str]:
+    """Each answer that has changed, as ``8 → 11``."""
+    if len(before) != len(after):
+        return [f"{', '.join(before) or 'nothing'} → {', '.join(after) or 'nothing'}"]
+    pairs = zip(before, after, strict=True)
+    return [f"{was} → {now}" for was, now in pairs if was != now]
 
 
 def quantities(sheet: Sheet) -> tuple[list[dict[str, Any]], int]:

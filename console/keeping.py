@@ -35,12 +35,14 @@ class Kept:
     """What came of an input.
 
     ``line`` is None where the input is not kept as a line: it has an error or goes
-    on, or it is a command, which then is ``done``.
+    on, or it is a command, which then is ``done``.  ``moved`` says how the answers
+    of a mended line have changed.
     """
 
     outcome: dict[str, Any]
     line: Line | None = None
     done: bool = False
+    moved: tuple[str, ...] = ()
 
 
 def _until_written(sheet: Sheet, attempt: Callable[[], T | None]) -> T:
@@ -134,12 +136,14 @@ def mend(sheet: Sheet, number: int, text: str) -> Kept:
 
     def attempt() -> Kept | None:
         line = sheet.lines.present().get(number=number)
-        line.text = text
+        line.text, before = text, evaluating.answer_texts(line)
         outcome = _answer(sheet, line)
         if outcome["status"] not in (OK, NOTE) or _is_setting(outcome):
             return Kept(outcome)
         line.take(outcome, sheet.revision + 1)
-        return Kept(outcome, line) if commit(sheet, f"mended line {number}", [line]) else None
+        moved = tuple(evaluating.moved(before, evaluating.answer_texts(line)))
+        written = commit(sheet, f"mended line {number}", [line])
+        return Kept(outcome, line, moved=moved) if written else None
 
     return _until_written(sheet, attempt)
 

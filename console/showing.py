@@ -14,11 +14,11 @@ from engine.reading.tokens import split_note
 class Shown:
     """A line with its input, its note apart, and its outcome.
 
-    ``before`` are its answers before a change elsewhere moved them.
+    ``moved`` says how a change has moved its answers: ``8 → 11``.
     """
 
     line: Line
-    before: list[str] | None = None
+    moved: list[str] | None = None
 
     @property
     def number(self) -> int:
@@ -47,8 +47,8 @@ class Shown:
 
     @property
     def was(self) -> str:
-        """The answers before the change, as one text."""
-        return ", ".join(self.before or ())
+        """How its answers have moved, as one text."""
+        return ", ".join(self.moved or ())
 
 
 @dataclass(frozen=True, slots=True)

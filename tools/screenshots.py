@@ -11,6 +11,7 @@ from tests.server import Server
 from tools.browser import chromium
 
 OUT = Path(__file__).resolve().parent.parent / "docs" / "screenshots"
+THEMES = ("light", "night")
 
 
 def type_line(page: Page, text: str) -> None:
@@ -34,7 +35,41 @@ def refused(page: Page) -> None:
     type_line(page, "3 + sqr(49)")
 
 
-VIEWS = {"sheet": demo, "sheet-empty": empty, "sheet-error": refused}
+def workings(page: Page) -> None:
+    type_line(page, "196^0.5/4*6 as binary64")
+    page.keyboard.press("PageUp")
+    page.keyboard.press("w")
+    page.get_by_test_id("workings").wait_for()
+    page.locator(".bits summary").click()
+
+
+def out_of_date(page: Page) -> None:
+    type_line(page, "P = 2200  # another kettle, W")
+    type_line(page, "E := P*0.5/1000  # in half an hour, kWh")
+    value = page.get_by_label("Value of m")
+    value.fill("1.5")
+    value.press("Enter")
+    page.wait_for_timeout(500)
+    page.locator(".dependence summary").click()
+    page.get_by_test_id("entry").press_sequentially("(T_1 - T_0)/2 pi")
+    for _ in range(4):
+        page.keyboard.press("ArrowLeft")
+
+
+def history(page: Page) -> None:
+    page.get_by_test_id("entry").focus()
+    page.keyboard.press("Control+ArrowUp")
+    page.keyboard.type("T_1")
+    page.wait_for_timeout(300)
+    page.keyboard.press("ArrowDown")
+
+
+LIGHT_AND_NIGHT = {"sheet": demo, "sheet-empty": empty, "sheet-error": refused}
+LIGHT = {"workings": workings, "out-of-date": out_of_date, "history": history}
+VIEWS = [
+    *((name, arrange, theme) for name, arrange in LIGHT_AND_NIGHT.items() for theme in THEMES),
+    *((name, arrange, "light") for name, arrange in LIGHT.items()),
+]
 
 
 def main() -> None:
@@ -43,18 +78,17 @@ def main() -> None:
     with tempfile.TemporaryDirectory() as data, chromium() as browser:
         server = Server(Path(data), demo=True)
         server.start()
-        for theme in ("light", "night"):
-            for name, arrange in VIEWS.items():
-                context = browser.new_context(
-                    viewport={"width": 1280, "height": 800},
-                    color_scheme="dark" if theme == "night" else "light",
-                )
-                page = context.new_page()
-                page.goto(server.url)
-                arrange(page)
-                page.wait_for_timeout(600)
-                page.screenshot(path=OUT / f"{name}-{theme}.png")
-                context.close()
+        for name, arrange, theme in VIEWS:
+            context = browser.new_context(
+                viewport={"width": 1280, "height": 800},
+                color_scheme="dark" if theme == "night" else "light",
+            )
+            page = context.new_page()
+            page.goto(server.url)
+            arrange(page)
+            page.wait_for_timeout(600)
+            page.screenshot(path=OUT / f"{name}-{theme}.png")
+            context.close()
         server.kill()
 
 

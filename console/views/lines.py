@@ -73,7 +73,7 @@ def lines(request: HttpRequest, pk: UUID) -> HttpResponse:
 def _answered(request: HttpRequest, sheet: Sheet, kept: Kept, since: int) -> HttpResponse:
     if kept.line is None and not kept.done:
         return refused(request, kept.outcome)
-    response = news(request, sheet, since)
+    response = news(request, sheet, since, kept)
     if kept.done:
         response["X-Reload"] = "1"
     return response

@@ -72,4 +72,4 @@ def _changed(
         return refused_with(request, error)
     if isinstance(kept, Kept) and kept.line is None:
         return refused(request, kept.outcome)
-    return news(request, sheet, since)
+    return news(request, sheet, since, kept if isinstance(kept, Kept) else None)

@@ -1,9 +1,10 @@
 """What the views share: whose sheet it is, and how a change is answered.
 
 A change is answered with the lines that came since the revision that the browser
-has.  Three headers steer it: ``X-Revision`` is the new revision, ``X-Refused``
+has.  Headers steer it: ``X-Revision`` is the new revision, ``X-Refused``
 says that nothing was changed and why is in the body, ``X-Stale`` that answers
-elsewhere on the page have to be asked for again.
+elsewhere on the page have to be asked for again, ``X-Reload`` that the page as a
+whole has changed.
 """
 
 from __future__ import annotations
@@ -16,12 +17,16 @@ from django.shortcuts import get_object_or_404, render
 
 from accounts.guests import known_person
 from console import evaluating
+from console.keeping import Kept
 from console.models import Line, Sheet
 from console.showing import Shown, entry_parts
 from engine.errors import LineError
 
 SCREEN = 30
 """Lines that are sent at once with the page, or after a change."""
+
+MOST_NEWS = 200
+"""Lines that a browser takes up one by one; with more, it loads the page anew."""
 
 FURTHER = 20
 """Earlier lines that follow at once when they are scrolled to: so few that setting
@@ -56,21 +61,26 @@ def screen_of(sheet: Sheet, lines: Any, most: int = SCREEN) -> dict[str, Any]:
     return {"lines": [Shown(line) for line in shown], "has_earlier": len(last) > most}
 
 
-def news(request: HttpRequest, sheet: Sheet, since: int) -> HttpResponse:
-    """The lines that changed after the revision ``since``."""
+def news(request: HttpRequest, sheet: Sheet, since: int, kept: Kept | None = None) -> HttpResponse:
+    """The lines that changed after the revision ``since``; ``kept`` is the change at
+    hand, where it is that of one line."""
     sheet.refresh_from_db()
     changed = list(sheet.lines.filter(revision__gt=since))
-    present = [line for line in changed if not line.deleted][:SCREEN]
+    present = [line for line in changed if not line.deleted][:MOST_NEWS]
     live = list(sheet.lines.present().filter(is_live=True, stale=True)[:SCREEN])
     lines = {line.number: line for line in (*present, *live)}
-    before = evaluating.refresh(sheet, lines.values())
+    moved = evaluating.refresh(sheet, lines.values())
+    if kept is not None and kept.line is not None and kept.moved:
+        moved[kept.line.number] = list(kept.moved)
     context = {
         "sheet": sheet,
-        "lines": [Shown(line, before.get(line.number)) for line in lines.values()],
+        "lines": [Shown(line, moved.get(line.number)) for line in lines.values()],
         "gone": [line.number for line in changed if line.deleted],
     }
     response = render(request, "console/new_lines.html", context)
     response["X-Revision"] = str(sheet.revision)
+    if len(changed) > MOST_NEWS:
+        response["X-Reload"] = "1"
     others = sheet.lines.present().exclude(number__in=lines)
     if others.filter(stale=True).exists() or others.filter(answered__gt=since).exists():
         response["X-Stale"] = "1"

@@ -85,7 +85,8 @@ def test_mending_in_place_moves_what_follows_and_undo_takes_it_back(sheet):
     field.fill("cups = 9; guests = 2; places = cups + guests")
     press(sheet, "Enter")
     expect(answers(sheet).nth(2)).to_have_attribute("data-text", "11")
-    expect(line(sheet, 2).get_by_test_id("was")).to_have_text("was 16")
+    expect(line(sheet, 1).get_by_test_id("was")).to_have_text("6 → 9, 8 → 11")
+    expect(line(sheet, 2).get_by_test_id("was")).to_have_text("16 → 22")
     expect(answers(sheet).nth(3)).to_have_attribute("data-text", "22")
     press(sheet, "Escape", "Control+z")
     expect(answers(sheet).nth(3)).to_have_attribute("data-text", "16")
@@ -148,7 +149,7 @@ def test_out_of_date_says_why_and_is_computed_again(sheet):
 def test_a_live_definition_follows_at_once_and_says_what_it_was(sheet):
     type_lines(sheet, "cups = 6; guests = 2", "places := cups + guests", "cups = 9")
     expect(answers(sheet).nth(2)).to_have_attribute("data-text", "11")
-    expect(line(sheet, 2).get_by_test_id("was")).to_have_text("was 8")
+    expect(line(sheet, 2).get_by_test_id("was")).to_have_text("8 → 11")
     expect(quantity(sheet, "places")).to_have_attribute("data-state", "live")
 
 
@@ -222,7 +223,7 @@ def test_a_given_value_is_nudged_and_typed_in_the_list(sheet):
     value = sheet.get_by_label("Value of m")
     value.press("ArrowUp")
     expect(answers(sheet).last).to_have_attribute("data-text", "13")
-    expect(line(sheet, 2).get_by_test_id("was")).to_have_text("was 12")
+    expect(line(sheet, 2).get_by_test_id("was")).to_have_text("12 → 13")
     expect(line(sheet, 1)).to_contain_text("m = 1.3")
     value = sheet.get_by_label("Value of m")
     value.fill("2.5")

@@ -58,7 +58,7 @@ def expressions(draw, depth=5):
     right = right if other_level > strength else f"({right})"
     sign = {"mod": "%", "div": "//"}.get(kind, kind)
     typed = f" {kind} " if kind in ("mod", "div") else kind
-    return f"{left}{typed}{right}", f"({value}{sign}{other})", strength
+    return f"{left}{typed}{right}", f"Fraction({value}{sign}{other})", strength
 
 
 @settings(max_examples=10_000, deadline=None)

@@ -56,7 +56,7 @@ def test_an_evaluator_that_lacks_lines_gets_them(evaluators):
 def test_a_worker_says_how_far_behind_it_is():
     assert worker.work(state("c", 3), answer_job("1")) == Behind(0)
     lines = (SheetLine(1, "x = 5", None),)
-    assert worker.work(state("c", 3, lines), answer_job("x"))["answers"][0]["text"] == "5"
+    assert worker.work(state("c", 3, lines), answer_job("x", number=2))["answers"][0]["text"] == "5"
     assert worker.work(state("c", 4), answer_job("x")) == Behind(3)
 
 
@@ -77,11 +77,11 @@ def test_what_cannot_be_interrupted_is_ended_while_others_go_on(evaluators):
     thread = threading.Thread(target=run_away)
     with evaluators.evaluators[0].lock:
         thread.start()
-        start = time.monotonic()
         for sheet in ("e", "f", "g", "h"):
+            start = time.monotonic()
             outcome = evaluators.work(state(sheet), answer_job("1+1"), no_lines)
             assert outcome["answers"][0]["text"] == "2"
-        assert time.monotonic() - start < 1.0
+            assert time.monotonic() - start < 1.0
         thread.join()
     assert isinstance(stuck["reply"], TimeoutError)
     for sheet in ("e", "f", "g", "h"):

@@ -30,12 +30,14 @@ document.addEventListener("DOMContentLoaded", () => {
   }
 
   function show(html) {
+    const stays = isAtFoot();
     const reply = teapot.fragment(html);
     for (const gone of reply.querySelectorAll("[data-gone]")) {
       document.getElementById(`line-${gone.dataset.gone}`)?.remove();
     }
     for (const line of reply.querySelectorAll(".line")) place(line);
     document.getElementById("blank").hidden = Boolean(run.querySelector(".line"));
+    if (stays) toFoot();
   }
 
   /** Shows what a reply to a change brings; true where the change was made. */
