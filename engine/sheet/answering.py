@@ -53,7 +53,8 @@ def answer_from(step: Step, written: Written, sheet_form: Form) -> Answer:
     reading = statement_mathml(statement)
     name = step.defines[-1] if step.defines else None
     typeset = reading
-    if not (name and says_itself(statement.expression, written)):
+    repeats = name is not None and says_itself(statement.expression, written)
+    if not repeats:
         sign = f"<mo>{written.sign}</mo>"
         typeset += f'{sign}<mrow class="answer">{written.mathml}</mrow>'
     asked = form_asked(statement.expression)
@@ -68,6 +69,7 @@ def answer_from(step: Step, written: Written, sheet_form: Form) -> Answer:
         reading_mathml=reading,
         value_mathml=written.mathml,
         form=asked.text if asked.over(sheet_form) != sheet_form else "",
+        says_itself=repeats,
     )
 
 

@@ -17,7 +17,8 @@ class Answer:
     ``reading`` and ``mathml`` are how the whole statement was read, the latter
     with the sign and the answer behind it; ``reading_mathml`` and
     ``value_mathml`` are its two sides, each the inside of a ``math`` element.
-    ``form`` is the form where it is not the sheet's own.
+    ``form`` is the form where it is not the sheet's own; ``says_itself`` is set
+    where the value would only repeat what was typed.
     """
 
     name: str | None
@@ -30,6 +31,7 @@ class Answer:
     reading_mathml: str
     value_mathml: str
     form: str = ""
+    says_itself: bool = False
 
     def as_dict(self) -> dict[str, Any]:
         """As ``--json`` prints it."""
@@ -94,6 +96,7 @@ class Outcome:
                 "reading_mathml": answer.reading_mathml,
                 "value_mathml": answer.value_mathml,
                 "form": answer.form,
+                "says_itself": answer.says_itself,
             }
         return page
 
