@@ -29,15 +29,21 @@ document.addEventListener("DOMContentLoaded", () => {
     if (hadFocus) line.focus({ preventScroll: true });
   }
 
+  /** Shows the lines of a reply; returns their numbers. */
   function show(html) {
     const stays = isAtFoot();
+    const shown = new Set();
     const reply = teapot.fragment(html);
     for (const gone of reply.querySelectorAll("[data-gone]")) {
       document.getElementById(`line-${gone.dataset.gone}`)?.remove();
     }
-    for (const line of reply.querySelectorAll(".line")) place(line);
+    for (const line of reply.querySelectorAll(".line")) {
+      shown.add(line.dataset.number);
+      place(line);
+    }
     document.getElementById("blank").hidden = Boolean(run.querySelector(".line"));
     if (stays) toFoot();
+    return shown;
   }
 
   /** Shows what a reply to a change brings; true where the change was made. */
@@ -57,20 +63,23 @@ document.addEventListener("DOMContentLoaded", () => {
   teapot.takeNews = (html, headers, stay) => {
     if (headers.has("X-Reload")) { location.reload(); return true; }
     const revision = headers.get("X-Revision"), since = run.dataset.revision;
+    let shown = new Set();
     if (Number(revision) >= Number(run.dataset.revision)) {
-      show(html);
+      shown = show(html);
       run.dataset.revision = revision;
     }
     if (!stay) toFoot();
-    if (headers.has("X-Stale")) freshen(since);
+    if (headers.has("X-Stale")) freshen(since, shown);
     teapot.showQuantities();
     return true;
   };
 
-  /* Answers that a change elsewhere has moved: those in sight come first. */
-  async function freshen(since) {
+  /* Answers that a change elsewhere has moved: those in sight come first, and those
+     that came with the change itself are shown already. */
+  async function freshen(since, shown) {
     const sight = scroller.getBoundingClientRect();
-    const lines = [...run.querySelectorAll(":scope > .line")].reverse();
+    const lines = [...run.querySelectorAll(":scope > .line")].reverse()
+      .filter((line) => !shown.has(line.dataset.number));
     const far = (line) => {
       const box = line.getBoundingClientRect();
       return Math.max(0, sight.top - box.bottom, box.top - sight.bottom);
