@@ -11,7 +11,7 @@ demo: setup
 	TEAPOT_DATA=$(DEMO_DATA) $(BIN)/python manage.py load_demo
 	@echo "Teapot is at http://127.0.0.1:8000"
 	TEAPOT_DATA=$(DEMO_DATA) TEAPOT_DEMO=1 $(BIN)/gunicorn teapot.wsgi \
-		--bind 127.0.0.1:8000 --worker-class gthread --threads 8
+		--bind 127.0.0.1:8000 --worker-class gthread --threads 32
 
 test: setup chromium
 	$(BIN)/python -m pytest

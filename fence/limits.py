@@ -9,7 +9,7 @@ from contextlib import contextmanager
 
 from engine.errors import LineError
 
-LINE_SECONDS = 4.5
+LINE_SECONDS = 4.0
 """Time for a line; its answer or error reaches the person within 5 s."""
 
 PREVIEW_SECONDS = 0.3
