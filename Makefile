@@ -4,7 +4,7 @@ PYTHON ?= python3
 BIN := .venv/bin
 DEMO_DATA := var/demo
 
-.PHONY: demo test check bench assets setup chromium screenshots requirements
+.PHONY: demo test check bench prove-digits assets setup chromium screenshots requirements
 
 demo: setup
 	TEAPOT_DATA=$(DEMO_DATA) $(BIN)/python manage.py migrate -v0
@@ -25,6 +25,9 @@ check: setup
 bench: setup chromium
 	$(BIN)/python -m tools.bench
 	$(BIN)/python -m tools.large_sheet
+
+prove-digits: setup
+	$(BIN)/python -m tools.prove_digits
 
 screenshots: setup chromium
 	$(BIN)/python -m tools.screenshots

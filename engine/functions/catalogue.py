@@ -7,12 +7,32 @@ from difflib import get_close_matches
 
 from flint import fmpq
 
-from engine.functions import logarithms, operations, powers, trigonometry
+from engine.functions import (
+    hyperbolic,
+    integers,
+    logarithms,
+    operations,
+    parts,
+    powers,
+    rounding,
+    special,
+    trigonometry,
+)
 from engine.functions.record import Constant, Function
 from engine.numbers.arithmetic import exp_of
 from engine.numbers.values import Infinite, Undefined, exact
 
-SUBJECTS = (powers, logarithms, trigonometry, operations)
+SUBJECTS = (
+    powers,
+    logarithms,
+    trigonometry,
+    hyperbolic,
+    rounding,
+    integers,
+    parts,
+    special,
+    operations,
+)
 """The modules with functions, in the order of the handbook."""
 
 FUNCTIONS: tuple[Function, ...] = tuple(f for module in SUBJECTS for f in module.FUNCTIONS)

@@ -79,7 +79,7 @@ FUNCTIONS = (
         ),
         related=("exp", "lg", "lb", "log"),
         taken_for="lg, the logarithm to base 10.",
-        source="ISO 80000-2, 2-13.5",
+        source="ISO 80000-2",
     ),
     Function(
         name="lg",
@@ -95,7 +95,7 @@ FUNCTIONS = (
         also_written=("log10",),
         related=("ln", "lb", "log"),
         taken_for="ln, the logarithm to base e.",
-        source="ISO 80000-2, 2-13.6",
+        source="ISO 80000-2",
     ),
     Function(
         name="lb",
@@ -106,7 +106,7 @@ FUNCTIONS = (
         examples=(Example("lb(8)", "=", "3"), Example("lb(10)", "≈", "3.321928095")),
         also_written=("log2",),
         related=("ln", "lg", "log"),
-        source="ISO 80000-2, 2-13.7",
+        source="ISO 80000-2",
     ),
     Function(
         name="log",
@@ -124,6 +124,6 @@ FUNCTIONS = (
         ),
         related=("ln", "lg", "lb"),
         taken_for="a logarithm with a base of its own: with no base it is asked back.",
-        source="ISO 80000-2, 2-13.4",
+        source="ISO 80000-2",
     ),
 )

@@ -38,27 +38,27 @@ FUNCTIONS = (
     _operation(
         "add", "+", "The sum.", arithmetic.add,
         (Example("add(25, 20)", "=", "45"), Example("add(0.1, 0.2)", "=", "0.3")),
-        "ISO 80000-2, 2-10.1",
+        "ISO 80000-2",
     ),
     _operation(
         "subtract", "-", "The difference.", arithmetic.subtract,
         (Example("subtract(25, 20)", "=", "5"), Example("subtract(1, 3)", "=", "-2")),
-        "ISO 80000-2, 2-10.2",
+        "ISO 80000-2",
     ),
     _operation(
         "multiply", "*", "The product.", arithmetic.multiply,
         (Example("multiply(6, 7)", "=", "42"), Example("multiply(0.5, -4)", "=", "-2")),
-        "ISO 80000-2, 2-10.5",
+        "ISO 80000-2",
     ),
     _operation(
         "divide", "/", "The quotient.", arithmetic.divide,
         (Example("divide(7, 2)", "=", "3.5"), Example("divide(1, 3)", "≈", "0.3333333333")),
-        "ISO 80000-2, 2-10.6", NOT_ZERO,
+        "ISO 80000-2", NOT_ZERO,
     ),
     _operation(
         "power", "^", "The power.", arithmetic.power,
         (Example("power(2, 10)", "=", "1024"), Example("power(9, 1/2)", "=", "3")),
-        "ISO 80000-2, 2-10.8",
+        "ISO 80000-2",
     ),
     _operation(
         "quotient", "div", "The quotient rounded towards −∞.", whole.div,

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from flint import arb, fmpq
 
+from engine.functions.helpers import outside, whole
 from engine.functions.record import Example, Function, Parameter
-from engine.numbers.arithmetic import abs_of, exp_of, not_real, power, sign_of
+from engine.numbers.arithmetic import abs_of, add, exp_of, negate, not_real, power, sign_of
 from engine.numbers.values import Exact, Infinite, Real, Undefined, Value, exact
 
 SUBJECT = "roots and powers"
@@ -26,6 +27,34 @@ def square_root(x: Value) -> Value:
     return Real(arb.sqrt, x)
 
 
+def nth_root(x: Value, n: Value) -> Value:
+    """The real ``n``-th root of ``x``: of a negative ``x`` for odd ``n`` only.
+
+    Errors: :class:`LineError` where ``n`` is no whole number above 0, or ``x`` is
+    negative and ``n`` even.
+    """
+    degree = whole(n, "The degree of a root")
+    if degree < 1:
+        raise outside("The degree of a root is 1 or more.")
+    if isinstance(x, Undefined):
+        return x
+    if sign_of(x) >= 0:
+        return power(x, exact(fmpq(1, degree)))
+    if degree % 2 == 0:
+        raise not_real("An even root of a negative number")
+    return negate(power(negate(x), exact(fmpq(1, degree))))
+
+
+def cube_root(x: Value) -> Value:
+    """The real number whose cube is ``x``."""
+    return nth_root(x, exact(3))
+
+
+def hypotenuse(x: Value, y: Value) -> Value:
+    """The root of the sum of both squares."""
+    return square_root(add(power(x, exact(2)), power(y, exact(2))))
+
+
 FUNCTIONS = (
     Function(
         name="sqrt",
@@ -40,7 +69,7 @@ FUNCTIONS = (
         ),
         related=("abs", "exp"),
         taken_for="x^1/2, which is half of x: the power binds tighter than the fraction.",
-        source="ISO 80000-2, 2-10.6",
+        source="ISO 80000-2",
     ),
     Function(
         name="abs",
@@ -50,7 +79,7 @@ FUNCTIONS = (
         compute=abs_of,
         examples=(Example("abs(-3.5)", "=", "3.5"), Example("|2 - 5|", "=", "3")),
         related=("sqrt",),
-        source="ISO 80000-2, 2-10.16",
+        source="ISO 80000-2",
     ),
     Function(
         name="exp",
@@ -65,6 +94,44 @@ FUNCTIONS = (
         ),
         related=("ln",),
         taken_for="the e of 4.56e-4, which is a power of ten.",
-        source="ISO 80000-2, 2-13.3",
+        source="ISO 80000-2",
+    ),
+    Function(
+        name="cbrt",
+        subject=SUBJECT,
+        summary="The cube root: the real number whose cube is x.",
+        parameters=(Parameter("x", "the number under the root"),),
+        compute=cube_root,
+        examples=(Example("cbrt(27)", "=", "3"), Example("cbrt(-8)", "=", "-2")),
+        related=("sqrt", "root"),
+        taken_for="(-8)^(1/3), whose principal value is not real.",
+        source="ISO 80000-2",
+    ),
+    Function(
+        name="root",
+        subject=SUBJECT,
+        summary="The n-th root: the real number whose n-th power is x.",
+        parameters=(
+            Parameter("x", "the number under the root", "x ≥ 0 where n is even"),
+            Parameter("n", "the degree", "a whole number from 1"),
+        ),
+        compute=nth_root,
+        examples=(
+            Example("root(32, 5)", "=", "2"),
+            Example("root(-32, 5)", "=", "-2"),
+            Example("root(2, 3)", "≈", "1.25992105"),
+        ),
+        related=("sqrt", "cbrt"),
+        source="ISO 80000-2",
+    ),
+    Function(
+        name="hypot",
+        subject=SUBJECT,
+        summary="The hypotenuse: the root of the sum of both squares.",
+        parameters=(Parameter("x", "one leg"), Parameter("y", "the other")),
+        compute=hypotenuse,
+        examples=(Example("hypot(3, 4)", "=", "5"), Example("hypot(1, 1)", "≈", "1.414213562")),
+        related=("sqrt",),
+        source="IEEE 754, 9.2",
     ),
 )

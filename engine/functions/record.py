@@ -10,12 +10,16 @@ from engine.numbers.values import Value
 
 @dataclass(frozen=True, slots=True)
 class Parameter:
-    """One argument: its name, what it is, and which values it may have."""
+    """One argument: its name, what it is, and which values it may have.
+
+    It is a number, or one of some words between quotation marks where ``is_text``.
+    """
 
     name: str
     text: str
     domain: str = "any real number"
     optional: bool = False
+    is_text: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -33,7 +37,8 @@ class Function:
 
     ``compute`` takes one value a parameter, in their order, None where an
     optional one was left out.  ``taken_for`` says what it is easily taken for.
-    ``source`` names the definition that it follows.
+    ``source`` names the definition that it follows.  With ``any_number`` more
+    arguments may follow the last parameter.
     """
 
     name: str
@@ -48,6 +53,7 @@ class Function:
     related: tuple[str, ...] = ()
     taken_for: str = ""
     source: str = ""
+    any_number: bool = False
 
     @property
     def pattern(self) -> str:

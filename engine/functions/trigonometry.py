@@ -11,6 +11,7 @@ from collections.abc import Callable
 from flint import arb, ctx, fmpq
 
 from engine.functions.record import Example, Function, Parameter
+from engine.numbers.arithmetic import divide, is_zero
 from engine.numbers.values import Exact, Infinite, Number, Real, Undefined, Value, exact
 
 SUBJECT = "trigonometric functions"
@@ -95,6 +96,28 @@ def tangent(x: Value) -> Value:
     return exact(value) if value is not None else Real(lambda: arb.tan_pi(arb(t)))
 
 
+def _reciprocal(of: Callable[[Value], Value], name: str) -> Callable[[Value], Value]:
+    """1 over a circular function; undefined where that is 0."""
+
+    def function(x: Value) -> Value:
+        value = of(x)
+        if is_zero(value):
+            return Undefined(f"The {name} has a pole here.")
+        return divide(exact(1), value)
+
+    return function
+
+
+def cotangent(x: Value) -> Value:
+    """The cosine of ``x`` radians over its sine."""
+    sin, cos = sine(x), cosine(x)
+    if isinstance(sin, Undefined):
+        return sin
+    if is_zero(sin):
+        return Undefined("The cotangent has a pole here.")
+    return cos if is_zero(cos) else divide(exact(1), tangent(x))
+
+
 FUNCTIONS = (
     Function(
         name="sin",
@@ -110,7 +133,7 @@ FUNCTIONS = (
         ),
         special_values="sin(0) = 0, sin(π/6) = 1/2, sin(π/2) = 1",
         related=("cos", "tan"),
-        source="ISO 80000-2, 2-14.2",
+        source="ISO 80000-2",
     ),
     Function(
         name="cos",
@@ -126,7 +149,7 @@ FUNCTIONS = (
         ),
         special_values="cos(0) = 1, cos(π/3) = 1/2, cos(π/2) = 0",
         related=("sin", "tan"),
-        source="ISO 80000-2, 2-14.3",
+        source="ISO 80000-2",
     ),
     Function(
         name="tan",
@@ -141,6 +164,36 @@ FUNCTIONS = (
         ),
         special_values="tan(0) = 0, tan(π/4) = 1; undefined at π/2",
         related=("sin", "cos"),
-        source="ISO 80000-2, 2-14.4",
+        source="ISO 80000-2",
+    ),
+    Function(
+        name="cot",
+        subject=SUBJECT,
+        summary="The cotangent of an angle: its cosine over its sine.",
+        parameters=(Parameter("x", ANGLE.text, "not a multiple of π"),),
+        compute=cotangent,
+        examples=(Example("cot(pi/4)", "=", "1"), Example("cot(1)", "≈", "0.6420926159")),
+        related=("tan", "csc"),
+        source="ISO 80000-2",
+    ),
+    Function(
+        name="sec",
+        subject=SUBJECT,
+        summary="The secant of an angle: 1 over its cosine.",
+        parameters=(Parameter("x", ANGLE.text, "not an odd multiple of π/2"),),
+        compute=_reciprocal(cosine, "secant"),
+        examples=(Example("sec(pi/3)", "=", "2"), Example("sec(pi/2)", "=", "undefined")),
+        related=("cos", "csc"),
+        source="ISO 80000-2",
+    ),
+    Function(
+        name="csc",
+        subject=SUBJECT,
+        summary="The cosecant of an angle: 1 over its sine.",
+        parameters=(Parameter("x", ANGLE.text, "not a multiple of π"),),
+        compute=_reciprocal(sine, "cosecant"),
+        examples=(Example("csc(pi/6)", "=", "2"), Example("csc(0)", "=", "undefined")),
+        related=("sin", "sec"),
+        source="ISO 80000-2",
     ),
 )

@@ -223,7 +223,7 @@ def _rational_power(a: fmpq, b: fmpq) -> Value:
         degree = int(b.q) if b.q < 1000 else 0
         if degree % 2 and perfect_root(-a, degree) is not None:
             text = "A negative number to a power that is not whole"
-            raise not_real(text, "; its real root is another thing")
+            raise not_real(text, f"; root(…, {degree}) gives the real root")
         raise not_real("A negative number to a power that is not whole")
     if b.q <= fmpz(10) ** 9:
         root = perfect_root(a, int(b.q))

@@ -44,7 +44,10 @@ SIGNS = {
     "-": "−", "+": "+", "*": "·", "==": "=", "!=": "≠", "<=": "≤", ">=": "≥", "~": "≈",
     "<": "&lt;", ">": "&gt;", ":=": "≔",
 }  # fmt: skip
-BARE_CALLS = frozenset({"sqrt", "abs"})
+BARS = {"abs": "||", "floor": "⌊⌋", "ceil": "⌈⌉"}
+"""Functions set as bars around their argument."""
+
+BARE_CALLS = frozenset({"sqrt", "cbrt", "root", *BARS})
 """Functions set with a sign of their own, which brackets its argument."""
 
 APPLY = "<mo>&#x2061;</mo>"
@@ -238,11 +241,9 @@ class Writer:
         """A call; an ``exponent`` is set behind the name, as in sin²(x)."""
         args = [self.node(arg) for arg in node.args]
         args += [f"<mi>{escape(name)}</mi><mo>=</mo>{self.node(arg)}" for name, arg in node.named]
-        if len(args) == 1 and not node.named:
-            if node.function == "sqrt":
-                return f"<msqrt>{args[0]}</msqrt>"
-            if node.function == "abs":
-                return f"<mrow><mo>|</mo>{args[0]}<mo>|</mo></mrow>"
+        own_sign = None if node.named else _own_sign(node.function, args)
+        if own_sign:
+            return own_sign
         name = _function_name(node.function)
         if node.function == "log" and len(args) == 2:
             base = self.node(node.parts[1])
@@ -259,6 +260,20 @@ class Writer:
         is_tall = any(f"<{tag}" in inner for tag in ("mfrac", "msqrt", "mroot", "mtable"))
         attribute = "" if is_tall else ' stretchy="false"'
         return f"<mrow><mo{attribute}>(</mo>{inner}<mo{attribute}>)</mo></mrow>"
+
+
+def _own_sign(function: str, args: list[str]) -> str | None:
+    """A call set with a sign of the function's own: a root, or bars."""
+    if function == "sqrt" and len(args) == 1:
+        return f"<msqrt>{args[0]}</msqrt>"
+    if function == "cbrt" and len(args) == 1:
+        return f"<mroot><mrow>{args[0]}</mrow><mn>3</mn></mroot>"
+    if function == "root" and len(args) == 2:
+        return f"<mroot><mrow>{args[0]}</mrow><mrow>{args[1]}</mrow></mroot>"
+    if function in BARS and len(args) == 1:
+        left, right = BARS[function]
+        return f"<mrow><mo>{left}</mo>{args[0]}<mo>{right}</mo></mrow>"
+    return None
 
 
 def _function_name(name: str) -> str:

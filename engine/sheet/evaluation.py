@@ -178,8 +178,9 @@ def _call(node: Call, scope: Scope) -> Value:
         raise _unknown_function(node, scope)
     arguments = bind(function, node)
     values = [None if arg is None else evaluate(arg, scope) for arg in arguments]
-    for value, arg in zip(values, arguments, strict=True):
-        if arg is not None:
+    takes_text = [parameter.is_text for parameter in function.parameters]
+    for place, (value, arg) in enumerate(zip(values, arguments, strict=True)):
+        if arg is not None and not (place < len(takes_text) and takes_text[place]):
             _number(value, arg)
     if function.name == "log" and arguments[1] is None:
         raise _log_without_base(node)
@@ -193,6 +194,8 @@ def bind(function: Function, node: Call) -> list[Node | None]:
     """
     names = [parameter.name for parameter in function.parameters]
     bound: dict[str, Node] = {}
+    if function.any_number and len(node.args) > len(names) and not node.named:
+        return list(node.args)
     if len(node.args) > len(names):
         counted = f"{len(names)} argument{'s' if len(names) > 1 else ''}"
         text = f"{node.function} takes {counted}: {function.pattern}."

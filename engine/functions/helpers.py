@@ -1,0 +1,63 @@
+"""What many functions share: their values at 0 and at infinity, and their domain."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from flint import arb
+
+from engine.errors import LineError
+from engine.numbers.arithmetic import subtract
+from engine.numbers.values import Exact, Infinite, Real, Undefined, Value, exact, undecided
+
+NO_LIMIT = Undefined("The function has no limit there.")
+
+
+def of_one_real(
+    compute: Callable[[arb], arb],
+    *,
+    at_zero: Value | None = None,
+    at_infinity: Value = NO_LIMIT,
+    at_minus_infinity: Value = NO_LIMIT,
+) -> Callable[[Value], Value]:
+    """The function of one real number that ``compute`` gives on balls."""
+
+    def function(x: Value) -> Value:
+        if isinstance(x, Undefined):
+            return x
+        if isinstance(x, Infinite):
+            return at_infinity if x.sign > 0 else at_minus_infinity
+        if at_zero is not None and isinstance(x, Exact) and not x.coefficient:
+            return at_zero
+        return Real(compute, x)
+
+    return function
+
+
+def side_of(x: Exact | Real, bound: int) -> int:
+    """−1, 0 or 1: on which side of the whole number ``bound`` a number is.
+
+    Errors: :class:`LineError` where it cannot be decided.
+    """
+    difference = subtract(x, exact(bound))
+    sign = difference.sign()
+    if sign is None:
+        raise undecided()
+    return sign
+
+
+def outside(what: str) -> LineError:
+    """The error for an argument that a function does not take; ``what`` says which."""
+    return LineError("outside-domain", what)
+
+
+def whole(x: Value, what: str) -> int:
+    """A whole number as an ``int``.  Errors: :class:`LineError` where it is none."""
+    if not (isinstance(x, Exact) and x.is_integer):
+        raise outside(f"{what} is a whole number.")
+    return int(x.coefficient.p)
+
+
+def is_pole_of_gamma(x: Value) -> bool:
+    """Whether ``x`` is 0 or a negative whole number."""
+    return isinstance(x, Exact) and x.is_integer and x.coefficient <= 0

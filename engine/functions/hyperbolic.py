@@ -1,0 +1,168 @@
+"""Hyperbolic functions and their inverses (area functions)."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import NoReturn
+
+from flint import arb
+
+from engine.errors import LineError
+from engine.functions.helpers import of_one_real, outside, side_of
+from engine.functions.record import Example, Function, Parameter
+from engine.numbers.arithmetic import divide, is_zero, sign_of
+from engine.numbers.values import Exact, Infinite, Real, Undefined, Value, exact
+
+SUBJECT = "hyperbolic functions"
+ZERO, ONE, INFINITY, MINUS_INFINITY = exact(0), exact(1), Infinite(1), Infinite(-1)
+
+sinh = of_one_real(arb.sinh, at_zero=ZERO, at_infinity=INFINITY, at_minus_infinity=MINUS_INFINITY)
+cosh = of_one_real(arb.cosh, at_zero=ONE, at_infinity=INFINITY, at_minus_infinity=INFINITY)
+tanh = of_one_real(arb.tanh, at_zero=ZERO, at_infinity=ONE, at_minus_infinity=exact(-1))
+arsinh = of_one_real(
+    arb.asinh, at_zero=ZERO, at_infinity=INFINITY, at_minus_infinity=MINUS_INFINITY
+)
+
+
+def _one_over(of: Callable[[Value], Value], name: str) -> Callable[[Value], Value]:
+    """1 over a function; undefined where that is 0."""
+
+    def function(x: Value) -> Value:
+        value = of(x)
+        if is_zero(value):
+            return Undefined(f"The {name} has a pole at 0.")
+        return divide(ONE, value)
+
+    return function
+
+
+def arcosh(x: Value) -> Value:
+    """The number ≥ 0 whose hyperbolic cosine is ``x`` ≥ 1."""
+    if isinstance(x, Infinite | Undefined):
+        return x if x != MINUS_INFINITY else _refuse("arcosh takes numbers from 1.")
+    side = side_of(x, 1)
+    if side < 0:
+        _refuse("arcosh takes numbers from 1.")
+    return Real(arb.acosh, x) if side else ZERO
+
+
+def artanh(x: Value) -> Value:
+    """The number whose hyperbolic tangent is ``x``, from −1 to 1."""
+    if isinstance(x, Undefined):
+        return x
+    if isinstance(x, Infinite) or side_of(x, 1) > 0 or side_of(x, -1) < 0:
+        _refuse("artanh takes numbers from −1 to 1.")
+    if isinstance(x, Exact) and x.is_rational and abs(x.coefficient) == 1:
+        return Infinite(sign_of(x))
+    return ZERO if is_zero(x) else Real(arb.atanh, x)
+
+
+def _of_reciprocal(of: Callable[[Value], Value], name: str, said: str) -> Callable[[Value], Value]:
+    """An inverse function of 1/x; its domain is said in its own words."""
+
+    def function(x: Value) -> Value:
+        if isinstance(x, Undefined):
+            return x
+        if is_zero(x):
+            _refuse(said)
+        try:
+            return of(divide(ONE, x))
+        except LineError as error:
+            raise (outside(said) if error.code == "outside-domain" else error) from None
+
+    function.__name__ = name
+    return function
+
+
+def _refuse(what: str) -> NoReturn:
+    raise outside(what)
+
+
+def _record(
+    name: str,
+    summary: str,
+    compute: Callable[[Value], Value],
+    examples: tuple[Example, Example],
+    source: str,
+    domain: str = "any real number",
+    also: tuple[str, ...] = (),
+    related: tuple[str, ...] = (),
+) -> Function:
+    return Function(
+        name=name,
+        subject=SUBJECT,
+        summary=summary,
+        parameters=(Parameter("x", "a number", domain),),
+        compute=compute,
+        examples=examples,
+        also_written=also,
+        related=related,
+        source=source,
+    )
+
+
+FUNCTIONS = (
+    _record(
+        "sinh", "The hyperbolic sine: half the difference of exp(x) and exp(-x).", sinh,
+        (Example("sinh(0)", "=", "0"), Example("sinh(1)", "≈", "1.175201194")),
+        "ISO 80000-2", related=("cosh", "arsinh"),
+    ),
+    _record(
+        "cosh", "The hyperbolic cosine: half the sum of exp(x) and exp(-x).", cosh,
+        (Example("cosh(0)", "=", "1"), Example("cosh(1)", "≈", "1.543080635")),
+        "ISO 80000-2", related=("sinh", "arcosh"),
+    ),
+    _record(
+        "tanh", "The hyperbolic tangent: sinh(x) over cosh(x).", tanh,
+        (Example("tanh(0)", "=", "0"), Example("tanh(1)", "≈", "0.761594156")),
+        "ISO 80000-2", related=("artanh",),
+    ),
+    _record(
+        "coth", "The hyperbolic cotangent: cosh(x) over sinh(x).", _one_over(tanh, "cotangent"),
+        (Example("coth(1)", "≈", "1.313035285"), Example("coth(0)", "=", "undefined")),
+        "ISO 80000-2", "x ≠ 0", related=("tanh", "arcoth"),
+    ),
+    _record(
+        "sech", "The hyperbolic secant: 1 over cosh(x).", _one_over(cosh, "secant"),
+        (Example("sech(0)", "=", "1"), Example("sech(1)", "≈", "0.6480542737")),
+        "ISO 80000-2", related=("cosh", "arsech"),
+    ),
+    _record(
+        "csch", "The hyperbolic cosecant: 1 over sinh(x).", _one_over(sinh, "cosecant"),
+        (Example("csch(1)", "≈", "0.8509181282"), Example("csch(0)", "=", "undefined")),
+        "ISO 80000-2", "x ≠ 0", related=("sinh", "arcsch"),
+    ),
+    _record(
+        "arsinh", "The number whose hyperbolic sine is x.", arsinh,
+        (Example("arsinh(0)", "=", "0"), Example("arsinh(1)", "≈", "0.881373587")),
+        "ISO 80000-2", also=("asinh",), related=("sinh",),
+    ),
+    _record(
+        "arcosh", "The number not below 0 whose hyperbolic cosine is x.", arcosh,
+        (Example("arcosh(1)", "=", "0"), Example("arcosh(2)", "≈", "1.316957897")),
+        "ISO 80000-2", "x ≥ 1", also=("acosh",), related=("cosh",),
+    ),
+    _record(
+        "artanh", "The number whose hyperbolic tangent is x.", artanh,
+        (Example("artanh(0.5)", "≈", "0.5493061443"), Example("artanh(1)", "=", "infinity")),
+        "ISO 80000-2", "−1 ≤ x ≤ 1", also=("atanh",), related=("tanh",),
+    ),
+    _record(
+        "arcoth", "The number whose hyperbolic cotangent is x.",
+        _of_reciprocal(artanh, "arcoth", "arcoth takes numbers up to −1 and from 1."),
+        (Example("arcoth(2)", "≈", "0.5493061443"), Example("arcoth(-1)", "=", "-infinity")),
+        "ISO 80000-2", "x ≤ −1 or x ≥ 1", also=("acoth",), related=("coth",),
+    ),
+    _record(
+        "arsech", "The number not below 0 whose hyperbolic secant is x.",
+        _of_reciprocal(arcosh, "arsech", "arsech takes numbers above 0 up to 1."),
+        (Example("arsech(1)", "=", "0"), Example("arsech(0.5)", "≈", "1.316957897")),
+        "ISO 80000-2", "0 < x ≤ 1", also=("asech",), related=("sech",),
+    ),
+    _record(
+        "arcsch", "The number whose hyperbolic cosecant is x.",
+        _of_reciprocal(arsinh, "arcsch", "arcsch takes any number but 0."),
+        (Example("arcsch(1)", "≈", "0.881373587"), Example("arcsch(0.5)", "≈", "1.443635475")),
+        "ISO 80000-2", "x ≠ 0", also=("acsch",), related=("csch",),
+    ),
+)  # fmt: skip

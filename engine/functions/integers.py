@@ -1,0 +1,134 @@
+"""Functions of whole numbers."""
+
+from __future__ import annotations
+
+from flint import fmpq, fmpz
+
+from engine.functions.helpers import outside, whole
+from engine.functions.record import Example, Function, Parameter
+from engine.limits import MAX_BITS
+from engine.numbers.values import Value, exact, too_large
+from engine.numbers.whole import factorial
+
+SUBJECT = "whole numbers"
+A, B = Parameter("a", "a whole number", "whole"), Parameter("b", "another", "whole")
+N = Parameter("n", "how many there are", "a whole number from 0")
+K = Parameter("k", "how many are taken", "a whole number from 0")
+
+
+def greatest_common_divisor(a: Value, b: Value) -> Value:
+    """The largest whole number that divides both."""
+    return exact(fmpq(fmpz(whole(a, "a")).gcd(whole(b, "b"))))
+
+
+def least_common_multiple(a: Value, b: Value) -> Value:
+    """The smallest whole number above 0 that both divide; 0 where one is 0."""
+    return exact(fmpq(abs(fmpz(whole(a, "a")).lcm(whole(b, "b")))))
+
+
+def _counted(n: Value, k: Value) -> tuple[int, int]:
+    total, taken = whole(n, "n"), whole(k, "k")
+    if total < 0 or taken < 0:
+        raise outside("n and k are 0 or more.")
+    return total, taken
+
+
+def binomial(n: Value, k: Value) -> Value:
+    """In how many ways ``k`` of ``n`` can be taken, their order aside."""
+    total, taken = _counted(n, k)
+    if taken > total:
+        return exact(0)
+    taken = min(taken, total - taken)
+    if taken * total.bit_length() > MAX_BITS or taken > 2**32:
+        raise too_large()
+    return exact(fmpq(fmpz.bin_uiui(total, taken)) if total < 2**63 else _falling(total, taken))
+
+
+def permutations(n: Value, k: Value) -> Value:
+    """In how many ways ``k`` of ``n`` can be put in a row."""
+    total, taken = _counted(n, k)
+    if taken > total:
+        return exact(0)
+    if taken * total.bit_length() > MAX_BITS:
+        raise too_large()
+    return exact(fmpq(fmpz(total - taken + 1).rising(taken)))
+
+
+def _falling(total: int, taken: int) -> fmpq:
+    return fmpq(fmpz(total - taken + 1).rising(taken), fmpz.fac_ui(taken))
+
+
+def is_prime(n: Value) -> Value:
+    """Whether ``n`` has just two divisors.  Proved, not only probable."""
+    number = whole(n, "n")
+    if number.bit_length() > 1000:
+        raise outside("is_prime takes numbers up to 300 digits.")
+    return number > 1 and bool(fmpz(number).is_prime())
+
+
+FUNCTIONS = (
+    Function(
+        name="gcd",
+        subject=SUBJECT,
+        summary="The greatest common divisor.",
+        parameters=(A, B),
+        compute=greatest_common_divisor,
+        examples=(Example("gcd(12, 18)", "=", "6"), Example("gcd(17, 5)", "=", "1")),
+        related=("lcm",),
+        source="ISO 80000-2",
+    ),
+    Function(
+        name="lcm",
+        subject=SUBJECT,
+        summary="The least common multiple.",
+        parameters=(A, B),
+        compute=least_common_multiple,
+        examples=(Example("lcm(4, 6)", "=", "12"), Example("lcm(7, 0)", "=", "0")),
+        related=("gcd",),
+        source="ISO 80000-2",
+    ),
+    Function(
+        name="factorial",
+        subject=SUBJECT,
+        summary="The product of the whole numbers from 1 to n. Also written n!.",
+        parameters=(Parameter("n", "a whole number", "a whole number from 0"),),
+        compute=factorial,
+        examples=(Example("factorial(0)", "=", "1"), Example("factorial(5)", "=", "120")),
+        related=("binomial", "permutations"),
+        source="ISO 80000-2",
+    ),
+    Function(
+        name="binomial",
+        subject=SUBJECT,
+        summary="In how many ways k of n things can be chosen.",
+        parameters=(N, K),
+        compute=binomial,
+        examples=(Example("binomial(9, 4)", "=", "126"), Example("binomial(4, 9)", "=", "0")),
+        related=("permutations", "factorial"),
+        source="ISO 80000-2",
+    ),
+    Function(
+        name="permutations",
+        subject=SUBJECT,
+        summary="In how many ways k of n things can be put in a row.",
+        parameters=(N, K),
+        compute=permutations,
+        examples=(
+            Example("permutations(9, 4)", "=", "3024"),
+            Example("permutations(3, 3)", "=", "6"),
+        ),
+        related=("binomial", "factorial"),
+        source="ISO 80000-2",
+    ),
+    Function(
+        name="is_prime",
+        subject=SUBJECT,
+        summary="Whether n is a prime number.",
+        parameters=(Parameter("n", "a whole number", "whole, up to 300 digits"),),
+        compute=is_prime,
+        examples=(Example("is_prime(97)", "=", "true"), Example("is_prime(91)", "=", "false")),
+        value="true or false",
+        related=("gcd",),
+        source="NIST DLMF, 27.2",
+    ),
+)

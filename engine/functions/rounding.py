@@ -1,0 +1,130 @@
+"""Rounding, and the whole and broken part of a number."""
+
+from __future__ import annotations
+
+from flint import fmpq, fmpz
+
+from engine.forms.decimal import round_at, to_places
+from engine.functions.helpers import outside, whole
+from engine.functions.record import Example, Function, Parameter
+from engine.numbers.arithmetic import negate, remark, sign_of, subtract
+from engine.numbers.values import Exact, Infinite, Undefined, Value, exact
+from engine.numbers.whole import floor_of
+
+SUBJECT = "rounding"
+X = Parameter("x", "a number")
+MAX_PLACES = 10_000
+
+
+def round_off(x: Value, places: Value | None = None, ties: Value | None = None) -> Value:
+    """``x`` rounded to ``places`` digits behind the point, none where left out.
+
+    A tie goes to the even neighbour (ISO 80000-1, Annex B, rule A) with a remark;
+    with ``ties`` "away" to the neighbour that is farther from 0 (rule B).
+    Errors: :class:`LineError` for ``places`` or ``ties`` that are neither.
+    """
+    if isinstance(x, Infinite | Undefined):
+        return x
+    count = 0 if places is None else whole(places, "The number of places")
+    if abs(count) > MAX_PLACES:
+        raise outside(f"A number is rounded to at most {MAX_PLACES:,} places.")
+    if ties not in (None, "even", "away"):
+        raise outside('Ties go to "even" or "away".')
+    if not (isinstance(x, Exact) and x.is_rational):
+        decimal = to_places(x, count)
+        unit = fmpq(fmpz(10) ** abs(decimal.exponent))
+        return exact(fmpq(decimal.mantissa) * (unit if decimal.exponent >= 0 else 1 / unit))
+    unit = fmpq(fmpz(10) ** abs(count))
+    unit = 1 / unit if count >= 0 else unit
+    mantissa, _ = round_at(x.coefficient, -count)
+    is_tie = abs(x.coefficient / unit - mantissa) == fmpq(1, 2)
+    if is_tie and ties == "away":
+        mantissa = (abs(x.coefficient) / unit).floor() + 1
+        mantissa = mantissa if x.coefficient > 0 else -mantissa
+    elif is_tie and ties is None:
+        remark("tie", 'This was a tie; it went to the even neighbour. ties="away" rounds it up.')
+    return exact(mantissa * unit)
+
+
+def ceiling(x: Value) -> Value:
+    """The smallest whole number that is not below ``x``."""
+    return negate(floor_of(negate(x)))
+
+
+def truncate(x: Value) -> Value:
+    """``x`` without its digits behind the point."""
+    if isinstance(x, Infinite | Undefined):
+        return x
+    return floor_of(x) if sign_of(x) >= 0 else ceiling(x)
+
+
+def fraction_part(x: Value) -> Value:
+    """``x`` less its floor: from 0 up to 1."""
+    if isinstance(x, Infinite):
+        return Undefined("Infinity has no digits behind the point.")
+    return subtract(x, floor_of(x))
+
+
+FUNCTIONS = (
+    Function(
+        name="round",
+        subject=SUBJECT,
+        summary="The nearest whole number, or the nearest with so many places.",
+        parameters=(
+            X,
+            Parameter("places", "digits behind the point; 0 if left out", "a whole number", True),
+            Parameter("ties", "where a tie goes", '"even" or "away"', True, is_text=True),
+        ),
+        compute=round_off,
+        examples=(
+            Example("round(6.5)", "=", "6"),
+            Example("round(7.5)", "=", "8"),
+            Example("round(2.34567, 2)", "=", "2.35"),
+            Example('round(6.5, ties="away")', "=", "7"),
+        ),
+        related=("floor", "ceil", "trunc"),
+        taken_for='the rule that every tie goes up: ties="away" does so.',
+        source="ISO 80000-1, Annex B",
+    ),
+    Function(
+        name="floor",
+        subject=SUBJECT,
+        summary="The largest whole number that is not above x.",
+        parameters=(X,),
+        compute=floor_of,
+        examples=(Example("floor(2.7)", "=", "2"), Example("floor(-2.7)", "=", "-3")),
+        related=("ceil", "trunc", "round"),
+        source="ISO 80000-2",
+    ),
+    Function(
+        name="ceil",
+        subject=SUBJECT,
+        summary="The smallest whole number that is not below x.",
+        parameters=(X,),
+        compute=ceiling,
+        examples=(Example("ceil(2.1)", "=", "3"), Example("ceil(-2.1)", "=", "-2")),
+        also_written=("ceiling",),
+        related=("floor",),
+        source="ISO 80000-2",
+    ),
+    Function(
+        name="trunc",
+        subject=SUBJECT,
+        summary="The whole part: x without its digits behind the point.",
+        parameters=(X,),
+        compute=truncate,
+        examples=(Example("trunc(2.7)", "=", "2"), Example("trunc(-2.7)", "=", "-2")),
+        related=("frac", "floor"),
+        source="ISO 80000-2",
+    ),
+    Function(
+        name="frac",
+        subject=SUBJECT,
+        summary="The broken part: x less its floor.",
+        parameters=(X,),
+        compute=fraction_part,
+        examples=(Example("frac(2.75)", "=", "0.75"), Example("frac(-2.75)", "=", "0.25")),
+        related=("trunc", "floor"),
+        source="ISO 80000-2",
+    ),
+)

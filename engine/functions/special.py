@@ -1,0 +1,263 @@
+"""Special functions, each digit proved by FLINT's ball arithmetic."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from flint import acb, arb, fmpq, fmpz
+
+from engine.functions.helpers import is_pole_of_gamma, of_one_real, outside, side_of
+from engine.functions.record import Example, Function, Parameter
+from engine.numbers.arithmetic import add, divide, is_zero, multiply, sign_of
+from engine.numbers.values import Exact, Infinite, Real, Undefined, Value, exact
+from engine.numbers.whole import MAX_FACTORIAL, factorial
+
+SUBJECT = "special functions"
+X = Parameter("x", "a number")
+ORDER = Parameter("order", "the order")
+ZERO, ONE, INFINITY = exact(0), exact(1), Infinite(1)
+POLE = Undefined("The gamma function has a pole at 0 and at every negative whole number.")
+MAX_ZETA = 2_000
+"""Whole arguments up to which ζ is given exactly."""
+
+
+def _small_whole(x: Value, most: int) -> int | None:
+    """``x`` as an ``int`` where it is a whole number of at most that size."""
+    if isinstance(x, Exact) and x.is_integer and abs(x.coefficient) <= most:
+        return int(x.coefficient.p)
+    return None
+
+
+def gamma(x: Value) -> Value:
+    """Γ(x), exact for whole numbers; undefined at its poles."""
+    if is_pole_of_gamma(x):
+        return POLE
+    n = _small_whole(x, MAX_FACTORIAL)
+    return factorial(exact(n - 1)) if n is not None else _gamma(x)
+
+
+_gamma = of_one_real(arb.gamma, at_infinity=INFINITY)
+
+
+def lgamma(x: Value) -> Value:
+    """ln Γ(x) for x > 0."""
+    if isinstance(x, Exact | Real) and sign_of(x) <= 0:
+        raise outside("lgamma takes numbers above 0.")
+    if _small_whole(x, 2) is not None:
+        return ZERO
+    return of_one_real(arb.lgamma, at_infinity=INFINITY)(x)
+
+
+def digamma(x: Value) -> Value:
+    """The derivative of ln Γ(x)."""
+    return POLE if is_pole_of_gamma(x) else _digamma(x)
+
+
+_digamma = of_one_real(arb.digamma, at_infinity=INFINITY)
+
+
+def beta(a: Value, b: Value) -> Value:
+    """Γ(a)Γ(b)/Γ(a+b)."""
+    if is_pole_of_gamma(a) or is_pole_of_gamma(b):
+        return POLE
+    total = add(a, b)
+    if is_pole_of_gamma(total):
+        return ZERO
+    return divide(multiply(gamma(a), gamma(b)), gamma(total))
+
+
+def zeta(s: Value) -> Value:
+    """Riemann's ζ(s); exact at even numbers above 0 and at whole ones below 1."""
+    n = _small_whole(s, MAX_ZETA)
+    if n == 1:
+        return Undefined("The zeta function has its pole at 1.")
+    if n is not None and n <= 0:
+        # DLMF 25.6.3, with B_1 = +1/2
+        return exact(-fmpq.bernoulli(1 - n) / (1 - n) if n else fmpq(-1, 2))
+    if n is not None and n % 2 == 0:
+        # DLMF 25.6.2
+        size = abs(fmpq.bernoulli(n)) * fmpz(2) ** (n - 1) / fmpz.fac_ui(n)
+        return exact(size, n)
+    return of_one_real(arb.zeta, at_infinity=ONE)(s)
+
+
+erf = of_one_real(arb.erf, at_zero=ZERO, at_infinity=ONE, at_minus_infinity=exact(-1))
+erfc = of_one_real(arb.erfc, at_zero=ONE, at_infinity=ZERO, at_minus_infinity=exact(2))
+airy_ai = of_one_real(arb.airy_ai, at_infinity=ZERO, at_minus_infinity=ZERO)
+airy_bi = of_one_real(arb.airy_bi, at_infinity=INFINITY, at_minus_infinity=ZERO)
+
+
+def _bessel(
+    name: str, compute: Callable[[arb, arb], arb], entire: bool
+) -> Callable[[Value, Value], Value]:
+    """A Bessel function; an ``entire`` one takes any x where its order is whole."""
+
+    def function(order: Value, x: Value) -> Value:
+        for value in (order, x):
+            if isinstance(value, Infinite | Undefined):
+                return Undefined("Bessel functions are worked out at finite numbers only.")
+        sign = sign_of(x)
+        is_whole = isinstance(order, Exact) and order.is_integer
+        if entire and sign == 0 and is_whole:
+            return ONE if is_zero(order) else ZERO
+        if sign <= 0 and not (entire and is_whole and sign < 0):
+            raise outside(f"{name} takes x above 0" + (", or a whole order." if entire else "."))
+        return Real(lambda n, ball: compute(ball, n), order, x)
+
+    return function
+
+
+def lambert_w(x: Value) -> Value:
+    """The number w ≥ −1 with w·exp(w) = x, for x ≥ −1/e."""
+    if isinstance(x, Infinite | Undefined):
+        return x if x != Infinite(-1) else _refuse_lambert()
+    if is_zero(x):
+        return ZERO
+    if sign_of(x) < 0 and side_of(multiply(x, Real(arb.exp, ONE)), -1) < 0:
+        _refuse_lambert()
+    return Real(arb.lambertw, x)
+
+
+def _refuse_lambert() -> Value:
+    raise outside("lambert_w takes numbers from −1/e.")
+
+
+def _elliptic(compute: Callable[[acb], acb], at_one: Value) -> Callable[[Value], Value]:
+    """A complete elliptic integral of the parameter m ≤ 1."""
+
+    def function(m: Value) -> Value:
+        if isinstance(m, Undefined):
+            return m
+        side = 1 if m == INFINITY else -1 if isinstance(m, Infinite) else side_of(m, 1)
+        if side > 0 or isinstance(m, Infinite):
+            raise outside("This integral is real for a finite m up to 1.")
+        if side == 0:
+            return at_one
+        if is_zero(m):
+            return exact(fmpq(1, 2), 1)
+        return Real(lambda ball: compute(acb(ball)).real, m)
+
+    return function
+
+
+def _record(
+    name: str,
+    summary: str,
+    compute: Callable[..., Value],
+    examples: tuple[Example, ...],
+    source: str,
+    parameters: tuple[Parameter, ...] = (X,),
+    related: tuple[str, ...] = (),
+    taken_for: str = "",
+) -> Function:
+    return Function(
+        name=name,
+        subject=SUBJECT,
+        summary=summary,
+        parameters=parameters,
+        compute=compute,
+        examples=examples,
+        related=related,
+        taken_for=taken_for,
+        source=source,
+    )
+
+
+NOT_POLE = Parameter("x", "a number", "not 0, −1, −2, …")
+ABOVE_ZERO = Parameter("x", "a number", "x > 0")
+M = Parameter("m", "the parameter, the square of the modulus k", "m ≤ 1")
+
+FUNCTIONS = (
+    _record(
+        "gamma", "The gamma function: (x − 1)! carried on to all numbers.", gamma,
+        (Example("gamma(5)", "=", "24"), Example("gamma(1/2)", "≈", "1.772453851")),
+        "NIST DLMF, 5.2.1", (NOT_POLE,), ("lgamma", "factorial"),
+        "the factorial: gamma(n) is (n − 1)!.",
+    ),
+    _record(
+        "lgamma", "The natural logarithm of the gamma function.", lgamma,
+        (Example("lgamma(1)", "=", "0"), Example("lgamma(100)", "≈", "359.1342054")),
+        "NIST DLMF, 5.2.1", (ABOVE_ZERO,), ("gamma",),
+    ),
+    _record(
+        "beta", "The beta function: gamma(a)·gamma(b)/gamma(a + b).", beta,
+        (Example("beta(2, 3)", "≈", "0.08333333333"), Example("beta(1, 1)", "=", "1")),
+        "NIST DLMF, 5.12.1", (Parameter("a", "a number"), Parameter("b", "a number")), ("gamma",),
+    ),
+    _record(
+        "digamma", "The derivative of the logarithm of the gamma function.", digamma,
+        (Example("digamma(1)", "≈", "-0.5772156649"), Example("digamma(0)", "=", "undefined")),
+        "NIST DLMF, 5.2.2", (NOT_POLE,), ("gamma",),
+    ),
+    _record(
+        "erf", "The error function.", erf,
+        (Example("erf(0)", "=", "0"), Example("erf(1)", "≈", "0.8427007929")),
+        "NIST DLMF, 7.2.1", related=("erfc",),
+    ),
+    _record(
+        "erfc", "What the error function leaves to 1.", erfc,
+        (Example("erfc(0)", "=", "1"), Example("erfc(2)", "≈", "0.004677734981")),
+        "NIST DLMF, 7.2.2", related=("erf",),
+    ),
+    _record(
+        "zeta", "Riemann's zeta function.", zeta,
+        (Example("zeta(2)", "≈", "1.644934067"), Example("zeta(-1)", "≈", "-0.08333333333"),
+         Example("zeta(-2)", "=", "0")),
+        "NIST DLMF, 25.2.1", (Parameter("s", "a number", "s ≠ 1"),),
+    ),
+    _record(
+        "bessel_j", "The Bessel function of the first kind.",
+        _bessel("bessel_j", lambda x, n: x.bessel_j(n), entire=True),
+        (Example("bessel_j(0, 1)", "≈", "0.7651976866"), Example("bessel_j(0, 0)", "=", "1")),
+        "NIST DLMF, 10.2.2", (ORDER, X), ("bessel_y",),
+    ),
+    _record(
+        "bessel_y", "The Bessel function of the second kind.",
+        _bessel("bessel_y", lambda x, n: x.bessel_y(n), entire=False),
+        (Example("bessel_y(0, 1)", "≈", "0.08825696422"),
+         Example("bessel_y(1, 2)", "≈", "-0.1070324315")),
+        "NIST DLMF, 10.2.3", (ORDER, ABOVE_ZERO), ("bessel_j",),
+    ),
+    _record(
+        "bessel_i", "The modified Bessel function of the first kind.",
+        _bessel("bessel_i", lambda x, n: x.bessel_i(n), entire=True),
+        (Example("bessel_i(0, 1)", "≈", "1.266065878"), Example("bessel_i(1, 0)", "=", "0")),
+        "NIST DLMF, 10.25.2", (ORDER, X), ("bessel_k",),
+    ),
+    _record(
+        "bessel_k", "The modified Bessel function of the second kind.",
+        _bessel("bessel_k", lambda x, n: x.bessel_k(n), entire=False),
+        (Example("bessel_k(0, 1)", "≈", "0.4210244382"),
+         Example("bessel_k(1, 2)", "≈", "0.1398658818")),
+        "NIST DLMF, 10.27.4", (ORDER, ABOVE_ZERO), ("bessel_i",),
+    ),
+    _record(
+        "airy_ai", "The Airy function Ai.", airy_ai,
+        (Example("airy_ai(0)", "≈", "0.3550280539"), Example("airy_ai(1)", "≈", "0.1352924163")),
+        "NIST DLMF, 9.2", related=("airy_bi",),
+    ),
+    _record(
+        "airy_bi", "The Airy function Bi.", airy_bi,
+        (Example("airy_bi(0)", "≈", "0.6149266274"), Example("airy_bi(1)", "≈", "1.207423595")),
+        "NIST DLMF, 9.2", related=("airy_ai",),
+    ),
+    _record(
+        "elliptic_k", "The complete elliptic integral of the first kind.",
+        _elliptic(acb.elliptic_k, INFINITY),
+        (Example("elliptic_k(0.5)", "≈", "1.854074677"), Example("elliptic_k(1)", "=", "infinity")),
+        "Abramowitz & Stegun, 17.3.1", (M,), ("elliptic_e",),
+        "the integral of the modulus k: its parameter m is k^2.",
+    ),
+    _record(
+        "elliptic_e", "The complete elliptic integral of the second kind.",
+        _elliptic(acb.elliptic_e, ONE),
+        (Example("elliptic_e(0.5)", "≈", "1.350643881"), Example("elliptic_e(1)", "=", "1")),
+        "Abramowitz & Stegun, 17.3.3", (M,), ("elliptic_k",),
+        "the integral of the modulus k: its parameter m is k^2.",
+    ),
+    _record(
+        "lambert_w", "The number w with w·exp(w) = x.", lambert_w,
+        (Example("lambert_w(0)", "=", "0"), Example("lambert_w(1)", "≈", "0.5671432904")),
+        "NIST DLMF, 4.13", (Parameter("x", "a number", "x ≥ −1/e"),), ("exp",),
+    ),
+)  # fmt: skip
