@@ -12,9 +12,10 @@ from __future__ import annotations
 
 from collections.abc import Callable, Container
 
-from engine.errors import LineError, Mend, Span, Unfinished, replace
+from engine.errors import LineError, Span, Unfinished
 from engine.forms.names import is_form
 from engine.limits import MAX_NESTING
+from engine.reading import complaints
 from engine.reading import tokens as tk
 from engine.reading.commands import read_command
 from engine.reading.targets import read_targets
@@ -122,16 +123,16 @@ class Parser:
             return self.token.kind == tk.END
         if self.takes(","):
             if self.token.kind == tk.END:
-                raise self.waiting("another expression behind the comma")
+                raise complaints.waiting(self, "another expression behind the comma")
             return False
-        raise self.unexpected()
+        raise complaints.unexpected(self)
 
     def statement(self) -> Statement:
         """An expression or an assignment."""
         start = self.token.span
         targets, live = read_targets(self)
         if targets and self.token.kind == tk.END:
-            raise self.waiting(f"the value of {targets[-1].name}")
+            raise complaints.waiting(self, f"the value of {targets[-1].name}")
         body = self.token.span
         expression = self.expression()
         body = body.to(self.previous.span)
@@ -165,8 +166,10 @@ class Parser:
                 words.append(self.next().text)
             if not words:
                 if self.token.kind == tk.END:
-                    raise self.waiting("the name of a form, such as fraction or 4 digits")
-                raise self.unexpected()
+                    raise complaints.waiting(
+                        self, "the name of a form, such as fraction or 4 digits"
+                    )
+                raise complaints.unexpected(self)
             forms.append(tuple(words))
             if not (self.sees(",") and self.form_follows()):
                 break
@@ -225,7 +228,7 @@ class Parser:
                 self.next()
                 node = self.binary(token, PRODUCTS[token.text], node, self.signed)
             elif token.kind == tk.OP and token.text == "//":
-                raise self.other_language("//", "div")
+                raise complaints.other_language(self, "//", "div")
             elif self.starts_operand():
                 node = self.implied(node)
             else:
@@ -236,7 +239,7 @@ class Parser:
         before, behind = self.previous, self.token
         multiplies = before.kind == tk.NUMBER or before.text == ")"
         if not multiplies or (before.kind == tk.NUMBER and behind.kind == tk.NUMBER):
-            raise self.side_by_side(left)
+            raise complaints.side_by_side(self)
         place = Span(before.span.end, behind.span.start)
         right = self.power()
         return Binary(self.across(left, right), IMPLIED, left, right, place)
@@ -244,7 +247,7 @@ class Parser:
     def signed(self) -> Node:
         if self.sees("-", "+", "not"):
             sign = self.next()
-            operand = self.nested(self.signed, self.describe_gap(sign.text))
+            operand = self.nested(self.signed, complaints.describe_gap(sign.text))
             return Prefix(sign.span.to(self.across(operand, operand)), sign.text, operand)
         return self.power()
 
@@ -276,7 +279,7 @@ class Parser:
                 self.next()
                 if self.starts_operand():
                     self.at -= 1
-                    raise self.other_language("%", "mod")
+                    raise complaints.other_language(self, "%", "mod")
                 node = Postfix(self.across(node, node).to(token.span), "%", node)
             else:
                 return node
@@ -309,8 +312,10 @@ class Parser:
         if self.sees("|"):
             return self.bars()
         if token.kind == tk.END:
-            raise self.waiting(self.describe_gap(self.previous.text if self.at else ""))
-        raise self.unexpected()
+            raise complaints.waiting(
+                self, complaints.describe_gap(self.previous.text if self.at else "")
+            )
+        raise complaints.unexpected(self)
 
     def name_or_call(self) -> Node:
         name = self.next()
@@ -345,19 +350,10 @@ class Parser:
         args, named = self.arguments()
         span = name.span.to(self.previous.span)
         if negative:
-            raise self.inverse_or_reciprocal(name, exponent, Span(sign.span.start, power.span.end))
+            raise complaints.inverse_or_reciprocal(
+                self, name, exponent, Span(sign.span.start, power.span.end)
+            )
         return Binary(span, "^", Call(span, name.text, args, named, name.span), exponent, sign.span)
-
-    def inverse_or_reciprocal(self, name: Token, exponent: Literal, place: Span) -> LineError:
-        inside = self.text[place.end : self.previous.span.end]
-        whole = Span(name.span.start, self.previous.span.end)
-        mends: list[Mend] = []
-        if exponent.text == "1" and "arc" + name.text in self.functions:
-            mends.append(replace(whole, f"arc{name.text}{inside}"))
-        power = "" if exponent.text == "1" else f"^{exponent.text}"
-        mends.append(replace(whole, f"1/{name.text}{inside}{power}"))
-        text = f"{name.text}^-{exponent.text} is written for two things: say which is meant."
-        return LineError("inverse-or-reciprocal", text, whole, tuple(mends))
 
     def arguments(self) -> tuple[tuple[Node, ...], tuple[tuple[str, Node], ...]]:
         """What stands in the brackets of a call."""
@@ -396,8 +392,8 @@ class Parser:
         node = self.nested(self.expression, "something between the bars")
         if not self.sees("|"):
             if self.token.kind == tk.END:
-                raise self.waiting("")
-            raise self.unexpected()
+                raise complaints.waiting(self, "")
+            raise complaints.unexpected(self)
         closing = self.next()
         self.brackets.pop()
         self.pairs.append((opening.span, closing.span))
@@ -414,8 +410,8 @@ class Parser:
             self.brackets.pop()
             return
         if self.token.kind == tk.END:
-            raise self.waiting("")
-        raise self.unexpected()
+            raise complaints.waiting(self, "")
+        raise complaints.unexpected(self)
 
     # -- helpers -----------------------------------------------------------------
 
@@ -430,13 +426,13 @@ class Parser:
 
     def operand_of(self, sign: str, read: Callable[[], Node]) -> Node:
         if self.token.kind == tk.END:
-            raise self.waiting(self.describe_gap(sign))
+            raise complaints.waiting(self, complaints.describe_gap(sign))
         return read()
 
     def nested(self, read: Callable[[], Node], what: str) -> Node:
         """``read()`` one level deeper, within the limit of nesting."""
         if self.token.kind == tk.END:
-            raise self.waiting(what)
+            raise complaints.waiting(self, what)
         self.nesting += 1
         if self.nesting > MAX_NESTING:
             raise LineError(
@@ -456,102 +452,3 @@ class Parser:
         if token.text == "|" and token.kind == tk.OP:
             return not any(bracket.text == "|" for bracket in self.brackets)
         return token.kind == tk.OP and token.text in ("(", "√")
-
-    # -- errors --------------------------------------------------------------------
-
-    @staticmethod
-    def describe_gap(sign: str) -> str:
-        return f"something behind {sign}" if sign else "an expression"
-
-    def waiting(self, what: str) -> Unfinished:
-        """The line ends too early: what it waits for, open brackets included."""
-        end = self.token.span
-        closing = "".join("|" if b.text == "|" else ")" for b in reversed(self.brackets))
-        if what:
-            return Unfinished(f"The line goes on: {what} is missing.", end)
-        if len(closing) == 1:
-            text = f"The line goes on: the closing {closing} is missing."
-        else:
-            text = f"The line goes on: {len(closing)} closing brackets are missing."
-        return Unfinished(text, end, closing)
-
-    def unexpected(self) -> LineError:
-        token = self.token
-        remove = (Mend("remove it", token.span, ""),)
-        if token.text == ")" and not self.brackets:
-            text = "This ) closes a bracket that was never opened."
-            open_at = Mend("open one at the start", Span(0, 0), "(")
-            return LineError("unopened-bracket", text, token.span, (*remove, open_at))
-        if token.text == "=":
-            text = "Here = cannot stand: it gives a value to a name; == asks whether two are equal."
-            return LineError("stray-equals", text, token.span, (replace(token.span, "=="),))
-        if self.at and self.previous.kind == tk.OP and token.kind == tk.OP:
-            text = f"{token.text} cannot follow {self.previous.text}: a value is missing between."
-            return LineError("missing-operand", text, token.span, remove)
-        if token.text in tk.WORDS:
-            text = f"{token.text} is a word of the language and cannot stand here."
-            return LineError(
-                "word-here", text, token.span, (replace(token.span, token.text + "_"),)
-            )
-        return LineError("unexpected", f"{token.text} cannot stand here.", token.span, remove)
-
-    def other_language(self, typed: str, meant: str) -> LineError:
-        meanings = {
-            "mod": "The remainder is written mod",
-            "div": "The whole quotient is written div",
-        }
-        text = f"{meanings[meant]}; {typed} cannot stand between two values."
-        span = self.token.span
-        mend = replace(span, _spaced(self.text, span, meant))
-        return LineError("other-language", text, span, (mend,))
-
-    def side_by_side(self, left: Node) -> LineError:
-        """Two operands with nothing between: what may be meant, as mends."""
-        before, behind = self.previous, self.token
-        gap = Span(before.span.end, behind.span.start)
-        both = Span(before.span.start, behind.span.end)
-        if before.kind == tk.NAME and before.text in self.functions:
-            return self.call_without_brackets(before)
-        if before.text in ("x", "X") and before.text not in self.quantities and self.at >= 2:
-            return self.letter_for_times(before)
-        first, second = (self.text[t.span.start : t.span.end] for t in (before, behind))
-        mends: list[Mend] = []
-        if before.kind == tk.NAME and behind.kind in (tk.NAME, tk.NUMBER) and "." not in second:
-            mends.append(replace(both, f"{first}_{second}"))
-        if before.kind == tk.NUMBER and behind.kind == tk.NUMBER:
-            mends.append(replace(both, f"{first} + {second}"))
-        mends.append(replace(gap, "*"))
-        text = f"Nothing stands between {first} and {second}: say how they belong together."
-        return LineError("side-by-side", text, both, tuple(mends))
-
-    def letter_for_times(self, letter: Token) -> LineError:
-        """``56 x 8``, where x is no quantity."""
-        place = Span(self.tokens[self.at - 2].span.end, self.token.span.start)
-        text = f"The letter {letter.text} is no sign for times, and no quantity has this name."
-        return LineError("letter-for-times", text, letter.span, (replace(place, "*"),))
-
-    def call_without_brackets(self, name: Token) -> LineError:
-        """``sin pi/2``: the two ways in which its brackets may be meant."""
-        start = self.token.span.start
-        mends: list[Mend] = []
-        for read in (self.product, self.power):
-            at = self.at
-            try:
-                end = read().span.end
-            except LineError:
-                end = 0
-            self.at = at
-            if end and not any(mend.span.end == end for mend in mends):
-                called = f"{name.text}({self.text[start:end]})"
-                mends.append(replace(Span(name.span.start, end), called))
-        text = f"The argument of {name.text} stands in brackets."
-        return LineError(
-            "no-brackets", text, Span(name.span.start, self.token.span.end), tuple(mends)
-        )
-
-
-def _spaced(text: str, span: Span, word: str) -> str:
-    """``word`` with spaces where it would touch a neighbour at ``span``."""
-    left = "" if text[: span.start].endswith(" ") else " "
-    right = "" if text[span.end :].startswith(" ") else " "
-    return left + word + right

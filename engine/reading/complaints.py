@@ -1,0 +1,130 @@
+"""What the parser says of input that it cannot read, and the mends it offers.
+
+Each function looks at the parser where it stands and returns the error.
+"""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+from engine.errors import LineError, Mend, Span, Unfinished, replace
+from engine.reading import tokens as tk
+from engine.reading.tokens import Token
+from engine.reading.tree import Literal
+
+if TYPE_CHECKING:
+    from engine.reading.parser import Parser
+
+
+def describe_gap(sign: str) -> str:
+    return f"something behind {sign}" if sign else "an expression"
+
+
+def waiting(parser: Parser, what: str) -> Unfinished:
+    """The line ends too early: what it waits for, open brackets included."""
+    end = parser.token.span
+    closing = "".join("|" if b.text == "|" else ")" for b in reversed(parser.brackets))
+    if what:
+        return Unfinished(f"The line goes on: {what} is missing.", end)
+    if len(closing) == 1:
+        text = f"The line goes on: the closing {closing} is missing."
+    else:
+        text = f"The line goes on: {len(closing)} closing brackets are missing."
+    return Unfinished(text, end, closing)
+
+
+def unexpected(parser: Parser) -> LineError:
+    token = parser.token
+    remove = (Mend("remove it", token.span, ""),)
+    if token.text == ")" and not parser.brackets:
+        text = "This ) closes a bracket that was never opened."
+        open_at = Mend("open one at the start", Span(0, 0), "(")
+        return LineError("unopened-bracket", text, token.span, (*remove, open_at))
+    if token.text == "=":
+        text = "Here = cannot stand: it gives a value to a name; == asks whether two are equal."
+        return LineError("stray-equals", text, token.span, (replace(token.span, "=="),))
+    if parser.at and parser.previous.kind == tk.OP and token.kind == tk.OP:
+        text = f"{token.text} cannot follow {parser.previous.text}: a value is missing between."
+        return LineError("missing-operand", text, token.span, remove)
+    if token.text in tk.WORDS:
+        text = f"{token.text} is a word of the language and cannot stand here."
+        return LineError("word-here", text, token.span, (replace(token.span, token.text + "_"),))
+    return LineError("unexpected", f"{token.text} cannot stand here.", token.span, remove)
+
+
+def other_language(parser: Parser, typed: str, meant: str) -> LineError:
+    meanings = {
+        "mod": "The remainder is written mod",
+        "div": "The whole quotient is written div",
+    }
+    text = f"{meanings[meant]}; {typed} cannot stand between two values."
+    span = parser.token.span
+    mend = replace(span, _spaced(parser.text, span, meant))
+    return LineError("other-language", text, span, (mend,))
+
+
+def side_by_side(parser: Parser) -> LineError:
+    """Two operands with nothing between: what may be meant, as mends."""
+    before, behind = parser.previous, parser.token
+    gap = Span(before.span.end, behind.span.start)
+    both = Span(before.span.start, behind.span.end)
+    if before.kind == tk.NAME and before.text in parser.functions:
+        return call_without_brackets(parser, before)
+    if before.text in ("x", "X") and before.text not in parser.quantities and parser.at >= 2:
+        return letter_for_times(parser, before)
+    first, second = (parser.text[t.span.start : t.span.end] for t in (before, behind))
+    mends: list[Mend] = []
+    if before.kind == tk.NAME and behind.kind in (tk.NAME, tk.NUMBER) and "." not in second:
+        mends.append(replace(both, f"{first}_{second}"))
+    if before.kind == tk.NUMBER and behind.kind == tk.NUMBER:
+        mends.append(replace(both, f"{first} + {second}"))
+    mends.append(replace(gap, "*"))
+    text = f"Nothing stands between {first} and {second}: say how they belong together."
+    return LineError("side-by-side", text, both, tuple(mends))
+
+
+def letter_for_times(parser: Parser, letter: Token) -> LineError:
+    """``56 x 8``, where x is no quantity."""
+    place = Span(parser.tokens[parser.at - 2].span.end, parser.token.span.start)
+    text = f"The letter {letter.text} is no sign for times, and no quantity has this name."
+    return LineError("letter-for-times", text, letter.span, (replace(place, "*"),))
+
+
+def call_without_brackets(parser: Parser, name: Token) -> LineError:
+    """``sin pi/2``: the two ways in which its brackets may be meant."""
+    start = parser.token.span.start
+    mends: list[Mend] = []
+    for read in (parser.product, parser.power):
+        at = parser.at
+        try:
+            read()
+            end = parser.previous.span.end
+        except LineError:
+            end = 0
+        parser.at = at
+        if end and not any(mend.span.end == end for mend in mends):
+            called = f"{name.text}({parser.text[start:end]})"
+            mends.append(replace(Span(name.span.start, end), called))
+    text = f"The argument of {name.text} stands in brackets."
+    return LineError(
+        "no-brackets", text, Span(name.span.start, parser.token.span.end), tuple(mends)
+    )
+
+
+def inverse_or_reciprocal(parser: Parser, name: Token, exponent: Literal, place: Span) -> LineError:
+    inside = parser.text[place.end : parser.previous.span.end]
+    whole = Span(name.span.start, parser.previous.span.end)
+    mends: list[Mend] = []
+    if exponent.text == "1" and "arc" + name.text in parser.functions:
+        mends.append(replace(whole, f"arc{name.text}{inside}"))
+    power = "" if exponent.text == "1" else f"^{exponent.text}"
+    mends.append(replace(whole, f"1/{name.text}{inside}{power}"))
+    text = f"{name.text}^-{exponent.text} is written for two things: say which is meant."
+    return LineError("inverse-or-reciprocal", text, whole, tuple(mends))
+
+
+def _spaced(text: str, span: Span, word: str) -> str:
+    """``word`` with spaces where it would touch a neighbour at ``span``."""
+    left = "" if text[: span.start].endswith(" ") else " "
+    right = "" if text[span.end :].startswith(" ") else " "
+    return left + word + right
