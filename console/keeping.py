@@ -23,6 +23,9 @@ from engine.sheet.outcome import NOTE, OK
 MAX_ATTEMPTS = 50
 """How often a change is worked out again because another window was faster."""
 
+SMALLEST_GAP = 1e-9
+"""Between two places; where a line would need less, all places are made new."""
+
 T = TypeVar("T")
 
 
@@ -68,6 +71,9 @@ def keep(sheet: Sheet, text: str, token: UUID, below: int | None = None) -> Kept
         known = sheet.lines.filter(token=token).first()
         if known is not None:
             return Kept(known.outcome, known)
+        if below is not None and not _has_room(sheet, below):
+            _make_room(sheet)
+            return None
         line = _new_line(sheet, text, token, below)
         outcome = _answer(sheet, line)
         if outcome["status"] not in (OK, NOTE):
@@ -112,6 +118,20 @@ def last_answered(sheet: Sheet, place: float) -> int | None:
     before = sheet.lines.present().filter(place__lt=place).exclude(found="")
     last = before.order_by("place").last()
     return last.number if last else None
+
+
+def _has_room(sheet: Sheet, number: int) -> bool:
+    """Whether there still is a place between a line and the next one."""
+    place = sheet.lines.get(number=number).place
+    return place + SMALLEST_GAP < _place_below(sheet, place)
+
+
+def _make_room(sheet: Sheet) -> None:
+    """Gives all lines places that are whole numbers, in the same order."""
+    lines = list(sheet.lines.order_by("place"))
+    for place, line in enumerate(lines, 1):
+        line.place = place
+    commit(sheet, "room between lines", lines)
 
 
 def _place_below(sheet: Sheet, place: float) -> float:

@@ -98,11 +98,11 @@ def mend(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
     """Gives a line another text where it stands."""
     sheet = own_sheet(request, pk)
     own_line(sheet, number)
+    since = whole_number(request.POST.get("since"))
     text = request.POST.get("text", "")
     if not text.strip():
         return HttpResponseBadRequest("the line is empty")
-    kept = keeping.mend(sheet, number, text)
-    return _answered(request, sheet, kept, whole_number(request.POST.get("since")))
+    return _answered(request, sheet, keeping.mend(sheet, number, text), since)
 
 
 @require_POST
@@ -110,8 +110,9 @@ def delete(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
     """Takes a line away."""
     sheet = own_sheet(request, pk)
     own_line(sheet, number)
+    since = whole_number(request.POST.get("since"))
     keeping.delete(sheet, number)
-    return news(request, sheet, whole_number(request.POST.get("since")))
+    return news(request, sheet, since)
 
 
 @require_POST
@@ -119,8 +120,9 @@ def move(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
     """Moves a line past its neighbour."""
     sheet = own_sheet(request, pk)
     own_line(sheet, number)
+    since = whole_number(request.POST.get("since"))
     keeping.move(sheet, number, up=request.POST.get("way") == "up")
-    return news(request, sheet, whole_number(request.POST.get("since")))
+    return news(request, sheet, since)
 
 
 @require_POST
@@ -128,11 +130,12 @@ def form(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
     """Puts a form behind the expressions of a line."""
     sheet = own_sheet(request, pk)
     own_line(sheet, number)
+    since = whole_number(request.POST.get("since"))
     try:
         kept = keeping.set_form(sheet, number, request.POST.get("form", ""))
     except LineError as error:
         return refused_with(request, error)
-    return _answered(request, sheet, kept, whole_number(request.POST.get("since")))
+    return _answered(request, sheet, kept, since)
 
 
 @require_GET

@@ -1,0 +1,186 @@
+"""Every change of a sheet can be undone and done again, and other windows see it."""
+
+import uuid
+
+import pytest
+from django.test import Client
+
+from console import changes, evaluating, keeping
+from console.models import Change, Line, Sheet
+from engine.errors import LineError
+
+pytestmark = pytest.mark.django_db(transaction=True)
+
+
+@pytest.fixture
+def sheet():
+    client = Client()
+    client.get("/")
+    return Sheet.objects.get()
+
+
+def keep(sheet, *texts):
+    for text in texts:
+        kept = keeping.keep(sheet, text, uuid.uuid4())
+        assert kept.line is not None or kept.done, kept.outcome["error"]
+
+
+def present(sheet):
+    sheet.refresh_from_db()
+    lines = list(sheet.lines.present())
+    evaluating.refresh(sheet, lines)
+    return lines
+
+
+def texts(sheet):
+    return [line.text for line in present(sheet)]
+
+
+def answers(sheet):
+    return [evaluating.answer_texts(line) for line in present(sheet)]
+
+
+def quantity(sheet, name):
+    sheet.refresh_from_db()
+    known, _ = evaluating.quantities(sheet)
+    return {found["name"]: found for found in known}[name]
+
+
+CUPS = "cups = 6; guests = 2; places = cups + guests"
+
+
+def mend_first(sheet):
+    keeping.mend(sheet, 1, "cups = 9; guests = 2; places = cups + guests")
+
+
+def test_mending_says_what_has_moved(sheet):
+    keep(sheet, CUPS, "places*2")
+    kept = keeping.mend(sheet, 1, "cups = 9; guests = 2; places = cups + guests")
+    assert kept.moved == ("6 → 9", "8 → 11")
+    lines = list(sheet.lines.present())
+    assert evaluating.refresh(sheet, lines) == {2: ["16 → 22"]}
+
+
+@pytest.mark.parametrize(
+    "change",
+    [
+        lambda sheet: keep(sheet, "1 + 1"),
+        mend_first,
+        lambda sheet: keeping.delete(sheet, 2),
+        lambda sheet: keeping.move(sheet, 3, up=True),
+        lambda sheet: keeping.set_form(sheet, 2, "scientific"),
+        lambda sheet: keeping.set_value(sheet, "extra", "7"),
+        lambda sheet: keeping.rename(sheet, "places", "seats"),
+        lambda sheet: keep(sheet, "/forget cups"),
+        lambda sheet: keep(sheet, "/show 3 digits"),
+        lambda sheet: keep(sheet, "/clear"),
+        lambda sheet: keeping.keep(sheet, "5*5", uuid.uuid4(), below=1),
+    ],
+)
+def test_undo_and_redo_of_every_kind_of_change(sheet, change):
+    keep(sheet, CUPS, "places*2", "extra = 1/3")
+    before = (texts(sheet), answers(sheet), sheet.form, sheet.cleared)
+    change(sheet)
+    after = (texts(sheet), answers(sheet), sheet.form, sheet.cleared)
+    assert after != before
+    assert changes.undo(sheet)
+    assert (texts(sheet), answers(sheet), sheet.form, sheet.cleared) == before
+    assert changes.redo(sheet)
+    assert (texts(sheet), answers(sheet), sheet.form, sheet.cleared) == after
+    assert changes.redo(sheet) is None
+
+
+def test_undo_goes_back_to_the_empty_sheet_and_a_new_change_ends_redo(sheet):
+    keep(sheet, "1", "2", "3")
+    for left in (2, 1, 0):
+        assert changes.undo(sheet) == "new line"
+        assert len(texts(sheet)) == left
+    assert changes.undo(sheet) is None
+    changes.redo(sheet)
+    keep(sheet, "4")
+    assert changes.redo(sheet) is None
+    assert texts(sheet) == ["1", "4"]
+    assert not Change.objects.filter(undone=True).exists()
+
+
+def test_a_number_is_never_given_twice(sheet):
+    keep(sheet, "10", "20")
+    keeping.delete(sheet, 2)
+    keep(sheet, "@ + 1")
+    assert [line.number for line in present(sheet)] == [1, 3]
+    assert answers(sheet)[-1] == ["11"]
+
+
+def test_lines_put_between_others_find_their_place(sheet):
+    keep(sheet, "1", "2")
+    for count in range(60):
+        keeping.keep(sheet, f"{count} + 0", uuid.uuid4(), below=1)
+    shown = texts(sheet)
+    assert shown[0] == "1"
+    assert shown[-1] == "2"
+    assert shown[1:-1] == [f"{count} + 0" for count in reversed(range(60))]
+    assert len({line.place for line in Line.objects.all()}) == 62
+
+
+def test_a_change_that_was_overtaken_is_not_written(sheet):
+    keep(sheet, "1")
+    stale = Sheet.objects.get()
+    keep(sheet, "2")
+    line = stale.lines.get(number=1)
+    line.text = "overtaken"
+    assert not changes.commit(stale, "late", [line])
+    assert texts(sheet) == ["1", "2"]
+
+
+def test_computing_again_one_and_all(sheet):
+    keep(sheet, "a = 1", "b = a + 1", "c = b + 1", "a = 5")
+    assert quantity(sheet, "c")["state"] == "out-of-date"
+    keeping.compute_again(sheet, "b")
+    assert quantity(sheet, "b")["text"] == "6"
+    assert quantity(sheet, "c")["reason"] == "used b = 2; b is now 6"
+    keeping.compute_again(sheet, None)
+    assert quantity(sheet, "c")["text"] == "7"
+    assert quantity(sheet, "c")["state"] == "stored"
+
+
+def test_renaming_to_a_bad_or_taken_name_is_refused(sheet):
+    keep(sheet, "a = 1", "b = a")
+    for name in ("b", "2x", "mod", "a b", ""):
+        with pytest.raises(LineError):
+            keeping.rename(sheet, "a", name)
+    with pytest.raises(LineError):
+        keeping.rename(sheet, "nothing", "c")
+    keeping.rename(sheet, "a", "α_1")
+    assert texts(sheet) == ["α_1 = 1", "b = α_1"]
+
+
+def test_an_error_elsewhere_is_shown_and_goes_when_it_is_mended(sheet):
+    keep(sheet, "m = 2", "m*3")
+    keeping.delete(sheet, 1)
+    assert answers(sheet) == [["an error"]]
+    changes.undo(sheet)
+    assert answers(sheet) == [["2"], ["6"]]
+
+
+def test_refused_changes_leave_no_trace(sheet):
+    keep(sheet, "1")
+    revision = sheet.revision
+    assert keeping.mend(sheet, 1, "sqr(4)").line is None
+    assert keeping.mend(sheet, 1, "/clear").line is None
+    with pytest.raises(LineError):
+        keeping.set_form(sheet, 1, "nonsense")
+    with pytest.raises(LineError):
+        keeping.set_value(sheet, "nothing", "1")
+    sheet.refresh_from_db()
+    assert sheet.revision == revision
+    assert texts(sheet) == ["1"]
+
+
+def test_evaluators_that_lost_everything_give_the_same(sheet, settings):
+    """A sheet in an evaluator's memory is a cache: made anew, it answers alike."""
+    keep(sheet, CUPS, "twice := places*2", "cups = 9", "twice + @")
+    keeping.mend(sheet, 1, "cups = 7; guests = 3; places = cups + guests")
+    expected = answers(sheet)
+    moved = Sheet.objects.create(owner=sheet.owner, revision=sheet.revision)
+    sheet.lines.update(sheet=moved, stale=True)
+    assert answers(moved) == expected

@@ -1,0 +1,160 @@
+"""The addresses of the sheet page, with right and with broken requests."""
+
+import json
+import re
+import uuid
+
+import pytest
+from django.test import Client
+
+from accounts.guests import SESSION_KEY
+from accounts.models import Person
+from console import history
+
+pytestmark = pytest.mark.django_db(transaction=True)
+
+
+class Page:
+    """A person's page, as its script would use it."""
+
+    def __init__(self):
+        self.client = Client()
+        self.url = self.client.get("/").headers["Location"]
+        self.since = 0
+
+    def post(self, path, **fields):
+        return self.client.post(self.url + path, {"since": self.since, **fields})
+
+    def keep(self, *texts):
+        for text in texts:
+            reply = self.post("/lines", text=text, token=str(uuid.uuid4()))
+            assert "X-Refused" not in reply.headers, text
+        return reply
+
+    def get(self, path=""):
+        return self.client.get(self.url + path)
+
+    @property
+    def person(self):
+        return Person.objects.get(pk=self.client.session[SESSION_KEY])
+
+
+@pytest.fixture
+def page():
+    return Page()
+
+
+def texts(reply):
+    return re.findall(r'data-text="([^"]*)" data-sign', reply.content.decode())
+
+
+def test_the_preview_tells_what_is_around_the_caret(page):
+    reply = page.post("/preview", text="1/2 pi", caret="2").content.decode()
+    assert 'class="bound"' in reply
+    assert 'data-operands="0,1 2,3"' in reply
+    assert 'data-mend="1/(2 pi)"' in reply
+    assert page.post("/preview", text="   ").content == b""
+    assert page.post("/preview", text="1", caret="not a number").status_code == 200
+    assert page.post("/preview").status_code == 200
+
+
+def test_workings_as_steps_boxes_and_bits(page):
+    page.keep("x = 2; 3*x + 1 as binary64")
+    reply = page.get("/lines/1/workings").content.decode()
+    assert "Step 1 of 2: 3 times 2 is exactly 6." in reply
+    assert reply.count("<svg") == 3
+    assert "binary64 of 7: sign bit 0" in reply
+    assert page.get("/lines/99/workings").status_code == 404
+
+
+def test_the_form_of_a_line_and_of_the_sheet(page):
+    page.keep("1/3")
+    assert texts(page.post("/lines/1/form", form="fraction")) == ["1/3"]
+    assert "X-Refused" in page.post("/lines/1/form", form="nonsense").headers
+    assert texts(page.post("/lines/1/form", form="")) == ["0.3333333333"]
+    page.post("/form", form="3 digits")
+    assert texts(page.get()) == ["0.333"]
+    assert "X-Refused" in page.post("/form", form="0 digits").headers
+
+
+def test_values_names_and_computing_again_over_the_wire(page):
+    page.keep("m = 2  # kg", "Q = m*10", "m = 3")
+    listed = page.get("/quantities").content.decode()
+    assert "used m = 2; m is now 3" in listed
+    assert 'data-flag-for="2"' in listed
+    assert "30" in texts(page.post("/quantities/again", name="Q"))
+    assert "X-Refused" in page.post("/quantities/rename", name="m", new="Q").headers
+    page.post("/quantities/rename", name="m", new="mass")
+    assert "mass = 3" in page.get().content.decode()
+    assert "X-Refused" in page.post("/quantities/value", name="mass", value="sqr(").headers
+    assert "40" in texts(page.post("/quantities/value", name="mass", value="4")) or "4" in texts(
+        page.get()
+    )
+
+
+def test_numbers_that_are_none_are_not_found(page):
+    page.keep("1")
+    for path in ("/earlier?before=x", "/earlier?before=99", "/earlier", "/earlier?through=-1"):
+        assert page.get(path).status_code == 404
+    assert page.post("/lines/1/delete", since="x").status_code == 404
+    assert page.post("/lines/9/move", way="up").status_code == 404
+    assert page.post("/lines/refresh", numbers=["x"]).status_code == 404
+    assert page.post("/lines/1", text="  ").status_code == 400
+    assert page.client.get(f"{page.url}/undo").status_code == 405
+
+
+def test_undo_with_nothing_to_undo_says_so_by_its_status(page):
+    assert page.post("/undo").status_code == 204
+    page.keep("1")
+    assert page.post("/undo").headers["X-Label"] == "new line"
+    assert page.post("/redo").headers["X-Label"] == "new line"
+    assert page.post("/redo").status_code == 204
+
+
+def test_the_history_is_of_all_sheets_each_text_once(page):
+    page.keep("2+2", "sin(1)", "2+2")
+    page.client.post("/sheets/new")
+    lines = json.loads(page.client.get("/history").content)["lines"]
+    assert lines == ["sin(1)", "2+2"]
+    assert history.search(page.person, "0.8414")[0].text == "sin(1)"
+    assert history.search(page.person, "nothing like it") == []
+    found = page.client.get("/history/search?words=sin").content.decode()
+    assert 'data-text="sin(1)"' in found
+    assert Client().get("/history").status_code == 404
+
+
+def test_the_history_of_another_is_not_found(page):
+    page.keep("secret = 42")
+    other = Page()
+    other.keep("1")
+    assert "secret" not in other.client.get("/history").content.decode()
+    assert history.search(other.person, "secret") == []
+
+
+def test_a_cleared_screen_is_shown_again(page):
+    page.keep("1", "2")
+    assert page.post("/lines", text="/clear", token=str(uuid.uuid4())).headers["X-Reload"] == "1"
+    shown = page.get().content.decode()
+    assert texts(page.get()) == []
+    more = re.search(r'hx-get="([^"]*through=\d+)"', shown).group(1)
+    assert texts(page.client.get(more)) == ["1", "2"]
+
+
+def test_live_lines_come_along_with_what_moves_them(page):
+    page.keep("a = 1", "b := a*10")
+    page.since = 2
+    reply = page.post("/lines", text="a = 2", token=str(uuid.uuid4()))
+    assert "20" in texts(reply)
+    assert "10 → 20" in reply.content.decode()
+
+
+def test_very_many_changes_at_once_ask_for_a_new_page(page):
+    page.keep(*(f"{n}" for n in range(5)))
+    from console.views import replies
+
+    replies.MOST_NEWS, before = 3, replies.MOST_NEWS
+    try:
+        assert page.get("/lines?since=0").headers["X-Reload"] == "1"
+        assert "X-Reload" not in page.get("/lines?since=3").headers
+    finally:
+        replies.MOST_NEWS = before
