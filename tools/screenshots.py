@@ -22,7 +22,7 @@ def type_line(page: Page, text: str) -> None:
 
 
 def demo(page: Page) -> None:
-    page.get_by_test_id("entry").press_sequentially("Q/(η*2200) + sqrt(abs(m")
+    page.get_by_test_id("entry").press_sequentially("Q/(η*2200) + root(m/1000, 3")
 
 
 def empty(page: Page) -> None:

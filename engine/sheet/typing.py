@@ -7,6 +7,7 @@ from typing import TYPE_CHECKING, Any
 from engine.errors import LineError
 from engine.reading.caret import at_caret
 from engine.reading.mathml import statement_mathml
+from engine.sheet.hint import hint_at
 
 if TYPE_CHECKING:
     from engine.sheet.sheet import Sheet
@@ -30,7 +31,7 @@ def typed_so_far(
     except LineError:
         tree = None
     if tree is None:
-        return page | {"readings": [], "operands": [], "brackets": [], "parts": []}
+        return page | {"readings": [], "operands": [], "brackets": [], "parts": [], "hint": None}
     company = at_caret(tree, caret)
     readings = [statement_mathml(statement, company.operands) for statement in tree.statements]
     return page | {
@@ -38,4 +39,5 @@ def typed_so_far(
         "operands": list(company.operand_spans),
         "brackets": list(company.brackets),
         "parts": list(company.parts),
+        "hint": None if caret is None else hint_at(tree, text, caret),
     }

@@ -210,6 +210,17 @@ def selected(page):
     )
 
 
+def test_the_hint_follows_the_caret_and_goes_with_the_line(sheet):
+    hint = sheet.get_by_test_id("hint")
+    expect(hint).to_be_hidden()
+    sheet.keyboard.type("log(81, 3")
+    expect(hint.locator(".pattern b")).to_have_text("base")
+    press(sheet, "Home", "ArrowRight")
+    expect(hint.locator(".pattern")).to_have_text("log(x, base)")
+    press(sheet, "Escape")
+    expect(hint).to_be_hidden()
+
+
 def test_a_trap_is_noticed_while_typing_and_mended_with_a_click(sheet):
     sheet.keyboard.type("1/2 pi")
     notice = sheet.get_by_test_id("preview").get_by_test_id("notice")

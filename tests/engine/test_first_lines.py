@@ -119,6 +119,26 @@ def test_the_operands_at_the_caret_and_the_parts_around_it_are_known():
     assert typed_so_far(Sheet(), "(1+2)*3", caret=0)["brackets"] == [(0, 1), (4, 5)]
 
 
+def hint(text, caret=None):
+    typed = typed_so_far(Sheet(), text, caret=len(text) if caret is None else caret)
+    return typed["hint"]
+
+
+def test_the_hint_names_the_function_and_the_argument_at_the_caret():
+    card = hint("2 + log(81, ")
+    assert card["name"] == "log"
+    assert [parameter["here"] for parameter in card["parameters"]] == [False, True]
+    assert card["examples"][0] == {"input": "log(81, 3)", "answer": "= 4"}
+    inner = hint("root(sqrt(2), 3)", caret=11)
+    assert inner["name"] == "sqrt"
+    assert hint("root(sqrt(2), 3)", caret=15)["parameters"][1]["here"]
+    assert not any(parameter["here"] for parameter in hint("sin")["parameters"])
+    assert hint("asinh(")["name"] == "arsinh"
+    assert "circumference" in hint("2 pi")["summary"]
+    assert hint("x + 2") is None
+    assert hint("sin(1) + 2") is None
+
+
 def test_an_error_names_its_place():
     assert outcome("3 + sqr(49)").error.span == (4, 7)
     assert outcome("1 + unknown_tea*2").error.span == (4, 15)

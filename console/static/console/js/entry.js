@@ -42,8 +42,9 @@ document.addEventListener("DOMContentLoaded", () => {
     fit();
     keepDraft();
     stale = false;
-    if (area.value.trim()) htmx.trigger(area, "preview");
-    else preview.replaceChildren();
+    if (area.value.trim()) return htmx.trigger(area, "preview");
+    preview.replaceChildren();
+    document.getElementById("hint").hidden = true;
   });
 
   // a reading that comes after its line was sent is of no use any more
