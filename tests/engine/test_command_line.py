@@ -69,3 +69,38 @@ def test_bytes_that_are_no_text_do_no_harm():
     )
     lines = [json.loads(line) for line in done.stdout.decode().splitlines()]
     assert [line["status"] for line in lines] == ["error", "ok"]
+
+
+def test_workings_are_listed_with_each_line():
+    done = run("196^0.5/4*6\nx = 7\n# note\n", "--workings", "--json")
+    first, second, third = (json.loads(line) for line in done.stdout.decode().splitlines())
+    steps = [(step["input"], step["sign"], step["text"]) for step in first["steps"]]
+    assert steps == [
+        ("196^0.5", "=", "14"),
+        ("196^0.5/4", "=", "3.5"),
+        ("196^0.5/4*6", "=", "21"),
+    ]
+    assert second["steps"] == third["steps"] == []
+    assert third["status"] == "note"
+
+
+def test_plain_output_says_what_was_read_answered_and_offered():
+    done = run("1/2 pi\nsqr(4)\n0.1+0.2 as binary64\n", "--workings").stdout.decode()
+    assert "1/2 pi ≈ 1.570796327" in done
+    assert "(This reads as (1/2) times what follows it.)" in done
+    assert "perhaps: sqrt(4)" in done
+    assert "true value = 0.3" in done
+
+
+def test_an_unfinished_line_and_a_command():
+    done = run("(1+2\n/show 3 digits\n2/3\n/fish\n", "--json")
+    lines = [json.loads(line) for line in done.stdout.decode().splitlines()]
+    assert [line["status"] for line in lines] == ["unfinished", "ok", "ok", "error"]
+    assert lines[0]["error"]["fixes"][0]["input"] == "(1+2)"
+    assert lines[2]["answers"][0]["text"] == "0.667"
+    assert done.returncode == 1
+
+
+def test_an_error_line_defines_nothing():
+    done = run("a = 1\na = sqr(4)\na\n", "--json").stdout.decode().splitlines()
+    assert json.loads(done[-1])["answers"][0]["text"] == "1"

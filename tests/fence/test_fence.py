@@ -103,3 +103,33 @@ def test_too_much_memory_is_an_error_and_the_next_line_is_answered(evaluators):
 
 def _hoard():
     return bytearray(4 * 1024**3)
+
+
+def test_an_evaluator_that_fails_gives_an_error_and_goes_on(evaluators):
+    broken = Job("answer", 1.0, {"number": 1, "text": "1", "unknown": True})
+    outcome = evaluators.work(state("j"), broken, no_lines)
+    assert outcome["error"]["code"] == "unforeseen"
+    assert evaluators.work(state("j"), answer_job("2*3"), no_lines)["answers"][0]["text"] == "6"
+
+
+def test_changed_and_deleted_lines_reach_an_evaluator_that_has_the_sheet(evaluators):
+    first = (SheetLine(1, "a = 1", None, 1.0), SheetLine(2, "b = a + 1", 1, 2.0))
+    job = answer_job("b*10", number=9)
+    outcome = evaluators.work(state("k", 2), job, lambda revision: first)
+    assert outcome["answers"][0]["text"] == "20"
+    mended = (SheetLine(1, "a = 5", None, 1.0),)
+    outcome = evaluators.work(state("k", 3), job, lambda revision: mended)
+    assert outcome["answers"][0]["text"] == "60"
+    gone = (SheetLine(2, "b = a + 1", 1, 2.0, True),)
+    outcome = evaluators.work(state("k", 4), job, lambda revision: gone)
+    assert outcome["error"]["code"] == "unknown-name"
+
+
+def test_settings_are_those_of_the_request(evaluators):
+    from engine.forms.names import Form
+
+    narrow = State("l", 0, Settings(form=Form(digits=3)))
+    assert evaluators.work(narrow, answer_job("2/3"), no_lines)["answers"][0]["text"] == "0.667"
+    assert evaluators.work(state("l"), answer_job("2/3"), no_lines)["answers"][0]["text"] == (
+        "0.6666666667"
+    )
