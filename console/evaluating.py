@@ -6,6 +6,7 @@ from collections.abc import Iterable
 from typing import Any
 
 from django.conf import settings
+from django.db import transaction
 
 from console.models import Line, Sheet
 from fence.evaluators import evaluators
@@ -54,8 +55,15 @@ def refresh(sheet: Sheet, lines: Iterable[Line]) -> dict[int, list[str]]:
         changed = moved(was, answer_texts(line))
         if changed:
             before[line.number] = changed
-    Line.objects.bulk_update(stale, CACHED)
+    _store(sheet, stale)
     return before
+
+
+def _store(sheet: Sheet, lines: list[Line]) -> None:
+    """Keeps the answers of lines, unless the sheet has changed since they were made."""
+    with transaction.atomic():
+        if Sheet.objects.filter(pk=sheet.pk, revision=sheet.revision).exists():
+            Line.objects.bulk_update(lines, CACHED)
 
 
 def answer_texts(line: Line) -> list[str]:

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from engine.reading.strength import (
-    ATOM,
     FORM,
     POSTFIX,
     SIGN,
@@ -115,8 +114,3 @@ def _write_implied(node: Binary, out: list[str]) -> None:
 
 def _is_number(piece: str) -> bool:
     return piece[0].isdigit()
-
-
-def needs_brackets(node: Node) -> bool:
-    """Whether ``node`` is more than an atom."""
-    return strength(node) < ATOM

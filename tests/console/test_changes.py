@@ -176,6 +176,17 @@ def test_refused_changes_leave_no_trace(sheet):
     assert texts(sheet) == ["1"]
 
 
+def test_answers_made_for_an_overtaken_state_are_not_kept(sheet):
+    keep(sheet, "a = 1", "a + 1")
+    keeping.mend(sheet, 1, "a = 2")
+    late = Sheet.objects.get()
+    lines = list(late.lines.present())
+    keeping.mend(sheet, 1, "a = 3")
+    evaluating.refresh(late, lines)
+    assert Line.objects.get(number=2).stale
+    assert answers(sheet) == [["3"], ["4"]]
+
+
 def test_evaluators_that_lost_everything_give_the_same(sheet, settings):
     """A sheet in an evaluator's memory is a cache: made anew, it answers alike."""
     keep(sheet, CUPS, "twice := places*2", "cups = 9", "twice + @")
