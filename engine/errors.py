@@ -49,6 +49,11 @@ class Mend:
         return {"label": self.label or shown.strip(), "input": mended}
 
 
+def offers(mends: tuple[Mend, ...], text: str) -> list[dict[str, str]]:
+    """The mends as they are offered for a line; one that leaves nothing of it is not."""
+    return [mend.as_dict(text) for mend in mends if mend.apply(text).strip(" ()")]
+
+
 def replace(span: Span, replacement: str) -> Mend:
     """A mend whose button shows what the line becomes."""
     return Mend("", span, replacement)

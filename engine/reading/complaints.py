@@ -5,6 +5,7 @@ Each function looks at the parser where it stands and returns the error.
 
 from __future__ import annotations
 
+import re
 from typing import TYPE_CHECKING
 
 from engine.errors import LineError, Mend, Span, Unfinished, replace
@@ -40,6 +41,9 @@ def unexpected(parser: Parser) -> LineError:
         text = "This ) closes a bracket that was never opened."
         open_at = Mend("open one at the start", Span(0, 0), "(")
         return LineError("unopened-bracket", text, token.span, (*remove, open_at))
+    if token.text in ("[", "]"):
+        text = "Square brackets do not group; round brackets do."
+        return LineError("square-brackets", text, token.span)
     if token.text == "=":
         text = "Here = cannot stand: it gives a value to a name; == asks whether two are equal."
         return LineError("stray-equals", text, token.span, (replace(token.span, "=="),))
@@ -70,6 +74,10 @@ def side_by_side(parser: Parser) -> LineError:
     both = Span(before.span.start, behind.span.end)
     if before.kind == tk.NAME and before.text in parser.functions:
         return call_without_brackets(parser, before)
+    if before.text == "if" and before.text not in parser.quantities:
+        text = "A condition is asked as it stands, with no word before it: x == 2."
+        without = Span(before.span.start, behind.span.start)
+        return LineError("condition", text, before.span, (replace(without, ""),))
     if before.text in ("x", "X") and before.text not in parser.quantities and parser.at >= 2:
         return letter_for_times(parser, before)
     first, second = (parser.text[t.span.start : t.span.end] for t in (before, behind))
@@ -77,10 +85,22 @@ def side_by_side(parser: Parser) -> LineError:
     if before.kind == tk.NAME and behind.kind in (tk.NAME, tk.NUMBER) and "." not in second:
         mends.append(replace(both, f"{first}_{second}"))
     if before.kind == tk.NUMBER and behind.kind == tk.NUMBER:
+        mends += _spaced_groups(parser)
         mends.append(replace(both, f"{first} + {second}"))
     mends.append(replace(gap, "*"))
     text = f"Nothing stands between {first} and {second}: say how they belong together."
     return LineError("side-by-side", text, both, tuple(mends))
+
+
+def _spaced_groups(parser: Parser) -> list[Mend]:
+    """``1 000 000``: figures in groups of three are one number."""
+    end = parser.at
+    while re.fullmatch(r"[0-9]{3}(\.[0-9]+)?", parser.tokens[end].text):
+        end += 1
+    if end == parser.at:
+        return []
+    place = Span(parser.previous.span.start, parser.tokens[end - 1].span.end)
+    return [replace(place, re.sub(r"\s", "", parser.text[slice(*place)]))]
 
 
 def letter_for_times(parser: Parser, letter: Token) -> LineError:

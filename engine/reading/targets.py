@@ -74,6 +74,9 @@ def _bad_target(text: str, before: list[Token], sign: Token) -> LineError:
             span,
             (replace(span, mended),),
         )
+    if len(before) > 3 and before[0].kind == tk.NAME and before[1].text == "(":
+        text = f"{typed} cannot be given a value: functions of one's own are not here yet."
+        return LineError("own-function", text, span)
     equal = (replace(sign.span, "=="),) if sign.text == "=" else ()
     return LineError(
         "bad-target", f"Only a name can be given a value, and {typed} is not one.", span, equal

@@ -160,6 +160,9 @@ def _unknown_sign(source: str, at: int) -> LineError:
     if unicodedata.category(character) == "Cc":
         text = f"A control character (U+{ord(character):04X}) stands here; it cannot be read."
         return LineError("control-character", text, span, (_without(span),))
+    if character == "?":
+        text = "A question is asked with ==, as in x == 2, and needs no question mark."
+        return LineError("question", text, span, (_without(span),))
     if character == "'":
         return LineError("unknown-sign", "A quotation mark or foot sign cannot stand here.", span)
     if character in "{}":

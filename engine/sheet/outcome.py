@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Any
 
-from engine.errors import LineError, Notice
+from engine.errors import LineError, Notice, offers
 
 OK, ERROR, UNFINISHED, NOTE = "ok", "error", "unfinished", "note"
 
@@ -76,7 +76,7 @@ class Outcome:
                 {
                     "code": notice.code,
                     "text": notice.text,
-                    "fixes": [mend.as_dict(self.input) for mend in notice.mends],
+                    "fixes": offers(notice.mends, self.input),
                 }
                 for notice in self.notices
             ],
@@ -109,5 +109,5 @@ class Outcome:
             "text": self.error.text,
             "start": start,
             "end": end,
-            "fixes": [mend.as_dict(self.input) for mend in self.error.mends],
+            "fixes": offers(self.error.mends, self.input),
         }

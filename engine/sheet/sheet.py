@@ -242,6 +242,8 @@ class Sheet:
     def _commanded(self, line: Line) -> Outcome:
         command = line.tree.command
         try:
+            if command.name == "show" and not command.arguments:
+                raise LineError("show-what", "Say how: /show FORM, for example /show 4 digits.")
             if command.name == "show":
                 form_from(command.argument)
             said = forgotten(command, self.definitions, line) if command.name == "forget" else ()

@@ -83,6 +83,10 @@ def test_where_arithmetic_ends_there_is_an_answer_with_its_reason(line, expected
         (["56 x 8"], ["56*8"]),
         (["x = 3", "x(3+1)"], ["x*(3+1)"]),
         (["2 1/3"], ["2 + 1/3", "2*1/3"]),
+        (["1 000 000 + 5"], ["1000000 + 5"]),
+        (["12 345.67"], ["12345.67"]),
+        (["if x == 2"], ["x == 2"]),
+        (["x = 2 ?"], ["x = 2 "]),
         (["sin^-1(0.5)"], ["1/sin(0.5)"]),
         (["(1+2"], ["(1+2)"]),
         (["1 + 2)"], ["1 + 2", "(1 + 2)"]),
@@ -90,6 +94,13 @@ def test_where_arithmetic_ends_there_is_an_answer_with_its_reason(line, expected
 )
 def test_a_slip_is_offered_its_mend(lines, offered):
     assert mends(*lines)[: len(offered)] == offered
+
+
+@pytest.mark.parametrize("line", ["/", "//", "..", ".", ")", "=", "*", "?", "[1 2 3]", "$"])
+def test_a_mend_never_leaves_nothing(line):
+    result = outcome(line)
+    assert result.status in ("error", "unfinished")
+    assert all(mended.strip(" ()") for mended in mends(line))
 
 
 def test_every_offered_mend_of_a_slip_can_be_read():
