@@ -67,7 +67,7 @@ def news(request: HttpRequest, sheet: Sheet, since: int, kept: Kept | None = Non
     sheet.refresh_from_db()
     changed = list(sheet.lines.filter(revision__gt=since))
     present = [line for line in changed if not line.deleted][:MOST_NEWS]
-    live = list(sheet.lines.present().filter(is_live=True, stale=True)[:SCREEN])
+    live = list(sheet.lines.present().filter(is_live=True, stale=True).order_by()[:SCREEN])
     lines = {line.number: line for line in (*present, *live)}
     moved = evaluating.refresh(sheet, lines.values())
     if kept is not None and kept.line is not None and kept.moved:
