@@ -10,10 +10,10 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass
 
-from flint import arb, fmpq, fmpz
+from flint import fmpq, fmpz
 
 from engine.limits import FIRST_BITS, LAST_BITS, MIN_KNOWN
-from engine.numbers.values import Exact, Number, undecided
+from engine.numbers.values import Exact, Number, rational_of, undecided
 
 TEN = fmpz(10)
 
@@ -134,12 +134,3 @@ def _proved(
     if below > MIN_KNOWN:
         raise undecided()
     return Decimal(fmpz(0), 0, False, below)
-
-
-def rational_of(point: arb) -> fmpq:
-    """An exact ball as the rational that it is."""
-    mantissa, exponent = point.man_exp()
-    exponent = int(exponent)
-    if exponent >= 0:
-        return fmpq(mantissa * fmpz(2) ** exponent)
-    return fmpq(mantissa, fmpz(2) ** -exponent)

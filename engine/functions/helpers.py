@@ -7,7 +7,7 @@ from collections.abc import Callable
 from flint import arb
 
 from engine.errors import LineError
-from engine.numbers.arithmetic import subtract
+from engine.numbers.arithmetic import divide, is_zero, subtract
 from engine.numbers.values import Exact, Infinite, Real, Undefined, Value, exact, undecided
 
 NO_LIMIT = Undefined("The function has no limit there.")
@@ -30,6 +30,16 @@ def of_one_real(
         if at_zero is not None and isinstance(x, Exact) and not x.coefficient:
             return at_zero
         return Real(compute, x)
+
+    return function
+
+
+def reciprocal_of(of: Callable[[Value], Value], pole: str) -> Callable[[Value], Value]:
+    """1 over a function; undefined where that is 0, for the reason ``pole``."""
+
+    def function(x: Value) -> Value:
+        value = of(x)
+        return Undefined(pole) if is_zero(value) else divide(exact(1), value)
 
     return function
 

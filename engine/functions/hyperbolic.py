@@ -8,7 +8,7 @@ from typing import NoReturn
 from flint import arb
 
 from engine.errors import LineError
-from engine.functions.helpers import of_one_real, outside, side_of
+from engine.functions.helpers import of_one_real, outside, reciprocal_of, side_of
 from engine.functions.record import Example, Function, Parameter
 from engine.numbers.arithmetic import divide, is_zero, sign_of
 from engine.numbers.values import Exact, Infinite, Real, Undefined, Value, exact
@@ -22,18 +22,6 @@ tanh = of_one_real(arb.tanh, at_zero=ZERO, at_infinity=ONE, at_minus_infinity=ex
 arsinh = of_one_real(
     arb.asinh, at_zero=ZERO, at_infinity=INFINITY, at_minus_infinity=MINUS_INFINITY
 )
-
-
-def _one_over(of: Callable[[Value], Value], name: str) -> Callable[[Value], Value]:
-    """1 over a function; undefined where that is 0."""
-
-    def function(x: Value) -> Value:
-        value = of(x)
-        if is_zero(value):
-            return Undefined(f"The {name} has a pole at 0.")
-        return divide(ONE, value)
-
-    return function
 
 
 def arcosh(x: Value) -> Value:
@@ -118,17 +106,20 @@ FUNCTIONS = (
         "ISO 80000-2", related=("artanh",),
     ),
     _record(
-        "coth", "The hyperbolic cotangent: cosh(x) over sinh(x).", _one_over(tanh, "cotangent"),
+        "coth", "The hyperbolic cotangent: cosh(x) over sinh(x).",
+        reciprocal_of(tanh, "The cotangent has a pole at 0."),
         (Example("coth(1)", "≈", "1.313035285"), Example("coth(0)", "=", "undefined")),
         "ISO 80000-2", "x ≠ 0", related=("tanh", "arcoth"),
     ),
     _record(
-        "sech", "The hyperbolic secant: 1 over cosh(x).", _one_over(cosh, "secant"),
+        "sech", "The hyperbolic secant: 1 over cosh(x).",
+        reciprocal_of(cosh, "The secant has a pole at 0."),
         (Example("sech(0)", "=", "1"), Example("sech(1)", "≈", "0.6480542737")),
         "ISO 80000-2", related=("cosh", "arsech"),
     ),
     _record(
-        "csch", "The hyperbolic cosecant: 1 over sinh(x).", _one_over(sinh, "cosecant"),
+        "csch", "The hyperbolic cosecant: 1 over sinh(x).",
+        reciprocal_of(sinh, "The cosecant has a pole at 0."),
         (Example("csch(1)", "≈", "0.8509181282"), Example("csch(0)", "=", "undefined")),
         "ISO 80000-2", "x ≠ 0", related=("sinh", "arcsch"),
     ),

@@ -10,6 +10,7 @@ from collections.abc import Callable
 
 from flint import arb, ctx, fmpq
 
+from engine.functions.helpers import reciprocal_of
 from engine.functions.record import Example, Function, Parameter
 from engine.numbers.arithmetic import divide, is_zero
 from engine.numbers.values import Exact, Infinite, Number, Real, Undefined, Value, exact
@@ -96,18 +97,6 @@ def tangent(x: Value) -> Value:
     return exact(value) if value is not None else Real(lambda: arb.tan_pi(arb(t)))
 
 
-def _reciprocal(of: Callable[[Value], Value], name: str) -> Callable[[Value], Value]:
-    """1 over a circular function; undefined where that is 0."""
-
-    def function(x: Value) -> Value:
-        value = of(x)
-        if is_zero(value):
-            return Undefined(f"The {name} has a pole here.")
-        return divide(exact(1), value)
-
-    return function
-
-
 def cotangent(x: Value) -> Value:
     """The cosine of ``x`` radians over its sine."""
     sin, cos = sine(x), cosine(x)
@@ -181,7 +170,7 @@ FUNCTIONS = (
         subject=SUBJECT,
         summary="The secant of an angle: 1 over its cosine.",
         parameters=(Parameter("x", ANGLE.text, "not an odd multiple of π/2"),),
-        compute=_reciprocal(cosine, "secant"),
+        compute=reciprocal_of(cosine, "The secant has a pole here."),
         examples=(Example("sec(pi/3)", "=", "2"), Example("sec(pi/2)", "=", "undefined")),
         related=("cos", "csc"),
         source="ISO 80000-2",
@@ -191,7 +180,7 @@ FUNCTIONS = (
         subject=SUBJECT,
         summary="The cosecant of an angle: 1 over its sine.",
         parameters=(Parameter("x", ANGLE.text, "not a multiple of π"),),
-        compute=_reciprocal(sine, "cosecant"),
+        compute=reciprocal_of(sine, "The cosecant has a pole here."),
         examples=(Example("csc(pi/6)", "=", "2"), Example("csc(0)", "=", "undefined")),
         related=("sin", "sec"),
         source="ISO 80000-2",

@@ -12,10 +12,10 @@ import struct
 from collections.abc import Callable
 from dataclasses import dataclass
 
-from flint import arb, ctx, fmpq, fmpz
+from flint import arb, ctx, fmpq
 
 from engine.errors import LineError
-from engine.numbers.values import Exact, Infinite, Number, Undefined, Value
+from engine.numbers.values import Exact, Infinite, Number, Undefined, Value, rational_of
 
 
 def nearest(value: Value) -> float:
@@ -30,17 +30,11 @@ def nearest(value: Value) -> float:
     bits = 128
     while bits <= 4096:
         ball = value.ball(bits)
-        low, high = (_divide_rounded(_rational(end)) for end in (ball.lower(), ball.upper()))
+        low, high = (_divide_rounded(rational_of(end)) for end in (ball.lower(), ball.upper()))
         if low == high:
             return low
         bits *= 2
     return high
-
-
-def _rational(point: arb) -> fmpq:
-    mantissa, exponent = point.man_exp()
-    power = fmpz(2) ** abs(int(exponent))
-    return fmpq(mantissa * power) if int(exponent) >= 0 else fmpq(mantissa, power)
 
 
 def _divide_rounded(q: fmpq) -> float:

@@ -14,7 +14,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass
 
-from flint import arb, ctx, fmpq
+from flint import arb, ctx, fmpq, fmpz
 
 from engine.errors import LineError
 from engine.limits import FIRST_BITS, LAST_BITS, MAX_BITS, MAX_DIGITS
@@ -138,6 +138,15 @@ def exact(coefficient: fmpq | int, pi_power: int = 0) -> Exact:
     if coefficient.height_bits() > MAX_BITS:
         raise too_large()
     return Exact(coefficient, pi_power if coefficient else 0)
+
+
+def rational_of(point: arb) -> fmpq:
+    """An exact ball as the rational that it is."""
+    mantissa, exponent = point.man_exp()
+    exponent = int(exponent)
+    if exponent >= 0:
+        return fmpq(mantissa * fmpz(2) ** exponent)
+    return fmpq(mantissa, fmpz(2) ** -exponent)
 
 
 def _check_size(ball: arb) -> None:

@@ -41,8 +41,7 @@ document.addEventListener("DOMContentLoaded", () => {
   }
 
   async function insert(line, text) {
-    const token = crypto.randomUUID?.() || "00000000-0000-4000-8000-" + Date.now().toString().slice(-12).padStart(12, "0");
-    return settle(await teapot.post("/lines", { text, token, below: numberOf(line) }));
+    return settle(await teapot.post("/lines", { text, token: teapot.newToken(), below: numberOf(line) }));
   }
 
   async function settle(reply) {

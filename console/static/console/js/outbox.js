@@ -87,4 +87,5 @@
   }
 
   window.teapot.Outbox = Outbox;
+  window.teapot.newToken = newToken;
 })();
