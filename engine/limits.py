@@ -29,3 +29,10 @@ is computed as a real number: every further step on it would take long."""
 
 MIN_KNOWN = -40
 """A result is called 0 only if it is proved to be smaller than ten to this."""
+
+MAX_ITEMS = 10_000
+"""Items of a list: more than a person types or reads, and a table is still quick."""
+
+MAX_CALLS = 1_000
+"""Calls of functions of one's own inside each other: deeper recursion nearly
+always is one that does not end."""

@@ -15,6 +15,12 @@ STYLES = (
 )  # fmt: skip
 """Forms written as one word."""
 
+UNITS = ("rad", "deg", "gon", "turn", "dms")
+"""Forms of an angle."""
+
+SHAPES = ("polar", "rectangular")
+"""Forms of a complex number."""
+
 MAX_COUNT = 10_000
 """Digits or places that can be asked for."""
 
@@ -25,18 +31,21 @@ class Form:
 
     ``digits`` are significant ones; ``places`` stand behind the point and go
     before ``digits`` where both are set.  ``asked`` is set where the count was
-    asked for with the line, so that zeros at the end are shown.
+    asked for with the line, so that zeros at the end are shown.  ``unit`` is that of
+    an angle, ``shape`` the one of a complex number.
     """
 
     style: str = ""
     digits: int | None = None
     places: int | None = None
     asked: bool = False
+    unit: str = ""
+    shape: str = ""
 
     @property
     def text(self) -> str:
         """As it is typed: ``scientific, 4 digits``."""
-        words = [self.style] if self.style else []
+        words = [word for word in (self.style, self.unit, self.shape) if word]
         if self.places is not None:
             words.append(f"{self.places} places")
         elif self.digits is not None:
@@ -52,6 +61,8 @@ class Form:
             digits=self.digits if self.digits is not None else base.digits,
             places=self.places if counted else base.places if not self.style else None,
             asked=counted,
+            unit=self.unit or base.unit,
+            shape=self.shape or base.shape,
         )
 
 
@@ -63,7 +74,12 @@ def is_form(words: tuple[str, ...]) -> bool:
     """Whether these words name a form."""
     if len(words) == 2:
         return words[0].isdecimal() and words[1] in COUNTED
-    return len(words) == 1 and words[0] in STYLES
+    return len(words) == 1 and words[0] in (*STYLES, *UNITS, *SHAPES)
+
+
+def unit_among(parts: tuple[tuple[str, ...], ...]) -> str:
+    """The unit of an angle that is asked for among these forms, if any."""
+    return next((words[-1] for words in parts if len(words) == 1 and words[0] in UNITS), "")
 
 
 def form_of(parts: tuple[tuple[str, ...], ...]) -> Form:
@@ -76,7 +92,8 @@ def form_of(parts: tuple[tuple[str, ...], ...]) -> Form:
         if not is_form(words):
             raise _unknown(" ".join(words))
         if len(words) == 1:
-            form = replace(form, style=words[0])
+            field = "unit" if words[0] in UNITS else "shape" if words[0] in SHAPES else "style"
+            form = replace(form, **{field: words[0]})
             continue
         count = int(words[0])
         if count > MAX_COUNT or (count == 0 and words[1] == "digits"):
@@ -91,5 +108,5 @@ def form_from(text: str) -> Form:
 
 
 def _unknown(words: str) -> LineError:
-    known = ", ".join((*STYLES, "4 digits", "2 places"))
+    known = ", ".join((*STYLES, *UNITS, *SHAPES, "4 digits", "2 places"))
     return LineError("unknown-form", f"No form is named {words}. There are: {known}.")

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from flint import arb
+from flint import acb, arb
 
 from engine.errors import LineError
+from engine.numbers import complexes
 from engine.numbers.arithmetic import divide, is_zero, subtract
 from engine.numbers.values import Exact, Infinite, Real, Undefined, Value, exact, undecided
 
@@ -71,3 +72,12 @@ def whole(x: Value, what: str) -> int:
 def is_pole_of_gamma(x: Value) -> bool:
     """Whether ``x`` is 0 or a negative whole number."""
     return isinstance(x, Exact) and x.is_integer and x.coefficient <= 0
+
+
+def continued(compute: Callable[..., acb]) -> Callable[..., Value]:
+    """The function of complex numbers that ``compute`` gives on balls."""
+
+    def function(*values: Value) -> Value:
+        return complexes.through(compute, *values)
+
+    return function

@@ -5,15 +5,23 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import NoReturn
 
-from flint import arb
+from flint import acb, arb
 
 from engine.errors import LineError
-from engine.functions.helpers import of_one_real, outside, reciprocal_of, side_of
+from engine.functions.helpers import continued, of_one_real, reciprocal_of, side_of
 from engine.functions.record import Example, Function, Parameter
 from engine.numbers.arithmetic import divide, is_zero, sign_of
 from engine.numbers.values import Exact, Infinite, Real, Undefined, Value, exact
 
 SUBJECT = "hyperbolic functions"
+ON_BALLS: dict[str, Callable[[acb], acb]] = {
+    "sinh": acb.sinh, "cosh": acb.cosh, "tanh": acb.tanh, "coth": acb.coth, "sech": acb.sech,
+    "csch": acb.csch, "arsinh": acb.asinh, "arcosh": acb.acosh, "artanh": acb.atanh,
+    "arcoth": lambda z: (1 / z).atanh(), "arsech": lambda z: (1 / z).acosh(),
+    "arcsch": lambda z: (1 / z).asinh(),
+}  # fmt: skip
+"""Each function on complex balls."""
+
 ZERO, ONE, INFINITY, MINUS_INFINITY = exact(0), exact(1), Infinite(1), Infinite(-1)
 
 sinh = of_one_real(arb.sinh, at_zero=ZERO, at_infinity=INFINITY, at_minus_infinity=MINUS_INFINITY)
@@ -56,14 +64,19 @@ def _of_reciprocal(of: Callable[[Value], Value], name: str, said: str) -> Callab
         try:
             return of(divide(ONE, x))
         except LineError as error:
-            raise (outside(said) if error.code == "outside-domain" else error) from None
+            raise (_not_real(said) if error.code == "not-real" else error) from None
 
     function.__name__ = name
     return function
 
 
+def _not_real(said: str) -> LineError:
+    """The error outside of the domain: there the value is a complex number."""
+    return LineError("not-real", said)
+
+
 def _refuse(what: str) -> NoReturn:
-    raise outside(what)
+    raise _not_real(what)
 
 
 def _record(
@@ -85,7 +98,9 @@ def _record(
         examples=examples,
         also_written=also,
         related=related,
+        words="inverse area hyperbolic" if name.startswith("ar") else "hyperbolic",
         source=source,
+        on_complex=continued(ON_BALLS[name]),
     )
 
 

@@ -7,7 +7,7 @@ from flint import fmpq, fmpz
 from engine.functions.helpers import outside, whole
 from engine.functions.record import Example, Function, Parameter
 from engine.limits import MAX_BITS
-from engine.numbers.values import Value, exact, too_large
+from engine.numbers.values import List, Value, exact, too_large
 from engine.numbers.whole import factorial
 
 SUBJECT = "whole numbers"
@@ -66,6 +66,20 @@ def is_prime(n: Value) -> Value:
     return number > 1 and bool(fmpz(number).is_prime())
 
 
+MAX_FACTORED = fmpz(10) ** 40
+"""Numbers below this are taken apart in well under a second."""
+
+
+def prime_factors(n: Value) -> Value:
+    """The prime numbers whose product is ``n``, smallest first, each as often as it
+    divides.  Errors: :class:`LineError` for numbers below 2 or above the limit."""
+    number = fmpz(whole(n, "n"))
+    if not 2 <= number < MAX_FACTORED:
+        raise outside("factor takes whole numbers from 2, with up to 40 digits.")
+    found = sorted(number.factor())
+    return List(tuple(exact(fmpq(prime)) for prime, times in found for _ in range(times)))
+
+
 FUNCTIONS = (
     Function(
         name="gcd",
@@ -75,6 +89,7 @@ FUNCTIONS = (
         compute=greatest_common_divisor,
         examples=(Example("gcd(12, 18)", "=", "6"), Example("gcd(17, 5)", "=", "1")),
         related=("lcm",),
+        words="greatest common divisor highest common factor hcf",
         source="ISO 80000-2",
     ),
     Function(
@@ -85,6 +100,7 @@ FUNCTIONS = (
         compute=least_common_multiple,
         examples=(Example("lcm(4, 6)", "=", "12"), Example("lcm(7, 0)", "=", "0")),
         related=("gcd",),
+        words="least common multiple",
         source="ISO 80000-2",
     ),
     Function(
@@ -95,6 +111,7 @@ FUNCTIONS = (
         compute=factorial,
         examples=(Example("factorial(0)", "=", "1"), Example("factorial(5)", "=", "120")),
         related=("binomial", "permutations"),
+        words="product of whole numbers exclamation mark",
         source="ISO 80000-2",
     ),
     Function(
@@ -105,6 +122,7 @@ FUNCTIONS = (
         compute=binomial,
         examples=(Example("binomial(9, 4)", "=", "126"), Example("binomial(4, 9)", "=", "0")),
         related=("permutations", "factorial"),
+        words="combinations choose n over k nCr ways to choose",
         source="ISO 80000-2",
     ),
     Function(
@@ -118,6 +136,7 @@ FUNCTIONS = (
             Example("permutations(3, 3)", "=", "6"),
         ),
         related=("binomial", "factorial"),
+        words="arrangements orders nPr ways in a row",
         source="ISO 80000-2",
     ),
     Function(
@@ -129,6 +148,23 @@ FUNCTIONS = (
         examples=(Example("is_prime(97)", "=", "true"), Example("is_prime(91)", "=", "false")),
         value="true or false",
         related=("gcd",),
+        words="prime test",
+        source="NIST DLMF, 27.2",
+    ),
+    Function(
+        name="factor",
+        subject=SUBJECT,
+        summary="The prime numbers whose product is n.",
+        parameters=(Parameter("n", "a whole number", "whole, from 2, up to 40 digits"),),
+        compute=prime_factors,
+        examples=(
+            Example("factor(360)", "=", "[2, 2, 2, 3, 3, 5]"),
+            Example("product(factor(91))", "=", "91"),
+        ),
+        value="a list of prime numbers",
+        related=("is_prime", "gcd", "product"),
+        taken_for="factorial(n), the product of the numbers up to n.",
+        words="prime factorization factorise divisors",
         source="NIST DLMF, 27.2",
     ),
 )

@@ -6,7 +6,9 @@ from flint import arb, fmpq
 
 from engine.errors import LineError
 from engine.functions.record import Example, Function, Parameter
-from engine.numbers.arithmetic import divide, is_zero, not_real, remark, sign_of
+from engine.numbers import complexes
+from engine.numbers.arithmetic import divide, is_zero, not_real, sign_of
+from engine.numbers.context import conventions, remark
 from engine.numbers.roots import rational_log
 from engine.numbers.values import Exact, Infinite, Real, Undefined, Value, exact
 
@@ -39,7 +41,7 @@ def log_to_base(x: Value, base: Value | None) -> Value:
     ``base`` is 1 or is missing.
     """
     if base is None:
-        raise LineError("log-base", "Say to which base: ln has base e, lg has base 10.")
+        return _log_without_base(x)
     if isinstance(base, Infinite | Undefined):
         return Undefined("A logarithm needs a finite base.")
     if sign_of(base) <= 0 or base == exact(1):
@@ -49,6 +51,25 @@ def log_to_base(x: Value, base: Value | None) -> Value:
         if ratio is not None:
             return exact(ratio)
     return divide(natural_log(x), natural_log(base))
+
+
+def _log_without_base(x: Value) -> Value:
+    """The one that the conventions mean; from the start both are asked back."""
+    meant = {"natural": natural_log, "decimal": common_log}.get(conventions().log)
+    if meant is None:
+        text = "log is used for both: say whether base e or base 10 is meant."
+        raise LineError("log-base", text)
+    return meant(x)
+
+
+def complex_log(z: Value, base: Value | None = None) -> Value:
+    """The principal logarithm of a complex number."""
+    log = complexes.logarithm(z)
+    if base is None and conventions().log == "ask":
+        return _log_without_base(z)
+    if base is None:
+        base = exact(10) if conventions().log == "decimal" else None
+    return log if base is None else complexes.operate_or_real("/", log, complexes.logarithm(base))
 
 
 def _is_positive_rational(x: Value) -> bool:
@@ -72,6 +93,7 @@ FUNCTIONS = (
         summary="The natural logarithm: the power of e that gives x.",
         parameters=(POSITIVE,),
         compute=natural_log,
+        on_complex=complexes.logarithm,
         examples=(
             Example("ln(2)", "≈", "0.6931471806"),
             Example("ln(e^3)", "=", "3"),
@@ -79,6 +101,7 @@ FUNCTIONS = (
         ),
         related=("exp", "lg", "lb", "log"),
         taken_for="lg, the logarithm to base 10.",
+        words="natural logarithm log base e",
         source="ISO 80000-2",
     ),
     Function(
@@ -87,6 +110,7 @@ FUNCTIONS = (
         summary="The common logarithm: the power of 10 that gives x.",
         parameters=(POSITIVE,),
         compute=common_log,
+        on_complex=lambda z: complex_log(z, exact(10)),
         examples=(
             Example("lg(100000)", "=", "5"),
             Example("lg(1e-23)", "=", "-23"),
@@ -95,6 +119,7 @@ FUNCTIONS = (
         also_written=("log10",),
         related=("ln", "lb", "log"),
         taken_for="ln, the logarithm to base e.",
+        words="common decimal logarithm log base ten 10",
         source="ISO 80000-2",
     ),
     Function(
@@ -103,9 +128,11 @@ FUNCTIONS = (
         summary="The binary logarithm: the power of 2 that gives x.",
         parameters=(POSITIVE,),
         compute=binary_log,
+        on_complex=lambda z: complex_log(z, exact(2)),
         examples=(Example("lb(8)", "=", "3"), Example("lb(10)", "≈", "3.321928095")),
         also_written=("log2",),
         related=("ln", "lg", "log"),
+        words="binary logarithm log base two 2",
         source="ISO 80000-2",
     ),
     Function(
@@ -117,6 +144,7 @@ FUNCTIONS = (
             Parameter("base", "the base", "base > 0, base ≠ 1", optional=True),
         ),
         compute=log_to_base,
+        on_complex=complex_log,
         examples=(
             Example("log(81, 3)", "=", "4"),
             Example("log(10000, base=10)", "=", "4"),
@@ -124,6 +152,7 @@ FUNCTIONS = (
         ),
         related=("ln", "lg", "lb"),
         taken_for="a logarithm with a base of its own: with no base it is asked back.",
+        words="logarithm to any base",
         source="ISO 80000-2",
     ),
 )

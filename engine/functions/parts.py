@@ -1,14 +1,29 @@
-"""Sign, smallest and largest."""
+"""Sign, smallest and largest, choices, and what is near 0."""
 
 from __future__ import annotations
 
-from engine.functions.record import Example, Function, Parameter
-from engine.numbers.arithmetic import sign_of
+from flint import fmpq
+
+from engine.errors import LineError
+from engine.functions.record import Delayed, Example, Function, Parameter
+from engine.numbers import operators
+from engine.numbers.arithmetic import abs_of, sign_of
 from engine.numbers.comparison import compare
-from engine.numbers.values import Undefined, Value, exact
+from engine.numbers.items import item_by_item
+from engine.numbers.values import (
+    Angle,
+    Applied,
+    Complex,
+    Infinite,
+    List,
+    Number,
+    Undefined,
+    Value,
+    exact,
+)
 
 SUBJECT = "parts and choices"
-X, Y = Parameter("x", "a number"), Parameter("y", "another; more may follow")
+X, Y = Parameter("x", "a number, or a list of them"), Parameter("y", "another", optional=True)
 
 
 def signum(x: Value) -> Value:
@@ -16,19 +31,22 @@ def signum(x: Value) -> Value:
     return x if isinstance(x, Undefined) else exact(sign_of(x))
 
 
-def smallest(*values: Value) -> Value:
-    """The smallest of the numbers."""
+def smallest(*values: Value | None) -> Value:
+    """The smallest of the numbers, or of those in the lists."""
     return _extreme("<", values)
 
 
-def largest(*values: Value) -> Value:
-    """The largest of the numbers."""
+def largest(*values: Value | None) -> Value:
+    """The largest of the numbers, or of those in the lists."""
     return _extreme(">", values)
 
 
-def _extreme(op: str, values: tuple[Value, ...]) -> Value:
-    best = values[0]
-    for value in values:
+def _extreme(op: str, values: tuple[Value | None, ...]) -> Value:
+    flat = [item for value in values if value is not None for item in _items(value)]
+    if not flat:
+        raise LineError("empty-list", "An empty list has no smallest and no largest item.")
+    best = flat[0]
+    for value in flat:
         if isinstance(value, Undefined):
             return value
         if compare(op, value, best):
@@ -36,16 +54,51 @@ def _extreme(op: str, values: tuple[Value, ...]) -> Value:
     return best
 
 
+def _items(value: Value) -> tuple[Value, ...]:
+    return value.items if isinstance(value, List) else (operators.number(value),)
+
+
+def choose(test: Delayed, then: Delayed, otherwise: Delayed) -> Value:
+    """The second argument where the test holds, else the third; only that one is
+    worked out.  A list of truth values chooses item by item."""
+    truth = test.value()
+    if isinstance(truth, bool):
+        return then.value() if truth else otherwise.value()
+    is_list = isinstance(truth, List) and all(isinstance(item, bool) for item in truth.items)
+    if not is_list:
+        raise LineError("not-a-truth", "A truth value is wanted here, such as that of x > 2.")
+    return item_by_item(
+        lambda holds, yes, no: yes if holds else no, truth, then.value(), otherwise.value()
+    )
+
+
+STANDARD_TOLERANCE = exact(fmpq(1, 10**10))
+
+
+def tidy(x: Value, tolerance: Value | None = None) -> Value:
+    """``x`` with 0 in the place of a part that is smaller than ``tolerance``."""
+    least = STANDARD_TOLERANCE if tolerance is None else tolerance
+    if isinstance(x, Complex):
+        re, im = (_tidied(part, least) for part in (x.re, x.im))
+        return operators.complexes.complex_of(re, im)
+    return x if isinstance(x, Infinite | Undefined) else _tidied(x, least)
+
+
+def _tidied(x: Number, least: Value) -> Value:
+    return exact(0) if compare("<", abs_of(x), least) else x
+
+
 FUNCTIONS = (
     Function(
         name="sgn",
         subject=SUBJECT,
         summary="The sign of a number: −1, 0 or 1.",
-        parameters=(X,),
+        parameters=(Parameter("x", "a number"),),
         compute=signum,
         examples=(Example("sgn(-3)", "=", "-1"), Example("sgn(0)", "=", "0")),
         also_written=("sign",),
         related=("abs",),
+        words="sign signum positive negative",
         source="ISO 80000-2",
     ),
     Function(
@@ -54,10 +107,16 @@ FUNCTIONS = (
         summary="The smallest of the numbers.",
         parameters=(X, Y),
         compute=smallest,
-        examples=(Example("min(3, 1, 2)", "=", "1"), Example("min(pi, 22/7)", "≈", "3.141592654")),
-        related=("max",),
+        examples=(
+            Example("min(3, 1, 2)", "=", "1"),
+            Example("min(pi, 22/7)", "≈", "3.141592654"),
+            Example("min([30°, 0.5 rad])", "=", "0.5 rad"),
+        ),
+        related=("max", "sort"),
+        words="minimum smallest least lowest",
         source="ISO 80000-2",
         any_number=True,
+        takes=(List, Angle),
     ),
     Function(
         name="max",
@@ -65,9 +124,58 @@ FUNCTIONS = (
         summary="The largest of the numbers.",
         parameters=(X, Y),
         compute=largest,
-        examples=(Example("max(3, 1, 2)", "=", "3"), Example("max(1/3, 0.3)", "≈", "0.3333333333")),
-        related=("min",),
+        examples=(
+            Example("max(3, 1, 2)", "=", "3"),
+            Example("max(1/3, 0.3)", "≈", "0.3333333333"),
+        ),
+        related=("min", "sort"),
+        words="maximum largest greatest highest",
         source="ISO 80000-2",
         any_number=True,
+        takes=(List, Angle),
     ),
-)
+    Function(
+        name="if",
+        subject=SUBJECT,
+        summary="One of two values: the first where the test holds, else the second.",
+        parameters=(
+            Parameter("test", "what is asked, such as x > 2", "a truth value"),
+            Parameter("then", "the value where it holds", "any value"),
+            Parameter("else", "the value where it does not", "any value"),
+        ),
+        compute=choose,
+        examples=(
+            Example("if(3 > 2, 10, 20)", "=", "10"),
+            Example("if(0 == 1, 1/0, 5)", "=", "5"),
+        ),
+        value="one of the two values",
+        related=("min", "max"),
+        taken_for="a statement: it is a value, and both cases have to be given.",
+        words="condition conditional choice case piecewise otherwise else",
+        source="common practice of spreadsheets and functional languages",
+        takes=(List, Angle, Complex, bool, str, Applied),
+        delays=True,
+    ),
+    Function(
+        name="tidy",
+        subject=SUBJECT,
+        summary="The number with 0 in the place of a part that is smaller than the tolerance.",
+        parameters=(
+            Parameter("x", "a number", "any number, complex ones too"),
+            Parameter("tolerance", "how small a part is dropped, 1e-10 if left out",
+                      "tolerance > 0", optional=True),
+        ),
+        compute=tidy,
+        examples=(
+            Example("tidy(3e-12)", "=", "0"),
+            Example("tidy(0.02, 0.1)", "=", "0"),
+            Example("tidy(5 + 1e-11*i)", "=", "5"),
+        ),
+        value="a number",
+        related=("round", "abs"),
+        taken_for="round: a part that is not small stays as it is.",
+        words="clean small noise zero chop negligible threshold",
+        source="common practice of numerical work",
+        takes=(Complex,),
+    ),
+)  # fmt: skip

@@ -6,8 +6,19 @@ from flint import arb, fmpq
 
 from engine.functions.helpers import outside, whole
 from engine.functions.record import Example, Function, Parameter
-from engine.numbers.arithmetic import abs_of, add, exp_of, negate, not_real, power, sign_of
-from engine.numbers.values import Exact, Infinite, Real, Undefined, Value, exact
+from engine.numbers import complexes
+from engine.numbers.arithmetic import (
+    abs_of,
+    add,
+    divide,
+    exp_of,
+    negate,
+    not_real,
+    power,
+    sign_of,
+    subtract,
+)
+from engine.numbers.values import Angle, Complex, Exact, Infinite, Real, Undefined, Value, exact
 
 SUBJECT = "roots and powers"
 HALF = exact(fmpq(1, 2))
@@ -25,6 +36,26 @@ def square_root(x: Value) -> Value:
     if (isinstance(x, Exact) and x.is_rational) or (isinstance(x, Real) and x.log is not None):
         return power(x, HALF)
     return Real(arb.sqrt, x)
+
+
+def principal_root(z: Value) -> Value:
+    """The complex number with no negative real part whose square is ``z``; a negative
+    number has the one above the real axis.  Each part is exact where it is rational.
+    """
+    re, im = complexes.parts(z)
+    size = complexes.modulus(z)
+    two = exact(2)
+    right = square_root(divide(add(size, re), two))
+    up = square_root(divide(subtract(size, re), two))
+    below = isinstance(z, Complex) and sign_of(im) < 0
+    return complexes.complex_of(right, negate(up) if below else up)
+
+
+def absolute(x: Value) -> Value:
+    """``x`` without its sign; of a complex number its distance from 0."""
+    if isinstance(x, Angle):
+        return Angle(abs_of(x.radians), x.unit)
+    return complexes.modulus(x)
 
 
 def nth_root(x: Value, n: Value) -> Value:
@@ -62,6 +93,7 @@ FUNCTIONS = (
         summary="The square root: the number not below 0 whose square is x.",
         parameters=(Parameter("x", "the number under the root", "x ≥ 0"),),
         compute=square_root,
+        on_complex=principal_root,
         examples=(
             Example("sqrt(49)", "=", "7"),
             Example("sqrt(2)", "≈", "1.414213562"),
@@ -69,6 +101,7 @@ FUNCTIONS = (
         ),
         related=("abs", "exp"),
         taken_for="x^1/2, which is half of x: the power binds tighter than the fraction.",
+        words="square root",
         source="ISO 80000-2",
     ),
     Function(
@@ -76,9 +109,11 @@ FUNCTIONS = (
         subject=SUBJECT,
         summary="The absolute value: x without its sign. Also written |x|.",
         parameters=(Parameter("x", "a number"),),
-        compute=abs_of,
+        compute=absolute,
+        takes=(Angle, Complex),
         examples=(Example("abs(-3.5)", "=", "3.5"), Example("|2 - 5|", "=", "3")),
         related=("sqrt",),
+        words="absolute value modulus magnitude distance size without sign bars",
         source="ISO 80000-2",
     ),
     Function(
@@ -87,6 +122,7 @@ FUNCTIONS = (
         summary="e to the power x.",
         parameters=(Parameter("x", "the exponent"),),
         compute=exp_of,
+        on_complex=complexes.exponential,
         examples=(
             Example("exp(1)", "≈", "2.718281828"),
             Example("exp(0)", "=", "1"),
@@ -94,6 +130,7 @@ FUNCTIONS = (
         ),
         related=("ln",),
         taken_for="the e of 4.56e-4, which is a power of ten.",
+        words="exponential e to the power Euler",
         source="ISO 80000-2",
     ),
     Function(
@@ -105,6 +142,7 @@ FUNCTIONS = (
         examples=(Example("cbrt(27)", "=", "3"), Example("cbrt(-8)", "=", "-2")),
         related=("sqrt", "root"),
         taken_for="(-8)^(1/3), whose principal value is not real.",
+        words="cube root third root",
         source="ISO 80000-2",
     ),
     Function(
@@ -122,6 +160,7 @@ FUNCTIONS = (
             Example("root(2, 3)", "≈", "1.25992105"),
         ),
         related=("sqrt", "cbrt"),
+        words="nth root degree radical",
         source="ISO 80000-2",
     ),
     Function(
@@ -132,6 +171,7 @@ FUNCTIONS = (
         compute=hypotenuse,
         examples=(Example("hypot(3, 4)", "=", "5"), Example("hypot(1, 1)", "≈", "1.414213562")),
         related=("sqrt",),
+        words="hypotenuse Pythagoras length of a vector",
         source="IEEE 754, 9.2",
     ),
 )

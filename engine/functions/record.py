@@ -32,13 +32,30 @@ class Example:
 
 
 @dataclass(frozen=True, slots=True)
+class Delayed:
+    """An argument of a function that decides itself which ones are worked out.
+
+    ``text`` is what was typed for it.
+    """
+
+    value: Callable[[], Value]
+    text: str
+
+
+@dataclass(frozen=True, slots=True)
 class Function:
     """A function of the language.
 
     ``compute`` takes one value a parameter, in their order, None where an
-    optional one was left out.  ``taken_for`` says what it is easily taken for.
-    ``source`` names the definition that it follows.  With ``any_number`` more
-    arguments may follow the last parameter.
+    optional one was left out.  ``taken_for`` says what it is easily taken for;
+    ``words`` are words of a purpose by which it is looked for.  ``source`` names the
+    definition that it follows.  With ``any_number`` more arguments may follow the
+    last parameter.
+
+    ``takes`` are the kinds of value, beside real numbers, that ``compute`` deals with
+    itself; a list that it does not is gone through item by item.  ``on_complex`` is
+    its continuation to complex numbers.  Where it ``delays``, ``compute`` is given
+    each argument as :class:`Delayed`.
     """
 
     name: str
@@ -52,13 +69,18 @@ class Function:
     special_values: str = ""
     related: tuple[str, ...] = ()
     taken_for: str = ""
+    words: str = ""
     source: str = ""
     any_number: bool = False
+    takes: tuple[type, ...] = ()
+    on_complex: Callable[..., Value] | None = None
+    delays: bool = False
 
     @property
     def pattern(self) -> str:
         """How it is called, optional arguments in their place: ``log(x, base)``."""
-        return f"{self.name}({', '.join(p.name for p in self.parameters)})"
+        more = ", …" if self.any_number else ""
+        return f"{self.name}({', '.join(p.name for p in self.parameters)}{more})"
 
 
 @dataclass(frozen=True, slots=True)
@@ -69,3 +91,7 @@ class Constant:
     value: Value
     summary: str
     source: str = ""
+    also_written: tuple[str, ...] = ()
+    words: str = ""
+    examples: tuple[Example, ...] = ()
+    taken_for: str = ""

@@ -7,8 +7,10 @@ from flint import fmpq, fmpz
 from engine.forms.decimal import round_at, to_places
 from engine.functions.helpers import outside, whole
 from engine.functions.record import Example, Function, Parameter
-from engine.numbers.arithmetic import negate, remark, sign_of, subtract
-from engine.numbers.values import Exact, Infinite, Undefined, Value, exact
+from engine.numbers.angles import by_count
+from engine.numbers.arithmetic import negate, sign_of, subtract
+from engine.numbers.context import remark
+from engine.numbers.values import Angle, Exact, Infinite, Undefined, Value, exact
 from engine.numbers.whole import floor_of
 
 SUBJECT = "rounding"
@@ -75,7 +77,8 @@ FUNCTIONS = (
             Parameter("places", "digits behind the point; 0 if left out", "a whole number", True),
             Parameter("ties", "where a tie goes", '"even" or "away"', True, is_text=True),
         ),
-        compute=round_off,
+        compute=by_count(round_off),
+        takes=(Angle,),
         examples=(
             Example("round(6.5)", "=", "6"),
             Example("round(7.5)", "=", "8"),
@@ -84,6 +87,7 @@ FUNCTIONS = (
         ),
         related=("floor", "ceil", "trunc"),
         taken_for='the rule that every tie goes up: ties="away" does so.',
+        words="round off nearest half even decimal places bankers",
         source="ISO 80000-1, Annex B",
     ),
     Function(
@@ -91,9 +95,11 @@ FUNCTIONS = (
         subject=SUBJECT,
         summary="The largest whole number that is not above x.",
         parameters=(X,),
-        compute=floor_of,
+        compute=by_count(floor_of),
+        takes=(Angle,),
         examples=(Example("floor(2.7)", "=", "2"), Example("floor(-2.7)", "=", "-3")),
         related=("ceil", "trunc", "round"),
+        words="round down towards minus infinity integer below",
         source="ISO 80000-2",
     ),
     Function(
@@ -101,10 +107,12 @@ FUNCTIONS = (
         subject=SUBJECT,
         summary="The smallest whole number that is not below x.",
         parameters=(X,),
-        compute=ceiling,
+        compute=by_count(ceiling),
+        takes=(Angle,),
         examples=(Example("ceil(2.1)", "=", "3"), Example("ceil(-2.1)", "=", "-2")),
         also_written=("ceiling",),
         related=("floor",),
+        words="round up ceiling towards infinity integer above",
         source="ISO 80000-2",
     ),
     Function(
@@ -112,9 +120,11 @@ FUNCTIONS = (
         subject=SUBJECT,
         summary="The whole part: x without its digits behind the point.",
         parameters=(X,),
-        compute=truncate,
+        compute=by_count(truncate),
+        takes=(Angle,),
         examples=(Example("trunc(2.7)", "=", "2"), Example("trunc(-2.7)", "=", "-2")),
         related=("frac", "floor"),
+        words="cut off truncate towards zero whole integer part",
         source="ISO 80000-2",
     ),
     Function(
@@ -122,9 +132,11 @@ FUNCTIONS = (
         subject=SUBJECT,
         summary="The broken part: x less its floor.",
         parameters=(X,),
-        compute=fraction_part,
+        compute=by_count(fraction_part),
+        takes=(Angle,),
         examples=(Example("frac(2.75)", "=", "0.75"), Example("frac(-2.75)", "=", "0.25")),
         related=("trunc", "floor"),
+        words="fractional part behind the decimal point",
         source="ISO 80000-2",
     ),
 )

@@ -1,21 +1,18 @@
 """+ − × ÷ and powers between numbers, infinities and what is undefined.
 
 Each function takes and returns values of :mod:`engine.numbers.values`.  What
-stays exact is kept exact; everything else becomes a :class:`Real`.  Remarks go
-to :func:`remark`, which the evaluation collects.
+stays exact is kept exact; everything else becomes a :class:`Real`.
 """
 
 from __future__ import annotations
 
 import operator
-from collections.abc import Iterator
-from contextlib import contextmanager
-from contextvars import ContextVar
 
 from flint import arb, fmpq, fmpz
 
-from engine.errors import LineError, Notice
+from engine.errors import LineError
 from engine.limits import MAX_BITS, MAX_DIGITS, MAX_FRACTION_BITS
+from engine.numbers.context import remark
 from engine.numbers.roots import perfect_root
 from engine.numbers.values import (
     Exact,
@@ -28,25 +25,6 @@ from engine.numbers.values import (
     too_large,
     undecided,
 )
-
-_remarks: ContextVar[list[Notice] | None] = ContextVar("remarks", default=None)
-
-
-@contextmanager
-def collecting(remarks: list[Notice]) -> Iterator[None]:
-    """Within it, :func:`remark` adds to ``remarks``."""
-    token = _remarks.set(remarks)
-    try:
-        yield
-    finally:
-        _remarks.reset(token)
-
-
-def remark(code: str, text: str) -> None:
-    """A remark on the operation at hand, for the person."""
-    remarks = _remarks.get()
-    if remarks is not None and all(known.code != code for known in remarks):
-        remarks.append(Notice(code, text))
 
 
 def negate(a: Value) -> Value:

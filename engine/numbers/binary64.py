@@ -15,7 +15,17 @@ from dataclasses import dataclass
 from flint import arb, ctx, fmpq
 
 from engine.errors import LineError
-from engine.numbers.values import Exact, Infinite, Number, Undefined, Value, rational_of
+from engine.numbers.values import (
+    KINDS,
+    Angle,
+    Exact,
+    Infinite,
+    Number,
+    Real,
+    Undefined,
+    Value,
+    rational_of,
+)
 
 
 def nearest(value: Value) -> float:
@@ -27,6 +37,13 @@ def nearest(value: Value) -> float:
             return math.inf * sign
         case Undefined():
             return math.nan
+        case Angle(radians=radians):
+            return nearest(radians)
+        case Exact() | Real():
+            pass
+        case _:
+            kind = KINDS[type(value)]
+            raise LineError("not-in-binary64", f"binary64 is for real numbers; this is {kind}.")
     bits = 128
     while bits <= 4096:
         ball = value.ball(bits)
@@ -101,6 +118,14 @@ FUNCTIONS: dict[str, Callable[..., float]] = {
     "sin": math.sin,
     "cos": math.cos,
     "tan": math.tan,
+    "arcsin": math.asin,
+    "arccos": math.acos,
+    "arctan": lambda y, x=None: math.atan(y) if x is None else math.atan2(y, x),
+    "sinh": math.sinh,
+    "cosh": math.cosh,
+    "tanh": math.tanh,
+    "cbrt": math.cbrt,
+    "hypot": math.hypot,
 }
 
 

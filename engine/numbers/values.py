@@ -5,6 +5,12 @@
                   at any precision, each time with a proved bound on its error
 :class:`Infinite` ∞ or −∞
 :class:`Undefined` no value, with the reason
+:class:`Angle`    an angle with its unit
+:class:`Complex`  a real and an imaginary part
+:class:`List`     values one after another
+:class:`Table`    named columns, each a list
+:class:`Date`     a day, or a moment of it
+:class:`Applied`  a function: one of the language, or of one's own
 ``bool``          a truth value
 ``str``           text
 """
@@ -13,6 +19,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
+from datetime import datetime
 
 from flint import arb, ctx, fmpq, fmpz
 
@@ -53,17 +60,23 @@ class Real:
 
     ``compute`` takes one ball an argument, at the precision that is set in
     FLINT's context, and returns a ball.  ``log`` is the exact natural logarithm
-    where the number was made as a power of e, so that ``ln`` can give it back.
+    where the number was made as a power of e, so that ``ln`` can give it back;
+    ``closed`` is its exact form with square roots, as it can be typed, if known.
     """
 
-    __slots__ = ("_ball", "_bits", "args", "compute", "log")
+    __slots__ = ("_ball", "_bits", "args", "closed", "compute", "log")
 
     def __init__(
-        self, compute: Callable[..., arb], *args: Number, log: Exact | None = None
+        self,
+        compute: Callable[..., arb],
+        *args: Number,
+        log: Exact | None = None,
+        closed: str = "",
     ) -> None:
         self.compute = compute
         self.args = args
         self.log = log
+        self.closed = closed
         self._ball = arb(0)
         self._bits = 0
         bits = FIRST_BITS
@@ -125,7 +138,91 @@ class Undefined:
     reason: str
 
 
-Value = Exact | Real | Infinite | Undefined | bool | str
+@dataclass(frozen=True, slots=True)
+class Angle:
+    """An angle of so many ``radians``, shown in ``unit``, a name of
+    :data:`engine.numbers.angles.UNITS`."""
+
+    radians: Number
+    unit: str
+
+
+@dataclass(frozen=True, slots=True)
+class Complex:
+    """``re`` + ``im`` · i, with an imaginary part that is not exactly 0."""
+
+    re: Number
+    im: Number
+
+
+@dataclass(frozen=True, slots=True)
+class List:
+    """Values one after another; the first has the place 1."""
+
+    items: tuple[Value, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Table:
+    """Lists of one length side by side, each with its name."""
+
+    names: tuple[str, ...]
+    columns: tuple[List, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Date:
+    """A day; with ``time`` a moment of it, in the time of the server."""
+
+    moment: datetime
+    with_time: bool = False
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class Applied:
+    """A function as a value: its ``name``, the names of its ``parameters``, and
+    ``apply``, which gives its value for the values of them.
+
+    ``body`` is the text behind the sign where it is one's own.
+    """
+
+    name: str
+    parameters: tuple[str, ...]
+    apply: Callable[..., Value]
+    body: str = ""
+
+    @property
+    def pattern(self) -> str:
+        """How it is called: ``f(x, y)``."""
+        return f"{self.name}({', '.join(self.parameters)})"
+
+
+Value = (
+    Exact
+    | Real
+    | Infinite
+    | Undefined
+    | Angle
+    | Complex
+    | List
+    | Table
+    | Date
+    | Applied
+    | bool
+    | str
+)
+
+KINDS: dict[type, str] = {
+    Angle: "an angle",
+    Complex: "a complex number",
+    List: "a list",
+    Table: "a table",
+    Date: "a date",
+    Applied: "a function",
+    bool: "a truth value",
+    str: "text",
+}
+"""What is said of a value that is no real number."""
 
 
 def exact(coefficient: fmpq | int, pi_power: int = 0) -> Exact:

@@ -3,16 +3,71 @@
 from __future__ import annotations
 
 import re
+from dataclasses import dataclass
 
 from engine.errors import LineError, Span, replace
 from engine.reading.tree import Command
 
+
+@dataclass(frozen=True, slots=True)
+class CommandRecord:
+    """``pattern`` is what may stand behind its name; ``words`` are those of a purpose
+    by which it is looked for."""
+
+    name: str
+    pattern: str
+    summary: str
+    words: str = ""
+
+
 COMMANDS = {
-    "forget": "forget NAMES|all: takes quantities away, so that built-ins are back",
-    "show": "show FORM: how the sheet shows its numbers",
-    "clear": "clear: empties the screen; quantities and history stay",
+    record.name: record
+    for record in (
+        CommandRecord("help", "NAME", "Opens the handbook at a name.", "help manual how to"),
+        CommandRecord("find", "WORDS", "Searches the handbook.", "search look up handbook"),
+        CommandRecord(
+            "show",
+            "FORM",
+            "Sets how the sheet shows its numbers.",
+            "digits decimals precision format display",
+        ),
+        CommandRecord(
+            "angle",
+            "rad|deg|gon|turn",
+            "Sets the unit in which new lines read bare angles, and show computed ones.",
+            "degree mode radian mode angle unit degrees radians switch",
+        ),
+        CommandRecord(
+            "numbers",
+            "complex|real",
+            "Sets whether new lines may leave the real numbers.",
+            "imaginary numbers on off",
+        ),
+        CommandRecord(
+            "log",
+            "ask|natural|decimal",
+            "Sets what log(x) means in new lines when it has no base.",
+            "base of log",
+        ),
+        CommandRecord(
+            "forget",
+            "NAMES|all",
+            "Takes quantities away, so that built-ins of these names are back.",
+            "delete variable clear variables reset unset",
+        ),
+        CommandRecord(
+            "clear",
+            "",
+            "Empties the screen; quantities and history stay.",
+            "clean screen",
+        ),
+    )
 }
-"""All commands, each with its pattern and what it does."""
+"""All commands by name."""
+
+
+_HELP = re.compile(r"\s*(help)(?=\s+[^\s=:(])")
+"""``help sin`` works without the slash."""
 
 
 def read_command(text: str) -> Command | None:
@@ -20,7 +75,7 @@ def read_command(text: str) -> Command | None:
 
     Errors: :class:`LineError` for a slash with a word that is no command.
     """
-    found = re.match(r"\s*/\s*([^\W\d]\w*)", text)
+    found = re.match(r"\s*/\s*([^\W\d]\w*)", text) or _HELP.match(text)
     if found is None:
         return None
     name, span = found.group(1), Span(found.start(1), found.end(1))

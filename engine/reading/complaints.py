@@ -17,14 +17,24 @@ if TYPE_CHECKING:
     from engine.reading.parser import Parser
 
 
+UNITS_SPELT_OUT = {
+    "degree": "deg", "degrees": "deg", "radian": "rad", "radians": "rad", "rads": "rad",
+    "grad": "gon", "grads": "gon", "gons": "gon", "turns": "turn", "rev": "turn", "degs": "deg",
+}  # fmt: skip
+"""Words that people write behind a number for a unit of angles."""
+
+
 def describe_gap(sign: str) -> str:
     return f"something behind {sign}" if sign else "an expression"
+
+
+CLOSING = {"(": ")", "[": "]", "|": "|"}
 
 
 def waiting(parser: Parser, what: str) -> Unfinished:
     """The line ends too early: what it waits for, open brackets included."""
     end = parser.token.span
-    closing = "".join("|" if b.text == "|" else ")" for b in reversed(parser.brackets))
+    closing = "".join(CLOSING[bracket.text] for bracket in reversed(parser.brackets))
     if what:
         return Unfinished(f"The line goes on: {what} is missing.", end)
     if len(closing) == 1:
@@ -41,8 +51,11 @@ def unexpected(parser: Parser) -> LineError:
         text = "This ) closes a bracket that was never opened."
         open_at = Mend("open one at the start", Span(0, 0), "(")
         return LineError("unopened-bracket", text, token.span, (*remove, open_at))
-    if token.text in ("[", "]"):
-        text = "Square brackets do not group; round brackets do."
+    if token.text == "]":
+        text = "This ] closes a list that was never opened."
+        return LineError("unopened-bracket", text, token.span, remove)
+    if token.text == "[":
+        text = "A list cannot stand here; only round brackets group."
         return LineError("square-brackets", text, token.span)
     if token.text == "=":
         text = "Here = cannot stand: it gives a value to a name; == asks whether two are equal."
@@ -72,12 +85,12 @@ def side_by_side(parser: Parser) -> LineError:
     before, behind = parser.previous, parser.token
     gap = Span(before.span.end, behind.span.start)
     both = Span(before.span.start, behind.span.end)
-    if before.kind == tk.NAME and before.text in parser.functions:
-        return call_without_brackets(parser, before)
     if before.text == "if" and before.text not in parser.quantities:
-        text = "A condition is asked as it stands, with no word before it: x == 2."
+        text = "A condition is asked as it stands: x == 2. A choice is if(test, then, else)."
         without = Span(before.span.start, behind.span.start)
         return LineError("condition", text, before.span, (replace(without, ""),))
+    if before.kind == tk.NAME and before.text in parser.functions:
+        return call_without_brackets(parser, before)
     if before.text in ("x", "X") and before.text not in parser.quantities and parser.at >= 2:
         return letter_for_times(parser, before)
     first, second = (parser.text[t.span.start : t.span.end] for t in (before, behind))
@@ -90,6 +103,25 @@ def side_by_side(parser: Parser) -> LineError:
     mends.append(replace(gap, "*"))
     text = f"Nothing stands between {first} and {second}: say how they belong together."
     return LineError("side-by-side", text, both, tuple(mends))
+
+
+def spelt_out(parser: Parser) -> LineError:
+    """``30 degrees``: the unit has a shorter name."""
+    unit = UNITS_SPELT_OUT[parser.token.text]
+    text = f"Behind a number this unit is written {unit}."
+    return LineError("spelt-out-unit", text, parser.token.span, (replace(parser.token.span, unit),))
+
+
+def list_without_commas(parser: Parser, opening: Token) -> LineError:
+    """``[1 2 3]``: the same with commas between."""
+    end = parser.at
+    while parser.tokens[end].kind != tk.END and parser.tokens[end].text != "]":
+        end += 1
+    inside = parser.text[opening.span.end : parser.tokens[end].span.start]
+    place = Span(opening.span.end, parser.tokens[end].span.start)
+    mended = ", ".join(inside.replace(",", " ").split())
+    text = "The items of a list stand apart by commas."
+    return LineError("list-commas", text, place, (replace(place, mended),))
 
 
 def _spaced_groups(parser: Parser) -> list[Mend]:

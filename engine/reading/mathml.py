@@ -6,15 +6,17 @@ result is safe to put into a page as it stands.
 
 from __future__ import annotations
 
+import re
 from collections.abc import Collection
 from html import escape
 
 from engine.reading.strength import (
     FORM,
+    POLAR,
     POSTFIX,
     PRODUCT,
+    RANGE,
     SIGN,
-    SUM,
     operand_strengths,
     strength,
 )
@@ -26,11 +28,15 @@ from engine.reading.tree import (
     Call,
     Comparison,
     InForm,
+    Item,
+    ListOf,
     Literal,
     Name,
     Node,
     Postfix,
     Prefix,
+    Range,
+    Sexagesimal,
     Statement,
     TextLiteral,
 )
@@ -42,8 +48,11 @@ CONSTANTS = {"pi": "π", "infinity": "∞", "inf": "∞"}
 UPRIGHT = frozenset({"e", "i", "j", "pi", "infinity", "inf"})
 SIGNS = {
     "-": "−", "+": "+", "*": "·", "==": "=", "!=": "≠", "<=": "≤", ">=": "≥", "~": "≈",
-    "<": "&lt;", ">": "&gt;", ":=": "≔",
+    "<": "&lt;", ">": "&gt;", ":=": "≔", "∠": "∠",
 }  # fmt: skip
+UNITS = {"deg": "°", "°": "°", "′": "′", "″": "″", "rad": "rad", "gon": "gon", "turn": "turn"}
+"""Units of angles, each with the sign that is set behind its number."""
+
 BARS = {"abs": "||", "floor": "⌊⌋", "ceil": "⌈⌉"}
 """Functions set as bars around their argument."""
 
@@ -71,6 +80,9 @@ def statement_mathml(statement: Statement, tinted: Collection[Node] = ()) -> str
         return inner
     *outer, last = (name_mathml(target.name) for target in statement.targets)
     sign = f"<mo>{SIGNS[':='] if statement.live else '='}</mo>"
+    if statement.parameters is not None:
+        names = "<mo>,</mo>".join(name_mathml(name) for name in statement.parameters)
+        last += APPLY + Writer.brackets(names)
     return "".join(f"{name}<mo>=</mo>" for name in outer) + last + sign + inner
 
 
@@ -159,6 +171,8 @@ class Writer:
                 return number_mathml(text)
             case Name(name=name):
                 return name_mathml(name)
+            case Sexagesimal(text=text):
+                return sexagesimal_mathml(text)
             case TextLiteral(text=text):
                 return f"<mtext>“{escape(text)}”</mtext>"
             case AnswerOf(number=number):
@@ -171,17 +185,33 @@ class Writer:
                     inner = self.brackets(inner)
                 return f"<mrow>{sign}{inner}</mrow>"
             case Postfix(op=op, operand=operand):
-                return f"<mrow>{self.node(operand, POSTFIX)}<mo>{op}</mo></mrow>"
+                inner = self.node(operand, POSTFIX)
+                return (
+                    in_unit_mathml(inner, op)
+                    if op in UNITS
+                    else f"<mrow>{inner}<mo>{op}</mo></mrow>"
+                )
             case Binary():
                 return self.binary(node)
             case Comparison(operands=operands, ops=ops):
-                parts = [self.node(operands[0], SUM)]
+                parts = [self.node(operands[0], RANGE)]
                 for op, operand in zip(ops, operands[1:], strict=True):
                     parts.append(f"<mo>{SIGNS[op]}</mo>" if op != "==" else "<mo>≟</mo>")
-                    parts.append(self.node(operand, SUM))
+                    parts.append(self.node(operand, RANGE))
                 return "".join(parts)
             case Call():
                 return self.call(node)
+            case ListOf(items=items):
+                return list_mathml([self.node(item) for item in items])
+            case Range(start=start, stop=stop, step=step):
+                ends = f"{self.node(start, POLAR)}<mo>‥</mo>{self.node(stop, POLAR)}"
+                if step is None:
+                    return f"<mrow>{ends}</mrow>"
+                space = '<mspace width="0.28em"/>'
+                return f"<mrow>{ends}{space}<mi>by</mi>{space}{self.node(step, POLAR)}</mrow>"
+            case Item(of=of, index=index):
+                inside = self.node(index)
+                return f"<mrow>{self.node(of, POSTFIX)}{list_mathml([inside])}</mrow>"
             case InForm(expression=expression, forms=forms):
                 words = ", ".join(" ".join(form) for form in forms)
                 as_words = f"<mtext>&#xA0;as {escape(words)}</mtext>"
@@ -242,6 +272,8 @@ class Writer:
         args = [self.node(arg) for arg in node.args]
         args += [f"<mi>{escape(name)}</mi><mo>=</mo>{self.node(arg)}" for name, arg in node.named]
         own_sign = None if node.named else _own_sign(node.function, args)
+        if node.function == "if" and len(args) == 3:
+            return cases(args)
         if own_sign:
             return own_sign
         name = _function_name(node.function)
@@ -260,6 +292,37 @@ class Writer:
         is_tall = any(f"<{tag}" in inner for tag in ("mfrac", "msqrt", "mroot", "mtable"))
         attribute = "" if is_tall else ' stretchy="false"'
         return f"<mrow><mo{attribute}>(</mo>{inner}<mo{attribute}>)</mo></mrow>"
+
+
+def cases(args: list[str]) -> str:
+    """``if(test, then, else)`` as textbooks set a function by cases."""
+    test, then, otherwise = args
+    condition = f"<mtext>&#xA0;if&#xA0;</mtext>{test}"
+    rows = f"<mtr><mtd>{then}</mtd><mtd>{condition}</mtd></mtr>"
+    rows += f"<mtr><mtd>{otherwise}</mtd><mtd><mtext>&#xA0;otherwise</mtext></mtd></mtr>"
+    return f'<mrow class="cases"><mo>{{</mo><mtable>{rows}</mtable></mrow>'
+
+
+def list_mathml(items: list[str]) -> str:
+    """Items in square brackets."""
+    inside = "<mo>,</mo>".join(items)
+    return f'<mrow><mo stretchy="false">[</mo>{inside}<mo stretchy="false">]</mo></mrow>'
+
+
+def in_unit_mathml(inner: str, unit: str) -> str:
+    """A number with the unit of an angle behind it."""
+    sign = UNITS[unit]
+    if sign.isalpha():
+        return f'<mrow>{inner}{THIN_SPACE}<mi mathvariant="normal">{sign}</mi></mrow>'
+    return f'<mrow>{inner}<mi mathvariant="normal">{sign}</mi></mrow>'
+
+
+def sexagesimal_mathml(text: str) -> str:
+    """Degrees with their minutes and seconds."""
+    pieces = re.findall(r"([0-9.]+)([°′″])", text)
+    inner = THIN_SPACE.join(f'<mn>{n}</mn><mi mathvariant="normal">{s}</mi>' for n, s in pieces)
+    minus = '<mo form="prefix">−</mo>' if text.startswith("-") else ""
+    return f"<mrow>{minus}{inner}</mrow>"
 
 
 def _own_sign(function: str, args: list[str]) -> str | None:

@@ -4,7 +4,7 @@ errors are half of what a person sees of it.
 The binding strengths, tightest last::
 
     as · or · and · comparison · .. · ∠ · + − · * / mod div and no sign
-    · sign, not, √ · ^ · ! % ² · call
+    · sign, not, √ · ^ · ! % ² ° rad and other units · call, item
 
 """
 
@@ -19,7 +19,15 @@ from engine.reading import complaints
 from engine.reading import tokens as tk
 from engine.reading.commands import read_command
 from engine.reading.targets import read_targets
-from engine.reading.tokens import Token, literal_value, split_note, tokens_of
+from engine.reading.tokens import (
+    UNIT_SIGNS,
+    UNIT_WORDS,
+    Token,
+    literal_value,
+    sexagesimal_value,
+    split_note,
+    tokens_of,
+)
 from engine.reading.tree import (
     IMPLIED,
     AnswerOf,
@@ -28,12 +36,16 @@ from engine.reading.tree import (
     Call,
     Comparison,
     InForm,
+    Item,
     LineTree,
+    ListOf,
     Literal,
     Name,
     Node,
     Postfix,
     Prefix,
+    Range,
+    Sexagesimal,
     Statement,
     TextLiteral,
 )
@@ -130,7 +142,7 @@ class Parser:
     def statement(self) -> Statement:
         """An expression or an assignment."""
         start = self.token.span
-        targets, live = read_targets(self)
+        targets, live, parameters = read_targets(self)
         if targets and self.token.kind == tk.END:
             raise complaints.waiting(self, f"the value of {targets[-1].name}")
         body = self.token.span
@@ -138,7 +150,7 @@ class Parser:
         body = body.to(self.previous.span)
         span = start.to(body)
         if targets:
-            return Assignment(span, expression, body, targets, live)
+            return Assignment(span, expression, body, targets, live, parameters)
         self.pass_asking_sign()
         return Statement(span, expression, body)
 
@@ -188,7 +200,7 @@ class Parser:
         while self.tokens[at].kind in (tk.NUMBER, tk.NAME):
             words.append(self.tokens[at].text)
             at += 1
-        ends = self.tokens[at].kind == tk.END or self.tokens[at].text in (";", ",", ")")
+        ends = self.tokens[at].kind == tk.END or self.tokens[at].text in (";", ",", ")", "]")
         return ends and is_form(tuple(words))
 
     def disjunction(self) -> Node:
@@ -204,14 +216,29 @@ class Parser:
         return node
 
     def comparison(self) -> Node:
-        first = self.sum()
+        first = self.range()
         operands, ops = [first], []
         while self.token.kind == tk.OP and self.token.text in COMPARISONS:
             ops.append(self.next().text)
-            operands.append(self.operand_of(ops[-1], self.sum))
+            operands.append(self.operand_of(ops[-1], self.range))
         if not ops:
             return first
         return Comparison(self.across(first, operands[-1]), tuple(operands), tuple(ops))
+
+    def range(self) -> Node:
+        start = self.polar()
+        if not self.sees(".."):
+            return start
+        self.next()
+        stop = self.operand_of("..", self.polar)
+        step = self.operand_of("by", self.polar) if self.takes("by") else None
+        return Range(self.across(start, step or stop), start, stop, step)
+
+    def polar(self) -> Node:
+        node = self.sum()
+        if self.sees("∠"):
+            node = self.binary(self.next(), "∠", node, self.sum)
+        return node
 
     def sum(self) -> Node:
         node = self.product()
@@ -237,8 +264,11 @@ class Parser:
     def implied(self, left: Node) -> Node:
         """Multiplication with no sign, or the error of two operands side by side."""
         before, behind = self.previous, self.token
+        if behind.text in complaints.UNITS_SPELT_OUT and behind.kind == tk.NAME:
+            raise complaints.spelt_out(self)
         multiplies = before.kind == tk.NUMBER or before.text == ")"
-        if not multiplies or (before.kind == tk.NUMBER and behind.kind == tk.NUMBER):
+        both_numbers = before.kind == tk.NUMBER and behind.kind in (tk.NUMBER, tk.SEXAGESIMAL)
+        if not multiplies or both_numbers:
             raise complaints.side_by_side(self)
         place = Span(before.span.end, behind.span.start)
         right = self.power()
@@ -281,8 +311,32 @@ class Parser:
                     self.at -= 1
                     raise complaints.other_language(self, "%", "mod")
                 node = Postfix(self.across(node, node).to(token.span), "%", node)
+            elif self.sees_unit():
+                self.next()
+                node = Postfix(self.across(node, node).to(token.span), token.text, node)
+            elif self.sees("[") and self.touches(node):
+                node = self.item(node)
             else:
                 return node
+
+    def sees_unit(self) -> bool:
+        """Whether the token at hand is a unit of angles, and not a quantity or call."""
+        token = self.token
+        if token.kind == tk.OP:
+            return token.text in UNIT_SIGNS
+        is_word = token.kind == tk.NAME and token.text in UNIT_WORDS
+        return is_word and token.text not in self.quantities
+
+    def touches(self, node: Node) -> bool:
+        """Whether a square bracket here takes an item of what stands before it: it
+        does so of a name, a call, a list, or behind a bracket."""
+        return not isinstance(node, Literal | Sexagesimal | TextLiteral)
+
+    def item(self, of: Node) -> Node:
+        opening = self.open()
+        index = self.nested(self.expression, "the place of an item")
+        self.close(opening, "]")
+        return Item(self.across(of, of).to(self.previous.span), of, index)
 
     def raised(self, base: Node, token: Token) -> Node:
         """``base`` with a superscript such as ² behind it."""
@@ -299,6 +353,9 @@ class Parser:
         if token.kind == tk.NUMBER:
             self.next()
             return Literal(token.span, *literal_value(token.text, token.span))
+        if token.kind == tk.SEXAGESIMAL:
+            self.next()
+            return Sexagesimal(token.span, *sexagesimal_value(token.text, token.span))
         if token.kind == tk.NAME:
             return self.name_or_call()
         if token.kind == tk.ANSWER:
@@ -311,6 +368,8 @@ class Parser:
             return self.bracketed()
         if self.sees("|"):
             return self.bars()
+        if self.sees("["):
+            return self.list_of()
         if token.kind == tk.END:
             raise complaints.waiting(
                 self, complaints.describe_gap(self.previous.text if self.at else "")
@@ -386,6 +445,27 @@ class Parser:
         self.outer[id(node)] = opening.span.to(self.previous.span)
         return node
 
+    def list_of(self) -> Node:
+        opening = self.open()
+        items: list[Node] = []
+        while not self.sees("]"):
+            items.append(self.nested(self.list_item, "an item of the list"))
+            if not self.takes(","):
+                break
+        self.close(opening, "]")
+        return ListOf(opening.span.to(self.previous.span), tuple(items))
+
+    def list_item(self) -> Node:
+        """One item.  Two with nothing between are a list without its commas."""
+        start = self.at
+        try:
+            return self.expression()
+        except LineError as error:
+            if error.code == "side-by-side":
+                self.at = start
+                raise complaints.list_without_commas(self, self.brackets[-1]) from None
+            raise
+
     def bars(self) -> Node:
         opening = self.next()
         self.brackets.append(opening)
@@ -404,8 +484,8 @@ class Parser:
         self.brackets.append(opening)
         return opening
 
-    def close(self, opening: Token) -> None:
-        if self.sees(")"):
+    def close(self, opening: Token, sign: str = ")") -> None:
+        if self.sees(sign):
             self.pairs.append((opening.span, self.next().span))
             self.brackets.pop()
             return
@@ -447,7 +527,7 @@ class Parser:
     def starts_operand(self) -> bool:
         """Whether the token at hand would begin an operand, were one wanted."""
         token = self.token
-        if token.kind in (tk.NUMBER, tk.NAME, tk.ANSWER, tk.TEXT):
+        if token.kind in (tk.NUMBER, tk.SEXAGESIMAL, tk.NAME, tk.ANSWER, tk.TEXT):
             return True
         if token.text == "|" and token.kind == tk.OP:
             return not any(bracket.text == "|" for bracket in self.brackets)

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from engine.reading.strength import (
     FORM,
+    POLAR,
     POSTFIX,
+    RANGE,
     SIGN,
-    SUM,
     operand_strengths,
     strength,
 )
@@ -18,16 +19,20 @@ from engine.reading.tree import (
     Call,
     Comparison,
     InForm,
+    Item,
+    ListOf,
     Literal,
     Name,
     Node,
     Postfix,
     Prefix,
+    Range,
+    Sexagesimal,
     Statement,
     TextLiteral,
 )
 
-SPACED = frozenset({"+", "-", "mod", "div", "and", "or"})
+SPACED = frozenset({"+", "-", "∠", "mod", "div", "and", "or"})
 
 
 def statement_text(statement: Statement) -> str:
@@ -37,6 +42,8 @@ def statement_text(statement: Statement) -> str:
         return text
     *outer, last = (target.name for target in statement.targets)
     sign = " := " if statement.live else " = "
+    if statement.parameters is not None:
+        last += f"({', '.join(statement.parameters)})"
     return "".join(f"{name} = " for name in outer) + last + sign + text
 
 
@@ -55,7 +62,7 @@ def _write(node: Node, out: list[str], least: int = FORM) -> None:
         out.append(")")
         return
     match node:
-        case Literal(text=text):
+        case Literal(text=text) | Sexagesimal(text=text):
             out.append(text)
         case Name(name=name):
             out.append(name)
@@ -68,7 +75,7 @@ def _write(node: Node, out: list[str], least: int = FORM) -> None:
             _write(operand, out, SIGN)
         case Postfix(op=op, operand=operand):
             _write(operand, out, POSTFIX)
-            out.append(op)
+            out.append(f" {op}" if op.isalpha() else op)
         case Binary(op=op) if op == IMPLIED:
             _write_implied(node, out)
         case Binary(op=op, left=left, right=right):
@@ -77,10 +84,10 @@ def _write(node: Node, out: list[str], least: int = FORM) -> None:
             out.append(f" {op} " if op in SPACED else op)
             _write(right, out, least_right)
         case Comparison(operands=operands, ops=ops):
-            _write(operands[0], out, SUM)
+            _write(operands[0], out, RANGE)
             for op, operand in zip(ops, operands[1:], strict=True):
                 out.append(f" {op} ")
-                _write(operand, out, SUM)
+                _write(operand, out, RANGE)
         case Call(function=function, args=args, named=named):
             out.append(function + "(")
             for place, arg in enumerate(args):
@@ -90,6 +97,24 @@ def _write(node: Node, out: list[str], least: int = FORM) -> None:
                 out.append(f"{', ' if place else ''}{name}=")
                 _write(arg, out)
             out.append(")")
+        case ListOf(items=items):
+            out.append("[")
+            for place, item in enumerate(items):
+                out.append(", " if place else "")
+                _write(item, out)
+            out.append("]")
+        case Range(start=start, stop=stop, step=step):
+            _write(start, out, POLAR)
+            out.append("..")
+            _write(stop, out, POLAR)
+            if step is not None:
+                out.append(" by ")
+                _write(step, out, POLAR)
+        case Item(of=of, index=index):
+            _write(of, out, POSTFIX)
+            out.append("[")
+            _write(index, out)
+            out.append("]")
         case InForm(expression=expression, forms=forms):
             _write(expression, out, FORM)
             out.append(" as " + ", ".join(" ".join(words) for words in forms))
@@ -104,7 +129,7 @@ def _write_implied(node: Binary, out: list[str]) -> None:
         left = ["(", *left, ")"]
     right: list[str] = []
     _write(node.right, right, least_right)
-    if _is_number(right[0]) and _is_number(left[-1]):
+    if right[0][0].isdigit() and _is_number(left[-1]):
         right = ["(", *right, ")"]
     opens = right[0].startswith("(")
     out.extend(left)
@@ -113,4 +138,4 @@ def _write_implied(node: Binary, out: list[str]) -> None:
 
 
 def _is_number(piece: str) -> bool:
-    return piece[0].isdigit()
+    return piece[0].isdigit() and "°" not in piece

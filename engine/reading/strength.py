@@ -2,12 +2,24 @@
 
 from __future__ import annotations
 
-from engine.reading.tree import IMPLIED, Binary, Call, Comparison, InForm, Node, Postfix, Prefix
+from engine.reading.tree import (
+    IMPLIED,
+    Binary,
+    Comparison,
+    InForm,
+    Item,
+    Node,
+    Postfix,
+    Prefix,
+    Range,
+    Sexagesimal,
+)
 
-FORM, OR, AND, COMPARISON, SUM, PRODUCT, SIGN, POWER, POSTFIX, ATOM = range(10)
+FORM, OR, AND, COMPARISON, RANGE, POLAR, SUM, PRODUCT, SIGN, POWER, POSTFIX, ATOM = range(12)
 
 OPERATORS = {
     "or": OR, "and": AND,
+    "∠": POLAR,
     "+": SUM, "-": SUM,
     "*": PRODUCT, "/": PRODUCT, "mod": PRODUCT, "div": PRODUCT, IMPLIED: PRODUCT,
     "^": POWER,
@@ -21,14 +33,14 @@ def strength(node: Node) -> int:
             return OPERATORS[op]
         case Prefix():
             return SIGN
-        case Postfix():
+        case Postfix() | Sexagesimal() | Item():
             return POSTFIX
+        case Range():
+            return RANGE
         case Comparison():
             return COMPARISON
         case InForm():
             return FORM
-        case Call():
-            return ATOM
     return ATOM
 
 

@@ -13,24 +13,32 @@ if TYPE_CHECKING:
     from engine.reading.parser import Parser
 
 
-def read_targets(parser: Parser) -> tuple[tuple[Name, ...], bool]:
-    """The targets of the assignment that begins here, and whether it is live.
+Targets = tuple[tuple[Name, ...], bool, tuple[str, ...] | None]
 
-    No targets where the statement is none.  Errors: :class:`LineError` where
+
+def read_targets(parser: Parser) -> Targets:
+    """The targets of the assignment that begins here, whether it is live, and the
+    parameters where a function is defined.
+
+    No targets where the statement is no assignment.  Errors: :class:`LineError` where
     something that cannot be a name stands before the sign.
     """
     targets: list[Name] = []
     while True:
         sign = _assignment_sign(parser)
         if sign is None:
-            return tuple(targets), False
+            return tuple(targets), False, None
         before = parser.tokens[parser.at : sign]
+        if not targets and _is_pattern(before):
+            name, parameters = _pattern(parser.text, before)
+            parser.at = sign + 1
+            return (name,), parser.previous.text == ":=", parameters
         if not _is_name(before):
             raise _bad_target(parser.text, before, parser.tokens[sign])
         targets.append(Name(before[0].span, before[0].text))
         parser.at = sign + 1
         if parser.previous.text == ":=":
-            return tuple(targets), True
+            return tuple(targets), True, None
 
 
 def _assignment_sign(parser: Parser) -> int | None:
@@ -39,7 +47,7 @@ def _assignment_sign(parser: Parser) -> int | None:
     for at in range(parser.at, len(parser.tokens)):
         token = parser.tokens[at]
         if token.kind == tk.OP:
-            depth += (token.text == "(") - (token.text == ")")
+            depth += (token.text in ("(", "[")) - (token.text in (")", "]"))
             if depth == 0 and token.text in (";", ","):
                 return None
             if depth == 0 and token.text in ("=", ":="):
@@ -61,6 +69,39 @@ def _is_name(tokens: list[Token]) -> bool:
     return len(tokens) == 1 and tokens[0].kind == tk.NAME
 
 
+def _is_pattern(tokens: list[Token]) -> bool:
+    """Whether these are ``f(x, y)``, or were meant to be."""
+    return (
+        len(tokens) >= 3
+        and tokens[0].kind == tk.NAME
+        and tokens[1].text == "("
+        and tokens[-1].text == ")"
+        and not any(token.text in "()" and token.kind == tk.OP for token in tokens[2:-1])
+    )
+
+
+def _pattern(text: str, tokens: list[Token]) -> tuple[Name, tuple[str, ...]]:
+    """The name and the parameters of ``f(x, y)``.
+
+    Errors: :class:`LineError` where a parameter is no name, or stands there twice.
+    """
+    inside = tokens[2:-1]
+    names = inside[::2]
+    commas = inside[1::2]
+    span = Span(tokens[0].span.start, tokens[-1].span.end)
+    typed = text[span.start : span.end]
+    well = all(token.kind == tk.NAME for token in names) and all(c.text == "," for c in commas)
+    if not well or (inside and len(inside) % 2 == 0):
+        said = f"{typed} defines a function only where its arguments are names: f(x, y) = …"
+        raise LineError("bad-parameters", said, span)
+    words = tuple(token.text for token in names)
+    for place, word in enumerate(words):
+        if word in words[:place]:
+            said = f"The argument {word} stands there twice."
+            raise LineError("bad-parameters", said, names[place].span)
+    return Name(tokens[0].span, tokens[0].text), words
+
+
 def _bad_target(text: str, before: list[Token], sign: Token) -> LineError:
     if not before:
         return LineError("no-target", f"A name is missing before {sign.text}.", sign.span)
@@ -74,9 +115,6 @@ def _bad_target(text: str, before: list[Token], sign: Token) -> LineError:
             span,
             (replace(span, mended),),
         )
-    if len(before) > 3 and before[0].kind == tk.NAME and before[1].text == "(":
-        text = f"{typed} cannot be given a value: functions of one's own are not here yet."
-        return LineError("own-function", text, span)
     equal = (replace(sign.span, "=="),) if sign.text == "=" else ()
     return LineError(
         "bad-target", f"Only a name can be given a value, and {typed} is not one.", span, equal

@@ -11,8 +11,8 @@ from flint import fmpq, fmpz
 from engine.errors import LineError, Mend, Span, replace
 from engine.limits import MAX_DIGITS, MAX_LINE
 
-NUMBER, NAME, OP, ANSWER, POWER, TEXT, END = (
-    "number", "name", "op", "answer", "power", "text", "end",
+NUMBER, SEXAGESIMAL, NAME, OP, ANSWER, POWER, TEXT, END = (
+    "number", "sexagesimal", "name", "op", "answer", "power", "text", "end",
 )  # fmt: skip
 
 
@@ -27,8 +27,8 @@ class Token(NamedTuple):
 PASTED = str.maketrans(
     {
         "−": "-", "–": "-", "—": "-", "×": "*", "·": "*", "⋅": "*", "∙": "*", "÷": "/", "∕": "/",
-        "⁄": "/", "“": '"', "”": '"', "„": '"', "«": '"', "»": '"', "‘": "'", "’": "'", "′": "'",
-        "″": '"', "\t": " ", "\n": " ", "\r": " ",
+        "⁄": "/", "“": '"', "”": '"', "„": '"', "«": '"', "»": '"', "‘": "'", "’": "'",
+        "º": "°", "˚": "°", "\t": " ", "\n": " ", "\r": " ",
     }
 )  # fmt: skip
 """Signs with the meaning of a plain one, each a single character for a single
@@ -42,16 +42,29 @@ OPERATOR_SIGNS = {"≤": "<=", "≥": ">=", "≠": "!=", "≈": "~", "≔": ":="
 RAISED = "⁰¹²³⁴⁵⁶⁷⁸⁹⁺⁻"
 SUPERSCRIPTS = dict(zip(RAISED, "0123456789+-", strict=True))
 
+UNIT_WORDS = frozenset({"deg", "rad", "gon", "turn"})
+"""Units of angles, as they stand behind a number."""
+
+UNIT_SIGNS = frozenset({"°", "′", "″"})
+
 WORDS = frozenset({"as", "and", "or", "not", "mod", "div", "by"})
 """Words of the language; none of them can be the name of a quantity."""
 
 _BASES = {"b": 2, "o": 8, "x": 16}
+_SEXAGESIMAL = (
+    r"(?P<degrees>[0-9]+)\s*°\s*(?P<minutes>[0-9]+(?:\.[0-9]+)?)\s*['′]"
+    r"(?:\s*(?P<seconds>[0-9]+(?:\.[0-9]+)?)\s*(?:[\"″]|''|′′))?"
+)
+"""Degrees and minutes, and seconds behind them: ``12°30′15″``."""
+
+_SECONDS_SIGN = re.compile(_SEXAGESIMAL)
 _TOKEN = re.compile(
-    r"(?P<number>0[bB][01_]+|0[oO][0-7_]+|0[xX][0-9a-fA-F_]+"
+    rf"(?P<sexagesimal>{_SEXAGESIMAL})"
+    r"|(?P<number>0[bB][01_]+|0[oO][0-7_]+|0[xX][0-9a-fA-F_]+"
     r"|(?:[0-9](?:_?[0-9])*(?:\.(?!\.)(?:[0-9](?:_?[0-9])*)?)?|\.[0-9](?:_?[0-9])*)"
     r"(?:[eE][+-]?[0-9]+)?)"
     rf"|(?P<name>[^\W\d_{RAISED}][^\W{RAISED}]*)"
-    r"|(?P<op>\*\*|:=|==|!=|<=|>=|\.\.|//|[-+*/^%!=<>~(),;|√∠.\[\]])"
+    r"|(?P<op>\*\*|:=|==|!=|<=|>=|\.\.|//|[-+*/^%!=<>~(),;|√∠.\[\]°′″])"
     r"|(?P<answer>@[0-9]*)"
     r'|(?P<text>"[^"]*"?)'
 )
@@ -83,7 +96,9 @@ def _plain_character(character: str) -> str:
 def split_note(text: str) -> tuple[str, str]:
     """The line before its note, and the note's text without ``#``."""
     in_quotes = False
-    for place, character in enumerate(plain(text)):
+    # the sign of seconds is no quotation mark
+    source = _SECONDS_SIGN.sub(lambda found: "0" * len(found.group()), plain(text))
+    for place, character in enumerate(source):
         if character == '"':
             in_quotes = not in_quotes
         elif character == "#" and not in_quotes:
@@ -119,12 +134,16 @@ def _token_at(source: str, at: int) -> Token:
         return Token(NAME, NAMED_SIGNS[character], Span(at, at + 1))
     found = _TOKEN.match(source, at)
     if found:
-        return _checked(found.lastgroup, found, source)
+        return _checked(_kind_of(found), found, source)
     if character in OPERATOR_SIGNS:
         return Token(OP, OPERATOR_SIGNS[character], Span(at, at + 1))
     if character in SUPERSCRIPTS:
         return _superscript(source, at)
     raise _unknown_sign(source, at)
+
+
+def _kind_of(found: re.Match[str]) -> str:
+    return SEXAGESIMAL if found.group(SEXAGESIMAL) else found.lastgroup
 
 
 def _checked(kind: str, found: re.Match[str], source: str) -> Token:
@@ -176,6 +195,20 @@ def _unknown_sign(source: str, at: int) -> LineError:
 
 def _without(span: Span) -> Mend:
     return Mend("remove it", span, "")
+
+
+def sexagesimal_value(text: str, span: Span) -> tuple[str, fmpq]:
+    """A sexagesimal token as it is written, ``12°30′15″``, and its degrees.
+
+    Errors: :class:`LineError` where minutes or seconds go up to 60 or more.
+    """
+    found = _SECONDS_SIGN.fullmatch(text)
+    degrees, minutes, seconds = (found.group(name) for name in ("degrees", "minutes", "seconds"))
+    values = [literal_value(part, span)[1] for part in (degrees, minutes, seconds or "0")]
+    if values[1] >= 60 or values[2] >= 60:
+        raise LineError("sixty", "Minutes and seconds of an angle run from 0 to below 60.", span)
+    shown = f"{degrees}°{minutes}′" + (f"{seconds}″" if seconds else "")
+    return shown, values[0] + values[1] / 60 + values[2] / 3600
 
 
 def literal_value(text: str, span: Span) -> tuple[str, fmpq]:

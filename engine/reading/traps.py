@@ -12,12 +12,17 @@ from collections.abc import Iterator
 
 from engine.errors import Mend, Notice, Span, replace
 from engine.reading.tokens import plain, split_note
+from engine.reading.mathml import UNITS
 from engine.reading.tree import (
     Binary,
+    Call,
     LineTree,
     Literal,
+    Name,
     Node,
+    Postfix,
     Prefix,
+    Sexagesimal,
     walk,
 )
 
@@ -25,13 +30,14 @@ _COMMA_BETWEEN_FIGURES = re.compile(r"(?<![\w.])\d+(?:,\d+)+(?![\w.])")
 _THOUSANDS = re.compile(r"\d{1,3}(?:,\d{3})+")
 
 
-def traps_in(text: str, tree: LineTree) -> Iterator[Notice]:
-    """The notices for a line: at most one of a kind."""
+def traps_in(text: str, tree: LineTree, angle: str = "rad") -> Iterator[Notice]:
+    """The notices for a line: at most one of a kind.  ``angle`` is the unit in which
+    its bare angles are read."""
     seen: set[str] = set()
     brackets = {(opening.start, closing.end) for opening, closing in tree.brackets}
     for statement in tree.statements:
         for node in walk(statement.expression):
-            for notice in _traps_at(text, node, brackets):
+            for notice in (*_traps_at(text, node, brackets), *_angle_traps(text, node, angle)):
                 if notice.code not in seen:
                     seen.add(notice.code)
                     yield notice
@@ -47,14 +53,73 @@ def _traps_at(text: str, node: Node, brackets: set[tuple[int, int]]) -> Iterator
         case Binary(op="/", left=Binary(op="^", right=exponent) as power, right=Literal() as below):
             if _is_one(exponent) and not _is_bracketed(text, power, brackets):
                 yield _fraction_behind_power(text, exponent, below)
+        case Binary(
+            op="^",
+            left=Prefix(op="-", operand=Literal()) as base,
+            right=Binary(op="/", left=Literal(text="1"), right=Literal() as degree) as exponent,
+        ):
+            if degree.text.isdecimal() and int(degree.text) % 2:
+                yield _odd_root(text, base, exponent, node)
         case Prefix(op="-", operand=Binary(op="^", left=Literal(), right=Literal() as n) as power):
             if n.text.isdecimal() and int(n.text) % 2 == 0:
                 yield _sign_before_power(text, node, power)
         case Binary(op="^", left=Literal(), right=Binary(op="^", left=Literal()) as tower):
             if not _is_bracketed(text, tower, brackets):
                 yield _tower(text, node, tower)
+        case Binary(op="/", right=Postfix(op=op, operand=Literal())) if op in UNITS:
+            if not isinstance(node.left, Postfix | Sexagesimal):
+                yield _unit_in_denominator(text, node)
         case Literal():
             yield from _ten_and_exponent(text, node)
+
+
+TRIGONOMETRIC = frozenset({"sin", "cos", "tan", "cot", "sec", "csc"})
+LEAST_DEGREES = 15
+"""A whole number of this size or more, written straight into a sine, nearly always
+is meant in degrees."""
+
+
+def _angle_traps(text: str, node: Node, angle: str) -> Iterator[Notice]:
+    """Degrees given to a sine that reads radians, and π to one that reads degrees."""
+    if not (isinstance(node, Call) and node.function in TRIGONOMETRIC and len(node.args) == 1):
+        return
+    argument = node.args[0]
+    bare = argument.operand if isinstance(argument, Prefix) else argument
+    if isinstance(bare, Literal) and angle == "rad":
+        if bare.value.q == 1 and bare.value >= LEAST_DEGREES:
+            typed = text[slice(*argument.span)]
+            said = f"{typed} was read as {typed} radians."
+            yield Notice("degrees-as-radians", said, (replace(argument.span, f"{typed}°"),))
+    elif angle != "rad" and _is_of_pi(argument):
+        typed = text[slice(*argument.span)]
+        said = f"{typed} was read in {angle}, the unit of the sheet."
+        mend = replace(argument.span, f"({typed}) rad")
+        yield Notice("radians-in-other-unit", said, (mend,))
+
+
+def _is_of_pi(node: Node) -> bool:
+    """Whether ``node`` is computed from numbers and π alone, with no unit."""
+    names = [part for part in walk(node) if isinstance(part, Name)]
+    plain_parts = all(isinstance(part, Name | Literal | Binary | Prefix) for part in walk(node))
+    return plain_parts and bool(names) and all(part.name == "pi" for part in names)
+
+
+def _odd_root(text: str, base: Prefix, exponent: Binary, power: Binary) -> Notice:
+    degree = exponent.right.text
+    typed = text[slice(*base.span)]
+    real = f"cbrt({typed})" if degree == "3" else f"root({typed}, {degree})"
+    said = "This is the principal root, a complex number; the real one is a function."
+    return Notice("principal-root", said, (replace(power.span, real),))
+
+
+def _unit_in_denominator(text: str, node: Binary) -> Notice:
+    unit = node.right
+    place = Span(node.span.start, unit.operand.span.end)
+    return Notice(
+        "unit-before-fraction",
+        f"The unit binds tighter than the fraction: this divides by {text[slice(*unit.span)]}.",
+        (replace(place, f"({text[slice(*place)]})"),),
+    )
 
 
 def _implied_behind_fraction(text: str, quotient: Binary, product: Binary) -> Notice:

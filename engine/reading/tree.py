@@ -37,6 +37,14 @@ class Literal(Node):
 
 
 @dataclass(frozen=True, slots=True)
+class Sexagesimal(Node):
+    """An angle typed as ``12°30′15″``; ``degrees`` is exact."""
+
+    text: str
+    degrees: fmpq = field(compare=False)
+
+
+@dataclass(frozen=True, slots=True)
 class TextLiteral(Node):
     """Text between quotation marks."""
 
@@ -71,7 +79,7 @@ class Prefix(Node):
 
 @dataclass(frozen=True, slots=True)
 class Postfix(Node):
-    """An operator behind its operand: ``!`` or ``%``."""
+    """An operator behind its operand: ``!``, ``%``, or a unit such as ``°`` or ``rad``."""
 
     op: str
     operand: Node
@@ -122,6 +130,43 @@ class Call(Node):
 
 
 @dataclass(frozen=True, slots=True)
+class ListOf(Node):
+    """``[a, b, c]``."""
+
+    items: tuple[Node, ...]
+
+    @property
+    def parts(self) -> tuple[Node, ...]:
+        return self.items
+
+
+@dataclass(frozen=True, slots=True)
+class Range(Node):
+    """``start..stop``, with ``by step`` behind it or ``step`` None."""
+
+    start: Node
+    stop: Node
+    step: Node | None = None
+
+    @property
+    def parts(self) -> tuple[Node, ...]:
+        both = (self.start, self.stop)
+        return both if self.step is None else (*both, self.step)
+
+
+@dataclass(frozen=True, slots=True)
+class Item(Node):
+    """``of[index]``: an item of a list, or a part of it."""
+
+    of: Node
+    index: Node
+
+    @property
+    def parts(self) -> tuple[Node, ...]:
+        return (self.of, self.index)
+
+
+@dataclass(frozen=True, slots=True)
 class InForm(Node):
     """``expression as scientific, 4 digits``; each form as its words."""
 
@@ -150,11 +195,13 @@ class Statement:
 class Assignment(Statement):
     """``name = expression``, or ``name := expression`` where ``live``.
 
-    ``a = b = 2`` has two targets.
+    ``a = b = 2`` has two targets.  ``f(x, y) = expression`` has one, and
+    ``parameters``; they are None where it is no function.
     """
 
     targets: tuple[Name, ...]
     live: bool = False
+    parameters: tuple[str, ...] | None = None
 
 
 @dataclass(frozen=True, slots=True)

@@ -3,15 +3,26 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from dataclasses import replace
 from typing import TYPE_CHECKING
 
 from engine.errors import LineError, Notice
 from engine.forms.answer import Written, write
 from engine.forms.names import Form, form_of
 from engine.functions.catalogue import BY_NAME, CONSTANTS
+from engine.numbers.values import Complex
 from engine.reading.mathml import math, statement_mathml
 from engine.reading.plain import node_text, statement_text
-from engine.reading.tree import Command, InForm, Literal, Node, Prefix
+from engine.reading.tree import (
+    Assignment,
+    Command,
+    InForm,
+    Literal,
+    Node,
+    Postfix,
+    Prefix,
+    Sexagesimal,
+)
 from engine.sheet.definitions import ALL, Definitions
 from engine.sheet.line import Line, Step
 from engine.sheet.machine import number_of, write_machine
@@ -38,6 +49,8 @@ def written_answer(sheet: Sheet, step: Step) -> Written:
     """The step's value in the form that it, or else the sheet, asks for."""
     expression = step.statement.expression
     form = form_asked(expression).over(sheet.settings.form)
+    if isinstance(step.value, Complex) and not form.unit:
+        form = replace(form, unit=step.line.conventions.angle)
     try:
         if form.style != "binary64":
             return write(step.value, form)
@@ -53,10 +66,14 @@ def answer_from(step: Step, written: Written, sheet_form: Form) -> Answer:
     reading = statement_mathml(statement)
     name = step.defines[-1] if step.defines else None
     typeset = reading
-    repeats = name is not None and says_itself(statement.expression, written)
+    is_function = isinstance(statement, Assignment) and statement.parameters is not None
+    repeats = name is not None and (is_function or says_itself(statement.expression, written))
+    value_mathml = written.mathml
+    if written.nearly is not None:
+        value_mathml += f"<mo>≈</mo>{written.nearly.mathml}"
     if not repeats:
         sign = f"<mo>{written.sign}</mo>"
-        typeset += f'{sign}<mrow class="answer">{written.mathml}</mrow>'
+        typeset += f'{sign}<mrow class="answer">{value_mathml}</mrow>'
     asked = form_asked(statement.expression)
     return Answer(
         name=name,
@@ -67,16 +84,21 @@ def answer_from(step: Step, written: Written, sheet_form: Form) -> Answer:
         reading=statement_text(statement),
         mathml=math(typeset),
         reading_mathml=reading,
-        value_mathml=written.mathml,
+        value_mathml=value_mathml,
         form=asked.text if asked.over(sheet_form) != sheet_form else "",
         says_itself=repeats,
+        nearly=written.nearly.text if written.nearly else "",
+        unit=step.line.conventions.angle if step.used_unit and written.kind != "angle" else "",
+        cells=written.cells,
     )
 
 
 def says_itself(expression: Node, written: Written) -> bool:
     """Whether the answer would only repeat what was typed: ``m = 1.2``."""
     bare = expression.operand if isinstance(expression, Prefix) else expression
-    return isinstance(bare, Literal) and node_text(expression) == written.text
+    bare = bare.operand if isinstance(bare, Postfix) else bare
+    is_typed = isinstance(bare, Literal | Sexagesimal)
+    return is_typed and node_text(expression) == written.text
 
 
 def covered_by(step: Step) -> Iterator[Notice]:

@@ -2,42 +2,50 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable
+from collections.abc import Iterable
 from typing import Protocol
 
-from engine.errors import LineError, Span, replace
+from engine.errors import LineError, replace
 from engine.forms.answer import write
-from engine.forms.names import Form
+from engine.forms.names import Form, unit_among
 from engine.functions.catalogue import BY_NAME, CONSTANTS, closest
 from engine.functions.record import Function
-from engine.numbers import arithmetic, whole
+from engine.numbers import angles, complexes, lists, operators, whole
 from engine.numbers.comparison import compare
-from engine.numbers.values import Exact, Infinite, Real, Undefined, Value, exact
+from engine.numbers.context import conventions
+from engine.numbers.items import item, item_by_item
+from engine.numbers.values import (
+    KINDS,
+    Angle,
+    Applied,
+    Complex,
+    Exact,
+    List,
+    Real,
+    Value,
+    exact,
+)
+from engine.reading.plain import node_text
 from engine.reading.tree import (
     AnswerOf,
+    Assignment,
     Binary,
     Call,
     Comparison,
     InForm,
+    Item,
+    ListOf,
     Literal,
     Name,
     Node,
     Postfix,
     Prefix,
+    Range,
+    Sexagesimal,
+    Statement,
     TextLiteral,
 )
-
-OPERATIONS: dict[str, Callable[[Value, Value], Value]] = {
-    "+": arithmetic.add,
-    "-": arithmetic.subtract,
-    "*": arithmetic.multiply,
-    "implied": arithmetic.multiply,
-    "/": arithmetic.divide,
-    "^": arithmetic.power,
-    "mod": whole.mod,
-    "div": whole.div,
-}
-
+from engine.sheet import calls
 
 HUNDRED = exact(100)
 
@@ -64,6 +72,22 @@ class Scope(Protocol):
     def answer_of(self, node: AnswerOf) -> Value:
         """The value that ``@`` or ``@7`` stands for."""
 
+    def kept(self) -> Scope:
+        """The same scope for good, as a function keeps it that is defined here."""
+
+
+def value_of_statement(statement: Statement, scope: Scope) -> Value:
+    """The value of a statement: of its expression, or the function that it defines.
+
+    Errors: as :func:`evaluate`.
+    """
+    if isinstance(statement, Assignment) and statement.parameters is not None:
+        name = statement.targets[0].name
+        return calls.defined(
+            name, statement.parameters, statement.expression, scope.kept(), evaluate
+        )
+    return evaluate(statement.expression, scope)
+
 
 def evaluate(node: Node, scope: Scope) -> Value:
     """The value of ``node``.
@@ -85,45 +109,152 @@ def _value(node: Node, scope: Scope) -> Value:
             return Exact(value)
         case Name(name=name):
             return _named(node, name, scope)
-        case Binary(op=op, left=left, right=right) if op in OPERATIONS:
-            first, second = evaluate(left, scope), evaluate(right, scope)
-            return OPERATIONS[op](_number(first, left), _number(second, right))
+        case Binary(op="and" | "or" as op, left=left, right=right):
+            return _joined(op, left, right, scope)
+        case Binary(op="∠", left=left, right=right):
+            return _polar(evaluate(left, scope), evaluate(right, scope))
         case Binary(op=op, left=left, right=right):
-            first = _truth(evaluate(left, scope), left)
-            second = _truth(evaluate(right, scope), right)
-            return first and second if op == "and" else first or second
+            return _operation(op, left, right, scope)
         case Prefix(op="not", operand=operand):
-            return not _truth(evaluate(operand, scope), operand)
+            return _negated(_truth(evaluate(operand, scope), operand))
         case Prefix(op=op, operand=operand):
             value = _number(evaluate(operand, scope), operand)
-            return arithmetic.negate(value) if op == "-" else value
+            return operators.negate(value) if op == "-" else value
         case Postfix(op=op, operand=operand):
-            value = _number(evaluate(operand, scope), operand)
-            return whole.factorial(value) if op == "!" else arithmetic.divide(value, HUNDRED)
+            return _postfix(op, _number(evaluate(operand, scope), operand))
         case Comparison(operands=operands, ops=ops):
             return _comparison(operands, ops, scope)
         case Call():
             return _call(node, scope)
         case AnswerOf():
             return scope.answer_of(node)
-        case InForm(expression=expression):
-            return evaluate(expression, scope)
+        case InForm(expression=expression, forms=forms):
+            return _in_unit(evaluate(expression, scope), unit_among(forms))
+        case Sexagesimal(degrees=degrees):
+            return angles.angle_of(Exact(degrees), "dms")
         case TextLiteral(text=text):
             return text
+        case ListOf(items=items):
+            return List(tuple(evaluate(one, scope) for one in items))
+        case Range():
+            return lists.stepped(*_ends(node, scope))
+        case Item(of=of, index=index):
+            return item(evaluate(of, scope), evaluate(index, scope))
     raise TypeError(node)
 
 
-def _comparison(operands: tuple[Node, ...], ops: tuple[str, ...], scope: Scope) -> bool:
+# -- operators ----------------------------------------------------------------------
+
+
+def _operation(op: str, left: Node, right: Node, scope: Scope) -> Value:
+    first, second = evaluate(left, scope), evaluate(right, scope)
+    for value, node in ((first, left), (second, right)):
+        if isinstance(value, bool | Applied):
+            _number(value, node)
+    return operators.operate("*" if op == "implied" else op, first, second)
+
+
+def _in_unit(value: Value, unit: str) -> Value:
+    """``value`` as an angle in that unit, where one is asked for."""
+    if not unit or isinstance(value, Complex):
+        return value
+    if isinstance(value, List):
+        return item_by_item(lambda one: _in_unit(one, unit), value)
+    angle = angles.as_angle(operators.number(value))
+    return angles.in_unit(angle, unit) if isinstance(angle, Angle) else angle
+
+
+def _number(value: Value, node: Node) -> Value:
+    """``value`` where it can be computed with.  Errors: with the place of ``node``."""
+    if isinstance(value, List):
+        return value
+    try:
+        return operators.number(value)
+    except LineError as error:
+        raise error.at(node.span) from None
+
+
+def _polar(size: Value, angle: Value) -> Value:
+    if isinstance(size, List) or isinstance(angle, List):
+        return item_by_item(_polar, size, angle)
+    if not isinstance(size, Exact | Real):
+        raise LineError("bad-modulus", "Before ∠ stands a length, a real number.")
+    radians = angles.radians_of(operators.number(angle))
+    if not isinstance(radians, Exact | Real):
+        raise LineError("bad-angle", "Behind ∠ stands a finite angle.")
+    return complexes.polar(size, radians)
+
+
+def _postfix(op: str, value: Value) -> Value:
+    if isinstance(value, List):
+        return item_by_item(lambda one: _postfix(op, one), value)
+    if op == "%":
+        return operators.operate("/", value, HUNDRED)
+    if isinstance(value, Angle | Complex):
+        kind = KINDS[type(value)]
+        raise LineError("not-a-number", f"{op} stands behind a real number, and this is {kind}.")
+    if op == "!":
+        return whole.factorial(value)
+    if op in angles.PARTS:
+        return angles.angle_of(operators.operate("*", value, Exact(angles.PARTS[op])), "deg")
+    return angles.angle_of(value, op)
+
+
+def _ends(node: Range, scope: Scope) -> tuple[Value, Value, Value | None]:
+    ends = tuple(
+        None if end is None else _number(evaluate(end, scope), end)
+        for end in (node.start, node.stop, node.step)
+    )
+    for value, end in zip(ends, (node.start, node.stop, node.step), strict=True):
+        if isinstance(value, List):
+            raise LineError("not-a-number", "A range has numbers at its ends.", end.span)
+    return ends
+
+
+# -- truth ---------------------------------------------------------------------------
+
+
+def _joined(op: str, left: Node, right: Node, scope: Scope) -> Value:
+    first = _truth(evaluate(left, scope), left)
+    second = _truth(evaluate(right, scope), right)
+
+    def joined(a: bool, b: bool) -> bool:
+        return a and b if op == "and" else a or b
+
+    if isinstance(first, List) or isinstance(second, List):
+        return item_by_item(joined, first, second)
+    return joined(first, second)
+
+
+def _negated(truth: Value) -> Value:
+    return item_by_item(_negated, truth) if isinstance(truth, List) else not truth
+
+
+def _truth(value: Value, node: Node) -> Value:
+    """A truth value, or a list of them."""
+    items = value.items if isinstance(value, List) else (value,)
+    if all(isinstance(one, bool) for one in items):
+        return value
+    text = "A truth value is wanted here, such as that of x > 2."
+    raise LineError("not-a-truth", text, node.span)
+
+
+def _comparison(operands: tuple[Node, ...], ops: tuple[str, ...], scope: Scope) -> Value:
     values = [evaluate(operand, scope) for operand in operands]
-    for place, op in enumerate(ops):
-        left, right = values[place : place + 2]
-        if op in ("<", "<=", ">", ">="):
-            _number(left, operands[place])
-            _number(right, operands[place + 1])
-        holds = _alike(left, right, scope) if op == "~" else compare(op, left, right)
-        if not holds:
-            return False
-    return True
+    for place, value in enumerate(values):
+        wanted = {*ops[max(place - 1, 0) : place + 1]} - {"==", "!=", "~"}
+        if wanted and isinstance(value, bool | str | Applied):
+            _number(value, operands[place])
+
+    def holds(*row: Value) -> bool:
+        return all(
+            _alike(left, right, scope) if op == "~" else compare(op, left, right)
+            for op, left, right in zip(ops, row, row[1:], strict=False)
+        )
+
+    if any(isinstance(value, List) for value in values):
+        return item_by_item(holds, *values)
+    return holds(*values)
 
 
 def _alike(a: Value, b: Value, scope: Scope) -> bool:
@@ -131,18 +262,7 @@ def _alike(a: Value, b: Value, scope: Scope) -> bool:
     return write(a, scope.form).text == write(b, scope.form).text
 
 
-def _number(value: Value, node: Node) -> Value:
-    if isinstance(value, Exact | Real | Infinite | Undefined):
-        return value
-    kind = "text" if isinstance(value, str) else "a truth value"
-    raise LineError("not-a-number", f"A number is wanted here, and this is {kind}.", node.span)
-
-
-def _truth(value: Value, node: Node) -> bool:
-    if isinstance(value, bool):
-        return value
-    text = "A truth value is wanted here, such as that of x > 2."
-    raise LineError("not-a-truth", text, node.span)
+# -- names and calls -----------------------------------------------------------------
 
 
 def _named(node: Name, name: str, scope: Scope) -> Value:
@@ -150,15 +270,20 @@ def _named(node: Name, name: str, scope: Scope) -> Value:
     if value is not None:
         return value
     if name in CONSTANTS:
-        return CONSTANTS[name].value
+        return _constant(name)
     if name in BY_NAME:
-        pattern = BY_NAME[name].pattern
-        text = f"{name} is a function: it is called as {pattern}."
-        raise LineError("function-without-call", text, node.span)
+        return calls.built_in(BY_NAME[name])
     raise unknown_name(node, name, {*scope.quantity_names(), *CONSTANTS, *BY_NAME})
 
 
-def unknown_name(node: Node, name: str, known: Iterable[str]) -> LineError:
+def _constant(name: str) -> Value:
+    value = CONSTANTS[name].value
+    if isinstance(value, Complex) and conventions().numbers == "real":
+        raise LineError("not-real", f"{name} is not real, and this sheet has real numbers only.")
+    return value
+
+
+def unknown_name(node: Name, name: str, known: Iterable[str]) -> LineError:
     """The error for a name that nothing has, with the closest that something has."""
     other = closest(name, known)
     if other is None:
@@ -169,60 +294,49 @@ def unknown_name(node: Node, name: str, known: Iterable[str]) -> LineError:
 
 
 def _call(node: Call, scope: Scope) -> Value:
-    if scope.quantity(node.function) is not None or (
-        node.function in CONSTANTS and node.function not in BY_NAME
-    ):
-        raise _times_bracket(node)
-    function = BY_NAME.get(node.function)
-    if function is None:
+    called = scope.quantity(node.function)
+    if called is None and node.function in BY_NAME:
+        return _call_built_in(BY_NAME[node.function], node, scope)
+    if called is None and node.function not in CONSTANTS:
         raise _unknown_function(node, scope)
-    arguments = bind(function, node)
+    if not isinstance(called, Applied):
+        raise _times_bracket(node)
+    if calls.is_built_in(called):
+        return _call_built_in(BY_NAME[called.name], node, scope)
+    arguments = calls.bind(called.pattern, called.parameters, node)
+    return called.apply(*(evaluate(argument, scope) for argument in arguments))
+
+
+def _call_built_in(function: Function, node: Call, scope: Scope) -> Value:
+    arguments = calls.bind_to(function, node)
+    if function.delays:
+        return function.compute(
+            *(
+                calls.Delayed(lambda one=argument: evaluate(one, scope), node_text(argument))
+                for argument in arguments
+                if argument is not None
+            )
+        )
     values = [None if arg is None else evaluate(arg, scope) for arg in arguments]
-    takes_text = [parameter.is_text for parameter in function.parameters]
-    for place, (value, arg) in enumerate(zip(values, arguments, strict=True)):
-        if arg is not None and not (place < len(takes_text) and takes_text[place]):
-            _number(value, arg)
-    if function.name == "log" and arguments[1] is None:
-        raise _log_without_base(node)
-    return function.compute(*values)
-
-
-def bind(function: Function, node: Call) -> list[Node | None]:
-    """The call's arguments in the order of the function's parameters.
-
-    Errors: :class:`LineError` that names the argument that is missing or too much.
-    """
-    names = [parameter.name for parameter in function.parameters]
-    bound: dict[str, Node] = {}
-    if function.any_number and len(node.args) > len(names) and not node.named:
-        return list(node.args)
-    if len(node.args) > len(names):
-        counted = f"{len(names)} argument{'s' if len(names) > 1 else ''}"
-        text = f"{node.function} takes {counted}: {function.pattern}."
-        raise LineError("too-many-arguments", text, node.args[len(names)].span)
-    bound.update(zip(names, node.args, strict=False))
-    for name, argument in node.named:
-        if name not in names or name in bound:
-            what = "is given twice" if name in bound else "is no argument of it"
-            text = f"{function.pattern}: {name} {what}."
-            raise LineError("bad-argument", text, argument.span)
-        bound[name] = argument
-    for parameter in function.parameters:
-        if parameter.name not in bound and not parameter.optional:
-            text = f"The argument {parameter.name} is missing: {function.pattern}."
-            raise LineError("missing-argument", text, node.span)
-    return [bound.get(name) for name in names]
+    try:
+        return calls.applied(function, values, arguments)
+    except LineError as error:
+        if error.code == "log-base":
+            error.span = node.name_span
+            error.mends = tuple(replace(node.name_span, name) for name in ("ln", "lg"))
+        raise
 
 
 def _times_bracket(node: Call) -> LineError:
     name = node.function
     text = f"{name} is not a function, so a bracket behind it needs a sign: {name}*(…)."
-    behind = Span(node.name_span.end, node.name_span.end)
+    behind = node.name_span.to(node.name_span)._replace(start=node.name_span.end)
     return LineError("bracket-behind-name", text, node.span, (replace(behind, "*"),))
 
 
 def _unknown_function(node: Call, scope: Scope) -> LineError:
-    other = closest(node.function, BY_NAME)
+    own = [name for name in scope.quantity_names() if isinstance(scope.quantity(name), Applied)]
+    other = closest(node.function, [*BY_NAME, *own])
     text = f"No function is named {node.function}."
     if other is None:
         return LineError("unknown-function", text, node.name_span)
@@ -232,9 +346,3 @@ def _unknown_function(node: Call, scope: Scope) -> LineError:
         node.name_span,
         (replace(node.name_span, other),),
     )
-
-
-def _log_without_base(node: Call) -> LineError:
-    text = "log is used for both: say whether base e or base 10 is meant."
-    mends = tuple(replace(node.name_span, name) for name in ("ln", "lg"))
-    return LineError("log-base", text, node.span, mends)

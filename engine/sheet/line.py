@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 
 from engine.errors import LineError, Notice
+from engine.numbers.context import STANDARD, Conventions, Given, Work
 from engine.numbers.values import Value
 from engine.reading.tree import (
     AnswerOf,
@@ -12,7 +13,6 @@ from engine.reading.tree import (
     Call,
     LineTree,
     Name,
-    Node,
     Statement,
     walk,
 )
@@ -31,6 +31,8 @@ class Step:
 
     ``uses`` are the names in it; ``answers`` the numbers behind ``@``, with None
     for a bare one.  A step without a statement forgets the names it ``defines``.
+    ``given`` is what was drawn for it; ``used_unit`` is set where its value depends
+    on the unit of angles.
     """
 
     line: Line
@@ -42,6 +44,8 @@ class Step:
     value: Value | None = None
     error: LineError | None = None
     notices: list[Notice] = field(default_factory=list)
+    given: Given = field(default_factory=Given)
+    used_unit: bool = False
 
     @property
     def place(self) -> Place:
@@ -55,6 +59,10 @@ class Step:
     def forgets(self) -> bool:
         return self.statement is None
 
+    def work(self) -> Work:
+        """What it is worked out under."""
+        return Work(self.line.conventions, self.notices, self.given)
+
     def forget_value(self) -> None:
         """Makes the step to be worked out again."""
         self.value = self.error = None
@@ -65,13 +73,15 @@ class Step:
 class Line:
     """``number`` names the line for good, ``place`` says where it stands now.
 
-    ``last`` is the number of the line that a bare ``@`` in it stands for.
+    ``last`` is the number of the line that a bare ``@`` in it stands for;
+    ``conventions`` are those that it is answered under.
     """
 
     number: int
     text: str
     place: float = 0
     last: int | None = None
+    conventions: Conventions = STANDARD
     tree: LineTree | None = None
     error: LineError | None = None
     steps: list[Step] = field(default_factory=list)
@@ -94,7 +104,7 @@ class Line:
         """Makes the steps of a line that was read."""
         self.tree = tree
         self.steps = [
-            Step(self, index, statement, *used_by(statement.expression), targets_of(statement))
+            Step(self, index, statement, *used_by(statement), targets_of(statement))
             for index, statement in enumerate(tree.statements)
         ]
         if tree.command is not None and tree.command.name == "forget":
@@ -115,11 +125,12 @@ def targets_of(statement: Statement) -> tuple[str, ...]:
     return ()
 
 
-def used_by(expression: Node) -> tuple[frozenset[str], frozenset[int | None]]:
-    """The names and the answers that an expression is computed from."""
+def used_by(statement: Statement) -> tuple[frozenset[str], frozenset[int | None]]:
+    """The names and the answers that a statement is computed from.  A function does
+    not count its own name, nor those of its arguments."""
     names: set[str] = set()
     answers: set[int | None] = set()
-    for node in walk(expression):
+    for node in walk(statement.expression):
         match node:
             case Name(name=name):
                 names.add(name)
@@ -127,4 +138,6 @@ def used_by(expression: Node) -> tuple[frozenset[str], frozenset[int | None]]:
                 names.add(function)
             case AnswerOf(number=number):
                 answers.add(number)
+    if isinstance(statement, Assignment) and statement.parameters is not None:
+        names -= {*statement.parameters, statement.targets[0].name}
     return frozenset(names), frozenset(answers)

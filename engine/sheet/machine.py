@@ -11,9 +11,11 @@ from engine.forms.answer import Written, write
 from engine.forms.names import Form
 from engine.functions.catalogue import BY_NAME
 from engine.numbers import binary64
-from engine.numbers.values import Exact, Real, Value
+from engine.numbers.context import conventions, working
+from engine.numbers.values import Angle, Exact, Real, Value
 from engine.reading.mathml import number_mathml
-from engine.reading.tree import Binary, Call, InForm, Node, Postfix, Prefix
+from engine.reading.traps import TRIGONOMETRIC
+from engine.reading.tree import Binary, Call, InForm, Node, Postfix, Prefix, Sexagesimal
 from engine.sheet.evaluation import evaluate
 from engine.sheet.line import Step
 from engine.sheet.scope import Visible
@@ -22,7 +24,19 @@ if TYPE_CHECKING:
     from engine.sheet.sheet import Sheet
 
 ValueOf = Callable[[Node], Value]
-"""The true value of a leaf: a number, a quantity, an answer."""
+"""The true value of a part: a number, a quantity, an answer."""
+
+
+RADIANS = {
+    "rad": 1.0,
+    "deg": math.pi / 180,
+    "°": math.pi / 180,
+    "′": math.pi / 180 / 60,
+    "″": math.pi / 180 / 3600,
+    "gon": math.pi / 200,
+    "turn": 2 * math.pi,
+}
+"""Units of angles in radians, as binary64 has them."""
 
 
 def machine_value(node: Node, value_of: ValueOf) -> float:
@@ -39,9 +53,16 @@ def machine_value(node: Node, value_of: ValueOf) -> float:
             return -value if op == "-" else value
         case Postfix(op="%", operand=operand):
             return machine_value(operand, value_of) / 100
+        case Postfix(op=op, operand=operand) if op in RADIANS:
+            return machine_value(operand, value_of) * RADIANS[op]
+        case Sexagesimal(degrees=degrees):
+            return binary64.nearest(Exact(degrees)) * RADIANS["°"]
         case Call(function=name) if name in BY_NAME:
             arguments = [machine_value(part, value_of) for part in node.parts]
-            return binary64.call(BY_NAME[name].name, arguments)
+            name = BY_NAME[name].name
+            if name in TRIGONOMETRIC and not isinstance(value_of(node.args[0]), Angle):
+                arguments[0] *= RADIANS[conventions().angle]
+            return binary64.call(name, arguments)
         case InForm(expression=expression):
             return machine_value(expression, value_of)
     if node.parts:
@@ -52,7 +73,8 @@ def machine_value(node: Node, value_of: ValueOf) -> float:
 def number_of(sheet: Sheet, step: Step) -> float:
     """What binary64 gives for a step whose value is known.  Errors: as above."""
     scope = Visible(sheet, step, step.place)
-    return machine_value(step.statement.expression, lambda leaf: evaluate(leaf, scope))
+    with working(step.work()):
+        return machine_value(step.statement.expression, lambda part: evaluate(part, scope))
 
 
 def bits_of(sheet: Sheet, step: Step) -> dict[str, Any] | None:
@@ -62,10 +84,11 @@ def bits_of(sheet: Sheet, step: Step) -> dict[str, Any] | None:
         number = number_of(sheet, step)
     except LineError:
         return None
-    if not math.isfinite(number) or not isinstance(step.value, Exact | Real):
+    true = _plain(step.value)
+    if not math.isfinite(number) or not isinstance(true, Exact | Real):
         return None
     bits = binary64.Bits.of(number)
-    away = binary64.distance(number, step.value)
+    away = binary64.distance(number, true)
     return {
         "number": binary64.shortest(number),
         "sign": bits.sign,
@@ -79,8 +102,14 @@ def bits_of(sheet: Sheet, step: Step) -> dict[str, Any] | None:
     }
 
 
+def _plain(value: Value) -> Value:
+    """An angle as its number of radians, which is what binary64 has of it."""
+    return value.radians if isinstance(value, Angle) else value
+
+
 def write_machine(number: float, true: Value, form: Form) -> Written:
     """A binary64 as an answer, with the true value and the distance between them."""
+    true = _plain(true)
     text = binary64.shortest(number)
     kind = {"undefined": "undefined", "infinity": "infinity", "-infinity": "infinity"}
     shown = write(true, Form(digits=form.digits))

@@ -18,7 +18,9 @@ class Answer:
     with the sign and the answer behind it; ``reading_mathml`` and
     ``value_mathml`` are its two sides, each the inside of a ``math`` element.
     ``form`` is the form where it is not the sheet's own; ``says_itself`` is set
-    where the value would only repeat what was typed.
+    where the value would only repeat what was typed.  ``nearly`` is the value rounded,
+    where it stands beside an exact one; ``unit`` is that of bare angles where the
+    answer depends on it; ``cells`` are the rows of a table, its names first.
     """
 
     name: str | None
@@ -32,6 +34,9 @@ class Answer:
     value_mathml: str
     form: str = ""
     says_itself: bool = False
+    nearly: str = ""
+    unit: str = ""
+    cells: tuple[tuple[str, ...], ...] = ()
 
     def as_dict(self) -> dict[str, Any]:
         """As ``--json`` prints it."""
@@ -40,7 +45,7 @@ class Answer:
             "kind": self.kind,
             "sign": self.sign,
             "text": self.text,
-            "also": list(self.also),
+            "also": [f"≈ {self.nearly}"] * bool(self.nearly) + list(self.also),
             "reading": self.reading,
             "mathml": self.mathml,
         }
@@ -50,7 +55,8 @@ class Answer:
 class Outcome:
     """``input`` is the whole line as typed; ``number`` its place or number.
 
-    ``command`` is the name and argument of a slash command.
+    ``command`` is the name and argument of a slash command; ``given`` is what was
+    drawn for each statement.
     """
 
     number: int
@@ -63,6 +69,7 @@ class Outcome:
     error: LineError | None = None
     command: tuple[str, str] | None = None
     is_live: bool = False
+    given: tuple[tuple[str, ...], ...] = ()
 
     def as_dict(self) -> dict[str, Any]:
         """As ``--json`` prints it."""
@@ -90,6 +97,7 @@ class Outcome:
             "note": self.note,
             "command": self.command,
             "is_live": self.is_live,
+            "given": [list(values) for values in self.given],
         }
         for shown, answer in zip(page["answers"], self.answers, strict=True):
             shown |= {
@@ -97,6 +105,9 @@ class Outcome:
                 "value_mathml": answer.value_mathml,
                 "form": answer.form,
                 "says_itself": answer.says_itself,
+                "also": list(answer.also),
+                "unit": answer.unit,
+                "cells": [list(row) for row in answer.cells],
             }
         return page
 

@@ -6,9 +6,10 @@ from collections.abc import Iterable, Iterator
 from typing import TYPE_CHECKING
 
 from engine.errors import LineError
+from engine.numbers.context import working
 from engine.numbers.values import Value
 from engine.reading.tree import AnswerOf
-from engine.sheet.evaluation import Trace, evaluate
+from engine.sheet.evaluation import Trace, value_of_statement
 from engine.sheet.line import Line, Place, Step
 
 if TYPE_CHECKING:
@@ -48,7 +49,10 @@ class Visible:
             self.under_way.append((name, definition))
             outer, self.step, trace, self.trace = self.step, definition, self.trace, None
             try:
-                self.live_values[definition] = evaluate(definition.statement.expression, self)
+                with working(definition.work()) as work:
+                    value = value_of_statement(definition.statement, self)
+                definition.used_unit = definition.used_unit or work.used_unit
+                self.live_values[definition] = value
             except LineError as error:
                 error.span = None
                 raise
@@ -69,6 +73,9 @@ class Visible:
             text = f"{name} has no value: line {step.line.number} has an error."
             raise LineError("from-error", text)
         return step.value
+
+    def kept(self) -> Visible:
+        return Visible(self.sheet, self.step, self.place)
 
     def quantity_names(self) -> Iterable[str]:
         seen = self.sheet.definitions.seen

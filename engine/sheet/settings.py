@@ -2,13 +2,47 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from typing import Any
 
-from engine.forms.names import STANDARD, Form
+from engine.errors import LineError
+from engine.forms.names import STANDARD, Form, form_from
+from engine.numbers.angles import SHEET_UNITS
+from engine.numbers.context import STANDARD as USUAL
+from engine.numbers.context import Conventions
 
 
 @dataclass(frozen=True, slots=True)
 class Settings:
-    """``form``: how numbers are shown where a line asks for nothing else."""
+    """``form``: how numbers are shown where a line asks for nothing else.
+    ``conventions``: what the signs of new lines mean; a line keeps those that it was
+    answered under."""
 
     form: Form = STANDARD
+    conventions: Conventions = USUAL
+
+
+CHOICES = {
+    "angle": SHEET_UNITS,
+    "numbers": ("complex", "real"),
+    "log": ("ask", "natural", "decimal"),
+}
+"""The conventions that a sheet can choose, each with what it can be."""
+
+
+def after(settings: Settings, command: str, argument: str) -> Settings:
+    """The settings after ``/show FORM``, ``/angle UNIT`` and their like; the same
+    where the command sets nothing.
+
+    Errors: :class:`LineError` for a form or a choice that does not exist.
+    """
+    if command == "show":
+        return replace(settings, form=form_from(argument).over(settings.form))
+    if command not in CHOICES:
+        return settings
+    chosen = argument.strip()
+    if chosen not in CHOICES[command]:
+        known = ", ".join(CHOICES[command])
+        raise LineError("unknown-choice", f"/{command} takes one of: {known}.")
+    changed: dict[str, Any] = {command: chosen}
+    return replace(settings, conventions=replace(settings.conventions, **changed))

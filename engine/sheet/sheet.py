@@ -7,13 +7,12 @@ for, and then only what it depends on, in the order of the lines.
 from __future__ import annotations
 
 from bisect import bisect_left, insort
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from contextlib import contextmanager
 
 from engine.errors import LineError, Notice, Unfinished
-from engine.forms.names import form_from
 from engine.functions.catalogue import BY_NAME
-from engine.numbers import arithmetic
+from engine.numbers.context import Conventions, Given, working
 from engine.numbers.values import Value
 from engine.reading.parser import parse
 from engine.reading.tokens import BOX, split_note
@@ -21,16 +20,23 @@ from engine.reading.traps import traps_in
 from engine.reading.tree import LineTree
 from engine.sheet.answering import answer_from, covered_by, forgotten, written_answer
 from engine.sheet.definitions import Definitions, place_of
-from engine.sheet.evaluation import Trace, evaluate
+from engine.sheet.evaluation import Trace, value_of_statement
 from engine.sheet.line import FOOT, Line, Place, Step
 from engine.sheet.outcome import ERROR, NOTE, OK, UNFINISHED, Answer, Outcome
 from engine.sheet.quantities import Quantity, list_quantities
 from engine.sheet.scope import Visible, needs
-from engine.sheet.settings import Settings
+from engine.sheet.settings import Settings, after
 from engine.sheet.workings import Workings, WorkStep
+
+SAME = {"principal-root": "left-the-reals", "unit-before-fraction": "angle-as-number"}
+"""A notice, and one that says the same with less: that one is left out beside it."""
 
 MAX_BOXES = 5
 """Boxes and brackets put in to show how an unfinished line reads."""
+
+
+Drawn = Sequence[Sequence[str]]
+"""For each statement of a line what was drawn for it, in the order of its use."""
 
 
 class Sheet:
@@ -54,8 +60,8 @@ class Sheet:
             line.steps = []
         if outcome.status == OK and outcome.answers:
             self.last_answered = outcome.number
-        if outcome.status == OK and outcome.command and outcome.command[0] == "show":
-            self.settings = Settings(form=form_from(outcome.command[1]).over(self.settings.form))
+        if outcome.status == OK and outcome.command:
+            self.settings = after(self.settings, *outcome.command)
         return outcome
 
     def append(self, text: str, number: int | None = None, last: int | None = None) -> Line:
@@ -67,14 +73,26 @@ class Sheet:
         place = self.lines[-1].place + 1 if self.lines else 1.0
         return self.put(number or self._next_number(), text, place, last)
 
-    def put(self, number: int, text: str, place: float, last: int | None = None) -> Line:
+    def put(
+        self,
+        number: int,
+        text: str,
+        place: float,
+        last: int | None = None,
+        conventions: Conventions | None = None,
+        given: Drawn = (),
+    ) -> Line:
         """Adds a line at a place, or puts it in the place of the one of that number.
 
-        What depends on it will be worked out again when it is asked for.
+        ``conventions`` are those it is answered under, else the sheet's own;
+        ``given`` is what was drawn for each of its statements.  What depends on it
+        will be worked out again when it is asked for.
         """
         self.remove(number)
-        line = self._read(text, number, last)
+        line = self._read(text, number, last, conventions)
         line.place = place
+        for step, values in zip(line.steps, given, strict=False):
+            step.given = Given(list(values))
         self._insert(line)
         self._invalidate(line)
         return line
@@ -92,12 +110,17 @@ class Sheet:
         last: int | None = None,
         number: int | None = None,
         place: float | None = None,
+        conventions: Conventions | None = None,
+        may_draw: bool = False,
     ) -> Outcome:
         """What a line would answer, with nothing kept: at the foot, or at ``place``.
 
         Where there is a line of that ``number``, it is as if that one were mended.
+        A random number is drawn only where that ``may_draw``.
         """
-        line = self._read(text, number or self._next_number(), last)
+        line = self._read(text, number or self._next_number(), last, conventions)
+        for step in line.steps:
+            step.given.may_draw = may_draw
         line.place = place or (self.lines[-1].place + 1 if self.lines else 1.0)
         with self._with(line):
             return self._worked_out(line)
@@ -125,7 +148,8 @@ class Sheet:
                 continue
             trace: Trace = []
             place = self._seen_from(step)
-            evaluate(step.statement.expression, Visible(self, step, place, trace))
+            with working(step.work()):
+                value_of_statement(step.statement, Visible(self, step, place, trace))
             made.append(Workings(step.statement.expression, trace, self.settings.form))
         return made
 
@@ -192,8 +216,11 @@ class Sheet:
     def _next_number(self) -> int:
         return max(self.by_number, default=0) + 1
 
-    def _read(self, text: str, number: int, last: int | None) -> Line:
+    def _read(
+        self, text: str, number: int, last: int | None, conventions: Conventions | None = None
+    ) -> Line:
         line = Line(number, text, last=last)
+        line.conventions = conventions or self.settings.conventions
         try:
             line.take(parse(text, BY_NAME, self.definitions))
         except LineError as error:
@@ -215,7 +242,7 @@ class Sheet:
     def _answers(self, line: Line) -> Outcome:
         tree = line.tree
         answers: list[Answer] = []
-        notices: list[Notice] = list(traps_in(line.text, tree))
+        notices: list[Notice] = list(traps_in(line.text, tree, line.conventions.angle))
         for step in line.steps:
             try:
                 answers.append(self._answered(step, notices))
@@ -228,6 +255,8 @@ class Sheet:
                     error=error,
                     notices=tuple(notices),
                 )
+        said = {SAME.get(notice.code) for notice in notices}
+        notices = [notice for notice in notices if notice.code not in said]
         return Outcome(
             line.number,
             line.text,
@@ -237,6 +266,7 @@ class Sheet:
             tuple(answers),
             tuple(notices),
             is_live=line.is_live,
+            given=tuple(tuple(step.given.values) for step in line.steps),
         )
 
     def _commanded(self, line: Line) -> Outcome:
@@ -244,8 +274,7 @@ class Sheet:
         try:
             if command.name == "show" and not command.arguments:
                 raise LineError("show-what", "Say how: /show FORM, for example /show 4 digits.")
-            if command.name == "show":
-                form_from(command.argument)
+            after(self.settings, command.name, command.argument)
             said = forgotten(command, self.definitions, line) if command.name == "forget" else ()
         except LineError as error:
             return Outcome(line.number, line.text, ERROR, error=error)
@@ -292,9 +321,10 @@ class Sheet:
 
     def _evaluate(self, step: Step) -> None:
         try:
-            with arithmetic.collecting(step.notices):
+            with working(step.work()) as work:
                 scope = Visible(self, step, self._seen_from(step))
-                step.value = evaluate(step.statement.expression, scope)
+                step.value = value_of_statement(step.statement, scope)
+            step.used_unit = work.used_unit
         except LineError as error:
             step.error = error
 
@@ -310,7 +340,8 @@ class Sheet:
             return step.value
         for needed in sorted(needs(self, step, place), key=place_of):
             self._evaluate(needed)
-        return evaluate(step.statement.expression, Visible(self, step, place))
+        with working(step.work()):
+            return value_of_statement(step.statement, Visible(self, step, place))
 
     @staticmethod
     def _seen_from(step: Step) -> Place:

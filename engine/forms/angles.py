@@ -1,0 +1,67 @@
+"""Angles written in their units."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from flint import fmpz
+
+from engine.errors import LineError
+from engine.forms.decimal import Decimal, to_places
+from engine.forms.names import Form
+from engine.forms.reals import WRITERS, multiple_of_pi, positional_text, sign_of
+from engine.forms.written import Written
+from engine.numbers.angles import UNITS, count_of
+from engine.numbers.arithmetic import multiply
+from engine.numbers.values import Angle, Exact, Number, exact
+from engine.reading.mathml import in_unit_mathml, sexagesimal_mathml
+
+
+def write_angle(angle: Angle, form: Form) -> Written:
+    """An angle in the unit of the form, or else in its own."""
+    name = form.unit or angle.unit
+    if name == "dms":
+        return _sexagesimal(angle, form)
+    if form.style in ("percent", "binary64"):
+        raise LineError("form-for-number", f"The form {form.style} is for plain numbers.")
+    count = count_of(angle, name)
+    shown = WRITERS[form.style](count, form)
+    if name == "rad" and not form.style and not form.asked and _is_multiple_of_pi(count):
+        closed = _with_unit(multiple_of_pi(count), name)
+        return replace(closed, nearly=_with_unit(shown, name))
+    return _with_unit(shown, name)
+
+
+def _is_multiple_of_pi(number: Number) -> bool:
+    return isinstance(number, Exact) and number.pi_power == 1
+
+
+def _with_unit(number: Written, name: str) -> Written:
+    """A number with its unit, in brackets where the unit would bind tighter."""
+    text = f"({number.text})" if set(number.text) & set("/+") else number.text
+    return Written(
+        "angle",
+        number.sign,
+        text + UNITS[name].sign,
+        in_unit_mathml(number.mathml, name),
+        number.also,
+        number.remark,
+    )
+
+
+def _sexagesimal(angle: Angle, form: Form) -> Written:
+    """Degrees, minutes and seconds: ``12°30′15″``."""
+    seconds = multiply(count_of(angle, "deg"), exact(3600))
+    places = form.places
+    if places is None:
+        degrees = to_places(count_of(angle, "deg"), 0).mantissa
+        places = max(0, form.digits - len(abs(degrees).str()) - 4)
+    rounded = to_places(seconds, places)
+    minus = "-" if rounded.mantissa < 0 else ""
+    unit = fmpz(10) ** max(0, -rounded.exponent)
+    total, rest = divmod(abs(rounded.mantissa), 60 * unit)
+    part = Decimal(rest, rounded.exponent, rounded.exact)
+    least = places if form.asked and form.places is not None else 0
+    figures = positional_text(part, least)
+    text = f"{minus}{total // 60}°{total % 60}′{figures}″"
+    return Written("angle", sign_of(rounded), text, sexagesimal_mathml(text))

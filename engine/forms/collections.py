@@ -1,0 +1,68 @@
+"""Lists, tables and functions, written by what they hold."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from engine.forms.names import Form
+from engine.forms.written import Written
+from engine.numbers.values import Applied, List, Table, Value
+from engine.reading.mathml import list_mathml, name_mathml, node_mathml, statement_mathml
+from engine.reading.parser import parse
+
+Write = Callable[[Value, Form], Written]
+"""Writes one value."""
+
+ROW = 10
+"""Items of a list in a row, so that they can be counted."""
+
+ITEMS_SHOWN = 100
+"""Items of a list that are set; all of them are in its text."""
+
+
+def write_list(value: List, form: Form, write: Write) -> Written:
+    """Items in square brackets; many of them in even rows."""
+    items = [write(item, form) for item in value.items]
+    sign = "=" if all(item.sign == "=" for item in items) else "≈"
+    text = f"[{', '.join(item.text for item in items)}]"
+    shown = [item.mathml for item in items[:ITEMS_SHOWN]]
+    also = (f"{len(items):,} items",) if len(items) > ROW else ()
+    if len(items) <= ROW:
+        return Written("list", sign, text, list_mathml(shown))
+    if len(items) > ITEMS_SHOWN:
+        shown.append("<mo>…</mo>")
+    rows = (shown[at : at + ROW] for at in range(0, len(shown), ROW))
+    cells = "".join(f"<mtr>{''.join(f'<mtd>{item}</mtd>' for item in row)}</mtr>" for row in rows)
+    return Written("list", sign, text, f'<mtable class="items">{cells}</mtable>', also)
+
+
+def write_table(value: Table, form: Form, write: Write) -> Written:
+    """Columns side by side, each under its name."""
+    columns = [[write(item, form) for item in column.items] for column in value.columns]
+    rows = list(zip(*columns, strict=True))
+    sign = "=" if all(cell.sign == "=" for row in rows for cell in row) else "≈"
+    cells = (value.names, *(tuple(cell.text for cell in row) for row in rows))
+    heads = "".join(f"<mtd>{_heading(name)}</mtd>" for name in value.names)
+    body = "".join(
+        f"<mtr>{''.join(f'<mtd>{cell.mathml}</mtd>' for cell in row)}</mtr>"
+        for row in rows[:ITEMS_SHOWN]
+    )
+    mathml = f'<mtable class="columns"><mtr class="head">{heads}</mtr>{body}</mtable>'
+    also = (f"{len(rows):,} rows, {ITEMS_SHOWN} shown",) if len(rows) > ITEMS_SHOWN else ()
+    text = "\n".join("  ".join(row) for row in cells)
+    return Written("table", sign, text, mathml, also, cells=cells)
+
+
+def _heading(name: str) -> str:
+    return node_mathml(parse(name).statements[0].expression)
+
+
+def write_function(value: Applied) -> Written:
+    """A function by its definition, or by its name where it is of the language."""
+    names = "<mo>,</mo>".join(name_mathml(name) for name in value.parameters)
+    if not value.body:
+        shown = f"{name_mathml(value.name)}<mo>(</mo>{names}<mo>)</mo>"
+        return Written("function", "=", value.name, f"<mrow>{shown}</mrow>")
+    text = f"{value.pattern} = {value.body}"
+    definition = parse(text).statements[0]
+    return Written("function", "=", text, f"<mrow>{statement_mathml(definition)}</mrow>")

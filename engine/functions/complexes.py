@@ -1,0 +1,83 @@
+"""The parts of complex numbers."""
+
+from __future__ import annotations
+
+from engine.functions.record import Example, Function, Parameter
+from engine.numbers import angles, complexes
+from engine.numbers.values import Complex, Infinite, Undefined, Value, exact
+
+SUBJECT = "complex numbers"
+Z = Parameter("z", "a complex number", "any complex number")
+
+
+def real_part(z: Value) -> Value:
+    """The real part."""
+    return z if isinstance(z, Infinite | Undefined) else complexes.parts(z)[0]
+
+
+def imaginary_part(z: Value) -> Value:
+    """The imaginary part, a real number."""
+    if isinstance(z, Undefined):
+        return z
+    return exact(0) if isinstance(z, Infinite) else complexes.parts(z)[1]
+
+
+def argument(z: Value) -> Value:
+    """The angle of ``z`` in the plane, above −180° and up to 180°; of 0 there is none."""
+    if isinstance(z, Infinite):
+        return angles.computed(complexes.argument(exact(z.sign)))
+    return z if isinstance(z, Undefined) else angles.computed(complexes.argument(z))
+
+
+FUNCTIONS = (
+    Function(
+        name="re",
+        subject=SUBJECT,
+        summary="The real part of a complex number.",
+        parameters=(Z,),
+        compute=real_part,
+        examples=(Example("re(3 + 2i)", "=", "3"), Example("re(5)", "=", "5")),
+        related=("im", "conj"),
+        words="real part",
+        source="ISO 80000-2",
+        takes=(Complex,),
+    ),
+    Function(
+        name="im",
+        subject=SUBJECT,
+        summary="The imaginary part of a complex number: the factor of i.",
+        parameters=(Z,),
+        compute=imaginary_part,
+        examples=(Example("im(3 + 2i)", "=", "2"), Example("im(5)", "=", "0")),
+        related=("re", "conj"),
+        words="imaginary part",
+        source="ISO 80000-2",
+        takes=(Complex,),
+    ),
+    Function(
+        name="arg",
+        subject=SUBJECT,
+        summary="The angle of a complex number in the plane.",
+        parameters=(Z,),
+        compute=argument,
+        examples=(Example("arg(1 + i) as deg", "=", "45°"), Example("arg(-1) as deg", "=", "180°")),
+        value="an angle above −180° and up to 180°",
+        related=("abs", "arctan"),
+        words="argument phase angle of a complex number polar",
+        source="ISO 80000-2",
+        takes=(Complex,),
+    ),
+    Function(
+        name="conj",
+        subject=SUBJECT,
+        summary="The conjugate: the other sign before the imaginary part.",
+        parameters=(Z,),
+        compute=complexes.conjugate,
+        examples=(Example("conj(3 + 2i)", "=", "3 - 2i"), Example("conj(5)", "=", "5")),
+        value="a complex number",
+        related=("re", "im"),
+        words="complex conjugate",
+        source="ISO 80000-2",
+        takes=(Complex,),
+    ),
+)

@@ -1,0 +1,181 @@
+"""The angle of a sine, a cosine, a tangent, and so on.
+
+Each gives an angle in the unit of the sheet.  The ranges are those of the
+principal values in NIST DLMF 4.23.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from flint import acb
+
+from engine.functions.helpers import continued, outside
+from engine.functions.record import Example, Function, Parameter
+from engine.numbers import angles, circular
+from engine.numbers.arithmetic import divide, is_zero, not_real, subtract
+from engine.numbers.values import Infinite, Number, Undefined, Value, exact
+
+SUBJECT = "inverse trigonometric functions"
+SOURCE = "NIST DLMF 4.23"
+ONE = exact(1)
+
+
+def _angle(radians: Callable[[Number], Number | None], said: str) -> Callable[[Value], Value]:
+    """The function that gives an angle, from one that gives radians or None."""
+
+    def function(x: Value) -> Value:
+        if isinstance(x, Undefined):
+            return x
+        found = None if isinstance(x, Infinite) else radians(x)
+        if found is None:
+            raise not_real(said)
+        return angles.computed(found)
+
+    return function
+
+
+arcsin = _angle(circular.arcsine, "The arcsine of a number beyond −1 to 1")
+arccos = _angle(circular.arccosine, "The arccosine of a number beyond −1 to 1")
+
+
+def arctan(y: Value, x: Value | None = None) -> Value:
+    """The angle whose tangent is ``y``; with ``x`` the direction of the point (x, y)."""
+    if isinstance(y, Undefined):
+        return y
+    if x is None:
+        return angles.computed(circular.arctangent(y))
+    if isinstance(x, Undefined):
+        return x
+    if isinstance(x, Infinite) or isinstance(y, Infinite):
+        return _direction_of_infinite(y, x)
+    return angles.computed(circular.direction(y, x))
+
+
+def _direction_of_infinite(y: Value, x: Value) -> Value:
+    """An infinite part outweighs a finite one; two have no direction."""
+    if isinstance(x, Infinite) and isinstance(y, Infinite):
+        return Undefined("Two infinite sides have no direction.")
+    far_x = exact(x.sign if isinstance(x, Infinite) else 0)
+    far_y = exact(y.sign if isinstance(y, Infinite) else 0)
+    return angles.computed(circular.direction(far_y, far_x))
+
+
+def arccot(x: Value) -> Value:
+    """The angle between 0 and a half turn whose cotangent is ``x``."""
+    if isinstance(x, Undefined):
+        return x
+    return angles.computed(subtract(circular.HALF_PI, circular.arctangent(x)))
+
+
+def _of_reciprocal(
+    of: Callable[[Number], Number | None], said: str, name: str
+) -> Callable[[Value], Value]:
+    def function(x: Value) -> Value:
+        if isinstance(x, Undefined):
+            return x
+        if isinstance(x, Infinite):
+            return angles.computed(of(exact(0)))
+        if is_zero(x):
+            raise outside(f"No angle has the {name} 0.")
+        found = of(divide(ONE, x))
+        if found is None:
+            raise not_real(said)
+        return angles.computed(found)
+
+    return function
+
+
+def _record(
+    name: str,
+    compute: Callable[..., Value],
+    on_complex: Callable[[acb], acb],
+    of: str,
+    domain: str,
+    value: str,
+    examples: tuple[Example, ...],
+    special_values: str,
+    also: tuple[str, ...],
+    words: str,
+    taken_for: str = "",
+) -> Function:
+    of_what = name.removeprefix("arc")
+    return Function(
+        name=name,
+        subject=SUBJECT,
+        summary=f"The angle whose {of} is x.",
+        parameters=(Parameter("x", f"a {of}", domain),),
+        compute=compute,
+        examples=examples,
+        value=value,
+        also_written=also,
+        special_values=special_values,
+        related=(of_what, "degrees"),
+        taken_for=taken_for or f"1/{of_what}(x), which is another thing.",
+        words=words,
+        source=SOURCE,
+        on_complex=continued(on_complex),
+    )
+
+
+FUNCTIONS = (
+    _record(
+        "arcsin", arcsin, acb.asin, "sine", "−1 ≤ x ≤ 1", "an angle from −90° to 90°",
+        (Example("arcsin(1/2) as deg", "=", "30°"), Example("arcsin(0.3)", "≈", "0.304692654 rad")),
+        "arcsin(0) = 0, arcsin(1/2) = 30°, arcsin(1) = 90°", ("asin",), "inverse sine angle",
+    ),
+    _record(
+        "arccos", arccos, acb.acos, "cosine", "−1 ≤ x ≤ 1", "an angle from 0° to 180°",
+        (Example("arccos(0) as deg", "=", "90°"), Example("arccos(0.3)", "≈", "1.266103673 rad")),
+        "arccos(1) = 0, arccos(1/2) = 60°, arccos(−1) = 180°", ("acos",), "inverse cosine angle",
+    ),
+    Function(
+        name="arctan",
+        subject=SUBJECT,
+        summary="The angle whose tangent is y; with x too, the direction of the point (x, y).",
+        parameters=(
+            Parameter("y", "a tangent, or the height of a point"),
+            Parameter("x", "how far to the right the point is", optional=True),
+        ),
+        compute=arctan,
+        examples=(
+            Example("arctan(1) as deg", "=", "45°"),
+            Example("arctan(-1, -1) as deg", "=", "-135°"),
+            Example("arctan(2)", "≈", "1.107148718 rad"),
+        ),
+        value="an angle from −90° to 90°; with x, above −180° and up to 180°",
+        also_written=("atan", "atan2"),
+        special_values="arctan(0) = 0, arctan(1) = 45°, arctan(∞) = 90°",
+        related=("tan", "arg", "degrees"),
+        taken_for="arctan(y/x), which is in the wrong quadrant where x is negative: "
+        "arctan(y, x) is in the right one.",
+        words="inverse tangent angle of a slope quadrant direction of a point bearing atan2",
+        source=SOURCE,
+        on_complex=continued(acb.atan),
+    ),
+    _record(
+        "arccot", arccot, lambda z: acb.pi() / 2 - z.atan(), "cotangent", "any real number",
+        "an angle above 0° and below 180°",
+        (Example("arccot(1) as deg", "=", "45°"), Example("arccot(2)", "≈", "0.463647609 rad")),
+        "arccot(1) = 45°, arccot(0) = 90°", ("acot",), "inverse cotangent angle",
+        "arctan(1/x), which differs from it for negative x: arccot goes on up to 180°.",
+    ),
+    _record(
+        "arcsec",
+        _of_reciprocal(
+            circular.arccosine, "The arcsecant of a number between −1 and 1", "secant"
+        ),
+        lambda z: (1 / z).acos(), "secant", "x ≤ −1 or x ≥ 1", "an angle from 0° to 180°",
+        (Example("arcsec(2) as deg", "=", "60°"), Example("arcsec(3)", "≈", "1.230959417 rad")),
+        "arcsec(1) = 0, arcsec(2) = 60°", ("asec",), "inverse secant angle",
+    ),
+    _record(
+        "arccsc",
+        _of_reciprocal(
+            circular.arcsine, "The arccosecant of a number between −1 and 1", "cosecant"
+        ),
+        lambda z: (1 / z).asin(), "cosecant", "x ≤ −1 or x ≥ 1", "an angle from −90° to 90°",
+        (Example("arccsc(2) as deg", "=", "30°"), Example("arccsc(3)", "≈", "0.3398369095 rad")),
+        "arccsc(1) = 90°, arccsc(2) = 30°", ("acsc",), "inverse cosecant angle",
+    ),
+)  # fmt: skip

@@ -1,0 +1,269 @@
+"""Lists: how many, how much, in which order, and statistics."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from functools import cmp_to_key, reduce
+
+from engine.errors import LineError
+from engine.functions.helpers import outside, whole
+from engine.functions.powers import square_root
+from engine.functions.record import Delayed, Example, Function, Parameter
+from engine.numbers import operators
+from engine.numbers.comparison import compare
+from engine.numbers.items import item_by_item
+from engine.numbers.lists import total
+from engine.numbers.values import Angle, Complex, List, Table, Value, exact
+
+SUBJECT = "lists and statistics"
+STATISTICS = "NIST/SEMATECH e-Handbook of Statistical Methods, 1.3.5"
+X = Parameter("x", "a list of numbers", "a list")
+
+
+def items_of(x: Value, least: int = 0) -> tuple[Value, ...]:
+    """The items of a list; a single value is a list of one.
+
+    Errors: :class:`LineError` where there are fewer than ``least``.
+    """
+    items = x.items if isinstance(x, List) else (x,)
+    if len(items) < least:
+        text = "The list is empty." if least == 1 else f"At least {least} items are wanted here."
+        raise LineError("too-few-items", text)
+    return items
+
+
+def count(x: Value) -> Value:
+    """How many items there are."""
+    return exact(len(items_of(x)))
+
+
+def sum_of(x: Value) -> Value:
+    """The sum of the items; of an empty list 0."""
+    return total(items_of(x))
+
+
+def product_of(x: Value) -> Value:
+    """The product of the items; of an empty list 1."""
+    return reduce(lambda a, b: operators.operate("*", a, b), items_of(x), exact(1))
+
+
+def mean(x: Value) -> Value:
+    """The sum over the count."""
+    items = items_of(x, 1)
+    return operators.operate("/", total(items), exact(len(items)))
+
+
+def sort(x: Value) -> Value:
+    """The items, smallest first."""
+    items = items_of(x)
+    if any(isinstance(item, Complex) for item in items):
+        raise LineError("complex-order", "Complex numbers are in no order.")
+    if all(isinstance(item, str) for item in items):
+        return List(tuple(sorted(items)))
+    for item in items:
+        operators.number(item)
+    return List(tuple(sorted(items, key=cmp_to_key(_order))))
+
+
+def _order(a: Value, b: Value) -> int:
+    return -1 if compare("<", a, b) else int(compare(">", a, b))
+
+
+def median(x: Value) -> Value:
+    """The item in the middle when sorted, or the mean of the two there."""
+    items = items_of(sort(List(items_of(x, 1))))
+    middle = len(items) // 2
+    if len(items) % 2:
+        return items[middle]
+    return mean(List(items[middle - 1 : middle + 1]))
+
+
+def variance(x: Value, of: Value | None = None) -> Value:
+    """The mean square distance from the mean.
+
+    Of a sample it is taken over one item less; with ``of`` "population" over all.
+    Errors: :class:`LineError` for a sample of one.
+    """
+    if of not in (None, "sample", "population"):
+        raise outside('It is of a "sample" or of a "population".')
+    is_sample = of != "population"
+    items = items_of(x, 2 if is_sample else 1)
+    centre = mean(x)
+    away = [operators.operate("-", item, centre) for item in items]
+    squares = tuple(operators.operate("^", one, exact(2)) for one in away)
+    return operators.operate("/", total(squares), exact(len(items) - is_sample))
+
+
+def standard_deviation(x: Value, of: Value | None = None) -> Value:
+    """The square root of the variance."""
+    return square_root(variance(x, of))
+
+
+def reverse(x: Value) -> Value:
+    """The items, last first."""
+    return List(items_of(x)[::-1])
+
+
+def first(x: Value, n: Value | None = None) -> Value:
+    """The first item; with ``n`` the list of the first n."""
+    items = items_of(x, 1)
+    return items[0] if n is None else List(items[: _how_many(n, items)])
+
+
+def last(x: Value, n: Value | None = None) -> Value:
+    """The last item; with ``n`` the list of the last n."""
+    items = items_of(x, 1)
+    return items[-1] if n is None else List(items[len(items) - _how_many(n, items) :])
+
+
+def _how_many(n: Value, items: tuple[Value, ...]) -> int:
+    number = whole(n, "The number of items")
+    if not 0 <= number <= len(items):
+        raise outside(f"The list has {len(items):,} items.")
+    return number
+
+
+def cumulative(x: Value) -> Value:
+    """The sums of the first item, the first two, and so on."""
+    sums: list[Value] = []
+    for item in items_of(x):
+        sums.append(operators.operate("+", sums[-1], item) if sums else item)
+    return List(tuple(sums))
+
+
+def table(*columns: Delayed) -> Value:
+    """Lists side by side, each named by what was typed for it.
+
+    Errors: :class:`LineError` for lists of unequal length, or where there is none.
+    """
+    values = [column.value() for column in columns]
+    if not any(isinstance(value, List) for value in values):
+        raise LineError("no-list", "A table sets lists side by side, such as those of a range.")
+    rows = item_by_item(lambda *row: List(row), *values).items
+    filled = tuple(List(tuple(row.items[place] for row in rows)) for place in range(len(columns)))
+    return Table(tuple(column.text for column in columns), filled)
+
+
+def _record(
+    name: str,
+    summary: str,
+    compute: Callable[..., Value],
+    examples: tuple[tuple[str, str, str], ...],
+    related: tuple[str, ...],
+    words: str,
+    more: tuple[Parameter, ...] = (),
+    taken_for: str = "",
+    value: str = "a number",
+    source: str = "common practice of the trade",
+) -> Function:
+    return Function(
+        name=name,
+        subject=SUBJECT,
+        summary=summary,
+        parameters=(X, *more),
+        compute=compute,
+        examples=tuple(Example(*example) for example in examples),
+        value=value,
+        related=related,
+        taken_for=taken_for,
+        words=words,
+        source=source,
+        takes=(List, Angle, Complex, str, bool),
+    )
+
+
+OF = Parameter("of", '"sample" if left out, or "population"', '"sample" or "population"',
+               optional=True, is_text=True)  # fmt: skip
+N = Parameter("n", "how many items", "a whole number up to the count", optional=True)
+
+FUNCTIONS = (
+    _record(
+        "count", "How many items a list has.", count,
+        (("count([2, 3, 7, 8])", "=", "4"), ("count(0..180 by 15)", "=", "13")),
+        ("sum", "mean"), "length size number of items how many",
+    ),
+    _record(
+        "sum", "The sum of the items.", sum_of,
+        (("sum([2, 3, 7, 8])", "=", "20"), ("sum(1..100)", "=", "5050")),
+        ("product", "mean", "cumulative"), "add up total series sigma",
+    ),
+    _record(
+        "product", "The product of the items.", product_of,
+        (("product([2, 3, 7])", "=", "42"), ("product(1..5)", "=", "120")),
+        ("sum", "factorial"), "multiply together",
+    ),
+    _record(
+        "mean", "The arithmetic mean: the sum over the count.", mean,
+        (("mean([2, 3, 7, 8])", "=", "5"), ("mean([1, 2])", "=", "1.5")),
+        ("median", "stdev"), "average arithmetic mean",
+        taken_for="median, the item in the middle.", source=STATISTICS,
+    ),
+    _record(
+        "median", "The item in the middle when sorted, or the mean of the two there.", median,
+        (("median([7, 1, 3])", "=", "3"), ("median([7, 1, 3, 2])", "=", "2.5")),
+        ("mean", "sort"), "middle value", taken_for="mean, the sum over the count.",
+        source=STATISTICS,
+    ),
+    _record(
+        "stdev", "The standard deviation: the root of the variance.", standard_deviation,
+        (("stdev([2, 4, 4, 4, 5, 5, 7, 9])", "≈", "2.138089935"),
+         ('stdev([2, 4, 4, 4, 5, 5, 7, 9], of="population")', "=", "2")),
+        ("variance", "mean"), "standard deviation spread scatter sigma", (OF,),
+        taken_for='the deviation of a whole population: of="population" gives that.',
+        source=STATISTICS,
+    ),
+    _record(
+        "variance", "The mean square distance from the mean.", variance,
+        (("variance([1, 2, 3, 4])", "≈", "1.666666667"),
+         ('variance([1, 2, 3, 4], of="population")', "=", "1.25")),
+        ("stdev", "mean"), "variance spread scatter", (OF,),
+        taken_for='the variance of a whole population: of="population" gives that.',
+        source=STATISTICS,
+    ),
+    _record(
+        "sort", "The items in their order, smallest first.", sort,
+        (("sort([3, 1, 2])", "=", "[1, 2, 3]"), ("sort([pi, 3, 22/7])", "≈",
+          "[3, 3.141592654, 3.142857143]")),
+        ("reverse", "median"), "order ascending arrange", value="a list",
+    ),
+    _record(
+        "reverse", "The items, last first.", reverse,
+        (("reverse([1, 2, 3])", "=", "[3, 2, 1]"), ("reverse(sort([2, 9, 4]))", "=", "[9, 4, 2]")),
+        ("sort",), "backwards descending order", value="a list",
+    ),
+    _record(
+        "first", "The first item, or the first n items.", first,
+        (("first([4, 5, 6])", "=", "4"), ("first([4, 5, 6], 2)", "=", "[4, 5]")),
+        ("last",), "head beginning start", (N,), value="an item or a list",
+    ),
+    _record(
+        "last", "The last item, or the last n items.", last,
+        (("last([4, 5, 6])", "=", "6"), ("last([4, 5, 6], 2)", "=", "[5, 6]")),
+        ("first",), "tail end", (N,), value="an item or a list",
+    ),
+    _record(
+        "cumulative", "The sums of the first item, the first two, the first three, …", cumulative,
+        (("cumulative([1, 2, 3])", "=", "[1, 3, 6]"), ("cumulative(1..4)", "=", "[1, 3, 6, 10]")),
+        ("sum",), "running total partial sums", value="a list",
+    ),
+    Function(
+        name="table",
+        subject=SUBJECT,
+        summary="Lists side by side, the columns named by what was typed.",
+        parameters=(Parameter("x", "a list: a column", "a list"),
+                    Parameter("y", "another column", "a list", optional=True)),
+        compute=table,
+        examples=(
+            Example("table([1, 2], [1, 2]^2)", "=", "[1, 2]  [1, 2]^2\n1  1\n2  4"),
+            Example("table(0°..60° by 30°, sin(0°..60° by 30°)) as exact", "=",
+                    "0°..60° by 30°  sin(0°..60° by 30°)\n0°  0\n30°  0.5\n60°  sqrt(3)/2"),
+        ),
+        value="a table",
+        related=("sin", "count"),
+        words="columns rows values of a function run of angles csv",
+        source="common practice of the trade",
+        any_number=True,
+        takes=(List, Angle, Complex, str, bool),
+        delays=True,
+    ),
+)  # fmt: skip

@@ -1,0 +1,176 @@
+"""Angles: their units, and what may be done with them.
+
+An angle keeps the unit it was given in.  A sum has the unit of its first term; an
+angle over an angle is a number.  A bare number beside an angle is read in the unit
+of the conventions, which is remarked.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from flint import fmpq
+
+from engine.numbers import arithmetic, whole
+from engine.numbers.context import remark, unit
+from engine.numbers.values import Angle, Exact, Infinite, Number, Real, Undefined, Value, exact
+
+
+@dataclass(frozen=True, slots=True)
+class Unit:
+    """``one`` is the unit in radians, exactly; ``sign`` stands behind a number."""
+
+    name: str
+    one: Exact
+    sign: str
+    words: str
+
+
+UNITS: dict[str, Unit] = {
+    unit.name: unit
+    for unit in (
+        Unit("rad", exact(1), " rad", "radians"),
+        Unit("deg", exact(fmpq(1, 180), 1), "°", "degrees"),
+        Unit("gon", exact(fmpq(1, 200), 1), " gon", "gon, 400 to the full angle"),
+        Unit("turn", exact(2, 1), " turn", "turns, full angles"),
+        Unit("dms", exact(fmpq(1, 180), 1), "°", "degrees, minutes and seconds"),
+    )
+}
+"""The units of ISO 80000-3: radian, degree and gon; the turn; and the degree with
+its minutes and seconds."""
+
+SHEET_UNITS = ("rad", "deg", "gon", "turn")
+"""Units that a sheet can have."""
+
+PARTS = {"°": fmpq(1), "′": fmpq(1, 60), "″": fmpq(1, 3600)}
+"""The degree, its minute and its second, in degrees."""
+
+
+def angle_of(count: Value, name: str) -> Value:
+    """The angle of so many units; what is no finite number is ``undefined``."""
+    if isinstance(count, Infinite):
+        return Undefined("An infinite angle has no direction.")
+    if isinstance(count, Undefined):
+        return count
+    return Angle(arithmetic.multiply(count, UNITS[name].one), name)
+
+
+def count_of(angle: Angle, name: str = "") -> Number:
+    """How many units an angle has: of its own, or of the one named."""
+    return arithmetic.divide(angle.radians, UNITS[name or angle.unit].one)
+
+
+def in_unit(angle: Angle, name: str) -> Angle:
+    """The same angle, shown in another unit."""
+    return Angle(angle.radians, name)
+
+
+def as_angle(value: Value) -> Value:
+    """``value`` as an angle: a bare number is read in the unit of the conventions."""
+    return value if isinstance(value, Angle) else angle_of(value, unit())
+
+
+def radians_of(value: Value) -> Value:
+    """An angle in radians, as a number; a bare number is read as :func:`as_angle` does."""
+    if isinstance(value, Infinite):
+        return value
+    angle = as_angle(value)
+    return angle.radians if isinstance(angle, Angle) else angle
+
+
+def computed(radians: Value) -> Value:
+    """An angle that was computed: it has the unit of the conventions."""
+    return Angle(radians, unit()) if isinstance(radians, Exact | Real) else radians
+
+
+def _beside(value: Value) -> Value:
+    """The other side of a sum or a comparison with an angle, as an angle."""
+    if not isinstance(value, Angle):
+        name = unit()
+        remark("number-beside-angle", f"The number beside the angle was read in {name}.")
+        return angle_of(value, name)
+    return value
+
+
+def _as_number(value: Value) -> Value:
+    if isinstance(value, Angle):
+        remark("angle-as-number", "The angle was taken as its number of radians here.")
+        return value.radians
+    return value
+
+
+def operate(op: str, a: Value, b: Value) -> Value:
+    """``a op b``, where one or both are angles."""
+    return OPERATIONS[op](a, b)
+
+
+def _alike(compute: Callable[[Value, Value], Value]) -> Callable[[Value, Value], Value]:
+    """An operation between two angles that gives an angle."""
+
+    def operation(a: Value, b: Value) -> Value:
+        first, second = _beside(a), _beside(b)
+        for value in (first, second):
+            if not isinstance(value, Angle):
+                return value
+        radians = compute(first.radians, second.radians)
+        name = first.unit if isinstance(a, Angle) else second.unit
+        return Angle(radians, name) if isinstance(radians, Exact | Real) else radians
+
+    return operation
+
+
+def _multiply(a: Value, b: Value) -> Value:
+    if isinstance(a, Angle) and isinstance(b, Angle):
+        return arithmetic.multiply(_as_number(a), _as_number(b))
+    angle, factor = (a, b) if isinstance(a, Angle) else (b, a)
+    radians = arithmetic.multiply(angle.radians, factor)
+    return Angle(radians, angle.unit) if isinstance(radians, Exact | Real) else radians
+
+
+def _divide(a: Value, b: Value) -> Value:
+    if isinstance(a, Angle) and isinstance(b, Angle):
+        return arithmetic.divide(a.radians, b.radians)
+    if isinstance(b, Angle):
+        return arithmetic.divide(a, _as_number(b))
+    radians = arithmetic.divide(a.radians, b)
+    return Angle(radians, a.unit) if isinstance(radians, Exact | Real) else radians
+
+
+def _quotient(a: Value, b: Value) -> Value:
+    first, second = _beside(a), _beside(b)
+    return whole.div(first.radians, second.radians)
+
+
+def _power(a: Value, b: Value) -> Value:
+    return arithmetic.power(_as_number(a), _as_number(b))
+
+
+OPERATIONS: dict[str, Callable[[Value, Value], Value]] = {
+    "+": _alike(arithmetic.add),
+    "-": _alike(arithmetic.subtract),
+    "*": _multiply,
+    "/": _divide,
+    "mod": _alike(whole.mod),
+    "div": _quotient,
+    "^": _power,
+}
+
+
+def sides(a: Value, b: Value) -> tuple[Value, Value]:
+    """Two values of which one is an angle, as numbers that can be compared."""
+    first, second = _beside(a), _beside(b)
+    return tuple(v.radians if isinstance(v, Angle) else v for v in (first, second))
+
+
+def by_count(compute: Callable[..., Value]) -> Callable[..., Value]:
+    """``compute`` on numbers, for an angle too: it is done to its number of units."""
+
+    def function(x: Value, *others: Value) -> Value:
+        if not isinstance(x, Angle):
+            return compute(x, *others)
+        name = "deg" if x.unit == "dms" else x.unit
+        result = compute(count_of(x, name), *others)
+        return angle_of(result, name)
+
+    return function

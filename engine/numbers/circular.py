@@ -1,0 +1,201 @@
+"""Sine, cosine and tangent of numbers of radians, and their inverses.
+
+At rational multiples of π the values that are rational stay exact.  There are
+no others than those of the tables below: Niven's theorem.  The values with square
+roots at multiples of π/12 keep that form beside their digits.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from flint import arb, ctx, fmpq
+
+from engine.numbers.arithmetic import divide, is_zero, sign_of, subtract
+from engine.numbers.values import Exact, Infinite, Number, Real, Undefined, Value, exact, undecided
+
+HALF = fmpq(1, 2)
+SINES = {
+    fmpq(0): fmpq(0), fmpq(1, 6): HALF, fmpq(1, 2): fmpq(1), fmpq(5, 6): HALF,
+    fmpq(1): fmpq(0), fmpq(7, 6): -HALF, fmpq(3, 2): fmpq(-1), fmpq(11, 6): -HALF,
+}  # fmt: skip
+"""sin(πt) for t in [0, 2), where it is rational."""
+
+TANGENTS = {fmpq(0): fmpq(0), fmpq(1, 4): fmpq(1), fmpq(3, 4): fmpq(-1)}
+"""tan(πt) for t in [0, 1), where it is rational."""
+
+NO_LIMIT = Undefined("At infinity an angle has no direction, and so no sine, cosine or tangent.")
+
+
+CLOSED_SINES = {
+    fmpq(1, 12): "(sqrt(6) - sqrt(2))/4", fmpq(1, 4): "sqrt(2)/2",
+    fmpq(1, 3): "sqrt(3)/2", fmpq(5, 12): "(sqrt(6) + sqrt(2))/4",
+}  # fmt: skip
+"""sin(πt) for t in (0, 1/2), where it has square roots of whole numbers only."""
+
+CLOSED_TANGENTS = {
+    fmpq(1, 12): "2 - sqrt(3)", fmpq(1, 6): "sqrt(3)/3",
+    fmpq(1, 3): "sqrt(3)", fmpq(5, 12): "2 + sqrt(3)",
+}  # fmt: skip
+"""tan(πt) for t in (0, 1/2), likewise."""
+
+
+def closed_sine(t: fmpq) -> str:
+    """sin(πt) with square roots, where it has such a form; else empty."""
+    t = _modulo(t, 2)
+    below, t = t > 1, _modulo(t, 1)
+    form = CLOSED_SINES.get(min(t, 1 - t), "")
+    return _negative(form) if below else form
+
+
+def closed_tangent(t: fmpq) -> str:
+    """tan(πt), likewise."""
+    t = _modulo(t, 1)
+    form = CLOSED_TANGENTS.get(min(t, 1 - t), "")
+    return _negative(form) if t > HALF else form
+
+
+def _negative(form: str) -> str:
+    if not form:
+        return ""
+    return f"-({form})" if " " in form and not form.startswith("(") else f"-{form}"
+
+
+def _turns_of_pi(x: Value) -> fmpq | None:
+    """t where ``x`` is exactly πt with t rational, else None."""
+    if isinstance(x, Exact) and (x.pi_power == 1 or not x.coefficient):
+        return x.coefficient
+    return None
+
+
+def circular(compute: Callable[[arb], arb], x: Number) -> Real:
+    """``compute`` at ``x``, with so many more digits as ``x`` has before its point:
+    they are lost when whole turns are taken off."""
+    if not isinstance(x, Exact):
+        return Real(compute, x)
+    whole = max(0, abs(x.coefficient.p).bit_length() - x.coefficient.q.bit_length())
+
+    def with_more_digits() -> arb:
+        bits = ctx.prec
+        value = compute(x.ball(bits + whole))
+        ctx.prec = bits
+        return +value
+
+    return Real(with_more_digits)
+
+
+def _sine_of_turns(t: fmpq) -> Exact | Real:
+    """sin(πt)."""
+    t = _modulo(t, 2)
+    value = SINES.get(t)
+    if value is not None:
+        return exact(value)
+    return Real(lambda: arb.sin_pi_fmpq(t), closed=closed_sine(t))
+
+
+def _modulo(t: fmpq, period: int) -> fmpq:
+    return t - period * (t / period).floor()
+
+
+def sine(x: Value) -> Value:
+    """The sine of ``x`` radians."""
+    if isinstance(x, Infinite | Undefined):
+        return NO_LIMIT if isinstance(x, Infinite) else x
+    t = _turns_of_pi(x)
+    if t is None:
+        return circular(arb.sin, x)
+    return _sine_of_turns(t)
+
+
+def cosine(x: Value) -> Value:
+    """The cosine of ``x`` radians."""
+    if isinstance(x, Infinite | Undefined):
+        return NO_LIMIT if isinstance(x, Infinite) else x
+    t = _turns_of_pi(x)
+    if t is None:
+        return circular(arb.cos, x)
+    return _sine_of_turns(t + HALF)
+
+
+def tangent(x: Value) -> Value:
+    """The tangent of ``x`` radians; undefined at odd multiples of π/2."""
+    if isinstance(x, Infinite | Undefined):
+        return NO_LIMIT if isinstance(x, Infinite) else x
+    t = _turns_of_pi(x)
+    if t is None:
+        return circular(arb.tan, x)
+    t = _modulo(t, 1)
+    if t == HALF:
+        return Undefined(
+            "The tangent has a pole here: it grows above all bounds from one side "
+            "and below them from the other."
+        )
+    value = TANGENTS.get(t)
+    if value is not None:
+        return exact(value)
+    return Real(lambda: arb.tan_pi(arb(t)), closed=closed_tangent(t))
+
+
+ARCSINES = {-fmpq(1): -HALF, -HALF: -fmpq(1, 6), fmpq(0): fmpq(0), HALF: fmpq(1, 6), fmpq(1): HALF}
+"""t where sin(πt) is that rational, for t from −1/2 to 1/2."""
+
+ARCTANGENTS = {-fmpq(1): -fmpq(1, 4), fmpq(0): fmpq(0), fmpq(1): fmpq(1, 4)}
+
+PI, ZERO = exact(1, 1), exact(0)
+HALF_PI = Exact(HALF, 1)
+
+
+def arcsine(x: Number) -> Number | None:
+    """The number of radians from −π/2 to π/2 whose sine is ``x``; None where there is
+    none, for |``x``| > 1."""
+    if isinstance(x, Exact) and x.is_rational and x.coefficient in ARCSINES:
+        return exact(ARCSINES[x.coefficient], 1)
+    if not _is_within_one(x):
+        return None
+    return Real(arb.asin, x)
+
+
+def arccosine(x: Number) -> Number | None:
+    """The number of radians from 0 to π whose cosine is ``x``; None for |``x``| > 1."""
+    if isinstance(x, Exact) and x.is_rational and x.coefficient in ARCSINES:
+        return exact(HALF - ARCSINES[x.coefficient], 1)
+    if not _is_within_one(x):
+        return None
+    return Real(arb.acos, x)
+
+
+def _is_within_one(x: Number) -> bool:
+    for bound in (1, -1):
+        difference = subtract(x, exact(bound))
+        sign = difference.sign()
+        if sign is None:
+            raise undecided()
+        if sign * bound > 0:
+            return False
+    return True
+
+
+def arctangent(x: Number | Infinite) -> Number:
+    """The number of radians from −π/2 to π/2 whose tangent is ``x``."""
+    if isinstance(x, Infinite):
+        return Exact(HALF * x.sign, 1)
+    if isinstance(x, Exact) and x.is_rational and x.coefficient in ARCTANGENTS:
+        return exact(ARCTANGENTS[x.coefficient], 1)
+    return Real(arb.atan, x)
+
+
+def direction(y: Number, x: Number) -> Number | Undefined:
+    """The number of radians, above −π and up to π, of the ray from the origin to the
+    point (``x``, ``y``): the quadrant is that of the point."""
+    if is_zero(x) and is_zero(y):
+        return Undefined("From the origin to itself there is no direction.")
+    if is_zero(y):
+        return ZERO if sign_of(x) > 0 else PI
+    if is_zero(x):
+        return Exact(HALF * sign_of(y), 1)
+    slope = divide(y, x)
+    if isinstance(slope, Exact) and slope.is_rational and slope.coefficient in ARCTANGENTS:
+        t = ARCTANGENTS[slope.coefficient]
+        return exact(t if sign_of(x) > 0 else t + sign_of(y), 1)
+    sign_of(y)
+    return Real(arb.atan2, y, x)

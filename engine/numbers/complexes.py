@@ -1,0 +1,183 @@
+"""Complex numbers, as a pair of real ones: each part stays exact where it can, and
+has digits of its own that are proved."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from flint import acb, arb
+
+from engine.errors import LineError
+from engine.numbers import arithmetic
+from engine.numbers.arithmetic import (
+    add,
+    divide,
+    exp_of,
+    is_zero,
+    multiply,
+    negate,
+    sign_of,
+    subtract,
+)
+from engine.numbers.circular import cosine, direction, sine
+from engine.numbers.values import Complex, Exact, Infinite, Number, Real, Undefined, Value, exact
+
+ZERO, ONE, TWO = exact(0), exact(1), exact(2)
+MAX_EXACT_POWER = 1000
+"""Whole exponents up to which a power is multiplied out, and stays exact."""
+
+
+def parts(value: Value) -> tuple[Number, Number]:
+    """The real and the imaginary part of a number."""
+    return (value.re, value.im) if isinstance(value, Complex) else (value, ZERO)
+
+
+def complex_of(re: Value, im: Value) -> Value:
+    """The number with these parts: a real one where the second is exactly 0."""
+    for part in (re, im):
+        if isinstance(part, Undefined):
+            return part
+        if isinstance(part, Infinite):
+            return Undefined("A complex number with an infinite part has no value here.")
+    return re if is_zero(im) else Complex(re, im)
+
+
+def through(compute: Callable[..., acb], *values: Value) -> Value:
+    """``compute`` on complex balls; each part of what it gives is a number of its own."""
+    for value in values:
+        if isinstance(value, Infinite):
+            return Undefined("This has no value at infinity among the complex numbers.")
+        if isinstance(value, Undefined):
+            return value
+    flat = [part for value in values for part in parts(value)]
+
+    def ball(balls: tuple[arb, ...]) -> acb:
+        return compute(*(acb(re, im) for re, im in zip(balls[::2], balls[1::2], strict=True)))
+
+    return Complex(
+        Real(lambda *balls: ball(balls).real, *flat), Real(lambda *balls: ball(balls).imag, *flat)
+    )
+
+
+def operate(op: str, a: Value, b: Value) -> Value:
+    """``a op b``, where one or both are complex."""
+    for value in (a, b):
+        if isinstance(value, Undefined):
+            return value
+        if isinstance(value, Infinite):
+            return Undefined("∞ and a complex number have no value together.")
+    if op not in OPERATIONS:
+        raise LineError("complex-order", f"{op} is for real numbers only.")
+    return OPERATIONS[op](a, b)
+
+
+def _add(a: Value, b: Value) -> Value:
+    (a_re, a_im), (b_re, b_im) = parts(a), parts(b)
+    return complex_of(add(a_re, b_re), add(a_im, b_im))
+
+
+def _subtract(a: Value, b: Value) -> Value:
+    (a_re, a_im), (b_re, b_im) = parts(a), parts(b)
+    return complex_of(subtract(a_re, b_re), subtract(a_im, b_im))
+
+
+def _multiply(a: Value, b: Value) -> Value:
+    (a_re, a_im), (b_re, b_im) = parts(a), parts(b)
+    re = subtract(multiply(a_re, b_re), multiply(a_im, b_im))
+    return complex_of(re, add(multiply(a_re, b_im), multiply(a_im, b_re)))
+
+
+def _divide(a: Value, b: Value) -> Value:
+    if not isinstance(b, Complex):
+        if is_zero(b):
+            return Undefined("A complex number over 0 has no value: it has no direction.")
+        return complex_of(divide(a.re, b), divide(a.im, b))
+    size = add(multiply(b.re, b.re), multiply(b.im, b.im))
+    re, im = parts(_multiply(a, conjugate(b)))
+    return complex_of(divide(re, size), divide(im, size))
+
+
+def _power(a: Value, b: Value) -> Value:
+    if isinstance(b, Exact) and b.is_integer and abs(b.coefficient) <= MAX_EXACT_POWER:
+        return _whole_power(a, int(b.coefficient.p))
+    if is_zero(a):
+        re = parts(b)[0]
+        return ZERO if sign_of(re) > 0 else Undefined("0 has no such power.")
+    if isinstance(b, Complex):
+        return exponential(_multiply(b, logarithm(a)))
+    size = arithmetic.power(modulus(a), b)
+    return polar(size, multiply(argument(a), b))
+
+
+def polar(size: Number, radians: Number) -> Value:
+    """The number with this modulus, in this direction."""
+    return complex_of(multiply(size, cosine(radians)), multiply(size, sine(radians)))
+
+
+def argument(value: Value) -> Value:
+    """The direction in radians, above −π and up to π; of 0 there is none."""
+    re, im = parts(value)
+    return direction(im, re)
+
+
+def exponential(value: Value) -> Value:
+    """e to the power ``value``."""
+    re, im = parts(value)
+    return polar(exp_of(re), im)
+
+
+def logarithm(value: Value) -> Value:
+    """The principal natural logarithm of a number that is not 0."""
+    if isinstance(value, Real) and value.log is not None:
+        return value.log
+    size = modulus(value)
+    log = ZERO if size == ONE else Real(arb.log, size)
+    return complex_of(log, argument(value))
+
+
+def _whole_power(a: Value, n: int) -> Value:
+    if n < 0:
+        return operate_or_real("/", ONE, _whole_power(a, -n))
+    result: Value = ONE
+    while n:
+        if n & 1:
+            result = _multiply(result, a)
+        a, n = _multiply(a, a), n >> 1
+    return result
+
+
+OPERATIONS: dict[str, Callable[[Value, Value], Value]] = {
+    "+": _add,
+    "-": _subtract,
+    "*": _multiply,
+    "/": _divide,
+    "^": _power,
+}
+
+_REAL = {
+    "+": arithmetic.add,
+    "-": arithmetic.subtract,
+    "*": arithmetic.multiply,
+    "/": arithmetic.divide,
+    "^": arithmetic.power,
+}
+
+
+def operate_or_real(op: str, a: Value, b: Value) -> Value:
+    """``a op b`` for numbers of either kind."""
+    if isinstance(a, Complex) or isinstance(b, Complex):
+        return operate(op, a, b)
+    return _REAL[op](a, b)
+
+
+def conjugate(value: Value) -> Value:
+    """The number with the other sign before its imaginary part."""
+    return Complex(value.re, negate(value.im)) if isinstance(value, Complex) else value
+
+
+def modulus(value: Value) -> Value:
+    """The absolute value, √(re² + im²); exact where that is rational."""
+    if not isinstance(value, Complex):
+        return arithmetic.abs_of(value)
+    square = add(multiply(value.re, value.re), multiply(value.im, value.im))
+    return arithmetic.power(square, divide(ONE, TWO))

@@ -1,0 +1,102 @@
+"""What a statement is worked out under, and what is said by the way.
+
+The conventions of a line change what its signs mean: whether the 30 in ``sin(30)``
+are radians or degrees.  What cannot be worked out again, such as a random draw, is
+:class:`Given`.  All of it is at hand for the operations while :func:`working` lasts.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
+from contextvars import ContextVar
+from dataclasses import dataclass, field
+
+from engine.errors import LineError, Notice
+
+
+@dataclass(frozen=True, slots=True)
+class Conventions:
+    """``angle``: the unit of a bare number that is read as an angle, and of angles
+    that are computed.  ``log``: what ``log(x)`` means with no base; "ask", "natural"
+    or "decimal".  ``numbers``: "complex", or "real" where no value leaves the reals.
+    """
+
+    angle: str = "rad"
+    log: str = "ask"
+    numbers: str = "complex"
+
+
+STANDARD = Conventions()
+
+
+@dataclass(slots=True)
+class Given:
+    """What a statement was given when it was kept: random draws, today's date.
+
+    ``values`` are used in their order; where they end, a new one is made, unless
+    ``may_draw`` is not set: then the value waits until the line is kept.
+    """
+
+    values: list[str] = field(default_factory=list)
+    may_draw: bool = True
+    at: int = 0
+
+    def next(self, make: Callable[[], str], is_chance: bool = False) -> str:
+        """The next value; ``make`` gives it where there is none yet."""
+        if self.at == len(self.values):
+            if is_chance and not self.may_draw:
+                raise LineError("drawn-later", "The number is drawn when Enter keeps the line.")
+            self.values.append(make())
+        self.at += 1
+        return self.values[self.at - 1]
+
+
+@dataclass(slots=True)
+class Work:
+    """One statement under way.  ``used_unit`` is set as soon as its value depends on
+    the unit of the conventions; ``depth`` counts the calls inside each other."""
+
+    conventions: Conventions = STANDARD
+    remarks: list[Notice] = field(default_factory=list)
+    given: Given = field(default_factory=Given)
+    used_unit: bool = False
+    depth: int = 0
+
+
+_work: ContextVar[Work | None] = ContextVar("work", default=None)
+
+
+@contextmanager
+def working(work: Work) -> Iterator[Work]:
+    """Within it, ``work`` is the statement under way."""
+    work.given.at = 0
+    token = _work.set(work)
+    try:
+        yield work
+    finally:
+        _work.reset(token)
+
+
+def current() -> Work:
+    """The statement under way; one of the standard where there is none."""
+    return _work.get() or Work()
+
+
+def remark(code: str, text: str) -> None:
+    """A remark on the operation at hand, for the person."""
+    remarks = current().remarks
+    if all(known.code != code for known in remarks):
+        remarks.append(Notice(code, text))
+
+
+def conventions() -> Conventions:
+    """Those of the statement under way."""
+    return current().conventions
+
+
+def unit() -> str:
+    """The unit of bare angles.  The value now depends on it."""
+    work = current()
+    work.used_unit = True
+    return work.conventions.angle

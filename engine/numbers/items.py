@@ -1,0 +1,44 @@
+"""The items of lists: one of them, and an operation done to each."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from engine.errors import LineError
+from engine.numbers.values import Exact, List, Value
+
+
+def item_by_item(compute: Callable[..., Value], *values: Value) -> Value:
+    """``compute`` for the first items, for the second ones, and so on; what is no
+    list is used again for each.
+
+    Errors: :class:`LineError` for lists of unequal length.
+    """
+    lengths = [len(value.items) for value in values if isinstance(value, List)]
+    for length in lengths:
+        if length != lengths[0]:
+            text = f"One list has {lengths[0]:,} items and the other {length:,}."
+            raise LineError("unequal-lengths", text)
+    rows = (
+        [value.items[at] if isinstance(value, List) else value for value in values]
+        for at in range(lengths[0])
+    )
+    return List(tuple(compute(*row) for row in rows))
+
+
+def item(of: Value, index: Value) -> Value:
+    """The item at a place, counted from 1; with a list of places, that part.
+
+    Errors: :class:`LineError` where there is no such item.
+    """
+    if isinstance(index, List):
+        return List(tuple(item(of, place) for place in index.items))
+    if not isinstance(of, List):
+        raise LineError("not-a-list", "Only a list has items: square brackets take one of them.")
+    if not (isinstance(index, Exact) and index.is_integer):
+        raise LineError("bad-place", "The place of an item is a whole number from 1.")
+    place = int(index.coefficient.p)
+    if not 1 <= place <= len(of.items):
+        text = f"The list has {len(of.items):,} items, counted from 1; there is no item {place:,}."
+        raise LineError("no-item", text)
+    return of.items[place - 1]

@@ -1,0 +1,47 @@
+"""Ranges, and the sum of many values."""
+
+from __future__ import annotations
+
+from engine.errors import LineError
+from engine.limits import MAX_ITEMS
+from engine.numbers import arithmetic, operators
+from engine.numbers.values import Exact, Infinite, List, Undefined, Value, exact
+
+
+def stepped(start: Value, stop: Value, step: Value | None) -> List:
+    """``start .. stop by step``: both ends included where the steps meet the last.
+
+    The step is 1 where it is None; downwards it is −1.  Errors: :class:`LineError`
+    for ends that are not finite, a step that is 0 or leads away, too many items.
+    """
+    for end in (start, stop):
+        if isinstance(end, Infinite | Undefined):
+            raise LineError("endless-range", "A range has two finite ends.")
+    span = operators.operate("-", stop, start)
+    if step is None:
+        step = operators.same_kind(exact(-1 if operators.sign_of(span) < 0 else 1), span)
+    if operators.sign_of(step) == 0:
+        raise LineError("no-step", "The step of a range is not 0.")
+    count = operators.operate("div", span, step)
+    if not isinstance(count, Exact) or count.coefficient < 0:
+        raise LineError("step-away", "The step leads away from the end of the range.")
+    if count.coefficient >= MAX_ITEMS:
+        text = f"This range would have {int(count.coefficient.p) + 1:,} items; "
+        raise LineError("too-many-items", f"{text}the limit is {MAX_ITEMS:,}.")
+    places = (exact(place) for place in range(int(count.coefficient.p) + 1))
+    return List(
+        tuple(operators.operate("+", start, operators.operate("*", step, at)) for at in places)
+    )
+
+
+def total(values: tuple[Value, ...]) -> Value:
+    """The sum of the values; of none it is 0."""
+    result: Value = exact(0)
+    for place, value in enumerate(values):
+        result = value if not place else operators.operate("+", result, value)
+    return result
+
+
+def has_numbers(values: tuple[Value, ...]) -> bool:
+    """Whether all of them are plain numbers."""
+    return all(isinstance(value, arithmetic.Number | Infinite | Undefined) for value in values)

@@ -1,0 +1,98 @@
+"""The operators on values of every kind: each kind's own arithmetic does the work."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from engine.errors import LineError
+from engine.numbers import angles, arithmetic, complexes, dates, whole
+from engine.numbers.context import conventions, remark
+from engine.numbers.items import item_by_item
+from engine.numbers.values import (
+    KINDS,
+    Angle,
+    Complex,
+    Date,
+    Exact,
+    Infinite,
+    List,
+    Real,
+    Undefined,
+    Value,
+)
+
+OF_NUMBERS: dict[str, Callable[[Value, Value], Value]] = {
+    "+": arithmetic.add,
+    "-": arithmetic.subtract,
+    "*": arithmetic.multiply,
+    "/": arithmetic.divide,
+    "^": arithmetic.power,
+    "mod": whole.mod,
+    "div": whole.div,
+}
+"""The operators between real numbers, each by its sign."""
+
+
+def operate(op: str, a: Value, b: Value) -> Value:
+    """``a op b``.  Errors: :class:`LineError` where the two cannot be put together."""
+    if isinstance(a, List) or isinstance(b, List):
+        return item_by_item(lambda x, y: operate(op, x, y), a, b)
+    if isinstance(a, str) and isinstance(b, str) and op == "+":
+        return a + b
+    if isinstance(a, Date) or isinstance(b, Date):
+        return dates.operate(op, a, b)
+    if isinstance(a, Angle) or isinstance(b, Angle):
+        return angles.operate(op, number(a), number(b))
+    if isinstance(a, Complex) or isinstance(b, Complex):
+        return complexes.operate(op, number(a), number(b))
+    if op == "^":
+        return _power(number(a), number(b))
+    return OF_NUMBERS[op](number(a), number(b))
+
+
+def number(value: Value) -> Value:
+    """``value``, where something can be computed with it.  Errors: :class:`LineError`."""
+    if isinstance(value, Exact | Real | Infinite | Undefined | Angle | Complex):
+        return value
+    text = f"A number is wanted here, and this is {KINDS[type(value)]}."
+    raise LineError("not-a-number", text)
+
+
+def _power(a: Value, b: Value) -> Value:
+    """A power of a real number, which may leave the reals."""
+    try:
+        return arithmetic.power(a, b)
+    except LineError as error:
+        if error.code != "not-real" or conventions().numbers == "real":
+            raise
+    left_the_reals("The principal value of this power")
+    return complexes.operate("^", a, b)
+
+
+def left_the_reals(what: str) -> None:
+    """The remark where a value of real numbers is complex."""
+    remark("left-the-reals", f"{what} is a complex number.")
+
+
+def negate(value: Value) -> Value:
+    """``−value``."""
+    match value:
+        case List(items=items):
+            return List(tuple(map(negate, items)))
+        case Angle(radians=radians, unit=unit):
+            return Angle(arithmetic.negate(radians), unit)
+        case Complex(re=re, im=im):
+            return Complex(arithmetic.negate(re), arithmetic.negate(im))
+    return arithmetic.negate(number(value))
+
+
+def sign_of(value: Value) -> int:
+    """−1, 0 or 1, of an angle too.  Errors: :class:`LineError` where it has none."""
+    if isinstance(value, Complex):
+        raise LineError("complex-order", "Complex numbers are in no order.")
+    return arithmetic.sign_of(value.radians if isinstance(value, Angle) else value)
+
+
+def same_kind(value: Value, like: Value) -> Value:
+    """The number as an angle in the unit of ``like``, where that is an angle."""
+    return angles.angle_of(value, like.unit) if isinstance(like, Angle) else value

@@ -1,0 +1,196 @@
+"""Calls: arguments put to their parameters, and functions of one's own."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable, Sequence
+from typing import TYPE_CHECKING
+
+from engine.errors import LineError, replace
+from engine.functions.record import Delayed, Function
+from engine.limits import MAX_CALLS
+from engine.numbers.context import conventions, current
+from engine.numbers.items import item_by_item
+from engine.numbers.operators import left_the_reals
+from engine.numbers.values import (
+    KINDS,
+    Angle,
+    Applied,
+    Complex,
+    Exact,
+    Infinite,
+    List,
+    Real,
+    Undefined,
+    Value,
+)
+from engine.reading.plain import node_text
+from engine.reading.tree import AnswerOf, Call, Node
+
+if TYPE_CHECKING:
+    from engine.sheet.evaluation import Scope
+
+__all__ = ["Delayed", "applied", "bind", "bind_to", "built_in", "defined", "is_built_in"]
+
+
+# -- arguments -----------------------------------------------------------------------
+
+
+def bind_to(function: Function, node: Call) -> list[Node | None]:
+    """The call's arguments in the order of the function's parameters.
+
+    Errors: :class:`LineError` that names the argument that is missing or too much.
+    """
+    names = [parameter.name for parameter in function.parameters]
+    if function.any_number and len(node.args) > len(names) and not node.named:
+        return list(node.args)
+    optional = {parameter.name for parameter in function.parameters if parameter.optional}
+    return bind(function.pattern, names, node, optional)
+
+
+def bind(
+    pattern: str, names: Sequence[str], node: Call, optional: Iterable[str] = ()
+) -> list[Node | None]:
+    """The call's arguments in the order of the parameters ``names``; None where an
+    ``optional`` one is left out.  Errors: as :func:`bind_to`."""
+    if len(node.args) > len(names):
+        counted = f"{len(names) or 'no'} argument{'' if len(names) == 1 else 's'}"
+        text = f"{node.function} takes {counted}: {pattern}."
+        raise LineError("too-many-arguments", text, node.args[len(names)].span)
+    bound: dict[str, Node] = dict(zip(names, node.args, strict=False))
+    for name, argument in node.named:
+        if name not in names or name in bound:
+            what = "is given twice" if name in bound else "is no argument of it"
+            raise LineError("bad-argument", f"{pattern}: {name} {what}.", argument.span)
+        bound[name] = argument
+    for name in names:
+        if name not in bound and name not in optional:
+            text = f"The argument {name} is missing: {pattern}."
+            raise LineError("missing-argument", text, node.span)
+    return [bound.get(name) for name in names]
+
+
+# -- functions of the language -------------------------------------------------------
+
+
+def applied(
+    function: Function, values: Sequence[Value | None], arguments: Sequence[Node | None]
+) -> Value:
+    """The function of these values; of lists item by item, unless it takes them.
+
+    ``arguments`` are the nodes they come from, for the places of errors.
+    """
+    if List not in function.takes and any(isinstance(value, List) for value in values):
+        return item_by_item(lambda *row: applied(function, row, arguments), *values)
+    for place, (value, argument) in enumerate(zip(values, arguments, strict=False)):
+        _check_kind(function, place, value, argument)
+    if Complex not in function.takes and any(isinstance(value, Complex) for value in values):
+        return _continued(function, values)
+    try:
+        return function.compute(*values)
+    except LineError as error:
+        leaves = error.code == "not-real" and function.on_complex is not None
+        if not leaves or conventions().numbers == "real":
+            raise
+    left_the_reals(f"{function.name} leaves the real numbers here: this")
+    return _continued(function, values)
+
+
+def _continued(function: Function, values: Sequence[Value | None]) -> Value:
+    """The function among the complex numbers."""
+    if function.on_complex is None:
+        text = f"{function.name} takes real numbers only, and this is a complex number."
+        raise LineError("not-a-number", text)
+    return function.on_complex(*(value for value in values if value is not None))
+
+
+def _check_kind(function: Function, place: int, value: Value | None, node: Node | None) -> None:
+    if value is None or isinstance(value, Exact | Real | Infinite | Undefined | Complex):
+        return
+    parameters = function.parameters
+    wants_text = place < len(parameters) and parameters[place].is_text
+    if isinstance(value, function.takes) or (isinstance(value, str) and wants_text):
+        return
+    if isinstance(value, Angle):
+        raise _angle_for_number(function, node)
+    text = f"{function.name} takes a number here, and this is {KINDS[type(value)]}."
+    raise LineError("not-a-number", text, node.span if node else None)
+
+
+def _angle_for_number(function: Function, node: Node | None) -> LineError:
+    text = f"{function.name} takes a plain number: say the number of which unit."
+    if node is None:
+        return LineError("angle-for-number", text)
+    typed = node_text(node)
+    names = ("radians", "degrees")
+    mends = tuple(replace(node.span, f"{name}({typed})") for name in names)
+    return LineError("angle-for-number", text, node.span, mends)
+
+
+def built_in(function: Function) -> Applied:
+    """A function of the language as a value."""
+    names = tuple(parameter.name for parameter in function.parameters)
+    return Applied(function.name, names, lambda *values: applied(function, values, ()))
+
+
+def is_built_in(value: Applied) -> bool:
+    """Whether a function is one of the language."""
+    return not value.body
+
+
+# -- functions of one's own --------------------------------------------------------------
+
+
+class Inside:
+    """The scope of a function's body: its arguments, itself, and what was to be seen
+    where it was defined."""
+
+    trace = None
+
+    def __init__(self, outer: Scope, arguments: dict[str, Value], itself: Applied) -> None:
+        self.outer = outer
+        self.arguments = arguments
+        self.itself = itself
+        self.form = outer.form
+
+    def quantity(self, name: str) -> Value | None:
+        if name in self.arguments:
+            return self.arguments[name]
+        return self.itself if name == self.itself.name else self.outer.quantity(name)
+
+    def quantity_names(self) -> Iterable[str]:
+        return [*self.arguments, self.itself.name, *self.outer.quantity_names()]
+
+    def answer_of(self, node: AnswerOf) -> Value:
+        return self.outer.answer_of(node)
+
+    def kept(self) -> Scope:
+        return self
+
+
+def defined(
+    name: str,
+    parameters: tuple[str, ...],
+    body: Node,
+    scope: Scope,
+    evaluate: Callable[[Node, Scope], Value],
+) -> Applied:
+    """The function ``name(parameters) = body`` that is defined within ``scope``."""
+
+    def apply(*values: Value) -> Value:
+        work = current()
+        if work.depth >= MAX_CALLS:
+            text = f"{name} calls itself more than {MAX_CALLS:,} times inside each other."
+            raise LineError("too-deep", f"{text} Does it have a case that ends it?")
+        work.depth += 1
+        try:
+            arguments = dict(zip(parameters, values, strict=True))
+            return evaluate(body, Inside(scope, arguments, function))
+        except LineError as error:
+            # its place is in the line that defines the function, not in this one
+            error.span, error.mends = None, ()
+            raise
+        finally:
+            work.depth -= 1
+
+    function = Applied(name, parameters, apply, node_text(body))
+    return function
