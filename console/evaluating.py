@@ -7,14 +7,23 @@ from typing import Any
 
 from django.conf import settings
 from django.db import transaction
+from django.db.models import QuerySet
 
 from console.models import Line, Sheet
+from engine.numbers.context import Conventions
 from fence.evaluators import evaluators
 from fence.limits import LINE_SECONDS, PREVIEW_SECONDS
 from fence.worker import Job, SheetLine, State
 
-CACHED = ("outcome", "answered", "stale", "is_live", "found")
+CACHED = ("outcome", "answered", "stale", "is_live", "found", "given")
 """The fields of a line that can be made again from its text."""
+
+
+def rows_of(lines: QuerySet[Line]) -> QuerySet:
+    """What an evaluator needs of lines, in their order."""
+    return lines.order_by("place").values_list(
+        "number", "text", "last", "place", "deleted", "angle", "log", "numbers", "given"
+    )
 
 
 def work(sheet: Sheet, kind: str, seconds: float = LINE_SECONDS, **arguments: Any) -> Any:
@@ -24,8 +33,9 @@ def work(sheet: Sheet, kind: str, seconds: float = LINE_SECONDS, **arguments: An
         changed = sheet.lines.filter(revision__gt=revision, revision__lte=sheet.revision)
         if not revision:
             changed = changed.present()
-        rows = changed.order_by("place").values_list("number", "text", "last", "place", "deleted")
-        return tuple(SheetLine(*row) for row in rows)
+        return tuple(
+            SheetLine(*row[:5], Conventions(*row[5:8]), row[8]) for row in rows_of(changed)
+        )
 
     state = State(str(sheet.pk), sheet.revision, sheet.settings)
     job = Job(kind, seconds, arguments)

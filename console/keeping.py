@@ -8,7 +8,7 @@ again on what that one wrote.
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import asdict, dataclass
 from typing import Any, TypeVar
 from uuid import UUID, uuid4
 
@@ -16,9 +16,9 @@ from console import evaluating
 from console.changes import commit
 from console.models import Line, Sheet
 from engine.errors import LineError
-from engine.forms.names import form_from
 from engine.sheet import editing
 from engine.sheet.outcome import NOTE, OK
+from engine.sheet.settings import after
 
 MAX_ATTEMPTS = 50
 """How often a change is worked out again because another window was faster."""
@@ -98,6 +98,7 @@ def _new_line(sheet: Sheet, text: str, token: UUID, below: int | None) -> Line:
         token=token,
         last=last_answered(sheet, place),
         outcome={},
+        **asdict(sheet.conventions),
     )
 
 
@@ -109,7 +110,13 @@ def _highest(sheet: Sheet, field: str) -> Any:
 def _answer(sheet: Sheet, line: Line) -> dict[str, Any]:
     """What the line would answer where it stands."""
     return evaluating.work(
-        sheet, "answer", number=line.number, text=line.text, last=line.last, place=line.place
+        sheet,
+        "answer",
+        number=line.number,
+        text=line.text,
+        last=line.last,
+        place=line.place,
+        conventions=line.conventions,
     )
 
 
@@ -142,10 +149,21 @@ def _place_below(sheet: Sheet, place: float) -> float:
 
 def _obey(sheet: Sheet, command: str, argument: str) -> bool:
     """Does a slash command that is a setting and no line."""
+    if command in ("help", "find"):
+        return True
+    if command == "clear":
+        return commit(sheet, "cleared screen", [], cleared=_highest(sheet, "place"))
+    return set_for_sheet(sheet, command, argument)
+
+
+def set_for_sheet(sheet: Sheet, command: str, argument: str) -> bool:
+    """Sets what a command such as ``/show`` or ``/angle`` sets; false where another
+    window was faster.  Errors: :class:`LineError` for what cannot be set."""
+    settings = after(sheet.settings, command, argument)
     if command == "show":
-        form = form_from(argument).over(sheet.settings.form)
-        return commit(sheet, "form of the sheet", [], form=form.text)
-    return commit(sheet, "cleared screen", [], cleared=_highest(sheet, "place"))
+        return commit(sheet, "form of the sheet", [], form=settings.form.text)
+    chosen = getattr(settings.conventions, command)
+    return commit(sheet, f"{command} of the sheet", [], **{command: chosen})
 
 
 # -- lines that are there ----------------------------------------------------------------

@@ -3,15 +3,39 @@
 from __future__ import annotations
 
 import uuid
+from dataclasses import asdict
 
 from django.db import models
 
 from accounts.models import Person
 from engine.forms.names import STANDARD, form_from
+from engine.numbers.context import STANDARD as USUAL
+from engine.numbers.context import Conventions
 from engine.sheet.settings import Settings
 
 
-class Sheet(models.Model):
+class UnderConventions(models.Model):
+    """What is answered under conventions: the unit of bare angles and their like."""
+
+    angle = models.CharField(max_length=8, default=USUAL.angle)
+    log = models.CharField(max_length=8, default=USUAL.log)
+    numbers = models.CharField(max_length=8, default=USUAL.numbers)
+
+    class Meta:
+        abstract = True
+
+    @property
+    def conventions(self) -> Conventions:
+        """What the signs of its lines mean."""
+        return Conventions(self.angle, self.log, self.numbers)
+
+    def take_conventions(self, conventions: Conventions) -> None:
+        """Makes them its own."""
+        for name, value in asdict(conventions).items():
+            setattr(self, name, value)
+
+
+class Sheet(UnderConventions):
     """Numbered lines.  ``owner`` is None for the samples that new people get a copy of.
 
     ``revision`` counts the changes: a line carries the revision it came with, so
@@ -34,7 +58,7 @@ class Sheet(models.Model):
     @property
     def settings(self) -> Settings:
         """What is set for the sheet and changes its answers."""
-        return Settings(form=form_from(self.form))
+        return Settings(form=form_from(self.form), conventions=self.conventions)
 
 
 class LineQuerySet(models.QuerySet):
@@ -45,12 +69,13 @@ class LineQuerySet(models.QuerySet):
         return self.filter(deleted=False)
 
 
-class Line(models.Model):
+class Line(UnderConventions):
     """One input.  ``number`` names it for good; ``place`` is where it stands.
 
     ``token`` was made by the browser for this input, so that sending it again
     after a lost connection keeps it once.  ``last`` is the number of the line
-    that a bare ``@`` in it stands for.  ``outcome`` is a cache of its answers,
+    that a bare ``@`` in it stands for.  ``given`` is what was drawn for each of its
+    statements, which cannot be worked out again.  ``outcome`` is a cache of its answers,
     made at the revision ``answered``, which has to be made again where the line is
     ``stale``; ``found`` holds its names and answers for the search.  A ``deleted``
     line can be brought back.
@@ -62,6 +87,7 @@ class Line(models.Model):
     text = models.TextField()
     token = models.UUIDField(default=uuid.uuid4)
     last = models.PositiveIntegerField(null=True)
+    given = models.JSONField(default=list)
     deleted = models.BooleanField(default=False)
     revision = models.PositiveIntegerField()
     outcome = models.JSONField()
@@ -93,6 +119,7 @@ class Line(models.Model):
         self.answered = revision
         self.stale = False
         self.is_live = outcome["is_live"]
+        self.given = outcome.get("given", [])
         answers = outcome["answers"]
         self.found = " ".join(f"{answer['name'] or ''} {answer['text']}" for answer in answers)
 

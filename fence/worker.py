@@ -13,10 +13,12 @@ from typing import Any
 
 from engine import LineError, Outcome, Settings, Sheet
 from engine.limits import MAX_RECURSION
+from engine.numbers.context import Conventions
 from engine.reading.plain import statement_text
 from engine.sheet.machine import bits_of
 from engine.sheet.outcome import ERROR
 from engine.sheet.quantities import list_quantities
+from engine.sheet.sheet import Drawn
 from engine.sheet.typing import typed_so_far
 from engine.sheet.workings import box_of
 from fence.limits import TimeIsUp, limit_memory, time_limit, too_much_memory, too_slow
@@ -34,6 +36,8 @@ class SheetLine:
     last: int | None = None
     place: float = 0
     deleted: bool = False
+    conventions: Conventions | None = None
+    given: Drawn = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -101,8 +105,9 @@ def failed(job: Job, error: LineError) -> Any:
 
 def _sheet_at(state: State) -> Sheet | Behind:
     revision, sheet = _sheets.get(state.sheet, (0, None))
-    if sheet is None or sheet.settings != state.settings:
+    if sheet is None or sheet.settings.form != state.settings.form:
         revision, sheet = 0, Sheet(state.settings)
+    sheet.settings = state.settings
     if revision != state.revision:
         if state.lines is None or state.since > revision:
             return Behind(revision)
@@ -110,7 +115,14 @@ def _sheet_at(state: State) -> Sheet | Behind:
             if line.deleted:
                 sheet.remove(line.number)
             else:
-                sheet.put(line.number, line.text, line.place or line.number, line.last)
+                sheet.put(
+                    line.number,
+                    line.text,
+                    line.place or line.number,
+                    line.last,
+                    line.conventions,
+                    line.given,
+                )
     _sheets[state.sheet] = (state.revision, sheet)
     _sheets.move_to_end(state.sheet)
     while len(_sheets) > MAX_SHEETS:
@@ -119,10 +131,15 @@ def _sheet_at(state: State) -> Sheet | Behind:
 
 
 def _answer(
-    sheet: Sheet, number: int, text: str, last: int | None, place: float | None = None
+    sheet: Sheet,
+    number: int,
+    text: str,
+    last: int | None,
+    place: float | None = None,
+    conventions: Conventions | None = None,
 ) -> Any:
     """What a line would answer, at the foot of the sheet or at a place."""
-    return sheet.preview(text, last, number, place).for_page()
+    return sheet.preview(text, last, number, place, conventions, may_draw=True).for_page()
 
 
 def _typed(sheet: Sheet, **arguments: Any) -> Any:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from urllib.parse import quote
 from uuid import UUID
 
 from django.db.models import Q
@@ -75,7 +76,11 @@ def _answered(request: HttpRequest, sheet: Sheet, kept: Kept, since: int) -> Htt
         return refused(request, kept.outcome)
     response = news(request, sheet, since, kept)
     if kept.done:
-        response["X-Reload"] = "1"
+        command, argument = kept.outcome["command"]
+        if command in ("help", "find"):
+            response["X-Handbook"] = quote(f"{command} {argument}")
+        else:
+            response["X-Reload"] = "1"
     return response
 
 

@@ -10,8 +10,7 @@ from django.utils import timezone
 from django.views.decorators.http import require_GET, require_POST
 
 from accounts.guests import known_person, new_guest
-from console import changes
-from console.changes import commit
+from console import changes, keeping
 from console.models import Sheet
 from console.samples import copy_samples
 from console.views.replies import (
@@ -24,7 +23,8 @@ from console.views.replies import (
     whole_number,
 )
 from engine.errors import LineError
-from engine.forms.names import STYLES, form_from
+from engine.forms.names import STYLES
+from engine.sheet.settings import CHOICES
 
 
 @require_GET
@@ -53,6 +53,7 @@ def sheet(request: HttpRequest, pk: UUID) -> HttpResponse:
         "sheet": sheet,
         "sheets": sheet.owner.sheets.all()[:30],
         "styles": STYLES,
+        "choices": CHOICES,
         "cleared_at": cleared.number if cleared else None,
         **screen_of(sheet, lines.filter(place__gt=sheet.cleared)),
     }
@@ -71,14 +72,14 @@ def title(request: HttpRequest, pk: UUID) -> HttpResponse:
 
 
 @require_POST
-def form(request: HttpRequest, pk: UUID) -> HttpResponse:
-    """Sets how the sheet shows its numbers."""
+def setting(request: HttpRequest, pk: UUID, name: str) -> HttpResponse:
+    """Sets how the sheet shows its numbers, or one of its conventions."""
     sheet = own_sheet(request, pk)
+    command = "show" if name == "form" else name
     try:
-        wanted = form_from(request.POST.get("form", "")).over(sheet.settings.form)
+        keeping.set_for_sheet(sheet, command, request.POST.get("value", ""))
     except LineError as error:
         return refused_with(request, error)
-    commit(sheet, "form of the sheet", [], form=wanted.text)
     return news(request, sheet, sheet.revision)
 
 
@@ -112,12 +113,12 @@ def redo(request: HttpRequest, pk: UUID) -> HttpResponse:
 def _replayed(request: HttpRequest, pk: UUID, replay) -> HttpResponse:
     sheet = own_sheet(request, pk)
     since = whole_number(request.POST.get("since"))
-    cleared = sheet.cleared
+    before = (sheet.cleared, sheet.settings)
     label = replay(sheet)
     if label is None:
         return HttpResponse(status=204)
     response = news(request, sheet, since)
     response["X-Label"] = label
-    if sheet.cleared != cleared:
+    if (sheet.cleared, sheet.settings) != before:
         response["X-Reload"] = "1"
     return response

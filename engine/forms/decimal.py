@@ -123,6 +123,8 @@ def _proved(
     while bits <= last:
         ball = number.ball(bits)
         low, high = rational_of(ball.lower()), rational_of(ball.upper())
+        if low == high == 0:
+            return Decimal(fmpz(0), 0, True)
         first, second = rounded(low), rounded(high)
         agree = first and second and first.mantissa == second.mantissa
         if agree and first.exponent == second.exponent:

@@ -8,6 +8,7 @@ from collections.abc import Callable
 from flint import acb, arb
 
 from engine.errors import LineError
+from engine.limits import FIRST_BITS
 from engine.numbers import arithmetic
 from engine.numbers.arithmetic import (
     add,
@@ -54,9 +55,14 @@ def through(compute: Callable[..., acb], *values: Value) -> Value:
     def ball(balls: tuple[arb, ...]) -> acb:
         return compute(*(acb(re, im) for re, im in zip(balls[::2], balls[1::2], strict=True)))
 
-    return Complex(
-        Real(lambda *balls: ball(balls).real, *flat), Real(lambda *balls: ball(balls).imag, *flat)
-    )
+    re = Real(lambda *balls: ball(balls).real, *flat)
+    im = Real(lambda *balls: ball(balls).imag, *flat)
+    return complex_of(_or_zero(re), _or_zero(im))
+
+
+def _or_zero(part: Real) -> Number:
+    """Exactly 0 where the interval is no wider than that."""
+    return ZERO if part.ball(FIRST_BITS).is_zero() else part
 
 
 def operate(op: str, a: Value, b: Value) -> Value:

@@ -11,8 +11,8 @@ import re
 from collections.abc import Iterator
 
 from engine.errors import Mend, Notice, Span, replace
-from engine.reading.tokens import plain, split_note
 from engine.reading.mathml import UNITS
+from engine.reading.tokens import plain, split_note
 from engine.reading.tree import (
     Binary,
     Call,

@@ -1,15 +1,34 @@
-"""What is at the caret: the function one is in, and the argument one is at."""
+"""What is at the caret: the function one is in, the argument one is at, and a picture."""
 
 from __future__ import annotations
 
-from typing import Any
+from dataclasses import asdict
+from typing import TYPE_CHECKING, Any
 
+from engine.errors import LineError
 from engine.functions.catalogue import BY_NAME, CONSTANTS
 from engine.functions.record import Function
+from engine.numbers.context import Work, working
+from engine.numbers.values import Angle, Applied, List, Value
+from engine.reading.plain import node_text
 from engine.reading.tree import Call, LineTree, Name, Node, walk
+from engine.sheet.calls import applied
+from engine.sheet.curve import (
+    FULL_ANGLE,
+    USUAL_REACH,
+    Curve,
+    can_be_drawn,
+    curve_of,
+    curve_of_function,
+    number_of,
+)
+from engine.sheet.number_line import number_line_of
+
+if TYPE_CHECKING:
+    from engine.sheet.sheet import Sheet
 
 
-def hint_at(tree: LineTree, text: str, caret: int) -> dict[str, Any] | None:
+def hint_at(sheet: Sheet, tree: LineTree, text: str, caret: int) -> dict[str, Any] | None:
     """The card for the place before the code point ``caret``; None where there is
     nothing to say.
 
@@ -18,47 +37,69 @@ def hint_at(tree: LineTree, text: str, caret: int) -> dict[str, Any] | None:
     nodes = [node for statement in tree.statements for node in walk(statement.expression)]
     for node in nodes:
         if isinstance(node, Name) and node.span.start <= caret <= node.span.end:
-            if node.name in CONSTANTS:
-                return {"name": node.name, "summary": CONSTANTS[node.name].summary}
-            if node.name in BY_NAME:
-                return _card(BY_NAME[node.name], None)
-    inside = [node for node in nodes if _is_inside(node, caret)]
+            card = _of_name(sheet, node.name)
+            if card is not None:
+                return card
+    inside = [node for node in nodes if _is_inside(sheet, node, caret)]
     if not inside:
         return None
     call = max(inside, key=lambda node: node.span.start)
-    function = BY_NAME[call.function]
-    if caret <= call.name_span.end:
-        return _card(function, None)
-    return _card(function, _argument_at(text[call.name_span.end + 1 : caret], function))
+    place = None
+    if caret > call.name_span.end:
+        place = _argument_at(text[call.name_span.end + 1 : caret])
+    own = _own(sheet, call.function)
+    if own is not None:
+        return _own_card(sheet, own, call, place)
+    return _card(sheet, BY_NAME[call.function], call, place)
 
 
-def _is_inside(node: Node, caret: int) -> bool:
-    if not (isinstance(node, Call) and node.function in BY_NAME):
+def _of_name(sheet: Sheet, name: str) -> dict[str, Any] | None:
+    own = _own(sheet, name)
+    if own is not None:
+        return _own_card(sheet, own, None, None)
+    if name in CONSTANTS:
+        return {"key": CONSTANTS[name].name, "name": name, "summary": CONSTANTS[name].summary}
+    return _card(sheet, BY_NAME[name], None, None) if name in BY_NAME else None
+
+
+def _own(sheet: Sheet, name: str) -> Applied | None:
+    """The function of one's own of that name."""
+    value = sheet.value_named(name)
+    return value if isinstance(value, Applied) and value.body else None
+
+
+def _is_inside(sheet: Sheet, node: Node, caret: int) -> bool:
+    if not isinstance(node, Call) or not node.name_span.start <= caret < node.span.end:
         return False
-    return node.name_span.start <= caret < node.span.end
+    return node.function in BY_NAME or _own(sheet, node.function) is not None
 
 
-def _argument_at(before: str, function: Function) -> int:
+def _argument_at(before: str) -> int:
     """The place of the argument behind ``before``, the start of a call's arguments."""
     depth = commas = 0
     for sign in before:
-        depth += (sign == "(") - (sign == ")")
+        depth += (sign in "([") - (sign in ")]")
         commas += sign == "," and depth == 0
-    return min(commas, len(function.parameters) - 1)
+    return commas
 
 
-def _card(function: Function, argument: int | None) -> dict[str, Any]:
+def _card(sheet: Sheet, function: Function, call: Call | None, place: int | None) -> dict[str, Any]:
+    at = None if place is None else min(place, len(function.parameters) - 1)
     parameters = [
         {
             "name": parameter.name,
             "text": parameter.text,
             "domain": parameter.domain,
             "optional": parameter.optional,
-            "here": place == argument,
+            "here": number == at,
         }
-        for place, parameter in enumerate(function.parameters)
+        for number, parameter in enumerate(function.parameters)
     ]
+    values = [] if call is None else [_value(sheet, part) for part in call.args]
+    line = number_line_of(function.name, *values[:2]) if values else None
+    curve = None if line is not None else _curve(sheet, function, values, at)
     return {
+        "key": function.name,
         "name": function.name,
         "summary": function.summary,
         "parameters": parameters,
@@ -67,4 +108,76 @@ def _card(function: Function, argument: int | None) -> dict[str, Any]:
             for example in function.examples[:2]
         ],
         "taken_for": function.taken_for,
+        "curve": curve and asdict(curve),
+        "number_line": line and asdict(line),
+    }
+
+
+def _value(sheet: Sheet, part: Node) -> Value | None:
+    """The value of an argument, if it has one yet."""
+    return sheet.value_of(node_text(part))
+
+
+def _curve(
+    sheet: Sheet, function: Function, values: list[Value | None], place: int | None
+) -> Curve | None:
+    """The curve along the argument at hand, with its place on it."""
+    if not can_be_drawn(function):
+        return None
+    unit = sheet.settings.conventions.angle
+    if any(isinstance(value, List) for value in values):
+        values = []
+    if len(function.parameters) == 1 or len(values) < 2:
+        mark = number_of(values[0], unit) if values and values[0] is not None else None
+        return curve_of_function(function.name, unit, mark if place in (0, None) else None)
+    along = min(place or 0, len(values) - 1)
+    return _along(sheet, values, along, lambda row: applied(function, row, ()), function)
+
+
+def _along(
+    sheet: Sheet,
+    values: list[Value | None],
+    place: int,
+    compute: Any,
+    function: Function | None = None,
+) -> Curve | None:
+    """The curve of a function of several arguments along one of them."""
+    if any(value is None for at, value in enumerate(values) if at != place):
+        return None
+    conventions = sheet.settings.conventions
+    mark = None if values[place] is None else number_of(values[place], conventions.angle)
+    optional = len(function.parameters) - len(values) if function else 0
+
+    def of(x: Value) -> Value:
+        row = [*values[:place], x, *values[place + 1 :], *[None] * optional]
+        with working(Work(conventions)):
+            return compute(row)
+
+    is_angle = isinstance(values[place], Angle)
+    domain = function.parameters[place].domain if function else ""
+    reach = FULL_ANGLE[conventions.angle] if is_angle else USUAL_REACH
+    return curve_of(of, reach, mark, "whole" in domain)
+
+
+def _own_card(sheet: Sheet, own: Applied, call: Call | None, place: int | None) -> dict[str, Any]:
+    at = None if place is None else min(place, len(own.parameters) - 1)
+    values: list[Value | None] = []
+    if call is not None:
+        values = [_value(sheet, part) for part in call.args][: len(own.parameters)]
+    if not values and len(own.parameters) == 1:
+        values = [None]
+    curve = None
+    if values and len(values) == len(own.parameters):
+        try:
+            curve = _along(sheet, values, at or 0, lambda row: own.apply(*row))
+        except LineError:
+            curve = None
+    return {
+        "key": "",
+        "name": own.name,
+        "summary": f"{own.pattern} = {own.body}",
+        "parameters": [
+            {"name": name, "here": number == at} for number, name in enumerate(own.parameters)
+        ],
+        "curve": curve and asdict(curve),
     }

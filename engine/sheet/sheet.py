@@ -125,6 +125,28 @@ class Sheet:
         with self._with(line):
             return self._worked_out(line)
 
+    def value_of(self, text: str) -> Value | None:
+        """The value of an expression at the foot; None where it has none."""
+        line = self._read(text, self._next_number(), self.last_answered)
+        line.place = self.lines[-1].place + 1 if self.lines else 1.0
+        if len(line.steps) != 1:
+            return None
+        [step] = line.steps
+        step.given.may_draw = False
+        with self._with(line):
+            self.work_out(step)
+        return step.value
+
+    def value_named(self, name: str) -> Value | None:
+        """The value that a quantity has at the foot; None where there is none."""
+        step = self.definitions.seen(name)
+        if step is None or step.forgets:
+            return None
+        try:
+            return self.value_at(step, FOOT)
+        except LineError:
+            return None
+
     def outcome_of(self, line: Line) -> Outcome:
         """The line's answers, worked out now unless they were before."""
         if line.outcome is None:
@@ -313,7 +335,7 @@ class Sheet:
 
     def work_out(self, step: Step) -> None:
         """Gives ``step`` its value or its error, and before it all that it needs."""
-        if step.value is not None or step.error is not None:
+        if step.value is not None or step.error is not None or step.forgets:
             return
         for needed in sorted(needs(self, step, self._seen_from(step)), key=place_of):
             self._evaluate(needed)

@@ -7,6 +7,7 @@ from typing import TYPE_CHECKING, Any
 from engine.errors import LineError
 from engine.reading.caret import at_caret
 from engine.reading.mathml import statement_mathml
+from engine.sheet.completion import complete
 from engine.sheet.hint import hint_at
 
 if TYPE_CHECKING:
@@ -26,6 +27,7 @@ def typed_so_far(
     Arguments as those of :meth:`Sheet.preview`; ``caret`` in code points.
     """
     page = sheet.preview(text, last, number, place).for_page()
+    page["completions"] = [] if caret is None else complete(sheet, text, caret)
     try:
         tree = sheet.tree_so_far(text)
     except LineError:
@@ -39,5 +41,5 @@ def typed_so_far(
         "operands": list(company.operand_spans),
         "brackets": list(company.brackets),
         "parts": list(company.parts),
-        "hint": None if caret is None else hint_at(tree, text, caret),
+        "hint": None if caret is None else hint_at(sheet, tree, text, caret),
     }

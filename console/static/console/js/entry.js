@@ -185,10 +185,13 @@ document.addEventListener("DOMContentLoaded", () => {
 
   const setting = document.getElementById("sheet-form");
   setting.addEventListener("submit", (event) => event.preventDefault());
-  setting.addEventListener("change", async () => {
-    const field = setting.elements.form;
-    if (await teapot.take(await teapot.post("/form", { form: field.value }))) field.defaultValue = field.value;
-    else field.value = field.defaultValue;
+  setting.addEventListener("change", async (event) => {
+    const field = event.target;
+    const taken = await teapot.take(await teapot.post(`/settings/${field.name}`, { value: field.value }));
+    if (!taken) setting.reset();
+    else if (field.options) for (const option of field.options) option.defaultSelected = option.selected;
+    else field.defaultValue = field.value;
+    if (area.value.trim()) htmx.trigger(area, "preview");
   });
 
   try { if (!area.value) area.value = localStorage.getItem(draftKey) || ""; } catch { /* private window */ }

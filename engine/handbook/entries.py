@@ -1,0 +1,102 @@
+"""All entries of the handbook, made from the records of what the language has."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from engine.functions.catalogue import CONSTANTS, FUNCTIONS
+from engine.functions.record import Constant, Example, Function, Parameter
+from engine.handbook.forms import FORMS, FormRecord
+from engine.handbook.operators import OPERATORS, OperatorRecord
+from engine.reading.commands import COMMANDS, CommandRecord
+
+FUNCTION, CONSTANT, OPERATOR, FORM, COMMAND = (
+    "function", "constant", "operator", "form", "command",
+)  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class Entry:
+    """``key`` names the entry for good; ``name`` is what is typed, ``pattern`` how it
+    is used.  The rest is as in the records."""
+
+    key: str
+    kind: str
+    name: str
+    pattern: str
+    subject: str
+    summary: str
+    examples: tuple[Example, ...] = ()
+    parameters: tuple[Parameter, ...] = ()
+    value: str = ""
+    also_written: tuple[str, ...] = ()
+    special_values: str = ""
+    related: tuple[str, ...] = ()
+    taken_for: str = ""
+    words: str = ""
+    source: str = ""
+
+
+def _of_function(f: Function) -> Entry:
+    return Entry(
+        f.name, FUNCTION, f.name, f.pattern, f.subject, f.summary, f.examples, f.parameters,
+        f.value, f.also_written, f.special_values, f.related, f.taken_for, f.words, f.source,
+    )  # fmt: skip
+
+
+def _of_constant(c: Constant) -> Entry:
+    return Entry(
+        c.name, CONSTANT, c.name, c.name, "constants", c.summary, c.examples,
+        also_written=c.also_written, taken_for=c.taken_for, words=c.words, source=c.source,
+    )  # fmt: skip
+
+
+def _of_operator(o: OperatorRecord) -> Entry:
+    return Entry(
+        o.name, OPERATOR, o.sign, o.pattern, "operators and signs", o.summary, o.examples,
+        related=o.related, taken_for=o.taken_for, words=o.words, source=o.source,
+    )  # fmt: skip
+
+
+def _of_form(f: FormRecord) -> Entry:
+    return Entry(
+        f.name, FORM, f.name, f.pattern, "forms of an answer", f.summary, f.examples,
+        related=f.related, taken_for=f.taken_for, words=f.words, source=f.source,
+    )  # fmt: skip
+
+
+def _of_command(c: CommandRecord) -> Entry:
+    pattern = f"/{c.name} {c.pattern}".rstrip()
+    return Entry(
+        f"command-{c.name}", COMMAND, f"/{c.name}", pattern, "commands", c.summary, words=c.words
+    )
+
+
+def _all() -> Iterator[Entry]:
+    yield from map(_of_function, FUNCTIONS)
+    yield from (_of_constant(c) for name, c in CONSTANTS.items() if name == c.name)
+    yield from map(_of_operator, OPERATORS)
+    yield from map(_of_form, FORMS)
+    yield from map(_of_command, COMMANDS.values())
+
+
+ENTRIES: tuple[Entry, ...] = tuple(_all())
+"""In the order of the handbook."""
+
+BY_KEY: dict[str, Entry] = {entry.key: entry for entry in ENTRIES}
+
+BY_TYPED: dict[str, Entry] = {
+    typed: entry
+    for entry in reversed(ENTRIES)
+    for typed in (*entry.name.split(), *entry.also_written, entry.key, entry.name)
+}
+"""Entries by what may be typed for them."""
+
+
+def by_subject() -> dict[str, list[Entry]]:
+    """The entries of each subject, in order."""
+    found: dict[str, list[Entry]] = {}
+    for entry in ENTRIES:
+        found.setdefault(entry.subject, []).append(entry)
+    return found

@@ -1,0 +1,157 @@
+"""What the word at the caret may become, the likeliest first."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterator
+from dataclasses import asdict, dataclass
+from typing import TYPE_CHECKING, Any
+
+from engine.errors import LineError, Span
+from engine.forms.answer import write
+from engine.functions.catalogue import BY_NAME, CONSTANTS
+from engine.handbook.entries import BY_TYPED, COMMAND, CONSTANT, ENTRIES, FORM, FUNCTION, Entry
+from engine.handbook.search import search
+from engine.numbers.values import Applied
+from engine.reading.tokens import plain, split_note
+from engine.sheet.line import Step
+
+if TYPE_CHECKING:
+    from engine.sheet.sheet import Sheet
+
+MOST = 8
+"""Rows of the list."""
+
+RECENT = 40
+"""Lines back in which a name counts as used lately."""
+
+MOST_QUANTITIES = 400
+"""Quantities looked through, the last ones."""
+
+_RUN = re.compile(r"(?:[^\W\d]\w*[ ]+)*[^\W\d]\w*$")
+_WORD = re.compile(r"[^\W\d]\w*$")
+_IN_FORM = re.compile(r"\bas\s+[^()\[\];]*$")
+_COMMAND = re.compile(r"^\s*/\s*(\w*)$")
+
+
+@dataclass(frozen=True, slots=True)
+class Completion:
+    """``insert`` replaces what stands from ``start`` to ``end``; the caret then goes
+    ``back`` characters back, into the brackets of a call."""
+
+    name: str
+    pattern: str
+    summary: str
+    kind: str
+    insert: str
+    start: int
+    end: int
+    back: int = 0
+
+
+def complete(sheet: Sheet, text: str, caret: int) -> list[dict[str, Any]]:
+    """The completions for the place before the code point ``caret``."""
+    before, behind = text[:caret], text[caret:]
+    if split_note(before)[1] or before.count('"') % 2 or re.match(r"\w", behind):
+        return []
+    return [asdict(found) for found in _found(sheet, plain(before), behind)]
+
+
+def _found(sheet: Sheet, before: str, behind: str) -> list[Completion]:
+    command = _COMMAND.match(before)
+    if command:
+        place = Span(before.index("/"), len(before))
+        fitting = [e for e in ENTRIES if e.kind == COMMAND and e.name[1:].startswith(command[1])]
+        return [_of_entry(e, place, behind) for e in fitting][:MOST]
+    word = _WORD.search(before)
+    if word is None or re.search(r"[\d.]$", before[: word.start()]):
+        return []
+    place = Span(word.start(), len(before))
+    if _IN_FORM.search(before[: word.start()]):
+        return _forms(word.group(), place, behind)
+    return _names(sheet, before, word.group(), place, behind)
+
+
+def _forms(word: str, place: Span, behind: str) -> list[Completion]:
+    fitting = [e for e in ENTRIES if e.kind == FORM and e.name.startswith(word)]
+    if not fitting:
+        fitting = [entry for entry in search(word) if entry.kind == FORM]
+    return [_of_entry(e, place, behind) for e in fitting if e.name != word][:MOST]
+
+
+def _names(sheet: Sheet, before: str, word: str, place: Span, behind: str) -> list[Completion]:
+    own = list(_quantities(sheet, word, place, behind))
+    built_in = _built_in(sheet, word, place, behind)
+    beginning = [*own, *built_in]
+    run = _RUN.search(before)
+    if run and " " in run.group() and not any(name in BY_TYPED for name in run.group().split()):
+        across = Span(run.start(), len(before))
+        beginning = [*_looser(run.group(), across, behind), *beginning]
+    if not beginning and len(word) > 2:
+        beginning = _looser(word, place, behind)
+    known = {word} if len(beginning) == 1 else set()
+    return [found for found in beginning if found.name not in known][:MOST]
+
+
+def _looser(words: str, place: Span, behind: str) -> list[Completion]:
+    """By purpose, or in spite of a slip."""
+    fitting = [entry for entry in search(words) if entry.kind in (FUNCTION, CONSTANT)]
+    return [_of_entry(entry, place, behind) for entry in fitting[:MOST]]
+
+
+def _built_in(sheet: Sheet, word: str, place: Span, behind: str) -> list[Completion]:
+    """Functions and constants that begin so: lately used ones first, then short ones."""
+    used = _lately_used(sheet)
+    fitting: dict[str, Entry] = {}
+    for name in (*BY_NAME, *CONSTANTS):
+        if name.startswith(word):
+            entry = BY_TYPED[name]
+            if entry.kind in (FUNCTION, CONSTANT):
+                fitting.setdefault(entry.key, entry)
+
+    def rank(entry: Entry) -> tuple[bool, bool, int]:
+        return entry.key not in used, not entry.name.startswith(word), len(entry.name)
+
+    return [_of_entry(e, place, behind) for e in sorted(fitting.values(), key=rank)]
+
+
+def _lately_used(sheet: Sheet) -> set[str]:
+    steps = (step for line in sheet.lines[-RECENT:] for step in line.steps)
+    return {name for step in steps for name in step.uses}
+
+
+def _quantities(sheet: Sheet, word: str, place: Span, behind: str) -> Iterator[Completion]:
+    """Quantities that begin so, the last defined first."""
+    for name, step in sheet.definitions.current()[::-1][:MOST_QUANTITIES]:
+        if name.startswith(word) and name != word:
+            yield _of_quantity(sheet, name, step, place, behind)
+
+
+def _of_quantity(sheet: Sheet, name: str, step: Step, place: Span, behind: str) -> Completion:
+    note = step.line.tree.note
+    if isinstance(step.value, Applied) and step.value.body:
+        pattern = f"{name}({', '.join(step.value.parameters)})"
+        return _call(name, pattern, note or step.value.body, "own function", place, behind)
+    try:
+        value = "" if step.value is None else write(step.value, sheet.settings.form).text
+    except LineError:
+        value = ""
+    said = " · ".join(part for part in (value[:40], note) if part)
+    return Completion(name, name, said, "quantity", name, *place)
+
+
+def _of_entry(entry: Entry, place: Span, behind: str) -> Completion:
+    if entry.kind == FUNCTION:
+        return _call(entry.name, entry.pattern, entry.summary, FUNCTION, place, behind)
+    insert = entry.name
+    if entry.kind == COMMAND:
+        insert += " "
+    return Completion(entry.name, entry.pattern, entry.summary, entry.kind, insert, *place)
+
+
+def _call(name: str, pattern: str, summary: str, kind: str, place: Span, behind: str) -> Completion:
+    """A function: its brackets are put behind it, unless they are there."""
+    if behind.lstrip().startswith("("):
+        return Completion(name, pattern, summary, kind, name, *place)
+    empty = pattern.endswith("()")
+    return Completion(name, pattern, summary, kind, f"{name}()", *place, 0 if empty else 1)

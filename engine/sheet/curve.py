@@ -1,0 +1,194 @@
+"""The curve of a function, as points for a picture.
+
+A picture needs no proved digits: each value is taken as the nearest float.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+from functools import lru_cache
+
+from flint import fmpq
+
+from engine.errors import LineError
+from engine.functions.catalogue import BY_NAME
+from engine.functions.record import Function
+from engine.numbers import angles
+from engine.numbers.context import Conventions, Work, working
+from engine.numbers.values import Angle, Exact, Real, Value
+from engine.reading.parser import parse
+from engine.reading.tree import Call, Literal
+
+POINTS = 160
+"""Arguments at which a curve is taken: about two pixels of the picture each."""
+
+FULL_ANGLE = {"rad": 2 * math.pi, "deg": 360.0, "gon": 400.0, "turn": 1.0}
+USUAL_REACH = 5.0
+"""Numbers on both sides of 0 that a curve shows, where its argument is there."""
+
+WHOLE_REACH = 10
+STEEPEST = 0.4
+"""Part of the height that a curve may jump between two points; more is a gap."""
+
+OUTER = 0.06
+"""Part of the values at either end that does not decide the height: near a pole they
+would make the rest flat."""
+
+Of = Callable[[Value], Value]
+Point = tuple[float, float]
+
+
+@dataclass(frozen=True, slots=True)
+class Curve:
+    """``pieces`` are lines of points without a gap, or single points where ``is_dots``.
+
+    ``mark`` is the place of the argument at hand with its value, if it has one.
+    """
+
+    left: float
+    right: float
+    low: float
+    high: float
+    pieces: tuple[tuple[Point, ...], ...]
+    is_dots: bool = False
+    mark: Point | None = None
+
+
+def number_of(value: Value, unit: str = "rad") -> float | None:
+    """The float nearest to a real number or to an angle's number of units; None where
+    there is none."""
+    if isinstance(value, Angle):
+        value = angles.count_of(value, unit)
+    if isinstance(value, Exact) and value.is_rational:
+        return int(value.coefficient.p) / int(value.coefficient.q)
+    if isinstance(value, Exact | Real):
+        number = float(value.ball(64).mid())
+        return number if math.isfinite(number) else None
+    return None
+
+
+def curve_of(function: Of, reach: float, mark: float | None = None, whole: bool = False) -> Curve:
+    """The curve from −``reach`` to ``reach``; wider where the ``mark`` lies outside.
+
+    It is cut down to where there are values.
+    """
+    while mark is not None and abs(mark) > reach:
+        reach *= 2
+    if whole:
+        steps = [float(n) for n in range(int(reach) + 1)]
+    else:
+        steps = [-reach + 2 * reach * at / POINTS for at in range(POINTS + 1)]
+    points = [(x, _at(function, x)) for x in steps]
+    known = [(x, y) for x, y in points if y is not None]
+    if not known:
+        return Curve(-reach, reach, -1, 1, ())
+    low, high = _height([y for _, y in known])
+    value = None if mark is None else _at(function, mark)
+    if value is not None:
+        low, high = min(low, value), max(high, value)
+    margin = (high - low) * 0.08 or 1.0
+    low, high = low - margin, high + margin
+    left, right = known[0][0], known[-1][0]
+    spare = (right - left) * 0.04 or 1.0
+    at_mark = None if mark is None or value is None else (mark, value)
+    pieces = tuple((point,) for point in known) if whole else _pieces(points, low, high)
+    return Curve(left - spare, right + spare, low, high, pieces, whole, at_mark)
+
+
+def _at(function: Of, x: float) -> float | None:
+    try:
+        return number_of(function(Exact(fmpq(*x.as_integer_ratio()))))
+    except (LineError, OverflowError):
+        return None
+
+
+def _height(values: Sequence[float]) -> tuple[float, float]:
+    ordered = sorted(values)
+    outer = int(len(ordered) * OUTER)
+    middle = ordered[outer : len(ordered) - outer] or ordered
+    span = middle[-1] - middle[0]
+    # the whole height, unless its ends are those of a pole
+    low = ordered[0] if middle[0] - ordered[0] <= span else middle[0]
+    high = ordered[-1] if ordered[-1] - middle[-1] <= span else middle[-1]
+    return low, high
+
+
+def _pieces(points: Sequence[tuple[float, float | None]], low: float, high: float):
+    pieces: list[list[Point]] = [[]]
+    before: float | None = None
+    for x, y in points:
+        jumps = None not in (before, y) and abs(y - before) > STEEPEST * (high - low)
+        if y is None or jumps:
+            pieces.append([])
+        if y is not None:
+            pieces[-1].append((x, min(max(y, low - (high - low)), high + (high - low))))
+        before = y
+    return tuple(tuple(piece) for piece in pieces if piece)
+
+
+# -- functions of the language -----------------------------------------------------------
+
+
+def can_be_drawn(function: Function) -> bool:
+    """Whether a function has a curve: it gives a number for a number."""
+    takes_numbers = not function.delays and not any(p.is_text for p in function.parameters[:1])
+    no_curve = ("lists and statistics", "chance and dates", "complex numbers")
+    gives_number = not function.value.startswith(("true", "a list"))
+    return bool(takes_numbers and function.parameters and gives_number) and (
+        function.subject not in no_curve
+    )
+
+
+def varied(function: Function) -> int:
+    """The place of the argument along which a function is drawn."""
+    names = [parameter.name for parameter in function.parameters]
+    return names.index("x") if "x" in names and function.name != "arctan" else 0
+
+
+@lru_cache(maxsize=512)
+def curve_of_function(
+    name: str,
+    unit: str = "rad",
+    mark: float | None = None,
+    place: int | None = None,
+    others: tuple[str, ...] = (),
+) -> Curve | None:
+    """The curve of a function of the language along one argument; None where it has
+    none.  ``others`` are its other arguments as they were typed; without them those
+    of its first example are taken."""
+    function = BY_NAME[name]
+    if not can_be_drawn(function):
+        return None
+    along = varied(function) if place is None else place
+    given = _constants(others) or _constants(_arguments_of(function))
+    conventions = Conventions(angle=unit, numbers="real")
+
+    def of(x: Value) -> Value:
+        values = [given[at] if at < len(given) else None for at in range(len(function.parameters))]
+        values[along] = x
+        with working(Work(conventions)):
+            return function.compute(*values)
+
+    is_angle = Angle in function.takes and "angle" in function.parameters[along].text
+    reach = FULL_ANGLE[unit] if is_angle else USUAL_REACH
+    whole = "whole" in function.parameters[along].domain
+    return curve_of(of, WHOLE_REACH if whole else reach, mark, whole)
+
+
+def _arguments_of(function: Function) -> tuple[str, ...]:
+    expression = parse(function.examples[0].input).statements[0].expression
+    if not isinstance(expression, Call):
+        return ()
+    text = function.examples[0].input
+    return tuple(text[slice(*part.span)] for part in expression.args)
+
+
+def _constants(texts: tuple[str, ...]) -> list[Value | None]:
+    """Plain numbers among arguments; what is none is left out."""
+    found: list[Value | None] = []
+    for text in texts:
+        node = parse(text).statements[0].expression if text.strip() else None
+        found.append(Exact(node.value) if isinstance(node, Literal) else None)
+    return found

@@ -1,0 +1,66 @@
+"""Where rounding sends a number: its neighbours, and which of them each function takes."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from flint import fmpq
+
+from engine.errors import LineError
+from engine.forms.answer import write
+from engine.functions.catalogue import BY_NAME
+from engine.functions.helpers import whole
+from engine.numbers import arithmetic
+from engine.numbers import whole as whole_numbers
+from engine.numbers.values import Exact, Number, Real, Value, exact
+
+ROUNDERS = ("round", "floor", "ceil", "trunc")
+MOST_PLACES = 12
+
+
+@dataclass(frozen=True, slots=True)
+class NumberLine:
+    """``value`` stands ``part`` of the way from ``below`` to ``above``, in text.
+
+    ``sent`` says for each function whether it takes the number below (−1), the one
+    above (1), or the number itself (0); ``here`` is the function at hand.  At a tie
+    both are equally near.
+    """
+
+    value: str
+    below: str
+    above: str
+    part: float
+    is_tie: bool
+    sent: dict[str, int]
+    here: str
+
+
+def number_line_of(name: str, x: Value, places: Value | None = None) -> NumberLine | None:
+    """The number line of a rounding function at ``x``; None where there is none."""
+    if name not in ROUNDERS or not isinstance(x, Exact | Real):
+        return None
+    try:
+        count = 0 if places is None else whole(places, "The number of places")
+        if abs(count) > MOST_PLACES:
+            return None
+        unit = exact(fmpq(1, 10**count) if count >= 0 else fmpq(10**-count))
+        return _made(name, x, unit)
+    except LineError:
+        return None
+
+
+def _made(name: str, x: Number, unit: Exact) -> NumberLine:
+    steps = arithmetic.divide(x, unit)
+    below = whole_numbers.floor_of(steps)
+    part = arithmetic.subtract(steps, below)
+    above = arithmetic.add(below, exact(1))
+    sent = {}
+    for rounder in ROUNDERS:
+        taken = BY_NAME[rounder].compute(steps)
+        difference = arithmetic.subtract(taken, steps)
+        sent[rounder] = difference.sign() or 0
+    ends = (write(arithmetic.multiply(end, unit)).text for end in (below, above))
+    share = float(part.ball(64).mid())
+    is_tie = isinstance(part, Exact) and part.coefficient == fmpq(1, 2)
+    return NumberLine(write(x).text, *ends, share, is_tie, sent, name)

@@ -1,0 +1,83 @@
+"""The curve of a function, with the place of the argument at hand."""
+
+from __future__ import annotations
+
+import math
+from typing import Any
+
+from pictures.svg import label, picture
+
+WIDTH, HEIGHT = 290, 150
+TICKS = 4
+
+
+def draw_curve(curve: dict[str, Any], name: str, width: int = WIDTH, height: int = HEIGHT) -> str:
+    """The picture of ``curve``, a :class:`engine.sheet.curve.Curve` as a dict."""
+    left, right, low, high = (curve[side] for side in ("left", "right", "low", "high"))
+
+    def x_of(x: float) -> float:
+        return (x - left) / (right - left) * width
+
+    def y_of(y: float) -> float:
+        return height - (y - low) / (high - low) * height
+
+    drawn = [*_axes(left, right, low, high, x_of, y_of, width, height)]
+    for piece in curve["pieces"]:
+        points = [(x_of(x), y_of(y)) for x, y in piece]
+        if curve["is_dots"]:
+            drawn += [f'<circle class="dot" cx="{x:.1f}" cy="{y:.1f}" r="2.5"/>' for x, y in points]
+        else:
+            path = " ".join(f"{x:.1f},{y:.1f}" for x, y in points)
+            drawn.append(f'<polyline class="curve" points="{path}"/>')
+    told = f"curve of {name} from {_short(left)} to {_short(right)}"
+    if curve["mark"]:
+        x, y = curve["mark"]
+        drawn.append(_mark(x_of(x), y_of(y), y_of(0) if low < 0 < high else height))
+        told += f", marked at {_short(x)}, where it is {_short(y)}"
+    return picture(width, height, "".join(drawn), told)
+
+
+def _axes(left, right, low, high, x_of, y_of, width, height):
+    zero_y = y_of(0) if low < 0 < high else height - 0.5
+    zero_x = x_of(0) if left < 0 < right else 0.5
+    yield _line(0, zero_y, width, zero_y)
+    yield _line(zero_x, 0, zero_x, height)
+    for x in _ticks(left, right):
+        at = x_of(x)
+        if x and 12 < at < width - 12:
+            yield _line(at, zero_y - 3, at, zero_y + 3)
+            below = zero_y + 13 if zero_y < height - 14 else zero_y - 6
+            yield label(at, below, _short(x), "scale", "middle")
+    for y in _ticks(low, high):
+        at = y_of(y)
+        if y and 10 < at < height - 10:
+            yield _line(zero_x - 3, at, zero_x + 3, at)
+            yield label(zero_x + 6, at + 4, _short(y), "scale")
+
+
+def _line(x1: float, y1: float, x2: float, y2: float) -> str:
+    return f'<line class="axis" x1="{x1:.1f}" x2="{x2:.1f}" y1="{y1:.1f}" y2="{y2:.1f}"/>'
+
+
+def _ticks(low: float, high: float) -> list[float]:
+    """About :data:`TICKS` round numbers between two ends."""
+    raw = (high - low) / TICKS
+    power = 10.0 ** math.floor(math.log10(raw))
+    step = next(power * factor for factor in (1, 2, 3, 5, 10) if power * factor >= raw)
+    if 20 <= step <= 400:
+        step = next(
+            round_one for round_one in (30, 45, 90, 180, 360, 720) if round_one >= step * 0.8
+        )
+    first = math.ceil(low / step)
+    return [n * step for n in range(first, math.floor(high / step) + 1)]
+
+
+def _short(number: float) -> str:
+    return f"{number:.4g}".replace("-", "−")
+
+
+def _mark(x: float, y: float, base: float) -> str:
+    return (
+        f'<line class="drop" x1="{x:.1f}" x2="{x:.1f}" y1="{base:.1f}" y2="{y:.1f}"/>'
+        f'<circle class="mark" cx="{x:.1f}" cy="{y:.1f}" r="4"/>'
+    )
