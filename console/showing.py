@@ -46,6 +46,11 @@ class Shown:
         return self.line.outcome
 
     @property
+    def has_dial(self) -> bool:
+        """Whether the dial can show an angle of it."""
+        return any(answer.get("has_dial") for answer in self.line.outcome["answers"])
+
+    @property
     def was(self) -> str:
         """How its answers have moved, as one text."""
         return ", ".join(self.moved or ())

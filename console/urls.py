@@ -2,7 +2,7 @@
 
 from django.urls import path
 
-from console.views import history, lines, page, quantities
+from console.views import dial, history, lines, page, quantities
 
 urlpatterns = [
     path("", page.home, name="home"),
@@ -23,6 +23,10 @@ urlpatterns = [
     path("sheets/<uuid:pk>/lines/<int:number>/move", lines.move, name="move"),
     path("sheets/<uuid:pk>/lines/<int:number>/form", lines.form, name="line-form"),
     path("sheets/<uuid:pk>/lines/<int:number>/workings", lines.workings, name="workings"),
+    path(
+        "sheets/<uuid:pk>/lines/<int:number>/table-<int:place>.csv", lines.as_csv, name="line-csv"
+    ),
+    path("sheets/<uuid:pk>/dial", dial.dial, name="dial"),
     path("sheets/<uuid:pk>/quantities", quantities.quantities, name="quantities"),
     path("sheets/<uuid:pk>/quantities/value", quantities.value, name="set-value"),
     path("sheets/<uuid:pk>/quantities/again", quantities.again, name="again"),

@@ -15,6 +15,7 @@ from engine import LineError, Outcome, Settings, Sheet
 from engine.limits import MAX_RECURSION
 from engine.numbers.context import Conventions
 from engine.reading.plain import statement_text
+from engine.sheet.dial import angle_from, angle_in, dial_of
 from engine.sheet.machine import bits_of
 from engine.sheet.outcome import ERROR
 from engine.sheet.quantities import list_quantities
@@ -183,7 +184,19 @@ def _workings(sheet: Sheet, number: int) -> Any:
     return page
 
 
+def _dial(sheet: Sheet, number: int | None, count: str, unit: str) -> Any:
+    """What the dial shows: of an angle, or of the one in a line."""
+    if number is None:
+        return {"dial": dial_of(angle_from(count, unit)), "point": None}
+    found = angle_in(sheet, sheet.by_number[number])
+    if found is None:
+        return None
+    angle, point = found
+    return {"dial": dial_of(angle), "point": point}
+
+
 JOBS = {
+    "dial": _dial,
     "answer": _answer,
     "typed": _typed,
     "outcomes": _outcomes,

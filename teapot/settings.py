@@ -44,6 +44,7 @@ INSTALLED_APPS = [
     "csp",
     "accounts",
     "console",
+    "handbook",
 ]
 
 MIDDLEWARE = [

@@ -2,4 +2,7 @@
 
 from django.urls import include, path
 
-urlpatterns = [path("", include("console.urls"))]
+urlpatterns = [
+    path("handbook/", include("handbook.urls")),
+    path("", include("console.urls")),
+]

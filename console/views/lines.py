@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+import csv
+from typing import Any
 from urllib.parse import quote
 from uuid import UUID
 
 from django.db.models import Q
-from django.http import HttpRequest, HttpResponse, HttpResponseBadRequest
+from django.http import Http404, HttpRequest, HttpResponse, HttpResponseBadRequest
 from django.shortcuts import render
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
@@ -26,6 +28,8 @@ from console.views.replies import (
 from engine.errors import LineError
 from pictures.bits import draw_bits
 from pictures.boxes import draw_boxes
+from pictures.curve import draw_curve
+from pictures.number_line import draw_number_line
 
 
 @require_POST
@@ -40,7 +44,18 @@ def preview(request: HttpRequest, pk: UUID) -> HttpResponse:
     outcome = evaluating.typed(
         sheet, number=0, text=text, last=last, caret=int(caret) if caret.isdecimal() else None
     )
+    if outcome.get("hint"):
+        draw_hint(outcome["hint"])
     return render(request, "console/preview.html", {"typed": Typed(outcome)})
+
+
+def draw_hint(hint: dict[str, Any]) -> None:
+    """Gives the card at the caret its picture."""
+    hint["picture"] = ""
+    if hint.get("number_line"):
+        hint["picture"] = draw_number_line(hint["number_line"])
+    elif hint.get("curve"):
+        hint["picture"] = draw_curve(hint["curve"], hint["name"])
 
 
 @require_http_methods(["GET", "POST"])
@@ -154,3 +169,16 @@ def workings(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
         statement["bits_picture"] = draw_bits(statement["bits"]) if statement["bits"] else ""
     context = {"sheet": sheet, "number": number, "statements": statements}
     return render(request, "console/workings.html", context)
+
+
+@require_GET
+def as_csv(request: HttpRequest, pk: UUID, number: int, place: int) -> HttpResponse:
+    """The table that a statement of a line answered, as CSV (RFC 4180)."""
+    line = own_line(own_sheet(request, pk), number)
+    answers = line.outcome["answers"]
+    if place >= len(answers) or not answers[place].get("cells"):
+        raise Http404
+    response = HttpResponse(content_type="text/csv; charset=utf-8")
+    response["Content-Disposition"] = f'attachment; filename="line-{number}.csv"'
+    csv.writer(response).writerows(answers[place]["cells"])
+    return response

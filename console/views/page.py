@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+from urllib.parse import quote
 from uuid import UUID
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
+from django.urls import reverse
 from django.utils import timezone
 from django.views.decorators.http import require_GET, require_POST
 
@@ -29,10 +31,12 @@ from engine.sheet.settings import CHOICES
 
 @require_GET
 def home(request: HttpRequest) -> HttpResponse:
-    """Opens the sheet that was opened last; makes one at the first visit."""
+    """Opens the sheet that was opened last, with ``put`` in its entry; makes one at the
+    first visit."""
     person = known_person(request) or new_guest(request)
     sheet = person.sheets.first() or copy_samples(person) or person.sheets.create()
-    return redirect("sheet", sheet.pk)
+    put = request.GET.get("put", "")
+    return redirect(reverse("sheet", args=[sheet.pk]) + (f"?put={quote(put)}" if put else ""))
 
 
 @require_POST

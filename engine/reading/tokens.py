@@ -52,7 +52,7 @@ WORDS = frozenset({"as", "and", "or", "not", "mod", "div", "by"})
 
 _BASES = {"b": 2, "o": 8, "x": 16}
 _SEXAGESIMAL = (
-    r"(?P<degrees>[0-9]+)\s*°\s*(?P<minutes>[0-9]+(?:\.[0-9]+)?)\s*['′]"
+    r"(?<![0-9])(?P<degrees>[0-9]+)\s*°\s*(?P<minutes>[0-9]+(?:\.[0-9]+)?)\s*['′]"
     r"(?:\s*(?P<seconds>[0-9]+(?:\.[0-9]+)?)\s*(?:[\"″]|''|′′))?"
 )
 """Degrees and minutes, and seconds behind them: ``12°30′15″``."""
@@ -97,7 +97,9 @@ def split_note(text: str) -> tuple[str, str]:
     """The line before its note, and the note's text without ``#``."""
     in_quotes = False
     # the sign of seconds is no quotation mark
-    source = _SECONDS_SIGN.sub(lambda found: "0" * len(found.group()), plain(text))
+    source = plain(text)
+    if "°" in source:
+        source = _SECONDS_SIGN.sub(lambda found: "0" * len(found.group()), source)
     for place, character in enumerate(source):
         if character == '"':
             in_quotes = not in_quotes

@@ -24,6 +24,7 @@ from engine.reading.tree import (
     Sexagesimal,
 )
 from engine.sheet.definitions import ALL, Definitions
+from engine.sheet.dial import is_about_angle
 from engine.sheet.line import Line, Step
 from engine.sheet.machine import number_of, write_machine
 from engine.sheet.outcome import Answer
@@ -90,6 +91,7 @@ def answer_from(step: Step, written: Written, sheet_form: Form) -> Answer:
         nearly=written.nearly.text if written.nearly else "",
         unit=step.line.conventions.angle if step.used_unit and written.kind != "angle" else "",
         cells=written.cells,
+        has_dial=is_about_angle(statement.expression, step.value),
     )
 
 

@@ -84,7 +84,7 @@ def _names(sheet: Sheet, before: str, word: str, place: Span, behind: str) -> li
     built_in = _built_in(sheet, word, place, behind)
     beginning = [*own, *built_in]
     run = _RUN.search(before)
-    if run and " " in run.group() and not any(name in BY_TYPED for name in run.group().split()):
+    if run and " " in run.group() and not all(name in BY_TYPED for name in run.group().split()):
         across = Span(run.start(), len(before))
         beginning = [*_looser(run.group(), across, behind), *beginning]
     if not beginning and len(word) > 2:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from typing import Any
+from typing import TYPE_CHECKING, Any
 
 from flint import fmpq
 
@@ -11,8 +11,15 @@ from engine.forms.answer import write
 from engine.forms.names import STANDARD, Form
 from engine.numbers import angles, arithmetic
 from engine.numbers.circular import cosine, sine, tangent
-from engine.numbers.values import Angle, Exact, Undefined, Value, exact
+from engine.numbers.context import Work, working
+from engine.numbers.values import Angle, Exact, Real, Undefined, Value
+from engine.reading.traps import TRIGONOMETRIC
+from engine.reading.tree import Call, Literal, Node, walk
 from engine.sheet.curve import number_of
+
+if TYPE_CHECKING:
+    from engine.sheet.line import Line
+    from engine.sheet.sheet import Sheet
 
 EXACT = Form("exact", digits=10)
 QUADRANTS = ("first", "second", "third", "fourth")
@@ -103,6 +110,45 @@ def point_of(y: Value, x: Value) -> dict[str, Any] | None:
     return {"x": right, "y": up, "quotient": from_quotient}
 
 
-def first_angle() -> Angle:
-    """What the dial shows where no angle is at hand: 30°."""
-    return angles.angle_of(exact(30), "deg")
+def angle_in(sheet: Sheet, line: Line) -> tuple[Angle, dict[str, Any] | None] | None:
+    """The angle that a line is about, with the point of an ``arctan(y, x)``: its last
+    answer where that is an angle, else the argument of its first sine or the like."""
+    for workings in sheet.traced(line)[::-1]:
+        values = workings.values
+        nodes = [node for node in walk(workings.expression) if isinstance(node, Call)]
+        conventions = line.conventions
+        answer = line.final_step.value
+        point = next(filter(None, (_point_among(node, values) for node in nodes)), None)
+        if isinstance(answer, Angle):
+            return answer, point
+        with working(Work(conventions)):
+            for node in nodes:
+                argument = _argument_of(node, values)
+                if argument is not None:
+                    return argument, None
+    return None
+
+
+def is_about_angle(expression: Node, value: Value) -> bool:
+    """Whether a statement has an angle that the dial can show."""
+    calls = (node for node in walk(expression) if isinstance(node, Call))
+    return isinstance(value, Angle) or any(call.function in TRIGONOMETRIC for call in calls)
+
+
+def _argument_of(node: Call, values: dict[int, Value]) -> Angle | None:
+    if node.function not in TRIGONOMETRIC or not node.args:
+        return None
+    [argument, *_] = node.args
+    value = Exact(argument.value) if isinstance(argument, Literal) else values.get(id(argument))
+    angle = angles.as_angle(value) if isinstance(value, Exact | Real | Angle) else None
+    return angle if isinstance(angle, Angle) else None
+
+
+def _point_among(node: Call, values: dict[int, Value]) -> dict[str, Any] | None:
+    if node.function not in ("arctan", "atan2", "atan") or len(node.args) != 2:
+        return None
+    y, x = (
+        Exact(part.value) if isinstance(part, Literal) else values.get(id(part))
+        for part in node.args
+    )
+    return point_of(y, x) if isinstance(y, Exact | Real) and isinstance(x, Exact | Real) else None

@@ -20,7 +20,8 @@ class Answer:
     ``form`` is the form where it is not the sheet's own; ``says_itself`` is set
     where the value would only repeat what was typed.  ``nearly`` is the value rounded,
     where it stands beside an exact one; ``unit`` is that of bare angles where the
-    answer depends on it; ``cells`` are the rows of a table, its names first.
+    answer depends on it; ``cells`` are the rows of a table, its names first;
+    ``has_dial`` is set where the dial can show an angle of it.
     """
 
     name: str | None
@@ -37,6 +38,7 @@ class Answer:
     nearly: str = ""
     unit: str = ""
     cells: tuple[tuple[str, ...], ...] = ()
+    has_dial: bool = False
 
     def as_dict(self) -> dict[str, Any]:
         """As ``--json`` prints it."""
@@ -107,6 +109,7 @@ class Outcome:
                 "says_itself": answer.says_itself,
                 "also": list(answer.also),
                 "unit": answer.unit,
+                "has_dial": answer.has_dial,
                 "cells": [list(row) for row in answer.cells],
             }
         return page

@@ -44,6 +44,7 @@ document.addEventListener("DOMContentLoaded", () => {
     stale = false;
     if (area.value.trim()) return htmx.trigger(area, "preview");
     preview.replaceChildren();
+    teapot.showCompletions([]);
     document.getElementById("hint").hidden = true;
   });
 
@@ -51,11 +52,17 @@ document.addEventListener("DOMContentLoaded", () => {
   preview.addEventListener("htmx:beforeSwap", (event) => {
     if (stale || !area.value.trim()) event.detail.shouldSwap = false;
   });
+  preview.addEventListener("htmx:afterSwap", () => {
+    const made = document.getElementById("completions-made");
+    const isFresh = document.getElementById("company")?.dataset.for === area.value;
+    teapot.showCompletions(made && isFresh ? [...made.content.children] : []);
+  });
 
   // -- keys ---------------------------------------------------------------------
 
   area.addEventListener("keydown", (event) => {
     if (event.isComposing) return;
+    if (teapot.completionKey(event)) return event.preventDefault();
     const plain = !event.ctrlKey && !event.altKey && !event.metaKey;
     if (event.key === "Enter" && plain && !event.shiftKey) submit();
     else if (event.key === "Escape") drop();
@@ -73,12 +80,14 @@ document.addEventListener("DOMContentLoaded", () => {
     const text = area.value;
     if (!text.trim()) return;
     if (lost && lost.text === text) return outbox.wake();
+    teapot.closeCompletions();
     write("");
     teapot.typedNow(text);
     outbox.put(text);
   }
 
   function drop() {
+    if (!area.value && teapot.closeHandbook()) return;
     if (lost) { outbox.drop(lost); lost = null; }
     if (area.value.trim()) teapot.typedNow(area.value);
     write("");
@@ -195,6 +204,11 @@ document.addEventListener("DOMContentLoaded", () => {
   });
 
   try { if (!area.value) area.value = localStorage.getItem(draftKey) || ""; } catch { /* private window */ }
+  const put = new URLSearchParams(location.search).get("put");
+  if (put) {
+    area.value = put;
+    history.replaceState(null, "", location.pathname);
+  }
   if (area.value) area.dispatchEvent(new Event("input", { bubbles: true }));
   outbox.on.changed(outbox.items);
   outbox.send();
