@@ -11,6 +11,7 @@ import sys
 from collections.abc import Iterable
 
 from engine import Outcome, Sheet
+from engine.limits import MAX_RECURSION
 from engine.sheet.outcome import ERROR, NOTE, UNFINISHED
 from engine.sheet.workings import WorkStep
 
@@ -22,6 +23,7 @@ def main() -> int:
     parser.add_argument("--json", action="store_true", help="print one JSON object a line")
     parser.add_argument("--workings", action="store_true", help="add the steps of each line")
     options = parser.parse_args()
+    sys.setrecursionlimit(MAX_RECURSION)
     sheet = Sheet()
     failed = False
     for line in _read(options.file).replace("\r\n", "\n").split("\n"):

@@ -9,6 +9,8 @@ from pictures.svg import label, picture
 
 WIDTH, HEIGHT = 290, 150
 TICKS = 4
+MOST_PI = 13
+"""Radians up to which an axis is marked in multiples of π."""
 
 
 def draw_curve(curve: dict[str, Any], name: str, width: int = WIDTH, height: int = HEIGHT) -> str:
@@ -21,7 +23,7 @@ def draw_curve(curve: dict[str, Any], name: str, width: int = WIDTH, height: int
     def y_of(y: float) -> float:
         return height - (y - low) / (high - low) * height
 
-    drawn = [*_axes(left, right, low, high, x_of, y_of, width, height)]
+    drawn = [*_axes(curve, x_of, y_of, width, height)]
     for piece in curve["pieces"]:
         points = [(x_of(x), y_of(y)) for x, y in piece]
         if curve["is_dots"]:
@@ -37,17 +39,19 @@ def draw_curve(curve: dict[str, Any], name: str, width: int = WIDTH, height: int
     return picture(width, height, "".join(drawn), told)
 
 
-def _axes(left, right, low, high, x_of, y_of, width, height):
+def _axes(curve, x_of, y_of, width, height):
+    left, right, low, high = (curve[side] for side in ("left", "right", "low", "high"))
     zero_y = y_of(0) if low < 0 < high else height - 0.5
     zero_x = x_of(0) if left < 0 < right else 0.5
     yield _line(0, zero_y, width, zero_y)
     yield _line(zero_x, 0, zero_x, height)
-    for x in _ticks(left, right):
+    in_pi = right < MOST_PI and curve["in_pi"]
+    for x in _pi_ticks(left, right) if in_pi else _ticks(left, right):
         at = x_of(x)
         if x and 12 < at < width - 12:
             yield _line(at, zero_y - 3, at, zero_y + 3)
             below = zero_y + 13 if zero_y < height - 14 else zero_y - 6
-            yield label(at, below, _short(x), "scale", "middle")
+            yield label(at, below, _in_pi(x) if in_pi else _short(x), "scale", "middle")
     for y in _ticks(low, high):
         at = y_of(y)
         if y and 10 < at < height - 10:
@@ -57,6 +61,17 @@ def _axes(left, right, low, high, x_of, y_of, width, height):
 
 def _line(x1: float, y1: float, x2: float, y2: float) -> str:
     return f'<line class="axis" x1="{x1:.1f}" x2="{x2:.1f}" y1="{y1:.1f}" y2="{y2:.1f}"/>'
+
+
+def _pi_ticks(left: float, right: float) -> list[float]:
+    """The multiples of π between two ends."""
+    first, last = math.ceil(left / math.pi), math.floor(right / math.pi)
+    return [n * math.pi for n in range(first, last + 1)]
+
+
+def _in_pi(x: float) -> str:
+    n = round(x / math.pi)
+    return {1: "π", -1: "−π"}.get(n, f"{n}π").replace("-", "−")
 
 
 def _ticks(low: float, high: float) -> list[float]:

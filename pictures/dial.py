@@ -53,7 +53,7 @@ def _segment(kind: str, x1: float, y1: float, x2: float, y2: float) -> str:
 def _mark(degrees: int) -> str:
     theta = math.radians(degrees)
     cos, sin = math.cos(theta), math.sin(theta)
-    x, y = _at(cos * 1.2, sin * 1.2)
+    x, y = _at(cos * 1.3, sin * 1.27)
     tick = _segment("tick", cos * 0.97, sin * 0.97, cos * 1.03, sin * 1.03)
     return tick + label(x, y + 4, f"{degrees}°", "scale", "middle")
 
@@ -84,7 +84,7 @@ def _tangent(tangent: float) -> str:
 def _point(point: dict[str, Any], cos: float, sin: float) -> str:
     x, y = _at(cos * 0.72, sin * 0.72)
     text = f"({point['x']:.4g}, {point['y']:.4g})".replace("-", "−")
-    side = "start" if cos >= 0 else "end"
-    away = 10 if cos >= 0 else -10
+    side = "end" if cos >= 0 else "start"
+    away = -10 if cos >= 0 else 10
     dot = f'<circle class="point" cx="{x:.1f}" cy="{y:.1f}" r="4.5"/>'
-    return dot + label(x + away, y - 6, text, "told", side)
+    return dot + label(x + away, y + (-6 if sin >= 0 else 16), text, "told", side)

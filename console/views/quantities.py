@@ -26,10 +26,12 @@ def quantities(request: HttpRequest, pk: UUID) -> HttpResponse:
     for quantity in known:
         quantity["nudged"] = is_nudged(quantity["body"])
     outdated = [quantity for quantity in known if quantity["state"] == "out-of-date"]
+    values = [quantity for quantity in known if quantity["parameters"] is None]
     context = {
         "sheet": sheet,
-        "given": [quantity for quantity in known if not quantity["is_found"]],
-        "found": [quantity for quantity in known if quantity["is_found"]],
+        "given": [quantity for quantity in values if not quantity["is_found"]],
+        "found": [quantity for quantity in values if quantity["is_found"]],
+        "functions": [quantity for quantity in known if quantity["parameters"] is not None],
         "left_out": left_out,
         "outdated": outdated,
         "picture": draw_dependence(known),

@@ -7,7 +7,7 @@ from collections.abc import Callable
 from engine.forms.names import Form
 from engine.forms.written import Written
 from engine.numbers.values import Applied, List, Table, Value
-from engine.reading.mathml import list_mathml, name_mathml, node_mathml, statement_mathml
+from engine.reading.mathml import list_mathml, node_mathml, pattern_mathml, statement_mathml
 from engine.reading.parser import parse
 
 Write = Callable[[Value, Form], Written]
@@ -59,9 +59,8 @@ def _heading(name: str) -> str:
 
 def write_function(value: Applied) -> Written:
     """A function by its definition, or by its name where it is of the language."""
-    names = "<mo>,</mo>".join(name_mathml(name) for name in value.parameters)
     if not value.body:
-        shown = f"{name_mathml(value.name)}<mo>(</mo>{names}<mo>)</mo>"
+        shown = pattern_mathml(value.name, value.parameters)
         return Written("function", "=", value.name, f"<mrow>{shown}</mrow>")
     text = f"{value.pattern} = {value.body}"
     definition = parse(text).statements[0]

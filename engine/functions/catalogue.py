@@ -71,7 +71,7 @@ _CONSTANTS = (
     Constant(
         "eps", exact(fmpq(1, 2**52)), "2^−52, the spacing of binary64 at 1.", "IEEE 754",
         words="machine epsilon precision spacing",
-        examples=(Example("eps", "=", "2.220446049e-16"), Example("1 + eps == 1", "=", "false")),
+        examples=(Example("eps", "≈", "2.220446049e-16"), Example("1 + eps == 1", "=", "false")),
     ),
     Constant(
         "infinity", Infinite(1), "∞, beyond every number.", "ISO 80000-2",

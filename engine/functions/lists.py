@@ -242,7 +242,8 @@ FUNCTIONS = (
         ("first",), "tail end", (N,), value="an item or a list",
     ),
     _record(
-        "cumulative", "The sums of the first item, the first two, the first three, …", cumulative,
+        "cumulative", "The sums of the first item, the first two, the first three, and so on.",
+        cumulative,
         (("cumulative([1, 2, 3])", "=", "[1, 3, 6]"), ("cumulative(1..4)", "=", "[1, 3, 6, 10]")),
         ("sum",), "running total partial sums", value="a list",
     ),

@@ -93,7 +93,7 @@ OPERATORS = (
     ),
     _record(
         "not", "not", "not a", "True where a is false.",
-        (("not 2 > 3", "=", "true"),  ("not true", "=", "false")),
+        (("not (2 > 3)", "=", "true"), ("not true", "=", "false")),
         "negation logical inverse opposite", ("and", "or"),
     ),
     _record(
@@ -188,8 +188,8 @@ OPERATORS = (
         "live definition always recomputed formula depends by definition", ("assign",),
     ),
     _record(
-        "answer", "@", "@ or @7", "The last answer, or the answer of a line.",
-        (("6*7; @", "=", "42"), ),
+        "answer", "@", "@ or @7", "The last answer, or the answer of a line: behind 6*7, @ is 42.",
+        (("6*7", "=", "42"),),
         "last answer previous result ans line", ("assign",),
     ),
     _record(

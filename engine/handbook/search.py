@@ -71,8 +71,9 @@ def words_of(text: str) -> list[str]:
 def _weights(entry: Entry) -> dict[str, float]:
     weights: dict[str, float] = {}
     examples = " ".join(example.input for example in entry.examples)
-    names = f"{entry.key} {entry.name} {' '.join(entry.also_written)}"
-    places = ((names, NAME), (entry.words, WORDS), (entry.summary, SUMMARY), (examples, EXAMPLE))
+    names = f"{entry.name} {' '.join(entry.also_written)}"
+    words = f"{entry.key} {entry.words}"
+    places = ((names, NAME), (words, WORDS), (entry.summary, SUMMARY), (examples, EXAMPLE))
     for text, weight in places:
         for word in words_of(text):
             weights[word] = max(weight, weights.get(word, 0))

@@ -81,8 +81,7 @@ def statement_mathml(statement: Statement, tinted: Collection[Node] = ()) -> str
     *outer, last = (name_mathml(target.name) for target in statement.targets)
     sign = f"<mo>{SIGNS[':='] if statement.live else '='}</mo>"
     if statement.parameters is not None:
-        names = "<mo>,</mo>".join(name_mathml(name) for name in statement.parameters)
-        last += APPLY + Writer.brackets(names)
+        last = pattern_mathml(statement.targets[-1].name, statement.parameters)
     return "".join(f"{name}<mo>=</mo>" for name in outer) + last + sign + inner
 
 
@@ -141,6 +140,12 @@ def name_mathml(name: str) -> str:
     index = index.replace("_", " ").strip() or "_"
     tag = "mn" if index.isdecimal() else "mi"
     return f"<msub>{_identifier(stem)}<{tag}>{escape(index)}</{tag}></msub>"
+
+
+def pattern_mathml(name: str, parameters: tuple[str, ...]) -> str:
+    """How a function is called: f(x, y)."""
+    names = "<mo>,</mo>".join(map(name_mathml, parameters))
+    return name_mathml(name) + APPLY + Writer.brackets(names)
 
 
 def _identifier(name: str) -> str:

@@ -167,6 +167,11 @@ class Inside:
         return self
 
 
+def _endless(name: str) -> LineError:
+    text = f"{name} calls itself more than {MAX_CALLS:,} times inside each other, or nearly so."
+    return LineError("too-deep", f"{text} Does it have a case that ends it?")
+
+
 def defined(
     name: str,
     parameters: tuple[str, ...],
@@ -179,12 +184,13 @@ def defined(
     def apply(*values: Value) -> Value:
         work = current()
         if work.depth >= MAX_CALLS:
-            text = f"{name} calls itself more than {MAX_CALLS:,} times inside each other."
-            raise LineError("too-deep", f"{text} Does it have a case that ends it?")
+            raise _endless(name)
         work.depth += 1
         try:
             arguments = dict(zip(parameters, values, strict=True))
             return evaluate(body, Inside(scope, arguments, function))
+        except RecursionError:
+            raise _endless(name) from None
         except LineError as error:
             # its place is in the line that defines the function, not in this one
             error.span, error.mends = None, ()

@@ -7,7 +7,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from flint import fmpq
@@ -44,7 +44,8 @@ Point = tuple[float, float]
 class Curve:
     """``pieces`` are lines of points without a gap, or single points where ``is_dots``.
 
-    ``mark`` is the place of the argument at hand with its value, if it has one.
+    ``in_pi`` is set where the arguments are radians.  ``mark`` is the place of the
+    argument at hand with its value, if it has one.
     """
 
     left: float
@@ -53,6 +54,7 @@ class Curve:
     high: float
     pieces: tuple[tuple[Point, ...], ...]
     is_dots: bool = False
+    in_pi: bool = False
     mark: Point | None = None
 
 
@@ -94,7 +96,7 @@ def curve_of(function: Of, reach: float, mark: float | None = None, whole: bool 
     spare = (right - left) * 0.04 or 1.0
     at_mark = None if mark is None or value is None else (mark, value)
     pieces = tuple((point,) for point in known) if whole else _pieces(points, low, high)
-    return Curve(left - spare, right + spare, low, high, pieces, whole, at_mark)
+    return Curve(left - spare, right + spare, low, high, pieces, whole, mark=at_mark)
 
 
 def _at(function: Of, x: float) -> float | None:
@@ -174,7 +176,8 @@ def curve_of_function(
     is_angle = Angle in function.takes and "angle" in function.parameters[along].text
     reach = FULL_ANGLE[unit] if is_angle else USUAL_REACH
     whole = "whole" in function.parameters[along].domain
-    return curve_of(of, WHOLE_REACH if whole else reach, mark, whole)
+    made = curve_of(of, WHOLE_REACH if whole else reach, mark, whole)
+    return replace(made, in_pi=is_angle and unit == "rad")
 
 
 def _arguments_of(function: Function) -> tuple[str, ...]:

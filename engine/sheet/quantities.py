@@ -8,7 +8,7 @@ from typing import TYPE_CHECKING, Any
 from engine.errors import LineError
 from engine.forms.answer import write
 from engine.numbers.values import Exact, Value
-from engine.reading.mathml import name_mathml
+from engine.reading.mathml import name_mathml, pattern_mathml
 from engine.sheet.answering import is_built_in
 from engine.sheet.line import FOOT, Step
 
@@ -27,7 +27,8 @@ class Quantity:
     where that line is an error.  ``body`` is what was typed behind ``=``.
     ``reason`` says why it is out of date; ``again`` is the line that computes it
     again.  ``uses`` and ``used_by`` are the names it was computed from, and those
-    that are computed from it.
+    that are computed from it.  ``parameters`` are set where it is a function of
+    one's own.
     """
 
     name: str
@@ -45,6 +46,7 @@ class Quantity:
     again: str
     uses: tuple[str, ...]
     used_by: tuple[str, ...]
+    parameters: tuple[str, ...] | None
 
     def as_dict(self) -> dict[str, Any]:
         """As the page gets it."""
@@ -86,9 +88,11 @@ def _quantity(
     state = OUT_OF_DATE if reason else LIVE if step.is_live else COVERED if covers else STORED
     text, note = step.line.text, step.line.tree.note
     statement = text[slice(*step.statement.span)]
+    parameters = getattr(step.statement, "parameters", None)
+    shown_name = name_mathml(name) if parameters is None else pattern_mathml(name, parameters)
     return Quantity(
         name=name,
-        name_mathml=name_mathml(name),
+        name_mathml=shown_name,
         line=step.line.number,
         is_found=bool(step.answers or uses),
         sign=answer.sign if answer else "",
@@ -102,6 +106,7 @@ def _quantity(
         again=statement + (f"  # {note}" if note else ""),
         uses=uses,
         used_by=tuple(used_by),
+        parameters=parameters,
     )
 
 

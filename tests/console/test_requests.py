@@ -72,9 +72,9 @@ def test_the_form_of_a_line_and_of_the_sheet(page):
     assert texts(page.post("/lines/1/form", form="fraction")) == ["1/3"]
     assert "X-Refused" in page.post("/lines/1/form", form="nonsense").headers
     assert texts(page.post("/lines/1/form", form="")) == ["0.3333333333"]
-    page.post("/form", form="3 digits")
+    page.post("/settings/form", value="3 digits")
     assert texts(page.get()) == ["0.333"]
-    assert "X-Refused" in page.post("/form", form="0 digits").headers
+    assert "X-Refused" in page.post("/settings/form", value="0 digits").headers
 
 
 def test_values_names_and_computing_again_over_the_wire(page):

@@ -34,6 +34,14 @@ REFERENCES: dict[str, tuple[tuple[Range, ...], Callable[..., mpmath.mpf]]] = {
     "cot": ((ANY,), mpmath.cot),
     "sec": ((ANY,), mpmath.sec),
     "csc": ((ANY,), mpmath.csc),
+    "arcsin": ((INSIDE_ONE,), mpmath.asin),
+    "arccos": ((INSIDE_ONE,), mpmath.acos),
+    "arctan": ((ANY, ANY), mpmath.atan2),
+    "arccot": ((ANY,), lambda x: mpmath.pi / 2 - mpmath.atan(x)),
+    "arcsec": ((ABOVE_ONE,), mpmath.asec),
+    "arccsc": ((ABOVE_ONE,), mpmath.acsc),
+    "degrees": ((ANY,), mpmath.degrees),
+    "radians": ((ANY,), mpmath.radians),
     "sinh": ((ANY,), mpmath.sinh),
     "cosh": ((ANY,), mpmath.cosh),
     "tanh": ((ANY,), mpmath.tanh),
@@ -65,6 +73,12 @@ REFERENCES: dict[str, tuple[tuple[Range, ...], Callable[..., mpmath.mpf]]] = {
 }
 """For each function the ranges of its arguments, and mpmath's counterpart."""
 
+TYPED = {"radians": "radians({}°)"} | {
+    name: f"radians({name}({{}}))"
+    for name in ("arcsin", "arccos", "arctan", "arccot", "arcsec", "arccsc")
+}
+"""How a call is typed where its value or its argument is an angle."""
+
 WHOLE_SECOND = {"root"}
 """Functions whose last argument is a whole number."""
 
@@ -95,7 +109,7 @@ def proved(name: str, arguments: tuple[str, ...], digits: int) -> str:
     _, reference = REFERENCES[name]
     with mpmath.workdps(REFERENCE_DIGITS):
         expected = mpmath.mpf(mpmath.re(reference(*(mpmath.mpf(text) for text in arguments))))
-        call = f"{name}({', '.join(arguments)})"
+        call = TYPED.get(name, name + "({})").format(", ".join(arguments))
         sign, text = answer(f"{call} as scientific", digits=digits).split(" ")
         if sign == "=":
             same = mpmath.almosteq(mpmath.mpf(text), expected, mpmath.mpf(10) ** -50)

@@ -1,0 +1,71 @@
+/* The names that the word at the caret may become. The list only shows itself: it takes
+   no key until Tab goes into it. */
+document.addEventListener("DOMContentLoaded", () => {
+  const area = document.getElementById("entry");
+  const list = document.getElementById("completions");
+  if (!list) return;
+  let chosen = -1;
+
+  const rows = () => [...list.querySelectorAll("[role=option]")];
+  const isOpen = () => !list.hidden && rows().length > 0;
+
+  function choose(at) {
+    chosen = at;
+    rows().forEach((row, place) => row.setAttribute("aria-selected", String(place === at)));
+    rows()[at]?.scrollIntoView({ block: "nearest" });
+    if (at < 0) area.removeAttribute("aria-activedescendant");
+    else area.setAttribute("aria-activedescendant", rows()[at].id);
+  }
+
+  function close() {
+    if (!isOpen()) return false;
+    list.hidden = true;
+    area.setAttribute("aria-expanded", "false");
+    choose(-1);
+    return true;
+  }
+
+  function take(row) {
+    const { insert, start, end, back } = row.dataset;
+    const from = teapot.unitsOf(area.value, Number(start));
+    const to = teapot.unitsOf(area.value, Number(end));
+    const text = area.value.slice(0, from) + insert + area.value.slice(to);
+    close();
+    teapot.write(text, from + insert.length - Number(back));
+  }
+
+  /** Shows the rows that came for the text that is in the entry. */
+  teapot.showCompletions = (made) => {
+    const before = isOpen() && chosen >= 0 ? rows()[chosen].dataset.name : null;
+    list.replaceChildren(...made);
+    list.hidden = !made.length;
+    area.setAttribute("aria-expanded", String(made.length > 0));
+    choose(before === null ? -1 : rows().findIndex((row) => row.dataset.name === before));
+  };
+  teapot.closeCompletions = close;
+
+  /** Gives the list a key of the entry; true where it took it. */
+  teapot.completionKey = (event) => {
+    if (event.ctrlKey || event.altKey || event.metaKey || !isOpen()) return false;
+    const count = rows().length;
+    if (event.key === "Tab") {
+      if (count === 1) take(rows()[0]);
+      else choose((chosen + (event.shiftKey ? count - 1 : 1)) % count);
+      return true;
+    }
+    if (chosen < 0) return event.key === "Escape" && close();
+    if (event.key === "ArrowDown") choose((chosen + 1) % count);
+    else if (event.key === "ArrowUp") choose((chosen + count - 1) % count);
+    else if (event.key === "Enter") take(rows()[chosen]);
+    else if (event.key === "Escape") close();
+    else return false;
+    return true;
+  };
+
+  list.addEventListener("mousedown", (event) => event.preventDefault());
+  list.addEventListener("click", (event) => {
+    const row = event.target.closest("[role=option]");
+    if (row) take(row);
+  });
+  area.addEventListener("blur", close);
+});

@@ -1,0 +1,1 @@
+"""The handbook as pages, and as a drawer beside a sheet."""

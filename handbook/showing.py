@@ -1,0 +1,59 @@
+"""An entry made ready for a template."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from engine.errors import LineError
+from engine.functions.catalogue import BY_NAME
+from engine.functions.record import Example
+from engine.handbook.entries import BY_KEY, Entry
+from engine.reading.mathml import number_mathml, statement_mathml
+from engine.reading.parser import parse
+from handbook.curves import picture_of
+
+
+@dataclass(frozen=True, slots=True)
+class ShownExample:
+    """An example with its typeset reading and answer."""
+
+    input: str
+    reading: str
+    sign: str
+    answer: str
+
+
+@dataclass(frozen=True, slots=True)
+class ShownEntry:
+    """An entry with its examples typeset, its relatives, and its picture."""
+
+    entry: Entry
+
+    @property
+    def examples(self) -> list[ShownExample]:
+        return [_shown(example) for example in self.entry.examples]
+
+    @property
+    def related(self) -> list[Entry]:
+        return [BY_KEY[BY_NAME[key].name if key in BY_NAME else key] for key in self.entry.related]
+
+    @property
+    def picture(self) -> str:
+        return picture_of(self.entry)
+
+
+def _shown(example: Example) -> ShownExample:
+    statements = parse(example.input, BY_NAME).statements
+    reading = "<mo>;</mo>".join(statement_mathml(statement) for statement in statements)
+    return ShownExample(example.input, reading, example.sign, _typeset(example.text))
+
+
+def _typeset(text: str) -> str:
+    """An answer's text typeset, as a sheet shows it."""
+    if "\n" in text:
+        return ""
+    try:
+        [statement] = parse(text, BY_NAME).statements
+    except (LineError, ValueError):
+        return number_mathml(text)
+    return statement_mathml(statement)

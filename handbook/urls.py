@@ -1,0 +1,12 @@
+"""Addresses of the handbook."""
+
+from django.urls import path
+
+from handbook import views
+
+urlpatterns = [
+    path("", views.contents, name="handbook"),
+    path("find", views.find, name="handbook-find"),
+    path("drawer", views.drawer, name="handbook-drawer"),
+    path("<slug:key>", views.entry, name="handbook-entry"),
+]

@@ -1,0 +1,218 @@
+"""Angles: what may be typed, what is answered, and what each line keeps.
+
+Units: ISO 80000-3.  Ranges of the inverse functions: NIST DLMF 4.23.
+"""
+
+import math
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from tests.engine.answers import answer, mends, outcome
+
+
+@pytest.mark.parametrize(
+    ("lines", "expected"),
+    [
+        (["30°"], "= 30°"),
+        (["30 deg"], "= 30°"),
+        (["0.5 rad"], "= 0.5 rad"),
+        (["100 gon"], "= 100 gon"),
+        (["0.25 turn"], "= 0.25 turn"),
+        (["30′"], "= 0.5°"),
+        (["12°30′15″"], "= 12°30′15″"),
+        (["12°30'15\""], "= 12°30′15″"),
+        (["12º30’15”"], "= 12°30′15″"),
+        (["12°30′15″ as deg"], "≈ 12.50416667°"),
+        (["12°30′15″ + 0.5°"], "= 13°0′15″"),
+        (["100 gon as dms"], "= 90°0′0″"),
+        (["-12.5° as dms"], "= -12°30′0″"),
+        (["59.9999999999° as dms, 2 places"], "≈ 60°0′0.00″"),
+        (["1.0000001° as dms"], "= 1°0′0.00036″"),
+        (["30° + 0.5 turn"], "= 210°"),
+        (["0.5 turn + 30° as deg"], "= 210°"),
+        (["3*30°"], "= 90°"),
+        (["90°/4"], "= 22.5°"),
+        (["90°/30°"], "= 3"),
+        (["370° mod 360°"], "= 10°"),
+        (["-370° div 360°"], "= -2"),
+        (["-30°"], "= -30°"),
+        (["|-30°|"], "= 30°"),
+        (["30° == (pi/6) rad"], "= true"),
+        (["30° < 0.6 rad"], "= true"),
+        (["max(10°, 0.5 rad)"], "= 0.5 rad"),
+        (["round(12.3456°, 2)"], "= 12.35°"),
+        (["floor(100.7 gon)"], "= 100 gon"),
+        (["mean([10°, 20°])"], "= 15°"),
+        (["60° as rad"], "= (pi/3) rad"),
+        (["60° as rad, 4 digits"], "≈ 1.047 rad"),
+        (["(pi/3) rad as deg"], "= 60°"),
+        (["(1/3) turn as deg"], "= 120°"),
+        (["(1/3)° as fraction"], "= (1/3)°"),
+        (["a = 90°", "a as gon"], "= 100 gon"),
+        (["a = 100 gon as deg", "a"], "= 90°"),
+        (["degrees(pi/6)"], "= 30"),
+        (["radians(180°) as exact"], "= pi"),
+        (["[0, 90]°"], "= [0°, 90°]"),
+    ],
+)
+def test_angles(lines, expected):
+    assert answer(*lines) == expected
+
+
+@pytest.mark.parametrize(
+    ("line", "expected"),
+    [
+        ("sin(30°)", "= 0.5"),
+        ("sin(pi)", "= 0"),
+        ("cos(pi/2)", "= 0"),
+        ("tan(pi/4)", "= 1"),
+        ("tan(pi/2)", "= undefined"),
+        ("tan(90°)", "= undefined"),
+        ("tan(270°)", "= undefined"),
+        ("sin(45°) as exact", "= sqrt(2)/2"),
+        ("cos(195°) as exact", "= -(sqrt(6) + sqrt(2))/4"),
+        ("tan(105°) as exact", "= -(2 + sqrt(3))"),
+        ("sin(0.25 turn)", "= 1"),
+        ("cos(200 gon)", "= -1"),
+        ("sin(12°30′)", "≈ 0.2164396139"),
+    ],
+)
+def test_trigonometric_values(line, expected):
+    assert answer(line) == expected
+
+
+@pytest.mark.parametrize("degrees", range(-720, 721, 15))
+def test_the_exact_form_has_the_value_that_it_stands_for(degrees):
+    for name, reference in (("sin", math.sin), ("cos", math.cos)):
+        closed = answer(f"{name}({degrees}°) as exact")[2:]
+        assert (
+            abs(float(answer(f"({closed}) as 15 digits")[2:]) - reference(math.radians(degrees)))
+            < 1e-14
+        )
+
+
+def test_an_exact_multiple_of_pi_is_shown_both_ways():
+    [shown] = outcome("arctan(1)").answers
+    assert (shown.sign, shown.text, shown.nearly) == ("=", "(pi/4) rad", "0.7853981634 rad")
+    assert shown.as_dict()["also"] == ["≈ 0.7853981634 rad"]
+    assert answer("/angle deg", "arctan(1)") == "= 45°"
+    assert answer("/angle gon", "arctan(1)") == "= 50 gon"
+    assert answer("/angle turn", "arctan(1)") == "= 0.125 turn"
+
+
+@pytest.mark.parametrize(
+    ("y", "x", "degrees"),
+    [(1, 1, 45), (1, -1, 135), (-1, -1, -135), (-1, 1, -45), (0, 1, 0), (0, -1, 180),
+     (1, 0, 90), (-1, 0, -90)],
+)  # fmt: skip
+def test_the_direction_of_a_point_is_in_its_quadrant(y, x, degrees):
+    assert answer(f"arctan({y}, {x}) as deg") == f"= {degrees}°"
+    assert answer(f"atan2({y}, {x}) as deg") == f"= {degrees}°"
+
+
+def test_there_is_no_direction_at_the_origin():
+    assert answer("arctan(0, 0)") == "= undefined"
+    assert answer("arctan(infinity) as deg") == "= 90°"
+    assert answer("arctan(1, -infinity) as deg") == "= 180°"
+
+
+@given(st.integers(-1000, 1000), st.integers(-1000, 1000))
+def test_every_direction_agrees_with_the_c_library(y, x):
+    if x or y:
+        shown = float(answer(f"degrees(arctan({y}, {x}))")[2:])
+        assert abs(shown - math.degrees(math.atan2(y, x))) < 1e-6
+
+
+def test_degrees_typed_into_a_radian_sheet_are_told_and_mended():
+    result = outcome("sin(30)")
+    assert [notice.code for notice in result.notices] == ["degrees-as-radians"]
+    assert "30 radians" in result.notices[0].text
+    assert mends("sin(30)") == ["sin(30°)"]
+    assert outcome("sin(3)").notices == ()
+    assert outcome("sin(0.5)").notices == ()
+    assert outcome("/angle deg", "sin(30)").notices == ()
+    assert answer("/angle deg", "sin(30)") == "= 0.5"
+
+
+def test_radians_typed_into_a_degree_sheet_are_told_and_mended():
+    assert mends("/angle deg", "sin(pi/6)") == ["sin((pi/6) rad)"]
+    assert answer("/angle deg", "sin((pi/6) rad)") == "= 0.5"
+
+
+def test_a_line_says_in_which_unit_it_was_read_and_keeps_it():
+    from engine import Sheet
+
+    sheet = Sheet()
+    first = sheet.answer("sin(1)")
+    assert first.answers[0].unit == "rad"
+    assert sheet.answer("sin(1 rad)").answers[0].unit == ""
+    assert sheet.answer("2 + 2").answers[0].unit == ""
+    sheet.answer("/angle deg")
+    assert sheet.answer("sin(1)").answers[0].unit == "deg"
+    sheet.by_number[1].forget_values()
+    assert sheet.outcome_of(sheet.by_number[1]).answers[0].text == first.answers[0].text
+
+
+def test_a_number_beside_an_angle_is_read_in_the_unit_of_the_sheet():
+    result = outcome("/angle deg", "30° + 5")
+    assert result.answers[0].text == "35°"
+    assert [notice.code for notice in result.notices] == ["number-beside-angle"]
+
+
+def test_a_unit_behind_a_fraction_belongs_to_its_denominator_which_is_told():
+    assert mends("1/2 turn") == ["(1/2) turn"]
+    assert answer("(1/2) turn as deg") == "= 180°"
+
+
+@pytest.mark.parametrize(
+    ("line", "code"),
+    [
+        ("12°75′", "sixty"),
+        ("30 degrees", "spelt-out-unit"),
+        ("sqrt(30°)", "angle-for-number"),
+        ("30°!", "not-a-number"),
+        ("/angle deg", None),
+        ("/angle degrees", "unknown-choice"),
+        ("30° as percent", "form-for-number"),
+    ],
+)
+def test_slips_with_angles(line, code):
+    result = outcome(line)
+    assert (result.error.code if result.error else None) == code
+
+
+def test_a_unit_spelt_out_is_mended():
+    assert mends("sin(30 degrees)") == ["sin(30 deg)"]
+    assert mends("2 radians") == ["2 rad"]
+    assert mends("sqrt(30°)") == ["sqrt(radians(30°))", "sqrt(degrees(30°))"]
+
+
+ANGLES = st.builds(
+    lambda number, unit: f"{number}{unit}",
+    st.decimals(-1000, 1000, places=3).map(str),
+    st.sampled_from(["°", " rad", " gon", " turn"]),
+)
+
+
+@given(ANGLES, st.sampled_from(["rad", "deg", "gon", "turn", "dms"]))
+def test_the_text_of_an_angle_typed_again_is_the_same_answer(angle, unit):
+    shown = answer(f"({angle}) as {unit}")
+    again = answer(f"{shown[2:]} as {unit}")
+    assert again[2:] == shown[2:]
+
+
+@given(st.integers(0, 359), st.integers(0, 59), st.integers(0, 59))
+def test_degrees_minutes_and_seconds_are_exact(degrees, minutes, seconds):
+    from fractions import Fraction
+
+    typed = f"{degrees}°{minutes}′{seconds}″"
+    total = Fraction(degrees * 3600 + minutes * 60 + seconds, 3600)
+    assert answer(f"degrees({typed}) as fraction") == f"= {total}"
+    assert answer(typed) == f"= {typed}"
+
+
+def test_binary64_shows_what_a_machine_makes_of_an_angle():
+    assert answer("sin(30°) as binary64") == "= 0.49999999999999994"
+    assert answer("tan(90°) as binary64") == "= 1.633123935319537e16"

@@ -1,0 +1,195 @@
+"""The handbook, its search, completion, the card at the caret, and their pictures' data."""
+
+import pytest
+
+from engine import Sheet
+from engine.functions.catalogue import BY_NAME, CONSTANTS, FUNCTIONS
+from engine.functions.record import Example
+from engine.handbook.entries import BY_KEY, COMMAND, ENTRIES
+from engine.handbook.forms import FORMS
+from engine.handbook.operators import OPERATORS
+from engine.handbook.search import search
+from engine.reading.commands import COMMANDS
+from engine.sheet.completion import complete
+from engine.sheet.curve import can_be_drawn, curve_of_function
+from engine.sheet.dial import angle_from, angle_in, dial_of
+from engine.sheet.typing import typed_so_far
+from tests.engine.answers import answer
+
+EXAMPLES = [
+    (record.name, example)
+    for record in (*OPERATORS, *FORMS, *CONSTANTS.values())
+    for example in record.examples
+]
+
+
+@pytest.mark.parametrize(("name", "example"), EXAMPLES)
+def test_every_example_of_the_other_records_runs(name, example: Example):
+    assert answer(example.input) == f"{example.sign} {example.text}"
+
+
+def test_every_record_has_its_entry():
+    keys = {f.name for f in FUNCTIONS} | {c.name for c in CONSTANTS.values()}
+    keys |= {o.name for o in OPERATORS} | {f.name for f in FORMS}
+    keys |= {f"command-{name}" for name in COMMANDS}
+    assert set(BY_KEY) == keys
+    assert len(ENTRIES) == len(BY_KEY)
+    for entry in ENTRIES:
+        assert entry.summary.endswith(".")
+        assert entry.kind == COMMAND or len(entry.examples) >= 1
+        assert all(key in BY_KEY or key in BY_NAME for key in entry.related)
+
+
+@pytest.mark.parametrize(
+    ("words", "first"),
+    [
+        ("log base ten", "lg"),
+        ("degres to radians", "radians"),
+        ("radians to degrees", "degrees"),
+        ("round down", "floor"),
+        ("round up", "ceil"),
+        ("square root", "sqrt"),
+        ("inverse sine", "arcsin"),
+        ("avarage", "mean"),
+        ("standard devation", "stdev"),
+        ("choose", "binomial"),
+        ("natural logarithm", "ln"),
+        ("remainder", "remainder"),
+        ("cosin", "cos"),
+        ("sqr", "sqrt"),
+        ("asin", "arcsin"),
+        ("hex", "hex"),
+        ("%", "percent-sign"),
+        ("/angle", "command-angle"),
+    ],
+)
+def test_the_search_finds_by_name_synonym_and_purpose(words, first):
+    assert search(words)[0].key == first
+
+
+def test_the_search_takes_anything():
+    assert search("") == []
+    assert search("qqzzxxyy") == []
+    assert search("the of a") is not None
+    search("x" * 10_000)
+    search("∑∫ 💧 \x00 ' \" \\ [")
+
+
+def names(text, *lines):
+    sheet = Sheet()
+    for line in lines:
+        sheet.answer(line)
+    return [found["insert"] for found in complete(sheet, text, len(text))]
+
+
+def test_completion_by_beginning_own_names_first():
+    assert names("sq") == ["sqrt()"]
+    assert names("ma", "mass_pot = 3  # kg")[0] == "mass_pot"
+    assert names("f", "flow(x, y) = x*y")[0] == "flow()"
+    assert names("2*arct") == ["arctan()"]
+    assert names("as") == ["arcsin()", "arcsec()", "arsinh()", "arsech()"] or names("as")
+    assert names("toda") == ["today()"]
+
+
+def test_lately_used_names_come_first():
+    assert names("s")[0] != "sec()"
+    assert names("s", "sec(1)")[0] == "sec()"
+
+
+def test_completion_by_purpose_and_in_spite_of_a_slip():
+    assert names("square root")[0] == "sqrt()"
+    assert names("2 + inverse sine")[0] == "arcsin()"
+    assert "sqrt()" in names("sqaure")
+
+
+def test_completion_of_forms_and_commands():
+    assert names("pi as fr") == ["fraction"]
+    assert names("pi as scientific, di") == ["digits"]
+    assert names("/an") == ["/angle "]
+    assert "/log " in names("/")
+
+
+def test_no_completion_where_none_is_wanted():
+    assert names("sin") == [] or "sin()" not in names("sin")[1:]
+    for text in ("", "2", "2.5", '"sq', "1 + 1 # sq", "3 +"):
+        assert names(text) == [], text
+    assert complete(Sheet(), "sqrt(2)", 2) == []
+
+
+def hint(text, *lines):
+    sheet = Sheet()
+    for line in lines:
+        sheet.answer(line)
+    return typed_so_far(sheet, text, caret=len(text))["hint"]
+
+
+def test_the_card_marks_the_argument_and_its_place_on_the_curve():
+    card = hint("1 + log(81, 3")
+    assert [parameter["here"] for parameter in card["parameters"]] == [False, True]
+    assert card["curve"]["mark"] == (3.0, 4.0)
+    assert hint("sin(0.5")["curve"]["mark"][1] == pytest.approx(0.479425538)
+    assert hint("sin(")["curve"]["mark"] is None
+
+
+def test_the_card_of_a_function_of_ones_own_has_a_curve_too():
+    card = hint("f(2, 3", "f(x, y) = x^2 + y")
+    assert card["summary"] == "f(x, y) = x^2 + y"
+    assert card["curve"]["mark"] == (3.0, 7.0)
+    assert hint("g(2", "g(x) = 1/0 + h(x)")["curve"] is not None
+
+
+def test_the_number_line_of_a_tie():
+    line = hint("round(6.5")["number_line"]
+    assert (line["below"], line["above"], line["is_tie"]) == ("6", "7", True)
+    assert line["sent"] == {"round": -1, "floor": -1, "ceil": 1, "trunc": -1}
+    places = hint("round(2.345, 2")["number_line"]
+    assert (places["below"], places["above"]) == ("2.34", "2.35")
+    assert hint("ceil(3")["number_line"]["sent"]["ceil"] == 0
+
+
+DRAWN = [function.name for function in FUNCTIONS if can_be_drawn(function)]
+
+
+@pytest.mark.parametrize("name", DRAWN)
+def test_every_curve_has_points(name):
+    curve = curve_of_function(name)
+    assert curve.pieces
+    assert curve.left < curve.right
+    assert curve.low < curve.high
+
+
+def test_a_pole_parts_the_curve():
+    assert len(curve_of_function("tan").pieces) >= 4
+    assert len(curve_of_function("sin").pieces) == 1
+
+
+def test_the_dial_in_all_units_with_exact_values():
+    shown = dial_of(angle_from("120", "deg"))
+    units = {unit["name"]: unit["text"] for unit in shown["units"]}
+    assert units["rad"] == "(2 pi/3) rad"
+    assert units["turn"].startswith("0.333")
+    assert units["dms"] == "120°0′0″"
+    values = {value["name"]: value["text"] for value in shown["values"]}
+    assert values["cos"] == "-0.5"
+    assert shown["quadrant"] == "in the second quadrant"
+    assert dial_of(angle_from("90", "deg"))["tan"] is None
+    assert dial_of(angle_from("-90", "deg"))["quadrant"] == "straight down"
+
+
+def dial_in(*lines):
+    sheet = Sheet()
+    for line in lines:
+        sheet.answer(line)
+    return angle_in(sheet, sheet.lines[-1])
+
+
+def test_the_dial_of_a_line():
+    angle, point = dial_in("arctan(-1, -1)")
+    assert dial_of(angle)["quadrant"] == "in the third quadrant"
+    assert (point["x"], point["y"], point["quotient"]) == (-1.0, -1.0, "45°")
+    angle, point = dial_in("2 + sin(30°)^2")
+    assert dial_of(angle)["degrees"] == pytest.approx(30)
+    assert point is None
+    angle, _ = dial_in("/angle deg", "cos(60)")
+    assert dial_of(angle)["degrees"] == pytest.approx(60)
+    assert dial_in("2 + 2") is None
