@@ -11,6 +11,8 @@ import sys
 from collections.abc import Iterable
 
 from engine import Outcome, Sheet
+from engine.handbook.entries import BY_TYPED, as_text
+from engine.handbook.search import search
 from engine.limits import MAX_RECURSION
 from engine.sheet.outcome import ERROR, NOTE, UNFINISHED
 from engine.sheet.workings import WorkStep
@@ -59,6 +61,13 @@ def shown(outcome: Outcome, steps: list[WorkStep]) -> str:
     return "\n".join(_shown_lines(outcome, steps))
 
 
+def _looked_up(command: str, words: str) -> list[str]:
+    """What the handbook says: the entry of a name, or a line for each that is found."""
+    if command == "help" and words in BY_TYPED:
+        return as_text(BY_TYPED[words]).split("\n")
+    return [f"{entry.pattern}  {entry.summary}" for entry in search(words)]
+
+
 def _shown_lines(outcome: Outcome, steps: list[WorkStep]) -> Iterable[str]:
     yield f"{outcome.number:>4}  {outcome.input}"
     if outcome.status == NOTE:
@@ -68,11 +77,14 @@ def _shown_lines(outcome: Outcome, steps: list[WorkStep]) -> Iterable[str]:
         yield f"      {data['text']}"
         yield from (f"      perhaps: {fix['input']}" for fix in data["fixes"])
         return
+    if outcome.command and outcome.command[0] in ("help", "find"):
+        yield from (f"      {line}" for line in _looked_up(*outcome.command))
     for step in steps:
         yield f"        {step.input} {step.sign} {step.text}"
     if not outcome.quiet:
         for answer in outcome.answers:
-            yield f"      {answer.reading} {answer.sign} {answer.text}"
+            shown = "" if answer.says_itself else f" {answer.sign} {answer.text}"
+            yield f"      {answer.reading}{shown}"
             yield from (f"        {also}" for also in answer.also)
     for notice in outcome.notices:
         yield f"      ({notice.text})"

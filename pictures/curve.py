@@ -9,6 +9,10 @@ from pictures.svg import label, picture
 
 WIDTH, HEIGHT = 290, 150
 TICKS = 4
+ROUND = (1, 2, 5, 10)
+STEPS = {"deg": (15, 30, 90, 180, 360, 1800), "gon": (50, 100, 200, 400, 2000)}
+"""Steps between the marks of an axis: of a power of ten, or of an angle's unit."""
+
 MOST_PI = 13
 """Radians up to which an axis is marked in multiples of π."""
 
@@ -45,8 +49,9 @@ def _axes(curve, x_of, y_of, width, height):
     zero_x = x_of(0) if left < 0 < right else 0.5
     yield _line(0, zero_y, width, zero_y)
     yield _line(zero_x, 0, zero_x, height)
-    in_pi = right < MOST_PI and curve["in_pi"]
-    for x in _pi_ticks(left, right) if in_pi else _ticks(left, right):
+    in_pi = right < MOST_PI and curve["unit"] == "rad"
+    steps = STEPS.get(curve["unit"], ROUND)
+    for x in _pi_ticks(left, right) if in_pi else _ticks(left, right, steps):
         at = x_of(x)
         if x and 12 < at < width - 12:
             yield _line(at, zero_y - 3, at, zero_y + 3)
@@ -74,15 +79,11 @@ def _in_pi(x: float) -> str:
     return {1: "π", -1: "−π"}.get(n, f"{n}π").replace("-", "−")
 
 
-def _ticks(low: float, high: float) -> list[float]:
+def _ticks(low: float, high: float, steps: tuple[int, ...] = ROUND) -> list[float]:
     """About :data:`TICKS` round numbers between two ends."""
     raw = (high - low) / TICKS
-    power = 10.0 ** math.floor(math.log10(raw))
-    step = next(power * factor for factor in (1, 2, 3, 5, 10) if power * factor >= raw)
-    if 20 <= step <= 400:
-        step = next(
-            round_one for round_one in (30, 45, 90, 180, 360, 720) if round_one >= step * 0.8
-        )
+    power = 1.0 if steps is not ROUND else 10.0 ** math.floor(math.log10(raw))
+    step = next((power * factor for factor in steps if power * factor >= raw), power * steps[-1])
     first = math.ceil(low / step)
     return [n * step for n in range(first, math.floor(high / step) + 1)]
 

@@ -55,7 +55,9 @@ def _mark(degrees: int) -> str:
     cos, sin = math.cos(theta), math.sin(theta)
     x, y = _at(cos * 1.3, sin * 1.27)
     tick = _segment("tick", cos * 0.97, sin * 0.97, cos * 1.03, sin * 1.03)
-    return tick + label(x, y + 4, f"{degrees}°", "scale", "middle")
+    beside_rail = 0.6 < cos < 0.99
+    place = max(x, CENTRE + RADIUS + 6) if beside_rail else x
+    return tick + label(place, y + 4, f"{degrees}°", "scale", "start" if beside_rail else "middle")
 
 
 def _sector(turns: float) -> str:

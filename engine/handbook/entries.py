@@ -94,6 +94,18 @@ BY_TYPED: dict[str, Entry] = {
 """Entries by what may be typed for them."""
 
 
+def as_text(entry: Entry) -> str:
+    """An entry as plain text."""
+    lines = [entry.pattern, entry.summary]
+    lines += [f"{p.name}: {p.text}; {p.domain}" for p in entry.parameters]
+    lines += [f"{e.input}  {e.sign} {e.text}" for e in entry.examples]
+    if entry.taken_for:
+        lines.append(f"Easily taken for {entry.taken_for}")
+    if entry.related:
+        lines.append(f"Related: {', '.join(entry.related)}")
+    return "\n".join(lines)
+
+
 def by_subject() -> dict[str, list[Entry]]:
     """The entries of each subject, in order."""
     found: dict[str, list[Entry]] = {}

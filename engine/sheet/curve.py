@@ -44,7 +44,7 @@ Point = tuple[float, float]
 class Curve:
     """``pieces`` are lines of points without a gap, or single points where ``is_dots``.
 
-    ``in_pi`` is set where the arguments are radians.  ``mark`` is the place of the
+    ``unit`` is that of the arguments where they are angles.  ``mark`` is the place of the
     argument at hand with its value, if it has one.
     """
 
@@ -54,7 +54,7 @@ class Curve:
     high: float
     pieces: tuple[tuple[Point, ...], ...]
     is_dots: bool = False
-    in_pi: bool = False
+    unit: str = ""
     mark: Point | None = None
 
 
@@ -177,7 +177,7 @@ def curve_of_function(
     reach = FULL_ANGLE[unit] if is_angle else USUAL_REACH
     whole = "whole" in function.parameters[along].domain
     made = curve_of(of, WHOLE_REACH if whole else reach, mark, whole)
-    return replace(made, in_pi=is_angle and unit == "rad")
+    return replace(made, unit=unit if is_angle else "")
 
 
 def _arguments_of(function: Function) -> tuple[str, ...]:

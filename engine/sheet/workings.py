@@ -6,23 +6,29 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from typing import Any
 
+from engine.errors import Span
 from engine.forms.answer import Written, write
 from engine.forms.names import Form
 from engine.functions.catalogue import CONSTANTS
-from engine.numbers.values import Value
-from engine.reading.mathml import math, node_mathml
+from engine.numbers.values import Applied, Date, Table, Value
+from engine.reading.mathml import UNITS, math, node_mathml
 from engine.reading.parser import parse
 from engine.reading.plain import node_text
 from engine.reading.tree import (
+    IMPLIED,
     Binary,
     Call,
     Comparison,
     InForm,
+    Item,
+    ListOf,
     Literal,
     Name,
     Node,
     Postfix,
     Prefix,
+    Range,
+    Sexagesimal,
 )
 from engine.sheet.evaluation import Trace
 
@@ -31,9 +37,15 @@ SPOKEN = {
     "^": "to the power", "mod": "modulo", "div": "whole divided by", "==": "equals",
     "!=": "is not", "<": "is less than", ">": "is more than", "<=": "is at most",
     ">=": "is at least", "~": "is about", "and": "and", "or": "or", "!": "factorial",
-    "%": "percent", "not": "not",
+    "%": "percent", "not": "not", "°": "degrees", "′": "minutes", "″": "seconds",
+    "deg": "degrees", "rad": "radians", "gon": "gon", "turn": "turns", "∠": "at the angle",
 }  # fmt: skip
 
+
+SPAN = Span(0, 0)
+
+GIVEN = (ListOf, Range, Item)
+"""Parts that are given rather than worked out."""
 
 LONGEST_SHOWN = 60
 """Characters of a part of the line that a step still shows before its values."""
@@ -105,22 +117,30 @@ class Workings:
         return node
 
     def _value(self, node: Node) -> Node:
-        if id(node) not in self.values or _says_itself(node):
+        value = self.values.get(id(node))
+        if value is None or _says_itself(node) or isinstance(value, Table | Date | Applied):
             return node
-        text = write(self.values[id(node)], self.form).text
+        text = write(value, self.form).text
         return parse(text).statements[0].expression
 
 
 def _says_itself(node: Node) -> bool:
-    """Whether ``node`` is a typed number with a sign, or a constant."""
+    """Whether ``node`` is a typed number with a sign or a unit, or a constant."""
     if isinstance(node, Name) and node.name in CONSTANTS:
         return True
+    if isinstance(node, Postfix) and node.op in UNITS:
+        return isinstance(node.operand, Literal)
+    if isinstance(node, Sexagesimal):
+        return True
+    if isinstance(node, Binary) and node.op == IMPLIED:
+        # 2i: the imaginary part as it is typed
+        return isinstance(node.left, Literal) and node.right in (Name(SPAN, "i"), Name(SPAN, "j"))
     return isinstance(node, Prefix) and node.op != "not" and isinstance(node.operand, Literal)
 
 
 def _is_work(node: Node) -> bool:
     """Whether ``node`` is a step of work: an operation, and not only a sign."""
-    return bool(node.parts) and not _says_itself(node)
+    return bool(node.parts) and not (_says_itself(node) or isinstance(node, GIVEN))
 
 
 def _exactly(written: Written) -> str:
@@ -184,7 +204,8 @@ def box_of(workings: Workings) -> Box | None:
 def _boxed(node: Node, workings: Workings) -> str | Box:
     if isinstance(node, InForm):
         return _boxed(node.expression, workings)
-    if not _is_work(node):
+    if not _is_work(node) or id(node) not in workings.values:
+        # a leaf, or the branch of a choice that was not taken
         return node_text(node)
     parts = tuple(_parts_of(node, workings))
     written = write(workings.values[id(node)], workings.form)

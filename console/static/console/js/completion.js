@@ -5,6 +5,7 @@ document.addEventListener("DOMContentLoaded", () => {
   const list = document.getElementById("completions");
   if (!list) return;
   let chosen = -1;
+  let wanted = false; // Tab was pressed before the rows for this text came
 
   const rows = () => [...list.querySelectorAll("[role=option]")];
   const isOpen = () => !list.hidden && rows().length > 0;
@@ -41,16 +42,31 @@ document.addEventListener("DOMContentLoaded", () => {
     list.hidden = !made.length;
     area.setAttribute("aria-expanded", String(made.length > 0));
     choose(before === null ? -1 : rows().findIndex((row) => row.dataset.name === before));
+    if (wanted && made.length) tab(1);
+    wanted = false;
   };
   teapot.closeCompletions = close;
 
+  const isFresh = () => document.getElementById("company")?.dataset.for === area.value;
+  const isInWord = () => /\p{L}\w*$/u.test(area.value.slice(0, area.selectionStart));
+
+  function tab(way) {
+    const count = rows().length;
+    if (count === 1) take(rows()[0]);
+    else choose((chosen + (way < 0 ? count - 1 : 1)) % count);
+  }
+
   /** Gives the list a key of the entry; true where it took it. */
   teapot.completionKey = (event) => {
-    if (event.ctrlKey || event.altKey || event.metaKey || !isOpen()) return false;
+    if (event.ctrlKey || event.altKey || event.metaKey) return false;
+    if (event.key === "Tab" && !isFresh() && isInWord()) {
+      wanted = true;
+      return true;
+    }
+    if (!isOpen()) return false;
     const count = rows().length;
     if (event.key === "Tab") {
-      if (count === 1) take(rows()[0]);
-      else choose((chosen + (event.shiftKey ? count - 1 : 1)) % count);
+      tab(event.shiftKey ? -1 : 1);
       return true;
     }
     if (chosen < 0) return event.key === "Escape" && close();
