@@ -5,7 +5,7 @@ from __future__ import annotations
 from urllib.parse import quote
 from uuid import UUID
 
-from django.http import HttpRequest, HttpResponse
+from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.urls import reverse
 from django.utils import timezone
@@ -79,6 +79,8 @@ def title(request: HttpRequest, pk: UUID) -> HttpResponse:
 def setting(request: HttpRequest, pk: UUID, name: str) -> HttpResponse:
     """Sets how the sheet shows its numbers, or one of its conventions."""
     sheet = own_sheet(request, pk)
+    if name != "form" and name not in CHOICES:
+        raise Http404
     command = "show" if name == "form" else name
     try:
         keeping.set_for_sheet(sheet, command, request.POST.get("value", ""))

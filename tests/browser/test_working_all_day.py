@@ -62,7 +62,7 @@ def test_the_search_finds_by_name_and_by_answer_in_all_sheets(sheet):
     for words in ("kettle", "42"):
         press(sheet, "Control+ArrowUp")
         sheet.keyboard.type(words)
-        expect(sheet.get_by_role("option")).to_have_count(1)
+        expect(sheet.locator("#history-found").get_by_role("option")).to_have_count(1)
         press(sheet, "ArrowDown", "Enter")
         expect(sheet.get_by_test_id("entry")).to_have_value("kettle = 6*7")
         press(sheet, "Escape")

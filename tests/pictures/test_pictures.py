@@ -1,5 +1,6 @@
 """Pictures are well-formed, show what they are given, and escape what was typed."""
 
+import math
 import struct
 import xml.etree.ElementTree as ET
 
@@ -7,10 +8,14 @@ import pytest
 
 from engine import Sheet
 from engine.numbers.binary64 import Bits
+from engine.sheet.dial import angle_from, dial_of
 from engine.sheet.workings import box_of
 from pictures.bits import draw_bits
 from pictures.boxes import draw_boxes
+from pictures.curve import draw_curve
 from pictures.dependence import draw_dependence
+from pictures.dial import draw_dial
+from pictures.number_line import draw_number_line
 
 
 def boxes(line):
@@ -99,3 +104,59 @@ def test_no_dependence_or_too_much_of_it_is_not_drawn():
         {"name": "b", "uses": ["a"], "state": "live"},
     ]
     assert draw_dependence(circle)
+
+
+CURVE = {
+    "left": -1.0, "right": 4.0, "low": -2.0, "high": 2.0, "is_dots": False, "unit": "",
+    "pieces": (((0.0, 0.0), (1.0, 1.0)), ((2.0, -1.0), (4.0, 0.5))), "mark": (1.0, 1.0),
+}  # fmt: skip
+
+
+def test_a_curve_has_its_pieces_its_mark_and_its_scale():
+    svg = draw_curve(CURVE, "f(x) <b>")
+    root = ET.fromstring(svg)
+    assert len([e for e in root.iter("polyline") if e.get("class") == "curve"]) == 2
+    assert [e.get("class") for e in root.iter("circle")] == ["mark"]
+    assert {"2", "4", "−1", "1"} & set(texts_of(svg))
+    assert "marked at 1" in root.get("aria-label")
+    dots = draw_curve(CURVE | {"is_dots": True, "mark": None}, "f")
+    assert [e.get("class") for e in ET.fromstring(dots).iter("circle")] == ["dot"] * 4
+
+
+def test_a_curve_of_radians_is_marked_in_multiples_of_pi():
+    wide = CURVE | {"left": -7.0, "right": 7.0, "unit": "rad"}
+    assert {"−2π", "−π", "π", "2π"} <= set(texts_of(draw_curve(wide, "sin")))
+    degrees = CURVE | {"left": -360.0, "right": 360.0, "unit": "deg"}
+    assert {"−180", "180"} <= set(texts_of(draw_curve(degrees, "sin")))
+
+
+def test_a_number_line_says_where_each_function_sends_the_number():
+    line = {
+        "value": "6.5", "below": "6", "above": "7", "part": 0.5, "is_tie": True, "here": "round",
+        "sent": {"round": -1, "floor": -1, "ceil": 1, "trunc": 0},
+    }  # fmt: skip
+    svg = draw_number_line(line)
+    assert {"6.5", "6", "7", "round", "ceil"} <= set(texts_of(svg))
+    told = ET.fromstring(svg).get("aria-label")
+    assert "round goes to 6" in told
+    assert "ceil goes to 7" in told
+    assert "trunc stays" in told
+    assert "a tie" in told
+
+
+@pytest.mark.parametrize("degrees", ["0", "30", "90", "-135", "359.9", "720"])
+def test_the_dial_stands_where_the_angle_points(degrees):
+    dial = dial_of(angle_from(degrees, "deg"))
+    root = ET.fromstring(f"<svg>{draw_dial(dial)}</svg>")
+    [handle] = [e for e in root.iter("circle") if e.get("class") == "handle"]
+    theta = math.radians(float(degrees))
+    assert float(handle.get("cx")) == pytest.approx(190 + 128 * math.cos(theta), abs=0.1)
+    assert float(handle.get("cy")) == pytest.approx(190 - 128 * math.sin(theta), abs=0.1)
+    has_tangent = any((e.get("class") or "").startswith("tan-side") for e in root.iter("line"))
+    assert has_tangent == (degrees != "90")
+
+
+def test_the_dial_shows_the_point_of_a_direction():
+    dial = dial_of(angle_from("-135", "deg"))
+    svg = draw_dial(dial, {"x": -1.0, "y": -1.0, "quotient": "45°"})
+    assert "(−1, −1)" in svg

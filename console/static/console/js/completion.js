@@ -21,7 +21,6 @@ document.addEventListener("DOMContentLoaded", () => {
   function close() {
     if (!isOpen()) return false;
     list.hidden = true;
-    area.setAttribute("aria-expanded", "false");
     choose(-1);
     return true;
   }
@@ -40,7 +39,6 @@ document.addEventListener("DOMContentLoaded", () => {
     const before = isOpen() && chosen >= 0 ? rows()[chosen].dataset.name : null;
     list.replaceChildren(...made);
     list.hidden = !made.length;
-    area.setAttribute("aria-expanded", String(made.length > 0));
     choose(before === null ? -1 : rows().findIndex((row) => row.dataset.name === before));
     if (wanted && made.length) tab(1);
     wanted = false;
@@ -63,7 +61,7 @@ document.addEventListener("DOMContentLoaded", () => {
       wanted = true;
       return true;
     }
-    if (!isOpen()) return false;
+    if (!isOpen() || !isFresh()) return false;
     const count = rows().length;
     if (event.key === "Tab") {
       tab(event.shiftKey ? -1 : 1);

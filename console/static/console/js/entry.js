@@ -54,8 +54,10 @@ document.addEventListener("DOMContentLoaded", () => {
   });
   preview.addEventListener("htmx:afterSwap", () => {
     const made = document.getElementById("completions-made");
-    const isFresh = document.getElementById("company")?.dataset.for === area.value;
-    teapot.showCompletions(made && isFresh ? [...made.content.children] : []);
+    // an older reply leaves the list as it is: the next one is on its way
+    if (document.getElementById("company")?.dataset.for === area.value) {
+      teapot.showCompletions(made ? [...made.content.children] : []);
+    }
   });
 
   // -- keys ---------------------------------------------------------------------
