@@ -236,7 +236,7 @@ class Parser:
 
     def polar(self) -> Node:
         node = self.sum()
-        if self.sees("∠"):
+        while self.sees("∠"):
             node = self.binary(self.next(), "∠", node, self.sum)
         return node
 
@@ -307,14 +307,14 @@ class Parser:
                 node = Postfix(self.across(node, node).to(token.span), "!", node)
             elif token.text == "%" and token.kind == tk.OP:
                 self.next()
-                if self.starts_operand():
+                if self.starts_operand() and not self.sees_unit():
                     self.at -= 1
                     raise complaints.other_language(self, "%", "mod")
                 node = Postfix(self.across(node, node).to(token.span), "%", node)
             elif self.sees_unit():
                 self.next()
                 node = Postfix(self.across(node, node).to(token.span), token.text, node)
-            elif self.sees("[") and self.touches(node):
+            elif self.sees("[") and self.takes_item():
                 node = self.item(node)
             else:
                 return node
@@ -327,10 +327,10 @@ class Parser:
         is_word = token.kind == tk.NAME and token.text in UNIT_WORDS
         return is_word and token.text not in self.quantities
 
-    def touches(self, node: Node) -> bool:
+    def takes_item(self) -> bool:
         """Whether a square bracket here takes an item of what stands before it: it
-        does so of a name, a call, a list, or behind a bracket."""
-        return not isinstance(node, Literal | Sexagesimal | TextLiteral)
+        does so behind a name and behind a bracket."""
+        return self.previous.kind in (tk.NAME, tk.ANSWER) or self.previous.text in (")", "]")
 
     def item(self, of: Node) -> Node:
         opening = self.open()

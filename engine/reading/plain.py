@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from engine.reading.strength import (
+    ATOM,
     FORM,
     POLAR,
     POSTFIX,
@@ -33,6 +34,10 @@ from engine.reading.tree import (
 )
 
 SPACED = frozenset({"+", "-", "∠", "mod", "div", "and", "or"})
+
+
+NEVER = ATOM + 1
+"""More than anything has: what needs it stands in brackets."""
 
 
 def statement_text(statement: Statement) -> str:
@@ -111,7 +116,8 @@ def _write(node: Node, out: list[str], least: int = FORM) -> None:
                 out.append(" by ")
                 _write(step, out, POLAR)
         case Item(of=of, index=index):
-            _write(of, out, POSTFIX)
+            takes_item = isinstance(of, Name | AnswerOf | Call | ListOf | Item)
+            _write(of, out, FORM if takes_item else NEVER)
             out.append("[")
             _write(index, out)
             out.append("]")
@@ -129,7 +135,7 @@ def _write_implied(node: Binary, out: list[str]) -> None:
         left = ["(", *left, ")"]
     right: list[str] = []
     _write(node.right, right, least_right)
-    if right[0][0].isdigit() and _is_number(left[-1]):
+    if right[0] == "[" or (right[0][0].isdigit() and _is_number(left[-1])):
         right = ["(", *right, ")"]
     opens = right[0].startswith("(")
     out.extend(left)

@@ -156,7 +156,8 @@ def _checked(kind: str, found: re.Match[str], source: str) -> Token:
     if kind == NAME and not text.isascii():
         # one spelling for a letter that can be coded in two ways,
         text = unicodedata.normalize("NFC", text)
-    if kind == NUMBER and source[span.end : span.end + 1] == "." and "." in text:
+    behind = source[span.end : span.end + 2]
+    if kind == NUMBER and behind[:1] == "." and behind != ".." and "." in text:
         raise LineError(
             "two-points",
             "This number has two decimal points.",

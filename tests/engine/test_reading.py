@@ -17,10 +17,14 @@ from engine.reading.tree import (
     Binary,
     Call,
     Comparison,
+    Item,
+    ListOf,
     Literal,
     Name,
     Postfix,
     Prefix,
+    Range,
+    Sexagesimal,
     Statement,
 )
 
@@ -30,21 +34,26 @@ LEAVES = st.one_of(
     NUMBERS.map(lambda text: Literal(NOWHERE, text, fmpq(0))),
     st.sampled_from(["x", "tea_mass", "pi", "α", "e", "e5", "x_1"]).map(lambda n: Name(NOWHERE, n)),
     st.sampled_from([None, 7]).map(lambda number: AnswerOf(NOWHERE, number)),
+    st.sampled_from(["12°30′", "12°30′15″"]).map(lambda t: Sexagesimal(NOWHERE, t, fmpq(0))),
 )
-SIGNS = ["+", "-", "*", "/", "^", "mod", "div", "and", "or", IMPLIED]
+UNITS = ["!", "%", "°", "′", "″", "deg", "rad", "gon", "turn"]
+SIGNS = ["+", "-", "*", "/", "^", "mod", "div", "and", "or", "∠", IMPLIED]
 
 
 def _larger(nodes):
     return st.one_of(
         st.builds(Binary, st.just(NOWHERE), st.sampled_from(SIGNS), nodes, nodes, st.just(NOWHERE)),
         st.builds(Prefix, st.just(NOWHERE), st.sampled_from(["-", "+", "not"]), nodes),
-        st.builds(Postfix, st.just(NOWHERE), st.sampled_from(["!", "%"]), nodes),
+        st.builds(Postfix, st.just(NOWHERE), st.sampled_from(UNITS), nodes),
         st.builds(
             Call,
             st.just(NOWHERE),
             st.sampled_from(["sqrt", "abs", "f"]),
             st.lists(nodes, min_size=1, max_size=3).map(tuple),
         ),
+        st.builds(ListOf, st.just(NOWHERE), st.lists(nodes, max_size=3).map(tuple)),
+        st.builds(Range, st.just(NOWHERE), nodes, nodes, st.one_of(st.none(), nodes)),
+        st.builds(Item, st.just(NOWHERE), nodes, nodes),
         st.builds(
             lambda a, b, op: Comparison(NOWHERE, (a, b), (op,)),
             nodes,
