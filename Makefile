@@ -25,6 +25,7 @@ check: setup
 bench: setup chromium
 	$(BIN)/python -m tools.bench
 	$(BIN)/python -m tools.large_sheet
+	$(BIN)/python -m tools.key_to_paint
 
 prove-digits: setup
 	$(BIN)/python -m tools.prove_digits

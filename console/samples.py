@@ -16,12 +16,13 @@ FOLDER = Path(__file__).parent / "sample_sheets"
 
 def load_samples() -> list[Sheet]:
     """Has the engine answer every sample sheet anew; earlier samples are replaced.
+    The first by name is loaded last, so that it is the one opened last.
 
     A sample is a text file: its first line is the title, behind ``#``.
     Errors: :class:`ValueError` where a line of a sample cannot be answered.
     """
     Sheet.objects.filter(owner=None).delete()
-    return [_load(file) for file in sorted(FOLDER.glob("*.txt"))]
+    return [_load(file) for file in sorted(FOLDER.glob("*.txt"), reverse=True)]
 
 
 def _load(file: Path) -> Sheet:
@@ -35,14 +36,15 @@ def _load(file: Path) -> Sheet:
 
 
 def copy_samples(person: Person) -> Sheet | None:
-    """Gives a new person a copy of each sample; the first is returned.
+    """Gives a new person a copy of each sample; the one to open is returned.
 
     None where the demo is not wanted, or was not loaded.
     """
     if not settings.TEAPOT_DEMO:
         return None
-    copies = [_copy(sample, person) for sample in Sheet.objects.filter(owner=None)]
-    return copies[0] if copies else None
+    samples = Sheet.objects.filter(owner=None).order_by("opened")
+    copies = [_copy(sample, person) for sample in samples]
+    return copies[-1] if copies else None
 
 
 def _copy(sample: Sheet, person: Person) -> Sheet:

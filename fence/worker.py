@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import sys
 from collections import OrderedDict
-from dataclasses import dataclass, field
+from dataclasses import asdict, dataclass, field
 from typing import Any
 
 from engine import LineError, Outcome, Settings, Sheet
@@ -17,6 +17,7 @@ from engine.numbers.context import Conventions
 from engine.reading.plain import statement_text
 from engine.sheet.dial import angle_from, angle_in, dial_of
 from engine.sheet.machine import bits_of
+from engine.sheet.number_line import number_lines_in
 from engine.sheet.outcome import ERROR
 from engine.sheet.quantities import list_quantities
 from engine.sheet.sheet import Drawn
@@ -178,6 +179,7 @@ def _workings(sheet: Sheet, number: int) -> Any:
                 "reading": statement_text(step.statement),
                 "steps": [work.for_page() for work in made.steps()],
                 "box": box.as_dict() if box else None,
+                "number_lines": [asdict(one) for one in number_lines_in(made)],
                 "bits": bits,
             }
         )

@@ -110,8 +110,9 @@ class Client:
         _, page = self.request("GET", self.sheet)
         self.csrf = re.search(r'X-CSRFToken": "([^"]+)', page).group(1)
 
-    def preview(self, text: str, seconds: float = 10) -> str:
-        return self.request("POST", f"{self.sheet}/preview", {"text": text}, seconds)[1]
+    def preview(self, text: str, seconds: float = 10, caret: int | None = None) -> str:
+        data = {"text": text} if caret is None else {"text": text, "caret": caret}
+        return self.request("POST", f"{self.sheet}/preview", data, seconds)[1]
 
     def keep(self, text: str, token: str | None = None, seconds: float = 10) -> str:
         """Keeps a line; returns the fragment of new lines or of the error."""

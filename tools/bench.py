@@ -3,7 +3,7 @@
 * the engine, from text to MathML, on the 200 lines of ``bench_lines.txt``
 * the same lines through sympy, which reads, evaluates to 10 digits and stops there
 * the same lines through Python's own floats, as the floor
-* the server's time for a preview and for a kept line
+* the server's time for what is shown while typing, a search and a kept line
 """
 
 from __future__ import annotations
@@ -12,6 +12,7 @@ import math
 import statistics
 import tempfile
 import time
+import urllib.parse
 from collections.abc import Callable
 from pathlib import Path
 
@@ -23,6 +24,16 @@ from tests.server import Client, Server
 LINES = (Path(__file__).parent / "bench_lines.txt").read_text().splitlines()
 ROUNDS = 7
 REQUESTS = 200
+BEGINNINGS = ("sq", "arc", "inverse sine", "m", "lo", "pi as fr", "/an", "sqaure rot")
+SEARCHES = tuple(
+    f"/handbook/find?words={urllib.parse.quote(words)}"
+    for words in ("log base ten", "degres to radians", "round down", "standard devation", "%")
+)
+
+
+def at_caret(client: Client, text: str) -> str:
+    """The preview of a line with the caret at its end."""
+    return client.preview(text, caret=len(text))
 
 
 def split(line: str) -> tuple[str | None, str]:
@@ -101,6 +112,10 @@ def main() -> None:
             client.keep(line)
         for name, work in (
             ("preview while typing", lambda n: client.preview(f"{LINES[10 + n % 190]} + {n}")),
+            ("completion while typing", lambda n: at_caret(client, BEGINNINGS[n % 8])),
+            ("notice with its mend", lambda n: at_caret(client, f"sin({30 + n})")),
+            ("card with a curve", lambda n: at_caret(client, f"bessel_j(0, {n}")),
+            ("handbook search", lambda n: client.request("GET", SEARCHES[n % 5])),
             ("kept line", lambda n: client.keep(LINES[10 + n % 190])),
         ):
             times = milliseconds(work)

@@ -166,6 +166,7 @@ def workings(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
     statements = evaluating.work(sheet, "workings", number=number) or []
     for statement in statements:
         statement["boxes"] = draw_boxes(statement["box"]) if statement["box"] else ""
+        statement["lines_drawn"] = [draw_number_line(one) for one in statement["number_lines"]]
         statement["bits_picture"] = draw_bits(statement["bits"]) if statement["bits"] else ""
     context = {"sheet": sheet, "number": number, "statements": statements}
     return render(request, "console/workings.html", context)

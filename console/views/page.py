@@ -25,7 +25,7 @@ from console.views.replies import (
     whole_number,
 )
 from engine.errors import LineError
-from engine.forms.names import STYLES
+from engine.forms.names import SHAPES, STYLES, UNITS
 from engine.sheet.settings import CHOICES
 
 
@@ -56,7 +56,7 @@ def sheet(request: HttpRequest, pk: UUID) -> HttpResponse:
     context = {
         "sheet": sheet,
         "sheets": sheet.owner.sheets.all()[:30],
-        "styles": STYLES,
+        "styles": (*STYLES, *UNITS, *SHAPES),
         "choices": CHOICES,
         "cleared_at": cleared.number if cleared else None,
         **screen_of(sheet, lines.filter(place__gt=sheet.cleared)),

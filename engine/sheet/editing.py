@@ -66,6 +66,9 @@ def _places_of(tree: LineTree, name: str) -> list[Span]:
     for statement in tree.statements:
         if isinstance(statement, Assignment):
             places += [target.span for target in statement.targets if target.name == name]
+        if isinstance(statement, Assignment) and name in (statement.parameters or ()):
+            # inside this function the name is that of its argument
+            continue
         for node in walk(statement.expression):
             match node:
                 case Name(name=known) if known == name:

@@ -175,7 +175,7 @@ def test_earlier_lines_follow_screen_by_screen(person):
 
 def test_the_demo_is_worked_out_by_the_engine_and_copied_to_each_person(settings):
     settings.TEAPOT_DEMO = True
-    [sample] = samples.load_samples()
+    [*_, sample] = samples.load_samples()
     first, second = Client(), Client()
     sheets = [client.get("/").headers["Location"] for client in (first, second)]
     assert sheets[0] != sheets[1]

@@ -1,0 +1,66 @@
+"""Part of ``make bench``: how long after a key its completions, its notice and its card
+are painted, in the browser on the demo server."""
+
+from __future__ import annotations
+
+import statistics
+import tempfile
+from pathlib import Path
+
+from playwright.sync_api import Page
+
+from tests.server import Server
+from tools.browser import chromium
+
+ROUNDS = 25
+TYPED = {
+    "completions": ("2*s", "q", "#completions li[data-name=sqrt]"),
+    "notice and mend": ("sin(30", ")", "#preview .notice [data-mend]"),
+    "card with its curve": ("tan(0.", "8", "#hint .curve"),
+}
+"""For each kind: what is typed before, the key, and what it makes appear."""
+
+WATCH = """
+([key, wanted]) => new Promise((done) => {
+  const area = document.getElementById("entry");
+  const start = performance.now();
+  new MutationObserver((_, watch) => {
+    if (!document.querySelector(wanted)) return;
+    watch.disconnect();
+    requestAnimationFrame(() => setTimeout(() => done(performance.now() - start), 0));
+  }).observe(document.body, { childList: true, subtree: true });
+  area.setRangeText(key, area.selectionStart, area.selectionEnd, "end");
+  area.dispatchEvent(new Event("input", { bubbles: true }));
+})
+"""
+
+
+def key_times(page: Page, before: str, key: str, wanted: str) -> list[float]:
+    """The milliseconds of each round."""
+    times = []
+    for _ in range(ROUNDS):
+        page.get_by_test_id("entry").fill("")
+        page.wait_for_timeout(60)
+        page.get_by_test_id("entry").press_sequentially(before)
+        page.wait_for_timeout(150)
+        page.evaluate(f"document.querySelectorAll({wanted!r}).forEach((one) => one.remove())")
+        times.append(page.evaluate(WATCH, [key, wanted]))
+    return sorted(times)
+
+
+def main() -> None:
+    """Prints the figures."""
+    print(f"from the key to the painted frame, {ROUNDS} times each: milliseconds, median and most")
+    with tempfile.TemporaryDirectory() as data, chromium() as browser:
+        server = Server(Path(data), demo=True)
+        server.start()
+        page = browser.new_page(viewport={"width": 1280, "height": 800})
+        page.goto(server.url)
+        for name, typed in TYPED.items():
+            times = key_times(page, *typed)
+            print(f"  {name:28}{statistics.median(times):10.1f}  {times[-1]:.1f}")
+        server.kill()
+
+
+if __name__ == "__main__":
+    main()
