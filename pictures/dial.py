@@ -85,7 +85,7 @@ def _tangent(tangent: float) -> str:
 
 def _point(point: dict[str, Any], cos: float, sin: float) -> str:
     x, y = _at(cos * 0.72, sin * 0.72)
-    text = f"({point['x']:.4g}, {point['y']:.4g})".replace("-", "−")
+    text = point["text"].replace("-", "−")
     side = "end" if cos >= 0 else "start"
     away = -10 if cos >= 0 else 10
     dot = f'<circle class="point" cx="{x:.1f}" cy="{y:.1f}" r="4.5"/>'

@@ -64,8 +64,57 @@ def history(page: Page) -> None:
     page.keyboard.press("ArrowDown")
 
 
-LIGHT_AND_NIGHT = {"sheet": demo, "sheet-empty": empty, "sheet-error": refused}
-LIGHT = {"workings": workings, "out-of-date": out_of_date, "history": history}
+def completion(page: Page) -> None:
+    page.get_by_test_id("entry").press_sequentially("Q/(m*s")
+
+
+def card(page: Page) -> None:
+    type_line(page, "cooled(t) = 18 + 78*exp(-t/25)  # made up: °C after t minutes")
+    type_line(page, "cooled(10)")
+    type_line(page, "sin(30)")
+    page.get_by_test_id("entry").press_sequentially("2*tan(0.8")
+
+
+def number_line(page: Page) -> None:
+    page.get_by_test_id("entry").press_sequentially("round(6.5")
+
+
+def spout(page: Page) -> None:
+    """The second sheet of the demo."""
+    page.get_by_role("button", name="Sheets").click()
+    page.get_by_role("link", name="The angle of the spout").click()
+
+
+def dial(page: Page) -> None:
+    spout(page)
+    type_line(page, "arctan(-4.5, -6)")
+    page.locator("[data-dial]").last.click(force=True)
+
+
+def angles(page: Page) -> None:
+    spout(page)
+    page.locator("#line-11").scroll_into_view_if_needed()
+
+
+def handbook(page: Page) -> None:
+    page.goto(page.url.split("/sheets")[0] + "/handbook/arctan")
+
+
+def drawer(page: Page) -> None:
+    spout(page)
+    type_line(page, "/find log base tne")
+    page.wait_for_timeout(300)
+    page.locator("#handbook-drawer .found a").first.click()
+
+
+LIGHT_AND_NIGHT = {
+    "sheet": demo, "sheet-empty": empty, "sheet-error": refused, "dial": dial, "handbook": handbook,
+}  # fmt: skip
+LIGHT = {
+    "workings": workings, "out-of-date": out_of_date, "history": history,
+    "completion": completion, "card": card, "number-line": number_line, "angles": angles,
+    "drawer": drawer,
+}  # fmt: skip
 VIEWS = [
     *((name, arrange, theme) for name, arrange in LIGHT_AND_NIGHT.items() for theme in THEMES),
     *((name, arrange, "light") for name, arrange in LIGHT.items()),

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from engine.errors import LineError
 from engine.forms.angles import write_angle
 from engine.forms.collections import write_function, write_list, write_table
 from engine.forms.complexes import write_complex
@@ -23,7 +24,7 @@ from engine.numbers.values import (
 )
 from engine.reading.mathml import math_text
 
-__all__ = ["Written", "write"]
+__all__ = ["Written", "write", "write_in_passing"]
 
 
 def write(value: Value, form: Form = STANDARD) -> Written:
@@ -59,3 +60,12 @@ def write(value: Value, form: Form = STANDARD) -> Written:
         case str():
             return Written("text", "=", f'"{value}"', math_text(value))
     raise TypeError(value)
+
+
+def write_in_passing(value: Value, form: Form = STANDARD) -> Written:
+    """As :func:`write`, for a value that is not the answer itself: one that cannot be
+    written is an ellipsis, and no error."""
+    try:
+        return write(value, form)
+    except LineError as error:
+        return Written("undefined", "≈", "…", math_text("…"), (), error.text)

@@ -61,6 +61,12 @@ def _direction_of_infinite(y: Value, x: Value) -> Value:
     return angles.computed(circular.direction(far_y, far_x))
 
 
+def _arctan_of_complex(y: Value, x: Value | None = None) -> Value:
+    if x is not None:
+        raise outside("The direction of a point is taken of real numbers; arg takes a complex one.")
+    return continued(acb.atan)(y)
+
+
 def arccot(x: Value) -> Value:
     """The angle between 0 and a half turn whose cotangent is ``x``."""
     if isinstance(x, Undefined):
@@ -151,7 +157,7 @@ FUNCTIONS = (
         "arctan(y, x) is in the right one.",
         words="inverse tangent angle of a slope quadrant direction of a point bearing atan2",
         source=SOURCE,
-        on_complex=continued(acb.atan),
+        on_complex=_arctan_of_complex,
     ),
     _record(
         "arccot", arccot, lambda z: acb.pi() / 2 - z.atan(), "cotangent", "any real number",

@@ -9,7 +9,7 @@ from engine.errors import LineError
 from engine.functions.helpers import outside, whole
 from engine.functions.powers import square_root
 from engine.functions.record import Delayed, Example, Function, Parameter
-from engine.numbers import operators
+from engine.numbers import angles, operators
 from engine.numbers.comparison import compare
 from engine.numbers.items import item_by_item
 from engine.numbers.lists import total
@@ -88,6 +88,8 @@ def variance(x: Value, of: Value | None = None) -> Value:
         raise outside('It is of a "sample" or of a "population".')
     is_sample = of != "population"
     items = items_of(x, 2 if is_sample else 1)
+    if any(isinstance(item, Complex) for item in items):
+        raise outside("It is of real numbers.")
     centre = mean(x)
     away = [operators.operate("-", item, centre) for item in items]
     squares = tuple(operators.operate("^", one, exact(2)) for one in away)
@@ -95,8 +97,14 @@ def variance(x: Value, of: Value | None = None) -> Value:
 
 
 def standard_deviation(x: Value, of: Value | None = None) -> Value:
-    """The square root of the variance."""
-    return square_root(variance(x, of))
+    """The square root of the variance; of angles an angle in the unit of the first."""
+    items = items_of(x, 1)
+    if all(isinstance(item, Angle) for item in items):
+        unit = items[0].unit
+        counts = List(tuple(angles.count_of(item, unit) for item in items))
+        return angles.angle_of(square_root(variance(counts, of)), unit)
+    spread = variance(x, of)
+    return item_by_item(square_root, spread) if isinstance(spread, List) else square_root(spread)
 
 
 def reverse(x: Value) -> Value:

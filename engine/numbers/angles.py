@@ -93,7 +93,8 @@ def _beside(value: Value) -> Value:
     return value
 
 
-def _as_number(value: Value) -> Value:
+def as_number(value: Value) -> Value:
+    """An angle as its number of radians, which is remarked; anything else as it is."""
     if isinstance(value, Angle):
         remark("angle-as-number", "The angle was taken as its number of radians here.")
         return value.radians
@@ -122,7 +123,7 @@ def _alike(compute: Callable[[Value, Value], Value]) -> Callable[[Value, Value],
 
 def _multiply(a: Value, b: Value) -> Value:
     if isinstance(a, Angle) and isinstance(b, Angle):
-        return arithmetic.multiply(_as_number(a), _as_number(b))
+        return arithmetic.multiply(as_number(a), as_number(b))
     angle, factor = (a, b) if isinstance(a, Angle) else (b, a)
     radians = arithmetic.multiply(angle.radians, factor)
     return Angle(radians, angle.unit) if isinstance(radians, Exact | Real) else radians
@@ -132,18 +133,17 @@ def _divide(a: Value, b: Value) -> Value:
     if isinstance(a, Angle) and isinstance(b, Angle):
         return arithmetic.divide(a.radians, b.radians)
     if isinstance(b, Angle):
-        return arithmetic.divide(a, _as_number(b))
+        return arithmetic.divide(a, as_number(b))
     radians = arithmetic.divide(a.radians, b)
     return Angle(radians, a.unit) if isinstance(radians, Exact | Real) else radians
 
 
 def _quotient(a: Value, b: Value) -> Value:
-    first, second = _beside(a), _beside(b)
-    return whole.div(first.radians, second.radians)
+    return whole.div(*sides(a, b))
 
 
 def _power(a: Value, b: Value) -> Value:
-    return arithmetic.power(_as_number(a), _as_number(b))
+    return arithmetic.power(as_number(a), as_number(b))
 
 
 OPERATIONS: dict[str, Callable[[Value, Value], Value]] = {

@@ -41,10 +41,10 @@ def operate(op: str, a: Value, b: Value) -> Value:
         return a + b
     if isinstance(a, Date) or isinstance(b, Date):
         return dates.operate(op, a, b)
+    if isinstance(a, Complex) or isinstance(b, Complex):
+        return complexes.operate(op, *(angles.as_number(number(value)) for value in (a, b)))
     if isinstance(a, Angle) or isinstance(b, Angle):
         return angles.operate(op, number(a), number(b))
-    if isinstance(a, Complex) or isinstance(b, Complex):
-        return complexes.operate(op, number(a), number(b))
     if op == "^":
         return _power(number(a), number(b))
     return OF_NUMBERS[op](number(a), number(b))

@@ -238,9 +238,14 @@ def exact(coefficient: fmpq | int, pi_power: int = 0) -> Exact:
 
 
 def rational_of(point: arb) -> fmpq:
-    """An exact ball as the rational that it is."""
+    """An exact ball as the rational that it is.
+
+    Errors: :class:`LineError` where it is closer to 0 than the limit.
+    """
     mantissa, exponent = point.man_exp()
     exponent = int(exponent)
+    if mantissa and exponent < -2 * MAX_BITS:
+        raise too_small()
     if exponent >= 0:
         return fmpq(mantissa * fmpz(2) ** exponent)
     return fmpq(mantissa, fmpz(2) ** -exponent)
@@ -253,9 +258,14 @@ def _check_size(ball: arb) -> None:
     if mantissa and int(exponent) + mantissa.bit_length() > MAX_BITS:
         raise too_large()
     if not ball.contains(0) and int(exponent) + mantissa.bit_length() < -MAX_BITS:
-        raise LineError(
-            "too-small", f"This is closer to 0 than the limit of {MAX_DIGITS:,} decimal places."
-        )
+        raise too_small()
+
+
+def too_small() -> LineError:
+    """The error for a number closer to 0 than can be written out."""
+    return LineError(
+        "too-small", f"This is closer to 0 than the limit of {MAX_DIGITS:,} decimal places."
+    )
 
 
 def too_large() -> LineError:

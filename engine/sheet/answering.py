@@ -17,11 +17,14 @@ from engine.reading.tree import (
     Assignment,
     Command,
     InForm,
+    ListOf,
     Literal,
     Node,
     Postfix,
     Prefix,
     Sexagesimal,
+    TextLiteral,
+    walk,
 )
 from engine.sheet.definitions import ALL, Definitions
 from engine.sheet.dial import is_about_angle
@@ -97,9 +100,8 @@ def answer_from(step: Step, written: Written, sheet_form: Form) -> Answer:
 
 def says_itself(expression: Node, written: Written) -> bool:
     """Whether the answer would only repeat what was typed: ``m = 1.2``."""
-    bare = expression.operand if isinstance(expression, Prefix) else expression
-    bare = bare.operand if isinstance(bare, Postfix) else bare
-    is_typed = isinstance(bare, Literal | Sexagesimal)
+    typed = (Literal, Sexagesimal, TextLiteral, Prefix, Postfix, ListOf)
+    is_typed = all(isinstance(node, typed) for node in walk(expression))
     return is_typed and node_text(expression) == written.text
 
 

@@ -73,15 +73,16 @@ def bind(
 
 
 def applied(
-    function: Function, values: Sequence[Value | None], arguments: Sequence[Node | None]
+    function: Function, values: Sequence[Value | None], arguments: Sequence[Node | None] = ()
 ) -> Value:
     """The function of these values; of lists item by item, unless it takes them.
 
-    ``arguments`` are the nodes they come from, for the places of errors.
+    ``arguments`` are the nodes they come from, for the places of errors, if known.
     """
     if List not in function.takes and any(isinstance(value, List) for value in values):
         return item_by_item(lambda *row: applied(function, row, arguments), *values)
-    for place, (value, argument) in enumerate(zip(values, arguments, strict=False)):
+    for place, value in enumerate(values):
+        argument = arguments[place] if place < len(arguments) else None
         _check_kind(function, place, value, argument)
     if Complex not in function.takes and any(isinstance(value, Complex) for value in values):
         return _continued(function, values)
@@ -100,6 +101,8 @@ def _continued(function: Function, values: Sequence[Value | None]) -> Value:
     if function.on_complex is None:
         text = f"{function.name} takes real numbers only, and this is a complex number."
         raise LineError("not-a-number", text)
+    if any(isinstance(value, Infinite) for value in values):
+        return Undefined("Among the complex numbers there is no such value at infinity.")
     return function.on_complex(*(value for value in values if value is not None))
 
 
@@ -129,7 +132,7 @@ def _angle_for_number(function: Function, node: Node | None) -> LineError:
 def built_in(function: Function) -> Applied:
     """A function of the language as a value."""
     names = tuple(parameter.name for parameter in function.parameters)
-    return Applied(function.name, names, lambda *values: applied(function, values, ()))
+    return Applied(function.name, names, lambda *values: applied(function, values))
 
 
 def is_built_in(value: Applied) -> bool:

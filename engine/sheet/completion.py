@@ -7,8 +7,8 @@ from collections.abc import Iterator
 from dataclasses import asdict, dataclass
 from typing import TYPE_CHECKING, Any
 
-from engine.errors import LineError, Span
-from engine.forms.answer import write
+from engine.errors import Span
+from engine.forms.answer import write_in_passing
 from engine.functions.catalogue import BY_NAME, CONSTANTS
 from engine.handbook.entries import BY_TYPED, COMMAND, CONSTANT, ENTRIES, FORM, FUNCTION, Entry
 from engine.handbook.search import search
@@ -132,10 +132,9 @@ def _of_quantity(sheet: Sheet, name: str, step: Step, place: Span, behind: str) 
     if isinstance(step.value, Applied) and step.value.body:
         pattern = f"{name}({', '.join(step.value.parameters)})"
         return _call(name, pattern, note or step.value.body, "own function", place, behind)
-    try:
-        value = "" if step.value is None else write(step.value, sheet.settings.form).text
-    except LineError:
-        value = ""
+    value = ""
+    if step.value is not None:
+        value = write_in_passing(step.value, sheet.settings.form).text
     said = " · ".join(part for part in (value[:40], note) if part)
     return Completion(name, name, said, "quantity", name, *place)
 

@@ -29,6 +29,9 @@ USUAL_REACH = 5.0
 """Numbers on both sides of 0 that a curve shows, where its argument is there."""
 
 WHOLE_REACH = 10
+MOST_DOTS = 80
+"""Whole arguments up to which the one at hand is shown among the dots."""
+
 STEEPEST = 0.4
 """Part of the height that a curve may jump between two points; more is a gap."""
 
@@ -76,6 +79,8 @@ def curve_of(function: Of, reach: float, mark: float | None = None, whole: bool 
 
     It is cut down to where there are values.
     """
+    if whole and mark is not None and abs(mark) > MOST_DOTS:
+        mark = None
     while mark is not None and abs(mark) > reach:
         reach *= 2
     if whole:

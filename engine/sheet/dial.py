@@ -107,7 +107,7 @@ def point_of(y: Value, x: Value) -> dict[str, Any] | None:
     if right:
         quotient = math.degrees(math.atan(up / right))
         from_quotient = f"{quotient:.4g}°"
-    return {"x": right, "y": up, "quotient": from_quotient}
+    return {"x": right, "y": up, "text": f"({right:.4g}, {up:.4g})", "quotient": from_quotient}
 
 
 def angle_in(sheet: Sheet, line: Line) -> tuple[Angle, dict[str, Any] | None] | None:

@@ -179,15 +179,14 @@ def _polar(size: Value, angle: Value) -> Value:
         return item_by_item(_polar, size, angle)
     if not isinstance(size, Exact | Real):
         raise LineError("bad-modulus", "Before ∠ stands a length, a real number.")
-    radians = angles.radians_of(operators.number(angle))
-    if not isinstance(radians, Exact | Real):
+    if not isinstance(angle, Exact | Real | Angle):
         raise LineError("bad-angle", "Behind ∠ stands a finite angle.")
-    return complexes.polar(size, radians)
+    return complexes.polar(size, angles.radians_of(angle))
 
 
 def _postfix(op: str, value: Value) -> Value:
     if isinstance(value, List):
-        return item_by_item(lambda one: _postfix(op, one), value)
+        return item_by_item(lambda one: _postfix(op, operators.number(one)), value)
     if op == "%":
         return operators.operate("/", value, HUNDRED)
     if isinstance(value, Angle | Complex):

@@ -125,13 +125,13 @@ def _curve(
     if not can_be_drawn(function):
         return None
     unit = sheet.settings.conventions.angle
-    if any(isinstance(value, List) for value in values):
+    if len(values) > len(function.parameters) or any(isinstance(v, List) for v in values):
         values = []
     if len(function.parameters) == 1 or len(values) < 2:
         mark = number_of(values[0], unit) if values and values[0] is not None else None
         return curve_of_function(function.name, unit, mark if place in (0, None) else None)
     along = min(place or 0, len(values) - 1)
-    return _along(sheet, values, along, lambda row: applied(function, row, ()), function)
+    return _along(sheet, values, along, lambda row: applied(function, row), function)
 
 
 def _along(

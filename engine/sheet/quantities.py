@@ -6,7 +6,7 @@ from dataclasses import asdict, dataclass
 from typing import TYPE_CHECKING, Any
 
 from engine.errors import LineError
-from engine.forms.answer import write
+from engine.forms.answer import write_in_passing
 from engine.numbers.values import Exact, Value
 from engine.reading.mathml import name_mathml, pattern_mathml
 from engine.sheet.answering import is_built_in
@@ -184,4 +184,6 @@ class Dependence:
 
     def _shown(self, definition: Step, seen_from: Step | None) -> str:
         value = self._value(definition, seen_from)
-        return "an error" if value is None else write(value, self.sheet.settings.form).text
+        return (
+            "an error" if value is None else write_in_passing(value, self.sheet.settings.form).text
+        )

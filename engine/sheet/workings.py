@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from typing import Any
 
 from engine.errors import Span
-from engine.forms.answer import Written, write
+from engine.forms.answer import Written, write_in_passing
 from engine.forms.names import Form
 from engine.functions.catalogue import CONSTANTS
 from engine.numbers.values import Applied, Date, Table, Value
@@ -83,7 +83,7 @@ class Workings:
 
     def steps(self) -> list[WorkStep]:
         """The operations in their order."""
-        return [self._step(node, write(value, self.form)) for node, value in self.trace]
+        return [self._step(node, write_in_passing(value, self.form)) for node, value in self.trace]
 
     def _step(self, node: Node, written: Written) -> WorkStep:
         done = self._with_values(node)
@@ -120,7 +120,9 @@ class Workings:
         value = self.values.get(id(node))
         if value is None or _says_itself(node) or isinstance(value, Table | Date | Applied):
             return node
-        text = write(value, self.form).text
+        text = write_in_passing(value, self.form).text
+        if text == "…":
+            return node
         return parse(text).statements[0].expression
 
 
@@ -208,7 +210,7 @@ def _boxed(node: Node, workings: Workings) -> str | Box:
         # a leaf, or the branch of a choice that was not taken
         return node_text(node)
     parts = tuple(_parts_of(node, workings))
-    written = write(workings.values[id(node)], workings.form)
+    written = write_in_passing(workings.values[id(node)], workings.form)
     return Box(parts, f"{written.sign} {written.text}")
 
 

@@ -39,6 +39,7 @@ from tests.engine.answers import answer, error, mends, outcome
         (["max(1..9) - min([4, 2])"], "= 7"),
         (["[1/3, 2] as fraction"], "= [1/3, 2]"),
         (["factor(2^31 - 1)"], "= [2147483647]"),
+        (["stdev([10°, 20°, 30°])"], "= 10°"),
     ],
 )
 def test_lists(lines, expected):

@@ -158,5 +158,5 @@ def test_the_dial_stands_where_the_angle_points(degrees):
 
 def test_the_dial_shows_the_point_of_a_direction():
     dial = dial_of(angle_from("-135", "deg"))
-    svg = draw_dial(dial, {"x": -1.0, "y": -1.0, "quotient": "45°"})
+    svg = draw_dial(dial, {"text": "(-1, -1)", "quotient": "45°"})
     assert "(−1, −1)" in svg

@@ -1,0 +1,87 @@
+"""Whatever is typed: an answer, or an error with a sentence, and nothing else."""
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from engine import Sheet
+from engine.functions.catalogue import FUNCTIONS
+from engine.sheet.dial import angle_in
+from engine.sheet.machine import bits_of
+from engine.sheet.typing import typed_so_far
+from engine.sheet.workings import box_of
+
+LEAVES = st.sampled_from(
+    [
+        "0", "1", "-2", "2.5", "1/3", "pi", "e", "i", "infinity", "-infinity", "undefined",
+        "true", '"tea"', "30°", "0.5 rad", "12°30′", "[1, 2, 3]", "[]", "1..4", "[30°, 1 rad]",
+        "[1, i]", "[[1], [2]]", "today()", "sqrt", "f", "a", "nothing", "3 + 2i", "10^30", "1e-30",
+        "table([1, 2], [3, 4])", "@",
+    ]
+)  # fmt: skip
+SIGNS = st.sampled_from(
+    ["+", "-", "*", "/", "^", " mod ", " div ", " and ", " or ", "==", "<", "!=", " ∠ ", "~", ".."]
+)
+FORMS = st.sampled_from(
+    [
+        "", " as fraction", " as 4 digits", " as deg", " as dms", " as polar", " as exact",
+        " as binary64", " as hex", " as scientific", " as 2 places", " as percent", " as mixed",
+    ]
+)  # fmt: skip
+
+
+def _larger(inner):
+    return st.one_of(
+        st.builds(lambda a, sign, b: f"({a}){sign}({b})", inner, SIGNS, inner),
+        st.builds(lambda a, unit: f"({a}){unit}", inner, st.sampled_from(["!", "%", "°", " rad"])),
+        st.builds(lambda a, b: f"({a})[{b}]", inner, inner),
+        st.builds(lambda a: f"not (-({a}))", inner),
+        st.builds(
+            lambda function, args: f"{function.name}({', '.join(args)})",
+            st.sampled_from(FUNCTIONS),
+            st.lists(inner, max_size=3),
+        ),
+    )
+
+
+EXPRESSIONS = st.recursive(LEAVES, _larger, max_leaves=5)
+BEFORE = ("f(x) = x^2", "a = 2")
+
+
+@settings(max_examples=3000, deadline=None)
+@given(EXPRESSIONS, FORMS, st.sampled_from(["", "/angle deg", "/numbers real"]))
+def test_every_line_has_an_answer_or_an_error_with_a_sentence(expression, form, command):
+    sheet = Sheet()
+    for line in filter(None, (*BEFORE, command)):
+        sheet.answer(line)
+    outcome = sheet.answer(expression + form)
+    outcome.for_page()
+    if outcome.error is not None:
+        assert outcome.error.text.endswith((".", "?"))
+        start, end = outcome.error.span or (0, 0)
+        assert 0 <= start <= end <= len(outcome.input)
+        return
+    line = sheet.lines[-1]
+    for made in sheet.traced(line):
+        made.steps()
+        box_of(made)
+    for step in line.steps:
+        bits_of(sheet, step)
+    angle_in(sheet, line)
+    sheet.quantities()
+
+
+@settings(max_examples=500, deadline=None)
+@given(EXPRESSIONS, st.integers(0, 60))
+def test_so_does_every_unfinished_line_while_it_is_typed(expression, caret):
+    sheet = Sheet()
+    for line in BEFORE:
+        sheet.answer(line)
+    typed = expression[:caret]
+    typed_so_far(sheet, typed, caret=len(typed))
+
+
+@pytest.mark.parametrize("line", ["erfc(10^30)", "ln(-infinity)", "lg(cbrt(-infinity))"])
+def test_the_far_ends(line):
+    outcome = Sheet().answer(line)
+    assert outcome.error or outcome.answers
