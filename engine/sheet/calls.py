@@ -44,7 +44,17 @@ def bind_to(function: Function, node: Call) -> list[Node | None]:
     if function.any_number and len(node.args) > len(names) and not node.named:
         return list(node.args)
     optional = {parameter.name for parameter in function.parameters if parameter.optional}
+    if len(node.args) > len(names) and List in function.takes and not node.named:
+        raise _without_list(function, node)
     return bind(function.pattern, names, node, optional)
+
+
+def _without_list(function: Function, node: Call) -> LineError:
+    """``mean(1, 2, 3)``: the numbers stand in a list."""
+    items = ", ".join(node_text(argument) for argument in node.args)
+    text = f"{function.name} takes a list: its items stand in square brackets."
+    mend = replace(node.span, f"{node.function}([{items}])")
+    return LineError("too-many-arguments", text, node.span, (mend,))
 
 
 def bind(

@@ -10,6 +10,7 @@ from engine.forms.answer import write
 from engine.forms.names import Form, unit_among
 from engine.functions.catalogue import BY_NAME, CONSTANTS, closest
 from engine.functions.record import Function
+from engine.handbook.search import search
 from engine.numbers import angles, complexes, lists, operators, whole
 from engine.numbers.comparison import compare
 from engine.numbers.context import conventions
@@ -26,6 +27,7 @@ from engine.numbers.values import (
     exact,
 )
 from engine.reading.plain import node_text
+from engine.reading.tokens import UNIT_WORDS
 from engine.reading.tree import (
     AnswerOf,
     Assignment,
@@ -284,6 +286,9 @@ def _constant(name: str) -> Value:
 
 def unknown_name(node: Name, name: str, known: Iterable[str]) -> LineError:
     """The error for a name that nothing has, with the closest that something has."""
+    if name in UNIT_WORDS:
+        text = f"{name} is a unit of angles: it stands behind a number, as in 2 {name}."
+        return LineError("bare-unit", text, node.span)
     other = closest(name, known)
     if other is None:
         text = f"No quantity is named {name} yet. {name} = … gives it a value."
@@ -333,9 +338,15 @@ def _times_bracket(node: Call) -> LineError:
     return LineError("bracket-behind-name", text, node.span, (replace(behind, "*"),))
 
 
+def _by_purpose(name: str) -> str | None:
+    """The function that the handbook finds for a word such as ``average``."""
+    found = (entry.name for entry in search(name) if entry.name in BY_NAME)
+    return next(found, None)
+
+
 def _unknown_function(node: Call, scope: Scope) -> LineError:
     own = [name for name in scope.quantity_names() if isinstance(scope.quantity(name), Applied)]
-    other = closest(node.function, [*BY_NAME, *own])
+    other = closest(node.function, [*BY_NAME, *own]) or _by_purpose(node.function)
     text = f"No function is named {node.function}."
     if other is None:
         return LineError("unknown-function", text, node.name_span)

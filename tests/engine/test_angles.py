@@ -171,6 +171,7 @@ def test_a_unit_behind_a_fraction_belongs_to_its_denominator_which_is_told():
     [
         ("12°75′", "sixty"),
         ("30 degrees", "spelt-out-unit"),
+        ("2 + deg", "bare-unit"),
         ("sqrt(30°)", "angle-for-number"),
         ("30°!", "not-a-number"),
         ("/angle deg", None),

@@ -76,6 +76,11 @@ def test_items_without_commas_are_mended():
     assert mends("sum([1 2 3])") == ["sum([1, 2, 3])"]
 
 
+def test_numbers_given_one_by_one_are_offered_as_a_list():
+    assert mends("2*mean(1, 2, 3)") == ["2*mean([1, 2, 3])"]
+    assert mends("average([1, 2])") == ["mean([1, 2])"]
+
+
 NUMBERS = st.lists(st.integers(-1000, 1000), min_size=2, max_size=12)
 
 
