@@ -8,7 +8,8 @@ from typing import Any
 from pictures.svg import label, picture
 
 WIDTH, HEIGHT = 290, 150
-TICKS = 4
+ACROSS, UP = 6, 4
+"""About so many marks on each axis."""
 ROUND = (1, 2, 5, 10)
 STEPS = {"deg": (15, 30, 90, 180, 360, 1800), "gon": (50, 100, 200, 400, 2000)}
 """Steps between the marks of an axis: of a power of ten, or of an angle's unit."""
@@ -51,7 +52,8 @@ def _axes(curve, x_of, y_of, width, height):
     yield _line(zero_x, 0, zero_x, height)
     in_pi = right < MOST_PI and curve["unit"] == "rad"
     steps = STEPS.get(curve["unit"], ROUND)
-    for x in _pi_ticks(left, right) if in_pi else _ticks(left, right, steps):
+    marks = _pi_ticks(left, right) if in_pi else _ticks(left, right, steps, ACROSS)
+    for x in marks:
         at = x_of(x)
         if x and 12 < at < width - 12:
             yield _line(at, zero_y - 3, at, zero_y + 3)
@@ -79,9 +81,9 @@ def _in_pi(x: float) -> str:
     return {1: "π", -1: "−π"}.get(n, f"{n}π").replace("-", "−")
 
 
-def _ticks(low: float, high: float, steps: tuple[int, ...] = ROUND) -> list[float]:
-    """About :data:`TICKS` round numbers between two ends."""
-    raw = (high - low) / TICKS
+def _ticks(low: float, high: float, steps: tuple[int, ...] = ROUND, count: int = UP) -> list[float]:
+    """About ``count`` round numbers between two ends."""
+    raw = (high - low) / count
     power = 1.0 if steps is not ROUND else 10.0 ** math.floor(math.log10(raw))
     step = next((power * factor for factor in steps if power * factor >= raw), power * steps[-1])
     first = math.ceil(low / step)

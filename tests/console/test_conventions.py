@@ -4,103 +4,105 @@ import re
 
 import pytest
 
-from tests.console.test_requests import Page, texts
+from tests.console.test_requests import Visitor, texts
 
 pytestmark = pytest.mark.django_db(transaction=True)
 
 
 @pytest.fixture
-def page():
-    return Page()
+def visitor():
+    return Visitor()
 
 
-def test_a_line_keeps_the_unit_it_was_answered_with(page):
-    page.keep("sin(1)")
-    page.post("/settings/angle", value="deg")
-    page.keep("sin(1)", "arctan(1)")
-    shown = page.get().content.decode()
-    assert texts(page.get()) == ["0.8414709848", "0.01745240644", "45°"]
+def test_a_line_keeps_the_unit_it_was_answered_with(visitor):
+    visitor.keep("sin(1)")
+    visitor.post("/settings/angle", value="deg")
+    visitor.keep("sin(1)", "arctan(1)")
+    shown = visitor.get().content.decode()
+    assert texts(visitor.get()) == ["0.8414709848", "0.01745240644", "45°"]
     assert re.findall(r'data-unit="(\w+)"', shown) == ["rad", "deg"]
     # mended in place it is still of its own unit; what is worked out again too
-    page.keep("a = 2")
-    assert texts(page.post("/lines/1", text="cos(0)"))[0] == "1"
-    assert "1" in texts(page.post("/lines/2", text="sin(90)"))
+    visitor.keep("a = 2")
+    assert texts(visitor.post("/lines/1", text="cos(0)"))[0] == "1"
+    assert "1" in texts(visitor.post("/lines/2", text="sin(90)"))
 
 
-def test_commands_set_the_conventions_and_undo_takes_them_back(page):
-    page.keep("/angle gon", "/log decimal", "/numbers real")
-    page.keep("log(1000)", "arctan(1)")
-    assert texts(page.get()) == ["3", "50 gon"]
-    assert "X-Refused" in page.post("/lines", text="sqrt(-1)", token=str(page.person.pk)).headers
+def test_commands_set_the_conventions_and_undo_takes_them_back(visitor):
+    visitor.keep("/angle gon", "/log decimal", "/numbers real")
+    visitor.keep("log(1000)", "arctan(1)")
+    assert texts(visitor.get()) == ["3", "50 gon"]
+    assert (
+        "X-Refused" in visitor.post("/lines", text="sqrt(-1)", token=str(visitor.person.pk)).headers
+    )
     for _ in range(5):
-        page.post("/undo")
-    page.keep("arctan(1)")
-    assert texts(page.get()) == ["(pi/4) rad"]
+        visitor.post("/undo")
+    visitor.keep("arctan(1)")
+    assert texts(visitor.get()) == ["(pi/4) rad"]
 
 
-def test_what_cannot_be_set_is_refused(page):
-    assert "X-Refused" in page.post("/settings/angle", value="grade").headers
-    assert "X-Refused" in page.post("/settings/form", value="0 digits").headers
-    assert page.post("/settings/nonsense", value="1").status_code == 404
+def test_what_cannot_be_set_is_refused(visitor):
+    assert "X-Refused" in visitor.post("/settings/angle", value="grade").headers
+    assert "X-Refused" in visitor.post("/settings/form", value="0 digits").headers
+    assert visitor.post("/settings/nonsense", value="1").status_code == 404
 
 
-def test_a_draw_is_stored_and_undo_and_redo_keep_it(page):
-    [drawn] = texts(page.keep("r = random()"))
-    page.keep("2 + 2")
-    page.post("/lines/2/delete")
-    assert texts(page.get()) == [drawn]
-    page.post("/settings/form", value="12 digits")
-    [longer] = texts(page.get())
+def test_a_draw_is_stored_and_undo_and_redo_keep_it(visitor):
+    [drawn] = texts(visitor.keep("r = random()"))
+    visitor.keep("2 + 2")
+    visitor.post("/lines/2/delete")
+    assert texts(visitor.get()) == [drawn]
+    visitor.post("/settings/form", value="12 digits")
+    [longer] = texts(visitor.get())
     assert round(float(longer), 10) == pytest.approx(float(drawn), abs=1e-10)
-    page.post("/undo")
-    page.post("/undo")
-    page.post("/redo")
-    assert texts(page.get())[0] == drawn
+    visitor.post("/undo")
+    visitor.post("/undo")
+    visitor.post("/redo")
+    assert texts(visitor.get())[0] == drawn
 
 
-def test_help_and_find_open_the_handbook_and_are_no_lines(page):
-    reply = page.keep("help sin")
+def test_help_and_find_open_the_handbook_and_are_no_lines(visitor):
+    reply = visitor.keep("help sin")
     assert reply.headers["X-Handbook"] == "help%20sin"
-    assert page.keep("/find round down").headers["X-Handbook"] == "find%20round%20down"
-    assert page.get().content.decode().count('data-testid="line"') == 0
+    assert visitor.keep("/find round down").headers["X-Handbook"] == "find%20round%20down"
+    assert visitor.get().content.decode().count('data-testid="line"') == 0
 
 
-def test_the_dial_of_an_angle_and_of_a_line(page):
-    page.keep("arctan(-1, -1)", "2 + 2")
-    shown = page.get("/dial?line=1").content.decode()
+def test_the_dial_of_an_angle_and_of_a_line(visitor):
+    visitor.keep("arctan(-1, -1)", "2 + 2")
+    shown = visitor.get("/dial?line=1").content.decode()
     assert "in the third quadrant" in shown
     assert 'data-text="-135°"' in shown
-    assert page.get("/dial?line=2").status_code == 404
-    assert page.get("/dial?line=99").status_code == 404
-    assert 'data-text="(pi/6) rad"' in page.get("/dial?count=30&unit=deg").content.decode()
+    assert visitor.get("/dial?line=2").status_code == 404
+    assert visitor.get("/dial?line=99").status_code == 404
+    assert 'data-text="(pi/6) rad"' in visitor.get("/dial?count=30&unit=deg").content.decode()
     for query in ("count=1e9", "count=9999999", "count=x", "count=1&unit=dms", "count=1&unit="):
-        assert page.get(f"/dial?{query}").status_code == 404
+        assert visitor.get(f"/dial?{query}").status_code == 404
 
 
-def test_a_table_as_csv(page):
-    page.keep("a = 0°..90° by 45°", "table(a, sin(a), tan(a)) as exact", "2")
-    reply = page.get("/lines/2/table-0.csv")
+def test_a_table_as_csv(visitor):
+    visitor.keep("a = 0°..90° by 45°", "table(a, sin(a), tan(a)) as exact", "2")
+    reply = visitor.get("/lines/2/table-0.csv")
     assert reply.headers["Content-Type"].startswith("text/csv")
     assert reply.content.decode() == (
         "a,sin(a),tan(a)\r\n0°,0,0\r\n45°,sqrt(2)/2,1\r\n90°,1,undefined\r\n"
     )
-    assert page.get("/lines/3/table-0.csv").status_code == 404
-    assert page.get("/lines/2/table-7.csv").status_code == 404
+    assert visitor.get("/lines/3/table-0.csv").status_code == 404
+    assert visitor.get("/lines/2/table-7.csv").status_code == 404
 
 
-def test_the_preview_offers_completions_and_the_card_with_its_picture(page):
-    reply = page.post("/preview", text="1 + sq", caret="6").content.decode()
+def test_the_preview_offers_completions_and_the_card_with_its_picture(visitor):
+    reply = visitor.post("/preview", text="1 + sq", caret="6").content.decode()
     assert 'data-insert="sqrt()"' in reply
-    reply = page.post("/preview", text="round(6.5", caret="9").content.decode()
+    reply = visitor.post("/preview", text="round(6.5", caret="9").content.decode()
     assert "a tie: both are equally near" in reply
-    reply = page.post("/preview", text="sin(0.5", caret="7").content.decode()
+    reply = visitor.post("/preview", text="sin(0.5", caret="7").content.decode()
     assert 'class="mark"' in reply
 
 
-def test_functions_of_ones_own_stand_in_a_group_of_their_own(page):
-    page.keep("f(x) = x^2", "f(3)")
-    listed = page.get("/quantities").content.decode()
+def test_functions_of_ones_own_stand_in_a_group_of_their_own(visitor):
+    visitor.keep("f(x) = x^2", "f(3)")
+    listed = visitor.get("/quantities").content.decode()
     assert "Functions" in listed
-    reply = page.post("/quantities/value", name="f", value="x^3")
+    reply = visitor.post("/quantities/value", name="f", value="x^3")
     assert "X-Refused" not in reply.headers
-    assert texts(page.get())[-1] == "27"
+    assert texts(visitor.get())[-1] == "27"

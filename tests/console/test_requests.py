@@ -14,7 +14,7 @@ from console import history
 pytestmark = pytest.mark.django_db(transaction=True)
 
 
-class Page:
+class Visitor:
     """A person's page, as its script would use it."""
 
     def __init__(self):
@@ -40,121 +40,121 @@ class Page:
 
 
 @pytest.fixture
-def page():
-    return Page()
+def visitor():
+    return Visitor()
 
 
 def texts(reply):
     return re.findall(r'data-text="([^"]*)" data-sign', reply.content.decode())
 
 
-def test_the_preview_tells_what_is_around_the_caret(page):
-    reply = page.post("/preview", text="1/2 pi", caret="2").content.decode()
+def test_the_preview_tells_what_is_around_the_caret(visitor):
+    reply = visitor.post("/preview", text="1/2 pi", caret="2").content.decode()
     assert 'class="bound"' in reply
     assert 'data-operands="0,1 2,3"' in reply
     assert 'data-mend="1/(2 pi)"' in reply
-    assert page.post("/preview", text="   ").content == b""
-    assert page.post("/preview", text="1", caret="not a number").status_code == 200
-    assert page.post("/preview").status_code == 200
+    assert visitor.post("/preview", text="   ").content == b""
+    assert visitor.post("/preview", text="1", caret="not a number").status_code == 200
+    assert visitor.post("/preview").status_code == 200
 
 
-def test_workings_as_steps_boxes_and_bits(page):
-    page.keep("x = 2; 3*x + 1 as binary64")
-    reply = page.get("/lines/1/workings").content.decode()
+def test_workings_as_steps_boxes_and_bits(visitor):
+    visitor.keep("x = 2; 3*x + 1 as binary64")
+    reply = visitor.get("/lines/1/workings").content.decode()
     assert "Step 1 of 2: 3 times 2 is exactly 6." in reply
     assert reply.count("<svg") == 3
     assert "binary64 of 7: sign bit 0" in reply
-    assert page.get("/lines/99/workings").status_code == 404
+    assert visitor.get("/lines/99/workings").status_code == 404
 
 
-def test_the_form_of_a_line_and_of_the_sheet(page):
-    page.keep("1/3")
-    assert texts(page.post("/lines/1/form", form="fraction")) == ["1/3"]
-    assert "X-Refused" in page.post("/lines/1/form", form="nonsense").headers
-    assert texts(page.post("/lines/1/form", form="")) == ["0.3333333333"]
-    page.post("/settings/form", value="3 digits")
-    assert texts(page.get()) == ["0.333"]
-    assert "X-Refused" in page.post("/settings/form", value="0 digits").headers
+def test_the_form_of_a_line_and_of_the_sheet(visitor):
+    visitor.keep("1/3")
+    assert texts(visitor.post("/lines/1/form", form="fraction")) == ["1/3"]
+    assert "X-Refused" in visitor.post("/lines/1/form", form="nonsense").headers
+    assert texts(visitor.post("/lines/1/form", form="")) == ["0.3333333333"]
+    visitor.post("/settings/form", value="3 digits")
+    assert texts(visitor.get()) == ["0.333"]
+    assert "X-Refused" in visitor.post("/settings/form", value="0 digits").headers
 
 
-def test_values_names_and_computing_again_over_the_wire(page):
-    page.keep("m = 2  # kg", "Q = m*10", "m = 3")
-    listed = page.get("/quantities").content.decode()
+def test_values_names_and_computing_again_over_the_wire(visitor):
+    visitor.keep("m = 2  # kg", "Q = m*10", "m = 3")
+    listed = visitor.get("/quantities").content.decode()
     assert "used m = 2; m is now 3" in listed
     assert 'data-flag-for="2"' in listed
-    assert "30" in texts(page.post("/quantities/again", name="Q"))
-    assert "X-Refused" in page.post("/quantities/rename", name="m", new="Q").headers
-    page.post("/quantities/rename", name="m", new="mass")
-    assert "mass = 3" in page.get().content.decode()
-    assert "X-Refused" in page.post("/quantities/value", name="mass", value="sqr(").headers
-    assert "40" in texts(page.post("/quantities/value", name="mass", value="4")) or "4" in texts(
-        page.get()
+    assert "30" in texts(visitor.post("/quantities/again", name="Q"))
+    assert "X-Refused" in visitor.post("/quantities/rename", name="m", new="Q").headers
+    visitor.post("/quantities/rename", name="m", new="mass")
+    assert "mass = 3" in visitor.get().content.decode()
+    assert "X-Refused" in visitor.post("/quantities/value", name="mass", value="sqr(").headers
+    assert "40" in texts(visitor.post("/quantities/value", name="mass", value="4")) or "4" in texts(
+        visitor.get()
     )
 
 
-def test_numbers_that_are_none_are_not_found(page):
-    page.keep("1")
+def test_numbers_that_are_none_are_not_found(visitor):
+    visitor.keep("1")
     for path in ("/earlier?before=x", "/earlier?before=99", "/earlier", "/earlier?through=-1"):
-        assert page.get(path).status_code == 404
-    assert page.post("/lines/1/delete", since="x").status_code == 404
-    assert page.post("/lines/9/move", way="up").status_code == 404
-    assert page.post("/lines/refresh", numbers=["x"]).status_code == 404
-    assert page.post("/lines/1", text="  ").status_code == 400
-    assert page.client.get(f"{page.url}/undo").status_code == 405
+        assert visitor.get(path).status_code == 404
+    assert visitor.post("/lines/1/delete", since="x").status_code == 404
+    assert visitor.post("/lines/9/move", way="up").status_code == 404
+    assert visitor.post("/lines/refresh", numbers=["x"]).status_code == 404
+    assert visitor.post("/lines/1", text="  ").status_code == 400
+    assert visitor.client.get(f"{visitor.url}/undo").status_code == 405
 
 
-def test_undo_with_nothing_to_undo_says_so_by_its_status(page):
-    assert page.post("/undo").status_code == 204
-    page.keep("1")
-    assert page.post("/undo").headers["X-Label"] == "new line"
-    assert page.post("/redo").headers["X-Label"] == "new line"
-    assert page.post("/redo").status_code == 204
+def test_undo_with_nothing_to_undo_says_so_by_its_status(visitor):
+    assert visitor.post("/undo").status_code == 204
+    visitor.keep("1")
+    assert visitor.post("/undo").headers["X-Label"] == "new line"
+    assert visitor.post("/redo").headers["X-Label"] == "new line"
+    assert visitor.post("/redo").status_code == 204
 
 
-def test_the_history_is_of_all_sheets_each_text_once(page):
-    page.keep("2+2", "sin(1)", "2+2")
-    page.client.post("/sheets/new")
-    lines = json.loads(page.client.get("/history").content)["lines"]
+def test_the_history_is_of_all_sheets_each_text_once(visitor):
+    visitor.keep("2+2", "sin(1)", "2+2")
+    visitor.client.post("/sheets/new")
+    lines = json.loads(visitor.client.get("/history").content)["lines"]
     assert lines == ["sin(1)", "2+2"]
-    assert history.search(page.person, "0.8414")[0].text == "sin(1)"
-    assert history.search(page.person, "nothing like it") == []
-    found = page.client.get("/history/search?words=sin").content.decode()
+    assert history.search(visitor.person, "0.8414")[0].text == "sin(1)"
+    assert history.search(visitor.person, "nothing like it") == []
+    found = visitor.client.get("/history/search?words=sin").content.decode()
     assert 'data-text="sin(1)"' in found
     assert Client().get("/history").status_code == 404
 
 
-def test_the_history_of_another_is_not_found(page):
-    page.keep("secret = 42")
-    other = Page()
+def test_the_history_of_another_is_not_found(visitor):
+    visitor.keep("secret = 42")
+    other = Visitor()
     other.keep("1")
     assert "secret" not in other.client.get("/history").content.decode()
     assert history.search(other.person, "secret") == []
 
 
-def test_a_cleared_screen_is_shown_again(page):
-    page.keep("1", "2")
-    assert page.post("/lines", text="/clear", token=str(uuid.uuid4())).headers["X-Reload"] == "1"
-    shown = page.get().content.decode()
-    assert texts(page.get()) == []
+def test_a_cleared_screen_is_shown_again(visitor):
+    visitor.keep("1", "2")
+    assert visitor.post("/lines", text="/clear", token=str(uuid.uuid4())).headers["X-Reload"] == "1"
+    shown = visitor.get().content.decode()
+    assert texts(visitor.get()) == []
     more = re.search(r'hx-get="([^"]*through=\d+)"', shown).group(1)
-    assert texts(page.client.get(more)) == ["1", "2"]
+    assert texts(visitor.client.get(more)) == ["1", "2"]
 
 
-def test_live_lines_come_along_with_what_moves_them(page):
-    page.keep("a = 1", "b := a*10")
-    page.since = 2
-    reply = page.post("/lines", text="a = 2", token=str(uuid.uuid4()))
+def test_live_lines_come_along_with_what_moves_them(visitor):
+    visitor.keep("a = 1", "b := a*10")
+    visitor.since = 2
+    reply = visitor.post("/lines", text="a = 2", token=str(uuid.uuid4()))
     assert "20" in texts(reply)
     assert "10 → 20" in reply.content.decode()
 
 
-def test_very_many_changes_at_once_ask_for_a_new_page(page):
-    page.keep(*(f"{n}" for n in range(5)))
+def test_very_many_changes_at_once_ask_for_a_new_page(visitor):
+    visitor.keep(*(f"{n}" for n in range(5)))
     from console.views import replies
 
     replies.MOST_NEWS, before = 3, replies.MOST_NEWS
     try:
-        assert page.get("/lines?since=0").headers["X-Reload"] == "1"
-        assert "X-Reload" not in page.get("/lines?since=3").headers
+        assert visitor.get("/lines?since=0").headers["X-Reload"] == "1"
+        assert "X-Reload" not in visitor.get("/lines?since=3").headers
     finally:
         replies.MOST_NEWS = before
