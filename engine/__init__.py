@@ -17,6 +17,8 @@ Where things are, in the order in which a line passes through them:
 ``functions``  one record a function, one module a mathematical subject
 ``sheet``      evaluation of a tree, quantities, lines that use each other
 ``forms``      a value written as an answer: digits, sign, typeset
+``handbook``   what there is to look up, made from the records; its search
+``aids``       completion, the card at the caret, curves, the dial
 ``errors``     what is said when a line cannot be answered, and its mends
 =============  =============================================================
 """

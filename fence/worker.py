@@ -12,16 +12,16 @@ from dataclasses import asdict, dataclass, field
 from typing import Any
 
 from engine import LineError, Outcome, Settings, Sheet
+from engine.aids.dial import angle_from, angle_in, dial_of
+from engine.aids.number_line import number_lines_in
+from engine.aids.typing import typed_so_far
 from engine.limits import MAX_RECURSION
 from engine.numbers.context import Conventions
 from engine.reading.plain import statement_text
-from engine.sheet.dial import angle_from, angle_in, dial_of
 from engine.sheet.machine import bits_of
-from engine.sheet.number_line import number_lines_in
 from engine.sheet.outcome import ERROR
 from engine.sheet.quantities import list_quantities
 from engine.sheet.sheet import Drawn
-from engine.sheet.typing import typed_so_far
 from engine.sheet.workings import box_of
 from fence.limits import TimeIsUp, limit_memory, time_limit, too_much_memory, too_slow
 

@@ -8,11 +8,11 @@ from threading import Lock
 
 from flint import fmpq
 
+from engine.aids.curve import curve_of_function
+from engine.aids.number_line import number_line_of
 from engine.functions.catalogue import BY_NAME
 from engine.handbook.entries import FUNCTION, Entry
 from engine.numbers.values import Exact
-from engine.sheet.curve import curve_of_function
-from engine.sheet.number_line import number_line_of
 from pictures.curve import draw_curve
 from pictures.number_line import draw_number_line
 

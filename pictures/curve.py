@@ -19,7 +19,7 @@ MOST_PI = 13
 
 
 def draw_curve(curve: dict[str, Any], name: str, width: int = WIDTH, height: int = HEIGHT) -> str:
-    """The picture of ``curve``, a :class:`engine.sheet.curve.Curve` as a dict."""
+    """The picture of ``curve``, a :class:`engine.aids.curve.Curve` as a dict."""
     left, right, low, high = (curve[side] for side in ("left", "right", "low", "high"))
 
     def x_of(x: float) -> float:

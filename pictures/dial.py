@@ -18,7 +18,7 @@ LONGEST_TANGENT = 1.42
 
 def draw_dial(dial: dict[str, Any], point: dict[str, Any] | None = None) -> str:
     """The inside of the dial's ``svg`` element, for an angle as
-    :func:`engine.sheet.dial.dial_of` gives it; with a ``point`` whose direction it is."""
+    :func:`engine.aids.dial.dial_of` gives it; with a ``point`` whose direction it is."""
     turns = dial["turns"]
     theta = 2 * math.pi * turns
     cos, sin = math.cos(theta), math.sin(theta)

@@ -11,7 +11,7 @@ AXIS = 46
 
 
 def draw_number_line(line: dict[str, Any]) -> str:
-    """The picture of a :class:`engine.sheet.number_line.NumberLine` as a dict."""
+    """The picture of a :class:`engine.aids.number_line.NumberLine` as a dict."""
     span = WIDTH - 2 * MARGIN
     at = MARGIN + line["part"] * span
     ends = {-1: MARGIN, 0: at, 1: WIDTH - MARGIN}

@@ -10,11 +10,13 @@ from engine.errors import LineError, Notice
 from engine.forms.answer import Written, write
 from engine.forms.names import Form, form_of
 from engine.functions.catalogue import BY_NAME, CONSTANTS
-from engine.numbers.values import Complex
+from engine.numbers.values import Angle, Complex, Value
 from engine.reading.mathml import math, statement_mathml
 from engine.reading.plain import node_text, statement_text
+from engine.reading.traps import TRIGONOMETRIC
 from engine.reading.tree import (
     Assignment,
+    Call,
     Command,
     InForm,
     ListOf,
@@ -27,7 +29,6 @@ from engine.reading.tree import (
     walk,
 )
 from engine.sheet.definitions import ALL, Definitions
-from engine.sheet.dial import is_about_angle
 from engine.sheet.line import Line, Step
 from engine.sheet.machine import number_of, write_machine
 from engine.sheet.outcome import Answer
@@ -96,6 +97,12 @@ def answer_from(step: Step, written: Written, sheet_form: Form) -> Answer:
         cells=written.cells,
         has_dial=is_about_angle(statement.expression, step.value),
     )
+
+
+def is_about_angle(expression: Node, value: Value) -> bool:
+    """Whether a statement has an angle that the dial can show."""
+    calls = (node for node in walk(expression) if isinstance(node, Call))
+    return isinstance(value, Angle) or any(call.function in TRIGONOMETRIC for call in calls)
 
 
 def says_itself(expression: Node, written: Written) -> bool:

@@ -5,10 +5,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from engine import Sheet
+from engine.aids.dial import angle_in
+from engine.aids.typing import typed_so_far
 from engine.functions.catalogue import FUNCTIONS
-from engine.sheet.dial import angle_in
 from engine.sheet.machine import bits_of
-from engine.sheet.typing import typed_so_far
 from engine.sheet.workings import box_of
 
 LEAVES = st.sampled_from(

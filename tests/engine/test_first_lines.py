@@ -3,7 +3,7 @@
 import pytest
 
 from engine import Sheet
-from engine.sheet.typing import typed_so_far
+from engine.aids.typing import typed_so_far
 from tests.engine.answers import answer, error, mends, outcome
 
 

@@ -3,6 +3,10 @@
 import pytest
 
 from engine import Sheet
+from engine.aids.completion import complete
+from engine.aids.curve import can_be_drawn, curve_of_function
+from engine.aids.dial import angle_from, angle_in, dial_of
+from engine.aids.typing import typed_so_far
 from engine.functions.catalogue import BY_NAME, CONSTANTS, FUNCTIONS
 from engine.functions.record import Example
 from engine.handbook.entries import BY_KEY, COMMAND, ENTRIES
@@ -10,10 +14,6 @@ from engine.handbook.forms import FORMS
 from engine.handbook.operators import OPERATORS
 from engine.handbook.search import search
 from engine.reading.commands import COMMANDS
-from engine.sheet.completion import complete
-from engine.sheet.curve import can_be_drawn, curve_of_function
-from engine.sheet.dial import angle_from, angle_in, dial_of
-from engine.sheet.typing import typed_so_far
 from tests.engine.answers import answer
 
 EXAMPLES = [

@@ -7,8 +7,8 @@ import xml.etree.ElementTree as ET
 import pytest
 
 from engine import Sheet
+from engine.aids.dial import angle_from, dial_of
 from engine.numbers.binary64 import Bits
-from engine.sheet.dial import angle_from, dial_of
 from engine.sheet.workings import box_of
 from pictures.bits import draw_bits
 from pictures.boxes import draw_boxes

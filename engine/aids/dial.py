@@ -7,6 +7,7 @@ from typing import TYPE_CHECKING, Any
 
 from flint import fmpq
 
+from engine.aids.curve import number_of
 from engine.forms.answer import write
 from engine.forms.names import STANDARD, Form
 from engine.numbers import angles, arithmetic
@@ -14,8 +15,7 @@ from engine.numbers.circular import cosine, sine, tangent
 from engine.numbers.context import Work, working
 from engine.numbers.values import Angle, Exact, Real, Undefined, Value
 from engine.reading.traps import TRIGONOMETRIC
-from engine.reading.tree import Call, Literal, Node, walk
-from engine.sheet.curve import number_of
+from engine.reading.tree import Call, Literal, walk
 
 if TYPE_CHECKING:
     from engine.sheet.line import Line
@@ -127,12 +127,6 @@ def angle_in(sheet: Sheet, line: Line) -> tuple[Angle, dict[str, Any] | None] | 
                 if argument is not None:
                     return argument, None
     return None
-
-
-def is_about_angle(expression: Node, value: Value) -> bool:
-    """Whether a statement has an angle that the dial can show."""
-    calls = (node for node in walk(expression) if isinstance(node, Call))
-    return isinstance(value, Angle) or any(call.function in TRIGONOMETRIC for call in calls)
 
 
 def _argument_of(node: Call, values: dict[int, Value]) -> Angle | None:

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from typing import TYPE_CHECKING, Any
 
+from engine.aids.completion import complete
+from engine.aids.hint import hint_at
 from engine.errors import LineError
 from engine.reading.caret import at_caret
 from engine.reading.mathml import statement_mathml
-from engine.sheet.completion import complete
-from engine.sheet.hint import hint_at
 
 if TYPE_CHECKING:
     from engine.sheet.sheet import Sheet

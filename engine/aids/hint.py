@@ -5,15 +5,7 @@ from __future__ import annotations
 from dataclasses import asdict
 from typing import TYPE_CHECKING, Any
 
-from engine.errors import LineError
-from engine.functions.catalogue import BY_NAME, CONSTANTS
-from engine.functions.record import Function
-from engine.numbers.context import Work, working
-from engine.numbers.values import Angle, Applied, List, Value
-from engine.reading.plain import node_text
-from engine.reading.tree import Call, LineTree, Name, Node, walk
-from engine.sheet.calls import applied
-from engine.sheet.curve import (
+from engine.aids.curve import (
     FULL_ANGLE,
     USUAL_REACH,
     Curve,
@@ -22,7 +14,15 @@ from engine.sheet.curve import (
     curve_of_function,
     number_of,
 )
-from engine.sheet.number_line import number_line_of
+from engine.aids.number_line import number_line_of
+from engine.errors import LineError
+from engine.functions.catalogue import BY_NAME, CONSTANTS
+from engine.functions.record import Function
+from engine.numbers.context import Work, working
+from engine.numbers.values import Angle, Applied, List, Value
+from engine.reading.plain import node_text
+from engine.reading.tree import Call, LineTree, Name, Node, walk
+from engine.sheet.calls import applied
 
 if TYPE_CHECKING:
     from engine.sheet.sheet import Sheet
