@@ -7,8 +7,9 @@ from dataclasses import dataclass
 
 from engine.functions.catalogue import CONSTANTS, FUNCTIONS
 from engine.functions.record import Constant, Example, Function, Parameter
-from engine.handbook.forms import FORMS, FormRecord
-from engine.handbook.operators import OPERATORS, OperatorRecord
+from engine.handbook.forms import FORMS
+from engine.handbook.operators import OPERATORS
+from engine.handbook.record import Record
 from engine.reading.commands import COMMANDS, CommandRecord
 
 FUNCTION, CONSTANT, OPERATOR, FORM, COMMAND = (
@@ -52,17 +53,10 @@ def _of_constant(c: Constant) -> Entry:
     )  # fmt: skip
 
 
-def _of_operator(o: OperatorRecord) -> Entry:
+def _of_record(kind: str, subject: str, r: Record) -> Entry:
     return Entry(
-        o.name, OPERATOR, o.sign, o.pattern, "operators and signs", o.summary, o.examples,
-        related=o.related, taken_for=o.taken_for, words=o.words, source=o.source,
-    )  # fmt: skip
-
-
-def _of_form(f: FormRecord) -> Entry:
-    return Entry(
-        f.name, FORM, f.name, f.pattern, "forms of an answer", f.summary, f.examples,
-        related=f.related, taken_for=f.taken_for, words=f.words, source=f.source,
+        r.name, kind, r.sign, r.pattern, subject, r.summary, r.examples,
+        related=r.related, taken_for=r.taken_for, words=r.words, source=r.source,
     )  # fmt: skip
 
 
@@ -76,8 +70,8 @@ def _of_command(c: CommandRecord) -> Entry:
 def _all() -> Iterator[Entry]:
     yield from map(_of_function, FUNCTIONS)
     yield from (_of_constant(c) for name, c in CONSTANTS.items() if name == c.name)
-    yield from map(_of_operator, OPERATORS)
-    yield from map(_of_form, FORMS)
+    yield from (_of_record(OPERATOR, "operators and signs", r) for r in OPERATORS)
+    yield from (_of_record(FORM, "forms of an answer", r) for r in FORMS)
     yield from map(_of_command, COMMANDS.values())
 
 
