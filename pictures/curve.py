@@ -29,6 +29,9 @@ def draw_curve(curve: dict[str, Any], name: str, width: int = WIDTH, height: int
         return height - (y - low) / (high - low) * height
 
     drawn = [*_axes(curve, x_of, y_of, width, height)]
+    for pole in curve["poles"]:
+        at = x_of(pole)
+        drawn.append(f'<line class="pole" x1="{at:.1f}" x2="{at:.1f}" y1="0" y2="{height}"/>')
     for piece in curve["pieces"]:
         points = [(x_of(x), y_of(y)) for x, y in piece]
         if curve["is_dots"]:
@@ -37,6 +40,8 @@ def draw_curve(curve: dict[str, Any], name: str, width: int = WIDTH, height: int
             path = " ".join(f"{x:.1f},{y:.1f}" for x, y in points)
             drawn.append(f'<polyline class="curve" points="{path}"/>')
     told = f"curve of {name} from {_short(left)} to {_short(right)}"
+    if curve["poles"]:
+        told += f", with poles near {', '.join(map(_short, curve['poles']))}"
     if curve["mark"]:
         x, y = curve["mark"]
         drawn.append(_mark(x_of(x), y_of(y), y_of(0) if low < 0 < high else height))

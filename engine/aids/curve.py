@@ -47,6 +47,7 @@ Point = tuple[float, float]
 class Curve:
     """``pieces`` are lines of points without a gap, or single points where ``is_dots``.
 
+    ``poles`` are where it leaves the picture on both sides.
     ``unit`` is that of the arguments where they are angles.  ``mark`` is the place of the
     argument at hand with its value, if it has one.
     """
@@ -57,6 +58,7 @@ class Curve:
     high: float
     pieces: tuple[tuple[Point, ...], ...]
     is_dots: bool = False
+    poles: tuple[float, ...] = ()
     unit: str = ""
     mark: Point | None = None
 
@@ -101,7 +103,8 @@ def curve_of(function: Of, reach: float, mark: float | None = None, whole: bool 
     spare = (right - left) * 0.04 or 1.0
     at_mark = None if mark is None or value is None else (mark, value)
     pieces = tuple((point,) for point in known) if whole else _pieces(points, low, high)
-    return Curve(left - spare, right + spare, low, high, pieces, whole, mark=at_mark)
+    poles = () if whole else _poles(points, low, high)
+    return Curve(left - spare, right + spare, low, high, pieces, whole, poles, mark=at_mark)
 
 
 def _at(function: Of, x: float) -> float | None:
@@ -120,6 +123,28 @@ def _height(values: Sequence[float]) -> tuple[float, float]:
     low = ordered[0] if middle[0] - ordered[0] <= span else middle[0]
     high = ordered[-1] if ordered[-1] - middle[-1] <= span else middle[-1]
     return low, high
+
+
+def _poles(
+    points: Sequence[tuple[float, float | None]], low: float, high: float
+) -> tuple[float, ...]:
+    """Where the values part to both sides: between two points outside of the picture,
+    or at a single one without a value."""
+    poles: list[float] = []
+    triples = zip(points, points[1:], points[2:], strict=False)
+    for (left, before), (at, value), (_, behind) in triples:
+        if before is None:
+            continue
+        if value is None and behind is not None:
+            if before * behind < 0 or _outside(before, behind, low, high):
+                poles.append(at)
+        elif value is not None and before * value < 0 and _outside(before, value, low, high):
+            poles.append((left + at) / 2)
+    return tuple(poles)
+
+
+def _outside(one: float, other: float, low: float, high: float) -> bool:
+    return not (low <= one <= high or low <= other <= high)
 
 
 def _pieces(points: Sequence[tuple[float, float | None]], low: float, high: float):

@@ -158,6 +158,25 @@ def test_every_curve_has_points(name):
     assert curve.low < curve.high
 
 
+@pytest.mark.parametrize(
+    ("name", "poles"),
+    [
+        ("tan", [-4.71, -1.57, 1.57, 4.71]),
+        ("csc", [-6.28, -3.14, 0, 3.14, 6.28]),
+        ("gamma", [-4, -3, -2, -1, 0]),
+        ("coth", [0]),
+        ("zeta", [1]),
+        ("sin", []),
+        ("floor", []),
+        ("erf", []),
+    ],
+)
+def test_poles_are_where_the_curve_leaves_the_picture(name, poles):
+    found = [pole for pole in curve_of_function(name).poles if abs(pole) < 6]
+    wanted = [pole for pole in poles if abs(pole) < 6]
+    assert found == pytest.approx(wanted, abs=0.1)
+
+
 def test_a_pole_parts_the_curve():
     assert len(curve_of_function("tan").pieces) >= 4
     assert len(curve_of_function("sin").pieces) == 1

@@ -108,6 +108,7 @@ def test_no_dependence_or_too_much_of_it_is_not_drawn():
 
 CURVE = {
     "left": -1.0, "right": 4.0, "low": -2.0, "high": 2.0, "is_dots": False, "unit": "",
+    "poles": (1.5,),
     "pieces": (((0.0, 0.0), (1.0, 1.0)), ((2.0, -1.0), (4.0, 0.5))), "mark": (1.0, 1.0),
 }  # fmt: skip
 
@@ -119,6 +120,8 @@ def test_a_curve_has_its_pieces_its_mark_and_its_scale():
     assert [e.get("class") for e in root.iter("circle")] == ["mark"]
     assert {"2", "4", "−1", "1"} & set(texts_of(svg))
     assert "marked at 1" in root.get("aria-label")
+    assert "with poles near 1.5" in root.get("aria-label")
+    assert [e.get("class") for e in root.iter("line")].count("pole") == 1
     dots = draw_curve(CURVE | {"is_dots": True, "mark": None}, "f")
     assert [e.get("class") for e in ET.fromstring(dots).iter("circle")] == ["dot"] * 4
 
