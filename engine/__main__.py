@@ -84,6 +84,8 @@ def _shown_lines(outcome: Outcome, steps: list[WorkStep]) -> Iterable[str]:
     if not outcome.quiet:
         for answer in outcome.answers:
             shown = "" if answer.says_itself else f" {answer.sign} {answer.text}"
+            shown += f" ≈ {answer.nearly}" if answer.nearly else ""
+            shown += f"  (angles in {answer.unit})" if answer.unit else ""
             yield f"      {answer.reading}{shown}"
             yield from (f"        {also}" for also in answer.also)
     for notice in outcome.notices:

@@ -345,8 +345,7 @@ def _own_sign(function: str, args: list[str]) -> str | None:
 
 
 def _function_name(name: str) -> str:
-    upright = ' mathvariant="normal"' if len(name) == 1 else ""
-    return f"<mi{upright}>{escape(name)}</mi>"
+    return name_mathml(name)
 
 
 def first_of(node: Node, least: int) -> Node | None:

@@ -214,6 +214,21 @@ def test_degrees_minutes_and_seconds_are_exact(degrees, minutes, seconds):
     assert answer(typed) == f"= {typed}"
 
 
+@pytest.mark.parametrize(
+    ("angle", "radians"),
+    [
+        # NIST Special Publication 811, Appendix B.8, "angle", to seven digits; from memory.
+        ("1°", "1.745329e-2"),
+        ("1′", "2.908882e-4"),
+        ("1″", "4.848137e-6"),
+        ("1 gon", "1.570796e-2"),
+        ("1 turn", "6.283185e0"),
+    ],
+)
+def test_units_have_the_factors_of_the_standard(angle, radians):
+    assert answer(f"radians({angle}) as scientific, 7 digits") == f"≈ {radians}"
+
+
 def test_binary64_shows_what_a_machine_makes_of_an_angle():
     assert answer("sin(30°) as binary64") == "= 0.49999999999999994"
     assert answer("tan(90°) as binary64") == "= 1.633123935319537e16"

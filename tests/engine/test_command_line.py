@@ -59,6 +59,22 @@ def test_a_file_without_errors_exits_with_0(tmp_path):
     assert "5023.2" not in done.stdout.decode()  # quiet
 
 
+def test_the_handbook_is_read_there_too():
+    shown = run("help binomial\n/find round down\nhelp average of a list\n").stdout.decode()
+    assert "binomial(n, k)" in shown
+    assert "binomial(9, 4)  = 126" in shown
+    assert "floor(x)  The largest whole number that is not above x." in shown
+    assert "mean(x)" in shown
+
+
+def test_the_conventions_hold_from_their_line_on():
+    shown = run("arctan(1)\n/angle deg\narctan(1)\n/log decimal\nlog(1000)\n").stdout.decode()
+    assert "arctan(1) = (pi/4) rad" in shown
+    assert "≈ 0.7853981634 rad" in shown
+    assert "arctan(1) = 45°" in shown
+    assert "log(1000) = 3" in shown
+
+
 def test_bytes_that_are_no_text_do_no_harm():
     done = subprocess.run(
         [sys.executable, "-m", "engine", "--json"],

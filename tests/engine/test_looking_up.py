@@ -6,13 +6,15 @@ from engine import Sheet
 from engine.aids.completion import complete
 from engine.aids.curve import can_be_drawn, curve_of_function
 from engine.aids.dial import angle_from, angle_in, dial_of
+from engine.aids.number_line import number_line_of, number_lines_in
 from engine.aids.typing import typed_so_far
 from engine.functions.catalogue import BY_NAME, CONSTANTS, FUNCTIONS
 from engine.functions.record import Example
-from engine.handbook.entries import BY_KEY, COMMAND, ENTRIES
+from engine.handbook.entries import BY_KEY, COMMAND, ENTRIES, as_text, by_subject
 from engine.handbook.forms import FORMS
 from engine.handbook.operators import OPERATORS
 from engine.handbook.search import search
+from engine.numbers.values import Undefined, exact
 from engine.reading.commands import COMMANDS
 from tests.engine.answers import answer
 
@@ -212,3 +214,61 @@ def test_the_dial_of_a_line():
     angle, _ = dial_in("/angle deg", "cos(60)")
     assert dial_of(angle)["degrees"] == pytest.approx(60)
     assert dial_in("2 + 2") is None
+
+
+def test_number_lines_stand_in_the_workings_of_a_kept_line():
+    sheet = Sheet()
+    sheet.answer("2*round(7.5) + floor(1 - 3.2)")
+    [made] = sheet.traced(sheet.lines[0])
+    lines = {line.here: line for line in number_lines_in(made)}
+    assert (lines["round"].below, lines["round"].above, lines["round"].sent["round"]) == (
+        "7",
+        "8",
+        1,
+    )
+    assert (lines["floor"].below, lines["floor"].above) == ("-3", "-2")
+
+
+def test_what_has_no_number_line_has_none():
+    assert number_line_of("sqrt", exact(2)) is None
+    assert number_line_of("round", Undefined("")) is None
+    assert number_line_of("round", exact(2), exact(99)) is None
+
+
+def test_the_card_of_a_constant_and_of_an_unknown_name():
+    assert hint("2*pi")["name"] == "pi"
+    assert hint("2*pii") is None
+    assert hint("2 + 2") is None
+
+
+def test_the_card_of_a_list_argument_has_no_curve():
+    card = hint("mean([1, 2")
+    assert card["name"] == "mean"
+    assert card["curve"] is None
+    assert hint("sqrt([4, 9")["curve"]["mark"] is None
+
+
+def test_the_curve_of_an_angle_is_in_the_unit_of_the_sheet():
+    assert hint("sin(")["curve"]["right"] == pytest.approx(6.79, abs=0.1)
+    degrees = hint("sin(90", "/angle deg")["curve"]
+    assert degrees["right"] == pytest.approx(389, abs=2)
+    assert degrees["mark"] == (90.0, 1.0)
+    assert hint("sin(90°", "/angle deg")["curve"]["mark"] == (90.0, 1.0)
+
+
+def test_a_far_argument_widens_the_curve_but_dots_stay_countable():
+    assert hint("exp(40")["curve"]["right"] > 40
+    assert hint("sqrt(1000")["curve"]["mark"][0] == 1000
+    assert len(hint("factorial(1000")["curve"]["pieces"]) < 100
+
+
+def test_the_entries_as_plain_text():
+    text = as_text(BY_KEY["arctan"])
+    assert text.startswith("arctan(y, x)\n")
+    assert "arctan(1) as deg  = 45°" in text
+    assert "Easily taken for" in text
+
+
+def test_subjects_hold_every_entry_once():
+    filed = [entry.key for entries in by_subject().values() for entry in entries]
+    assert sorted(filed) == sorted(BY_KEY)

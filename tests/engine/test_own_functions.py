@@ -86,3 +86,53 @@ def test_an_error_inside_a_function_points_at_its_call():
 def test_endless_recursion_is_refused_with_a_sentence():
     result = outcome("f(n) = n*f(n - 1)", "f(5)")
     assert "1,000" in result.error.text
+
+
+def test_renaming_a_quantity_leaves_the_arguments_of_functions_alone():
+    from engine.sheet.editing import renamed, with_value
+
+    assert renamed("f(x) = x^2 + a", "x", "y") == "f(x) = x^2 + a"
+    assert renamed("f(x) = x^2 + a", "a", "b") == "f(x) = x^2 + b"
+    assert renamed("f(n) = if(n < 1, 1, f(n - 1))", "f", "g") == "g(n) = if(n < 1, 1, g(n - 1))"
+    assert with_value("f(x) = x^2  # area", "f", "x^3") == "f(x) = x^3  # area"
+
+
+def test_a_definition_is_typeset_with_its_arguments():
+    [shown] = outcome("f(x, y) = x/y").answers
+    assert shown.says_itself
+    assert shown.reading == "f(x, y) = x/y"
+    assert "<mfrac>" in shown.mathml
+    assert outcome("g(x) = if(x < 0, -x, x)").answers[0].mathml.count("<mtr>") == 2
+
+
+def test_the_text_of_a_function_typed_again_defines_it_again():
+    text = answer("f(x) = 2x + 1/x", "f")[2:]
+    assert answer(text, "f(2)") == "= 4.5"
+
+
+def test_the_steps_of_a_call_stand_in_the_order_of_the_work():
+    sheet = Sheet()
+    for line in ("f(x) = x^2", "1 + f(2 + 1)*3"):
+        sheet.answer(line)
+    [steps] = sheet.workings(sheet.lines[-1])
+    assert [(step.input, step.text) for step in steps] == [
+        ("2 + 1", "3"),
+        ("f(2 + 1)", "9"),
+        ("f(2 + 1)*3", "27"),
+        ("1 + f(2 + 1)*3", "28"),
+    ]
+
+
+def test_the_steps_of_a_choice_are_those_of_the_case_that_holds():
+    sheet = Sheet()
+    sheet.answer("if(2 < 3, 1 + 1, 4/0)")
+    [steps] = sheet.workings(sheet.lines[-1])
+    assert [step.input for step in steps] == ["2 < 3", "1 + 1", "if(2 < 3, 1 + 1, 4/0)"]
+
+
+def test_functions_of_the_language_are_values_and_keep_their_ways():
+    assert answer("k = round", "k(2.5, places=0)") == "= 2"
+    assert answer("apply(f, x) = f(x)", "apply(sin, 30°)") == "= 0.5"
+    assert answer("apply(f, x) = f(x)", "apply(sqrt, [4, 9])") == "= [2, 3]"
+    assert error("k = sqrt", "k(1, 2)") == "too-many-arguments"
+    assert outcome("sqrt").answers[0].kind == "function"
