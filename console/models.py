@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import uuid
-from dataclasses import asdict
 
 from django.db import models
 
@@ -28,11 +27,6 @@ class UnderConventions(models.Model):
     def conventions(self) -> Conventions:
         """What the signs of its lines mean."""
         return Conventions(self.angle, self.log, self.numbers)
-
-    def take_conventions(self, conventions: Conventions) -> None:
-        """Makes them its own."""
-        for name, value in asdict(conventions).items():
-            setattr(self, name, value)
 
 
 class Sheet(UnderConventions):

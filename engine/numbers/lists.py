@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from engine.errors import LineError
 from engine.limits import MAX_ITEMS
-from engine.numbers import arithmetic, operators
+from engine.numbers import operators
 from engine.numbers.values import Exact, Infinite, List, Undefined, Value, exact
 
 
@@ -40,8 +40,3 @@ def total(values: tuple[Value, ...]) -> Value:
     for place, value in enumerate(values):
         result = value if not place else operators.operate("+", result, value)
     return result
-
-
-def has_numbers(values: tuple[Value, ...]) -> bool:
-    """Whether all of them are plain numbers."""
-    return all(isinstance(value, arithmetic.Number | Infinite | Undefined) for value in values)

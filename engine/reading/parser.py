@@ -52,7 +52,6 @@ from engine.reading.tree import (
 
 COMPARISONS = frozenset({"==", "!=", "<", "<=", ">", ">=", "~"})
 PRODUCTS = {"*": "*", "/": "/", "mod": "mod", "div": "div"}
-SUMS = frozenset({"+", "-"})
 
 
 def parse(text: str, functions: Container[str] = (), quantities: Container[str] = ()) -> LineTree:

@@ -6,7 +6,7 @@ from collections.abc import Callable, Iterable, Sequence
 from typing import TYPE_CHECKING
 
 from engine.errors import LineError, replace
-from engine.functions.record import Delayed, Function
+from engine.functions.record import Function
 from engine.limits import MAX_CALLS
 from engine.numbers.context import conventions, current
 from engine.numbers.items import item_by_item
@@ -28,8 +28,6 @@ from engine.reading.tree import AnswerOf, Call, Node
 
 if TYPE_CHECKING:
     from engine.sheet.evaluation import Scope
-
-__all__ = ["Delayed", "applied", "bind", "bind_to", "built_in", "defined", "is_built_in"]
 
 
 # -- arguments -----------------------------------------------------------------------

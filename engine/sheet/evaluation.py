@@ -9,7 +9,7 @@ from engine.errors import LineError, replace
 from engine.forms.answer import write
 from engine.forms.names import Form, unit_among
 from engine.functions.catalogue import BY_NAME, CONSTANTS, closest
-from engine.functions.record import Function
+from engine.functions.record import Delayed, Function
 from engine.handbook.search import search
 from engine.numbers import angles, complexes, lists, operators, whole
 from engine.numbers.comparison import compare
@@ -316,7 +316,7 @@ def _call_built_in(function: Function, node: Call, scope: Scope) -> Value:
     if function.delays:
         return function.compute(
             *(
-                calls.Delayed(lambda one=argument: evaluate(one, scope), node_text(argument))
+                Delayed(lambda one=argument: evaluate(one, scope), node_text(argument))
                 for argument in arguments
                 if argument is not None
             )
