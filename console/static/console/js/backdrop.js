@@ -35,7 +35,13 @@ document.addEventListener("DOMContentLoaded", () => {
     const operands = brackets.length ? [] : spans(known.operands).map(([start, end]) => [start, end, "bound"]);
     teapot.mark([...brackets, ...operands]);
   }
-  preview.addEventListener("htmx:afterSwap", tint);
+  // a caret that has moved on meanwhile is asked for again
+  let asked = 0;
+  preview.addEventListener("htmx:afterSwap", () => {
+    tint();
+    const hasMoved = document.activeElement === area && area.selectionStart !== asked;
+    if (hasMoved && company() && !area.hasAttribute("aria-invalid")) htmx.trigger(area, "preview");
+  });
   area.addEventListener("scroll", () => { backdrop.scrollTop = area.scrollTop; });
 
   // the caret has moved: the reading tints other operands
@@ -46,6 +52,7 @@ document.addEventListener("DOMContentLoaded", () => {
     if (area.value.trim() && !area.hasAttribute("aria-invalid") && company()) htmx.trigger(area, "preview");
   });
   area.addEventListener("htmx:configRequest", (event) => {
+    asked = area.selectionStart;
     event.detail.parameters.caret = teapot.pointsOf(area.value, area.selectionStart);
   });
 
