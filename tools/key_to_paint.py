@@ -50,9 +50,7 @@ def key_times(page: Page, before: str, key: str, wanted: str) -> list[float]:
 
 def main() -> None:
     """Prints the figures."""
-    print(
-        f"from the key to the painted frame, {ROUNDS} times each: milliseconds, median, most, over 50"
-    )
+    print(f"from key to painted frame, {ROUNDS} times: milliseconds, median, most, over 50")
     with tempfile.TemporaryDirectory() as data, chromium() as browser:
         server = Server(Path(data), demo=True)
         server.start()
