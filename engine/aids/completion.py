@@ -25,9 +25,6 @@ MOST = 8
 RECENT = 40
 """Lines back in which a name counts as used lately."""
 
-MOST_QUANTITIES = 400
-"""Quantities looked through, the last ones."""
-
 _RUN = re.compile(r"(?:[^\W\d]\w*[ ]+)*[^\W\d]\w*$")
 _WORD = re.compile(r"[^\W\d]\w*$")
 _IN_FORM = re.compile(r"\bas\s+[^()\[\];]*$")
@@ -122,9 +119,12 @@ def _lately_used(sheet: Sheet) -> set[str]:
 
 def _quantities(sheet: Sheet, word: str, place: Span, behind: str) -> Iterator[Completion]:
     """Quantities that begin so, the last defined first."""
-    for name, step in sheet.definitions.current()[::-1][:MOST_QUANTITIES]:
-        if name.startswith(word) and name != word:
-            yield _of_quantity(sheet, name, step, place, behind)
+    names = (name for name in sheet.definitions if name.startswith(word) and name != word)
+    seen = ((name, sheet.definitions.seen(name)) for name in names)
+    found = [(name, step) for name, step in seen if step is not None]
+    found.sort(key=lambda pair: (*pair[1].place, pair[0]), reverse=True)
+    for name, step in found[:MOST]:
+        yield _of_quantity(sheet, name, step, place, behind)
 
 
 def _of_quantity(sheet: Sheet, name: str, step: Step, place: Span, behind: str) -> Completion:

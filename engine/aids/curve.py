@@ -180,21 +180,13 @@ def varied(function: Function) -> int:
 
 
 @lru_cache(maxsize=512)
-def curve_of_function(
-    name: str,
-    unit: str = "rad",
-    mark: float | None = None,
-    place: int | None = None,
-    others: tuple[str, ...] = (),
-) -> Curve | None:
+def curve_of_function(name: str, unit: str = "rad", mark: float | None = None) -> Curve | None:
     """The curve of a function of the language along one argument; None where it has
-    none.  ``others`` are its other arguments as they were typed; without them those
-    of its first example are taken."""
+    none.  Its other arguments are those of its first example."""
     function = BY_NAME[name]
     if not can_be_drawn(function):
         return None
-    along = varied(function) if place is None else place
-    given = _constants(others) or _constants(_arguments_of(function))
+    along, given = varied(function), _arguments_of(function)
     conventions = Conventions(angle=unit, numbers="real")
 
     def of(x: Value) -> Value:
@@ -210,18 +202,8 @@ def curve_of_function(
     return replace(made, unit=unit if is_angle else "")
 
 
-def _arguments_of(function: Function) -> tuple[str, ...]:
+def _arguments_of(function: Function) -> list[Value | None]:
+    """The arguments of its first example; what is no plain number is left out."""
     expression = parse(function.examples[0].input).statements[0].expression
-    if not isinstance(expression, Call):
-        return ()
-    text = function.examples[0].input
-    return tuple(text[slice(*part.span)] for part in expression.args)
-
-
-def _constants(texts: tuple[str, ...]) -> list[Value | None]:
-    """Plain numbers among arguments; what is none is left out."""
-    found: list[Value | None] = []
-    for text in texts:
-        node = parse(text).statements[0].expression if text.strip() else None
-        found.append(Exact(node.value) if isinstance(node, Literal) else None)
-    return found
+    arguments = expression.args if isinstance(expression, Call) else ()
+    return [Exact(part.value) if isinstance(part, Literal) else None for part in arguments]

@@ -13,13 +13,14 @@ from engine.forms.names import STANDARD, Form
 from engine.numbers import angles, arithmetic
 from engine.numbers.circular import cosine, sine, tangent
 from engine.numbers.context import Work, working
-from engine.numbers.values import Angle, Exact, Real, Undefined, Value
+from engine.numbers.values import Angle, Exact, Real, Value
 from engine.reading.traps import TRIGONOMETRIC
-from engine.reading.tree import Call, Literal, walk
+from engine.reading.tree import Call, walk
 
 if TYPE_CHECKING:
     from engine.sheet.line import Line
     from engine.sheet.sheet import Sheet
+    from engine.sheet.workings import Workings
 
 EXACT = Form("exact", digits=10)
 QUADRANTS = ("first", "second", "third", "fourth")
@@ -39,32 +40,22 @@ def _ratio(text: str) -> tuple[int, int]:
 def dial_of(angle: Angle) -> dict[str, Any]:
     """What the dial shows of an angle."""
     radians = angle.radians
-    turns = number_of(angles.count_of(angle, "turn"))
     values = {"sin": sine(radians), "cos": cosine(radians), "tan": tangent(radians)}
     return {
         "degrees": number_of(angles.count_of(angle, "deg")),
-        "turns": turns,
-        "use": _typed(angle),
+        "turns": number_of(angles.count_of(angle, "turn")),
+        "use": write(angle, STANDARD).text,
         "units": [_in_unit(angle, name) for name in angles.UNITS],
         "values": [_value(name, value) for name, value in values.items()],
-        "quadrant": _quadrant(radians),
-        "cos": number_of(values["cos"]),
-        "sin": number_of(values["sin"]),
-        "tan": None if isinstance(values["tan"], Undefined) else number_of(values["tan"]),
+        "quadrant": _quadrant(values["sin"], values["cos"]),
+        "tan": number_of(values["tan"]),
     }
-
-
-def _typed(angle: Angle) -> str:
-    """The angle as it can be typed: exactly, where that is possible."""
-    written = write(angle, STANDARD)
-    return written.text
 
 
 def _in_unit(angle: Angle, name: str) -> dict[str, str]:
     written = write(angles.in_unit(angle, name), STANDARD)
     nearly = written.nearly
     return {
-        "unit": angles.UNITS[name].words,
         "name": name,
         "sign": written.sign,
         "text": written.text,
@@ -82,14 +73,12 @@ def _value(name: str, value: Value) -> dict[str, str]:
         "text": shown.text,
         "mathml": shown.mathml,
         "closed": closed.mathml if is_closed else "",
-        "remark": shown.remark,
     }
 
 
-def _quadrant(radians: Value) -> str:
+def _quadrant(sine_of: Value, cosine_of: Value) -> str:
     """In which quadrant the ray lies, or on which half-axis."""
-    sines = [arithmetic.sign_of(part) for part in (sine(radians), cosine(radians))]
-    up, right = sines
+    up, right = arithmetic.sign_of(sine_of), arithmetic.sign_of(cosine_of)
     if not up:
         return "on the right half of the axis" if right > 0 else "on the left half of the axis"
     if not right:
@@ -114,35 +103,29 @@ def angle_in(sheet: Sheet, line: Line) -> tuple[Angle, dict[str, Any] | None] | 
     """The angle that a line is about, with the point of an ``arctan(y, x)``: its last
     answer where that is an angle, else the argument of its first sine or the like."""
     for workings in sheet.traced(line)[::-1]:
-        values = workings.values
         nodes = [node for node in walk(workings.expression) if isinstance(node, Call)]
-        conventions = line.conventions
         answer = line.final_step.value
-        point = next(filter(None, (_point_among(node, values) for node in nodes)), None)
+        point = next(filter(None, (_point_among(node, workings) for node in nodes)), None)
         if isinstance(answer, Angle):
             return answer, point
-        with working(Work(conventions)):
+        with working(Work(line.conventions)):
             for node in nodes:
-                argument = _argument_of(node, values)
+                argument = _argument_of(node, workings)
                 if argument is not None:
                     return argument, None
     return None
 
 
-def _argument_of(node: Call, values: dict[int, Value]) -> Angle | None:
+def _argument_of(node: Call, workings: Workings) -> Angle | None:
     if node.function not in TRIGONOMETRIC or not node.args:
         return None
-    [argument, *_] = node.args
-    value = Exact(argument.value) if isinstance(argument, Literal) else values.get(id(argument))
+    value = workings.value_of(node.args[0])
     angle = angles.as_angle(value) if isinstance(value, Exact | Real | Angle) else None
     return angle if isinstance(angle, Angle) else None
 
 
-def _point_among(node: Call, values: dict[int, Value]) -> dict[str, Any] | None:
+def _point_among(node: Call, workings: Workings) -> dict[str, Any] | None:
     if node.function not in ("arctan", "atan2", "atan") or len(node.args) != 2:
         return None
-    y, x = (
-        Exact(part.value) if isinstance(part, Literal) else values.get(id(part))
-        for part in node.args
-    )
+    y, x = map(workings.value_of, node.args)
     return point_of(y, x) if isinstance(y, Exact | Real) and isinstance(x, Exact | Real) else None

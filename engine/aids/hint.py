@@ -13,6 +13,7 @@ from engine.aids.curve import (
     curve_of,
     curve_of_function,
     number_of,
+    varied,
 )
 from engine.aids.number_line import number_line_of
 from engine.errors import LineError
@@ -128,8 +129,10 @@ def _curve(
     if len(values) > len(function.parameters) or any(isinstance(v, List) for v in values):
         values = []
     if len(function.parameters) == 1 or len(values) < 2:
-        mark = number_of(values[0], unit) if values and values[0] is not None else None
-        return curve_of_function(function.name, unit, mark if place in (0, None) else None)
+        # of several arguments the first alone says nothing of a curve along another
+        has_mark = values and values[0] is not None and not place and not varied(function)
+        mark = number_of(values[0], unit) if has_mark else None
+        return curve_of_function(function.name, unit, mark)
     along = min(place or 0, len(values) - 1)
     return _along(sheet, values, along, lambda row: applied(function, row), function)
 

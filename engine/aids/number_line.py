@@ -15,7 +15,7 @@ from engine.functions.helpers import whole
 from engine.numbers import arithmetic
 from engine.numbers import whole as whole_numbers
 from engine.numbers.values import Exact, Number, Real, Value, exact
-from engine.reading.tree import Call, Literal, Node, walk
+from engine.reading.tree import Call, walk
 
 if TYPE_CHECKING:
     from engine.sheet.workings import Workings
@@ -60,14 +60,10 @@ def number_lines_in(workings: Workings) -> Iterator[NumberLine]:
     """Those of the roundings in an expression that was worked out."""
     for node in walk(workings.expression):
         if isinstance(node, Call) and node.function in ROUNDERS and node.args:
-            values = (_value_of(part, workings) for part in node.args[:2])
+            values = map(workings.value_of, node.args[:2])
             line = number_line_of(node.function, *values)
             if line is not None:
                 yield line
-
-
-def _value_of(node: Node, workings: Workings) -> Value | None:
-    return Exact(node.value) if isinstance(node, Literal) else workings.values.get(id(node))
 
 
 def _made(name: str, x: Number, unit: Exact) -> NumberLine:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from engine.errors import LineError
+from engine.numbers import angles
 
 COUNTED = frozenset({"digits", "places"})
 """Forms written behind a whole number: ``4 digits``."""
@@ -15,7 +16,7 @@ STYLES = (
 )  # fmt: skip
 """Forms written as one word."""
 
-UNITS = ("rad", "deg", "gon", "turn", "dms")
+UNITS = tuple(angles.UNITS)
 """Forms of an angle."""
 
 SHAPES = ("polar", "rectangular")

@@ -69,7 +69,7 @@ def complex_log(z: Value, base: Value | None = None) -> Value:
         return _log_without_base(z)
     if base is None:
         base = exact(10) if conventions().log == "decimal" else None
-    return log if base is None else complexes.operate_or_real("/", log, complexes.logarithm(base))
+    return log if base is None else complexes.operate("/", log, complexes.logarithm(base))
 
 
 def _is_positive_rational(x: Value) -> bool:

@@ -44,12 +44,8 @@ def complex_of(re: Value, im: Value) -> Value:
 
 
 def through(compute: Callable[..., acb], *values: Value) -> Value:
-    """``compute`` on complex balls; each part of what it gives is a number of its own."""
-    for value in values:
-        if isinstance(value, Infinite):
-            return Undefined("This has no value at infinity among the complex numbers.")
-        if isinstance(value, Undefined):
-            return value
+    """``compute`` on complex balls, for finite numbers; each part of what it gives is a
+    number of its own."""
     flat = [part for value in values for part in parts(value)]
 
     def ball(balls: tuple[arb, ...]) -> acb:
@@ -66,7 +62,7 @@ def _or_zero(part: Real) -> Number:
 
 
 def operate(op: str, a: Value, b: Value) -> Value:
-    """``a op b``, where one or both are complex."""
+    """``a op b``, as complex numbers."""
     for value in (a, b):
         if isinstance(value, Undefined):
             return value
@@ -97,7 +93,7 @@ def _divide(a: Value, b: Value) -> Value:
     if not isinstance(b, Complex):
         if is_zero(b):
             return Undefined("A complex number over 0 has no value: it has no direction.")
-        return complex_of(divide(a.re, b), divide(a.im, b))
+        return complex_of(*(divide(part, b) for part in parts(a)))
     size = add(multiply(b.re, b.re), multiply(b.im, b.im))
     re, im = parts(_multiply(a, conjugate(b)))
     return complex_of(divide(re, size), divide(im, size))
@@ -143,7 +139,7 @@ def logarithm(value: Value) -> Value:
 
 def _whole_power(a: Value, n: int) -> Value:
     if n < 0:
-        return operate_or_real("/", ONE, _whole_power(a, -n))
+        return _divide(ONE, _whole_power(a, -n))
     result: Value = ONE
     while n:
         if n & 1:
@@ -159,21 +155,6 @@ OPERATIONS: dict[str, Callable[[Value, Value], Value]] = {
     "/": _divide,
     "^": _power,
 }
-
-_REAL = {
-    "+": arithmetic.add,
-    "-": arithmetic.subtract,
-    "*": arithmetic.multiply,
-    "/": arithmetic.divide,
-    "^": arithmetic.power,
-}
-
-
-def operate_or_real(op: str, a: Value, b: Value) -> Value:
-    """``a op b`` for numbers of either kind."""
-    if isinstance(a, Complex) or isinstance(b, Complex):
-        return operate(op, a, b)
-    return _REAL[op](a, b)
 
 
 def conjugate(value: Value) -> Value:

@@ -10,6 +10,7 @@ from flint import fmpq, fmpz
 
 from engine.errors import LineError, Mend, Span, replace
 from engine.limits import MAX_DIGITS, MAX_LINE
+from engine.numbers.angles import SHEET_UNITS
 
 NUMBER, SEXAGESIMAL, NAME, OP, ANSWER, POWER, TEXT, END = (
     "number", "sexagesimal", "name", "op", "answer", "power", "text", "end",
@@ -42,7 +43,7 @@ OPERATOR_SIGNS = {"≤": "<=", "≥": ">=", "≠": "!=", "≈": "~", "≔": ":="
 RAISED = "⁰¹²³⁴⁵⁶⁷⁸⁹⁺⁻"
 SUPERSCRIPTS = dict(zip(RAISED, "0123456789+-", strict=True))
 
-UNIT_WORDS = frozenset({"deg", "rad", "gon", "turn"})
+UNIT_WORDS = frozenset(SHEET_UNITS)
 """Units of angles, as they stand behind a number."""
 
 UNIT_SIGNS = frozenset({"°", "′", "″"})

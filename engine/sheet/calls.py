@@ -109,6 +109,9 @@ def _continued(function: Function, values: Sequence[Value | None]) -> Value:
     if function.on_complex is None:
         text = f"{function.name} takes real numbers only, and this is a complex number."
         raise LineError("not-a-number", text)
+    undefined = next((value for value in values if isinstance(value, Undefined)), None)
+    if undefined is not None:
+        return undefined
     if any(isinstance(value, Infinite) for value in values):
         return Undefined("Among the complex numbers there is no such value at infinity.")
     return function.on_complex(*(value for value in values if value is not None))

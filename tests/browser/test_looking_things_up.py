@@ -150,6 +150,18 @@ def test_the_unit_beside_the_entry_is_that_of_the_next_lines(sheet):
     expect(sheet.get_by_label("Angles in")).to_have_value("deg")
 
 
+def test_the_form_of_a_line_is_not_taken_for_its_unit(sheet):
+    type_line(sheet, "sin(1)")
+    expect(answers(sheet).last).to_contain_text("angles in rad")
+    sheet.keyboard.press("PageUp")
+    sheet.keyboard.press("f")
+    field = sheet.get_by_test_id("in-place").get_by_role("combobox")
+    expect(field).to_have_value("")
+    field.fill("4 digits")
+    field.press("Enter")
+    expect(answers(sheet).last).to_have_attribute("data-text", "0.8415")
+
+
 def test_the_number_line_shows_a_tie_while_typing(sheet):
     entry(sheet).press_sequentially("round(6.5")
     picture = sheet.get_by_test_id("hint").get_by_role("img")

@@ -133,6 +133,11 @@ def test_the_card_marks_the_argument_and_its_place_on_the_curve():
     assert hint("sin(")["curve"]["mark"] is None
 
 
+def test_an_argument_is_not_marked_on_the_curve_along_another():
+    assert hint("bessel_j(3")["curve"]["mark"] is None
+    assert hint("bessel_j(0, 1")["curve"]["mark"][0] == 1.0
+
+
 def test_the_card_of_a_function_of_ones_own_has_a_curve_too():
     card = hint("f(2, 3", "f(x, y) = x^2 + y")
     assert card["summary"] == "f(x, y) = x^2 + y"

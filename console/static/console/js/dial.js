@@ -90,15 +90,7 @@ document.addEventListener("DOMContentLoaded", () => {
     const opener = event.target.closest("[data-dial]");
     if (opener) return teapot.openDial(opener.dataset.dial);
     if (event.target.closest("[data-use-angle]")) use();
-    const csv = event.target.closest("[data-csv]");
-    if (csv) copyTable(csv.nextElementSibling.href);
   });
-  async function copyTable(address) {
-    const reply = await fetch(address).catch(() => null);
-    if (!reply?.ok) return teapot.say("The table could not be copied.");
-    await navigator.clipboard.writeText(await reply.text());
-    teapot.say("The table is copied as CSV.");
-  }
   document.addEventListener("keydown", (event) => {
     if (!event.altKey || event.key.toLowerCase() !== "a" || event.ctrlKey) return;
     event.preventDefault();

@@ -98,7 +98,16 @@ document.addEventListener("DOMContentLoaded", () => {
     line.scrollIntoView({ block: "nearest" });
   }
 
+  async function copyTable(address) {
+    const reply = await fetch(address).catch(() => null);
+    if (!reply?.ok) return teapot.say("The table could not be copied.");
+    await navigator.clipboard.writeText(await reply.text());
+    teapot.say("The table is copied as CSV.");
+  }
+
   run.addEventListener("click", (event) => {
+    const csv = event.target.closest("[data-csv]");
+    if (csv) copyTable(csv.nextElementSibling.href);
     const line = event.target.closest(".line");
     const button = event.target.closest("[data-act]");
     if (line && button) {
