@@ -44,11 +44,12 @@ def standard(number: Number, form: Form) -> Written:
             return _number("=", figures.str())
     rounded = significant(number, form.digits)
     if rounded.below is None and rounded.mantissa:
+        if form.digits <= rounded.magnitude <= SCIENTIFIC_FROM:
+            # every figure before the point is shown, so every one has to be right; and
+            # whether they are few enough is told by the number, not by few of its digits
+            rounded = to_places(number, 0)
         if not SCIENTIFIC_BELOW <= rounded.magnitude < SCIENTIFIC_FROM:
             return scientific(number, form)
-        if rounded.magnitude >= form.digits:
-            # every figure before the point is shown, so every one has to be right
-            rounded = to_places(number, 0)
     return _written(rounded, positional_text(rounded, _least_places(rounded, form)))
 
 
