@@ -8,6 +8,7 @@ npm install --no-save --no-audit --no-fund
 rm -rf "$out" && mkdir -p "$out/fonts"
 npx tailwindcss -i assets/teapot.css -o "$out/teapot.css" --minify
 cp node_modules/htmx.org/dist/htmx.min.js "$out/htmx.min.js"
+cp node_modules/idiomorph/dist/idiomorph.min.js "$out/idiomorph.min.js"
 cp node_modules/@alpinejs/csp/dist/cdn.min.js "$out/alpine.min.js"
 next=node_modules/@fontsource-variable/atkinson-hyperlegible-next
 mono=node_modules/@fontsource-variable/atkinson-hyperlegible-mono
@@ -18,6 +19,7 @@ cp "$mono/files/atkinson-hyperlegible-mono-latin-wght-normal.woff2" "$out/fonts/
 cp "$maths/files/noto-sans-math-latin-400-normal.woff2" "$out/fonts/maths.woff2"
 mkdir -p "$out/licences"
 cp node_modules/htmx.org/LICENSE "$out/licences/htmx.txt"
+cp node_modules/idiomorph/LICENSE "$out/licences/idiomorph.txt"
 cp "$next/LICENSE" "$out/licences/atkinson-hyperlegible-next.txt"
 cp "$mono/LICENSE" "$out/licences/atkinson-hyperlegible-mono.txt"
 cp "$maths/LICENSE" "$out/licences/noto-sans-math.txt"

@@ -255,6 +255,30 @@ def test_a_quantity_is_renamed_throughout_and_forgotten(sheet):
     expect(quantity(sheet, "Q")).to_have_count(0)
 
 
+def test_news_from_another_window_takes_nothing_away_that_is_being_typed(sheet):
+    type_lines(sheet, "m = 2", "Q := m*10", "m*3")
+    other = sheet.context.new_page()
+    other.goto(sheet.url)
+    quantity(sheet, "m").locator("summary").press("Enter")
+    name = sheet.get_by_label("New name of m")
+    name.fill("mas")
+    line(sheet, 3).focus()
+    press(sheet, "w", "m")
+    expect(line(sheet, 3).get_by_test_id("workings")).to_be_visible()
+    sheet.keyboard.type(" + 5")
+    value = other.get_by_label("Value of m")
+    value.fill("4")
+    value.press("Enter")
+    expect(line(sheet, 3).get_by_test_id("answer")).to_have_attribute("data-text", "12")
+    expect(line(sheet, 3).get_by_test_id("workings")).to_contain_text("12")
+    mended = line(sheet, 3).get_by_test_id("in-place").locator("input")
+    expect(mended).to_have_value("m*3 + 5")
+    expect(mended).to_be_focused()
+    press(sheet, "Enter")
+    expect(line(sheet, 3).get_by_test_id("answer")).to_have_attribute("data-text", "17")
+    expect(name).to_have_value("mas")
+
+
 def test_clear_empties_the_screen_and_keeps_everything(sheet):
     type_lines(sheet, "m = 2", "m*3")
     type_line(sheet, "/clear")

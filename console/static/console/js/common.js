@@ -9,6 +9,18 @@ window.teapot = {
     return holder.content;
   },
 
+  /** Makes an element of the page like a fresh one from the server, leaving in place what
+      the person has there: where the focus is, what is open, what is typed and not sent. */
+  morph(shown, fresh) {
+    const isTyped = (node) => node.matches("input") && node.value !== node.defaultValue;
+    Idiomorph.morph(shown, fresh, {
+      callbacks: {
+        beforeAttributeUpdated: (name, node) => !(name === "open" || (name === "value" && isTyped(node))),
+        beforeNodeRemoved: (node) => !node.matches?.(".in-place, .workings"),
+      },
+    });
+  },
+
   /** Sends a form to a path under the sheet's own; the reply, null without a connection.
       One goes after another, so that no reply is older than what is shown. */
   post(path, fields = {}, options = {}) {

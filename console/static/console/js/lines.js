@@ -56,13 +56,12 @@ document.addEventListener("DOMContentLoaded", () => {
     const field = teapot.element("input", { value: text, spellcheck: false, autocomplete: "off" });
     field.setAttribute("aria-label", below ? (list ? "Form of this line, such as fraction or 4 digits" : "New line below") : "The line's text");
     if (list) field.setAttribute("list", list);
-    const box = teapot.element("div", { className: "in-place" }, field);
+    const box = teapot.element("div", { className: "in-place", id: "in-place" }, field);
     box.dataset.testid = "in-place";
     if (below) line.append(box); else line.querySelector(".typed").after(box);
-    line.classList.add("is-mended");
     field.focus();
     field.setSelectionRange(text.length, text.length);
-    const close = () => { box.remove(); line.classList.remove("is-mended"); };
+    const close = () => box.remove();
     field.addEventListener("keydown", async (event) => {
       event.stopPropagation();
       if (event.key === "Escape") { close(); line.focus(); }
@@ -90,12 +89,27 @@ document.addEventListener("DOMContentLoaded", () => {
     const button = line.querySelector("[data-act=workings]");
     const open = line.querySelector(".workings");
     if (!button) return;
-    button.setAttribute("aria-expanded", String(!open));
-    if (open) return open.remove();
+    if (open) {
+      button.setAttribute("aria-expanded", "false");
+      return open.remove();
+    }
+    await showWorkings(line);
+    line.scrollIntoView({ block: "nearest" });
+  }
+
+  /** The workings of a line, where they are open: its values may have moved. */
+  teapot.refreshWorkings = (line) => {
+    if (!line.querySelector(".workings")) return;
+    if (line.querySelector("[data-act=workings]")) showWorkings(line);
+    else line.querySelector(".workings").remove();
+  };
+
+  async function showWorkings(line) {
     const reply = await fetch(`${teapot.page().url}/lines/${numberOf(line)}/workings`).catch(() => null);
     if (!reply?.ok) return teapot.say("The workings could not be had.");
+    line.querySelector(".workings")?.remove();
     line.append(teapot.fragment(await reply.text()));
-    line.scrollIntoView({ block: "nearest" });
+    line.querySelector("[data-act=workings]")?.setAttribute("aria-expanded", "true");
   }
 
   async function copyTable(address) {

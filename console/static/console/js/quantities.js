@@ -4,26 +4,16 @@ document.addEventListener("DOMContentLoaded", () => {
   if (!side) return;
   let asked = 0;
 
-  /** Asks for the list anew; what is being edited in it stays. */
+  /** Asks for the list anew. */
   teapot.showQuantities = async () => {
     const ask = ++asked;
     const reply = await fetch(`${teapot.page().url}/quantities`).catch(() => null);
     if (!reply?.ok || ask !== asked) return;
     const fresh = teapot.fragment(await reply.text());
     if (ask !== asked) return;
-    const focused = document.activeElement?.dataset?.valueOf;
-    const open = [...side.querySelectorAll("details[open]")].map((details) => nameOf(details));
-    document.getElementById("quantities").replaceWith(fresh);
-    for (const details of side.querySelectorAll("details")) {
-      if (open.includes(nameOf(details))) details.open = true;
-    }
-    if (focused) side.querySelector(`[data-value-of="${CSS.escape(focused)}"]`)?.focus();
+    teapot.morph(document.getElementById("quantities"), fresh.firstElementChild);
     teapot.showFlags();
   };
-
-  function nameOf(details) {
-    return details.closest(".quantity")?.dataset.name || "";
-  }
 
   /** Marks the lines that are out of date. */
   teapot.showFlags = () => {

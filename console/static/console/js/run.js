@@ -10,23 +10,27 @@ document.addEventListener("DOMContentLoaded", () => {
   document.fonts?.ready.then(toFoot);
   const isAtFoot = () => scroller.scrollHeight - scroller.scrollTop - scroller.clientHeight < 60;
 
+  function putInPlace(line) {
+    const focused = line.contains(document.activeElement) ? document.activeElement : null;
+    line.remove();
+    const lines = [...run.querySelectorAll(":scope > .line")];
+    // nearly always at the foot, so looked for from there
+    let at = lines.length;
+    while (at && Number(lines[at - 1].dataset.place) > Number(line.dataset.place)) at -= 1;
+    if (at) lines[at - 1].after(line);
+    else if (lines.length) lines[0].before(line);
+    else run.append(line);
+    focused?.focus({ preventScroll: true });
+  }
+
   function place(line) {
     const here = document.getElementById(line.id);
-    const hadFocus = here !== null && here === document.activeElement;
-    if (here && here.dataset.place === line.dataset.place) {
-      here.replaceWith(line);
-    } else {
-      here?.remove();
-      const lines = [...run.querySelectorAll(":scope > .line")];
-      // nearly always at the foot, so looked for from there
-      let at = lines.length;
-      while (at && Number(lines[at - 1].dataset.place) > Number(line.dataset.place)) at -= 1;
-      if (at) lines[at - 1].after(line);
-      else if (lines.length) lines[0].before(line);
-      else run.append(line);
+    const isMoved = !here || here.dataset.place !== line.dataset.place;
+    if (here) {
+      teapot.morph(here, line);
+      teapot.refreshWorkings(here);
     }
-    htmx.process(line);
-    if (hadFocus) line.focus({ preventScroll: true });
+    if (isMoved) putInPlace(here || line);
   }
 
   /** Shows the lines of a reply; returns their numbers. */
