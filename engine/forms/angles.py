@@ -38,12 +38,12 @@ def _is_multiple_of_pi(number: Number) -> bool:
 
 def _with_unit(number: Written, name: str) -> Written:
     """A number with its unit, in brackets where the unit would bind tighter."""
-    text = f"({number.text})" if set(number.text) & set("/+") else number.text
+    text, mathml = number.as_factor()
     return Written(
         "angle",
         number.sign,
         text + UNITS[name].sign,
-        in_unit_mathml(number.mathml, name),
+        in_unit_mathml(mathml, name),
         number.also,
         number.remark,
     )

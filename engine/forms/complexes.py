@@ -27,8 +27,8 @@ def write_complex(number: Complex, form: Form) -> Written:
     unit = '<mi mathvariant="normal">i</mi>'
     factor, factor_shown = "", ""
     if size.text != "1" or size.sign != "=":
-        factor = f"({size.text})" if set(size.text) & set("/+") else size.text
-        factor_shown = size.mathml + TIMES_NOTHING
+        factor, factor_shown = size.as_factor()
+        factor_shown += TIMES_NOTHING
     has_re = re.text != "0" or re.sign != "="
     join = (" - " if minus else " + ") if has_re else "-" if minus else ""
     shown = f'<mo form="{"infix" if has_re else "prefix"}">{"−" if minus else "+"}</mo>'

@@ -12,6 +12,7 @@ from engine.forms.fractions import simplest_within
 from engine.forms.names import Form
 from engine.forms.written import Written
 from engine.numbers.arithmetic import multiply
+from engine.numbers.radicals import text_of
 from engine.numbers.values import Exact, Number, Real, exact
 from engine.reading.mathml import THIN_SPACE, node_mathml, number_mathml
 from engine.reading.parser import parse
@@ -184,12 +185,13 @@ def _as_rational(number: Number, form: Form) -> tuple[fmpq, bool]:
 
 def in_full(number: Number, form: Form) -> Written:
     """Every digit; where they do not end, the fraction or the multiple of π."""
-    if isinstance(number, Real) and number.closed:
-        closed = parse(number.closed).statements[0].expression
-        return _number("=", number.closed, f"<mrow>{node_mathml(closed)}</mrow>")
+    if isinstance(number, Real) and number.radical:
+        text = text_of(number.radical)
+        tree = parse(text).statements[0].expression
+        return _number("=", text, f"<mrow>{node_mathml(tree)}</mrow>")
     if not isinstance(number, Exact):
         shown = standard(number, form)
-        remark = "This has no exact form in digits or fractions, so it is shown rounded."
+        remark = "This has no exact form in digits, fractions or roots, so it is shown rounded."
         return Written(shown.kind, shown.sign, shown.text, shown.mathml, (), remark)
     if not number.is_rational:
         return multiple_of_pi(number)

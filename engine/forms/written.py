@@ -22,3 +22,16 @@ class Written:
     remark: str = ""
     nearly: Written | None = None
     cells: tuple[tuple[str, ...], ...] = ()
+
+    def as_factor(self) -> tuple[str, str]:
+        """Its text and mathematics before a unit or an i, in brackets where it is made
+        of parts that these would bind tighter than."""
+        is_sum = " + " in self.text or " - " in self.text
+        is_quotient = "/" in self.text
+        text = f"({self.text})" if is_sum or is_quotient else self.text
+        if is_sum and not is_quotient:
+            return (
+                text,
+                f'<mrow><mo form="prefix">(</mo>{self.mathml}<mo form="postfix">)</mo></mrow>',
+            )
+        return text, self.mathml

@@ -9,8 +9,9 @@ from engine.functions.record import Example, Function, Parameter
 from engine.numbers import complexes
 from engine.numbers.arithmetic import divide, is_zero, not_real, sign_of
 from engine.numbers.context import conventions, remark
+from engine.numbers.radicals import as_root
 from engine.numbers.roots import rational_log
-from engine.numbers.values import Exact, Infinite, Real, Undefined, Value, exact
+from engine.numbers.values import Exact, Infinite, Number, Real, Undefined, Value, exact
 
 SUBJECT = "logarithms"
 POSITIVE = Parameter("x", "a number", "x > 0")
@@ -31,7 +32,7 @@ def natural_log(x: Value) -> Value:
         return x.log
     if x == exact(1):
         return exact(0)
-    return Real(arb.log, x)
+    return Real(arb.log, x, power_of=(None, x))
 
 
 def log_to_base(x: Value, base: Value | None) -> Value:
@@ -46,11 +47,24 @@ def log_to_base(x: Value, base: Value | None) -> Value:
         return Undefined("A logarithm needs a finite base.")
     if sign_of(base) <= 0 or base == exact(1):
         raise LineError("bad-base", "The base of a logarithm is positive and not 1.")
-    if _is_positive_rational(x) and _is_positive_rational(base):
-        ratio = rational_log(x.coefficient, base.coefficient)
-        if ratio is not None:
-            return exact(ratio)
-    return divide(natural_log(x), natural_log(base))
+    if isinstance(x, Infinite | Undefined):
+        return divide(natural_log(x), natural_log(base))
+    ratio = _exact_ratio(x, base)
+    if ratio is not None:
+        return exact(ratio)
+    value = divide(natural_log(x), natural_log(base))
+    if isinstance(value, Real) and isinstance(base, Exact):
+        value.power_of = (base, x)
+    return value
+
+
+def _exact_ratio(x: Number, base: Number) -> fmpq | None:
+    """The logarithm where it is rational: of roots of rationals as well."""
+    above, below = as_root(x), as_root(base)
+    if above is None or below is None:
+        return None
+    ratio = rational_log(above[0], below[0])
+    return None if ratio is None else ratio * below[1] / above[1]
 
 
 def _log_without_base(x: Value) -> Value:
@@ -70,10 +84,6 @@ def complex_log(z: Value, base: Value | None = None) -> Value:
     if base is None:
         base = exact(10) if conventions().log == "decimal" else None
     return log if base is None else complexes.operate("/", log, complexes.logarithm(base))
-
-
-def _is_positive_rational(x: Value) -> bool:
-    return isinstance(x, Exact) and x.is_rational and x.coefficient > 0
 
 
 def common_log(x: Value) -> Value:

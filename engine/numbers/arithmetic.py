@@ -12,6 +12,7 @@ from flint import arb, fmpq, fmpz
 
 from engine.errors import LineError
 from engine.limits import MAX_BITS, MAX_DIGITS, MAX_FRACTION_BITS
+from engine.numbers import radicals
 from engine.numbers.context import remark
 from engine.numbers.roots import perfect_root
 from engine.numbers.values import (
@@ -26,13 +27,15 @@ from engine.numbers.values import (
     undecided,
 )
 
+HALF = fmpq(1, 2)
+
 
 def negate(a: Value) -> Value:
     match a:
         case Exact():
             return Exact(-a.coefficient, a.pi_power)
         case Real():
-            return Real(operator.neg, a)
+            return radicals.multiply(exact(-1), a) or Real(operator.neg, a)
         case Infinite():
             return Infinite(-a.sign)
     return a
@@ -52,16 +55,27 @@ def add(a: Value, b: Value) -> Value:
         if isinstance(a, Infinite) and isinstance(b, Infinite) and a.sign != b.sign:
             return Undefined("∞ − ∞ has no value: either part could be the larger.")
         return a if isinstance(a, Infinite) else b
-    return Real(operator.add, a, b)
+    return radicals.add(a, b) or Real(operator.add, a, b)
 
 
 def subtract(a: Value, b: Value) -> Value:
-    if a is b and isinstance(a, Real):
+    if _are_the_same(a, b):
         return exact(0)
     numbers = isinstance(a, Number) and isinstance(b, Number)
     if numbers and (isinstance(a, Real) or isinstance(b, Real)):
+        if isinstance(b, Exact) or b.radical:
+            return add(a, negate(b))
         return Real(operator.sub, a, b)
     return add(a, negate(b))
+
+
+def _are_the_same(a: Value, b: Value) -> bool:
+    """Whether two numbers that are no exact ones are known to be one."""
+    if not (isinstance(a, Real) and isinstance(b, Real)):
+        return False
+    if a is b or (a.log is not None and a.log == b.log):
+        return True
+    return a.power_of is not None and a.power_of == b.power_of
 
 
 def multiply(a: Value, b: Value) -> Value:
@@ -78,7 +92,17 @@ def multiply(a: Value, b: Value) -> Value:
         return Infinite(sign)
     if is_zero(a) or is_zero(b):
         return exact(0)
-    return Real(operator.mul, a, b)
+    logs = _logs_of(a, b)
+    if logs is not None:
+        return exp_of(add(*logs))
+    return radicals.multiply(a, b) or Real(operator.mul, a, b)
+
+
+def _logs_of(a: Number, b: Number) -> tuple[Exact, Exact] | None:
+    """The logarithms of two powers of e, if they add up to an exact one."""
+    if isinstance(a, Real) and isinstance(b, Real) and a.log is not None and b.log is not None:
+        return (a.log, b.log) if a.log.pi_power == b.log.pi_power else None
+    return None
 
 
 def divide(a: Value, b: Value) -> Value:
@@ -100,7 +124,10 @@ def divide(a: Value, b: Value) -> Value:
         return a
     if isinstance(b, Real):
         sign_of(b)
-    return Real(operator.truediv, a, b)
+    logs = _logs_of(a, b)
+    if logs is not None:
+        return exp_of(subtract(*logs))
+    return radicals.divide(a, b) or Real(operator.truediv, a, b)
 
 
 def _over_zero(a: Value) -> Value:
@@ -147,10 +174,25 @@ def power(a: Value, b: Value) -> Value:
     if isinstance(a, Real) and a.log is not None and isinstance(b, Exact):
         log = multiply(a.log, b)
         return exp_of(log)
+    if isinstance(b, Real):
+        if isinstance(a, Real) and a.log == exact(1):
+            return exp_of(b)
+        if b.power_of is not None and b.power_of[0] == a:
+            return b.power_of[1]
     if isinstance(a, Exact) and a.is_rational and isinstance(b, Exact) and b.is_rational:
         return _rational_power(a.coefficient, b.coefficient)
     if sign_of(a) < 0:
         raise not_real("A negative number to a power that is not whole")
+    return _positive_power(a, b)
+
+
+def _positive_power(a: Number, b: Number) -> Real | Exact:
+    if isinstance(b, Exact) and b.is_rational:
+        found = radicals.power(a, b.coefficient)
+        if found is not None:
+            return found
+        if b.coefficient == HALF:
+            return Real(arb.sqrt, a)
     return Real(operator.pow, a, b)
 
 
@@ -164,6 +206,9 @@ def _integer_power(a: Number, n: fmpz) -> Value:
     if isinstance(a, Real):
         if a.log is not None:
             return exp_of(multiply(a.log, exact(fmpq(n))))
+        found = radicals.power(a, fmpq(n))
+        if found is not None:
+            return found
         if n.bit_length() > 64:
             raise too_large()
         exponent = int(n)
@@ -209,9 +254,7 @@ def _rational_power(a: fmpq, b: fmpq) -> Value:
             return _integer_power(exact(root), b.p)
     if abs(b) > MAX_BITS:
         raise too_large()
-    if b == fmpq(1, 2):
-        return Real(arb.sqrt, exact(a))
-    return Real(operator.pow, exact(a), exact(b))
+    return _positive_power(exact(a), exact(b))
 
 
 def _infinite_power(a: Value, b: Value) -> Value:
@@ -239,6 +282,8 @@ def abs_of(a: Value) -> Value:
     match a:
         case Exact():
             return Exact(abs(a.coefficient), a.pi_power)
+        case Real() if a.radical:
+            return negate(a) if sign_of(a) < 0 else a
         case Real():
             return Real(abs, a)
         case Infinite():
@@ -253,6 +298,8 @@ def exp_of(a: Value) -> Value:
             return exact(1)
         case Exact():
             return Real(arb.exp, a, log=a)
+        case Real() if a.power_of is not None and a.power_of[0] is None:
+            return a.power_of[1]
         case Real():
             return Real(arb.exp, a)
         case Infinite():

@@ -1,8 +1,9 @@
 """Sine, cosine and tangent of numbers of radians, and their inverses.
 
 At rational multiples of π the values that are rational stay exact.  There are
-no others than those of the tables below: Niven's theorem.  The values with square
-roots at multiples of π/12 keep that form beside their digits.
+no others than those of the tables below: Niven's theorem.  Those with square roots
+of whole numbers only, at multiples of π/12, π/10 and, for the tangent, π/8, are kept
+as such sums, so that reckoning with them stays exact.
 """
 
 from __future__ import annotations
@@ -11,8 +12,19 @@ from collections.abc import Callable
 
 from flint import arb, ctx, fmpq
 
-from engine.numbers.arithmetic import divide, is_zero, sign_of, subtract
-from engine.numbers.values import Exact, Infinite, Number, Real, Undefined, Value, exact, undecided
+from engine.numbers.arithmetic import divide, is_zero, negate, sign_of, subtract
+from engine.numbers.radicals import square_roots
+from engine.numbers.values import (
+    Exact,
+    Infinite,
+    Number,
+    Radical,
+    Real,
+    Undefined,
+    Value,
+    exact,
+    undecided,
+)
 
 HALF = fmpq(1, 2)
 SINES = {
@@ -27,38 +39,25 @@ TANGENTS = {fmpq(0): fmpq(0), fmpq(1, 4): fmpq(1), fmpq(3, 4): fmpq(-1)}
 NO_LIMIT = Undefined("At infinity an angle has no direction, and so no sine, cosine or tangent.")
 
 
-CLOSED_SINES = {
-    fmpq(1, 12): "(sqrt(6) - sqrt(2))/4", fmpq(1, 4): "sqrt(2)/2",
-    fmpq(1, 3): "sqrt(3)/2", fmpq(5, 12): "(sqrt(6) + sqrt(2))/4",
-}  # fmt: skip
+ROOT_SINES = {
+    fmpq(1, 12): square_roots({6: 1, 2: -1}, over=4),
+    fmpq(1, 10): square_roots({5: 1, 1: -1}, over=4),
+    fmpq(1, 4): square_roots({2: 1}, over=2),
+    fmpq(3, 10): square_roots({5: 1, 1: 1}, over=4),
+    fmpq(1, 3): square_roots({3: 1}, over=2),
+    fmpq(5, 12): square_roots({6: 1, 2: 1}, over=4),
+}
 """sin(πt) for t in (0, 1/2), where it has square roots of whole numbers only."""
 
-CLOSED_TANGENTS = {
-    fmpq(1, 12): "2 - sqrt(3)", fmpq(1, 6): "sqrt(3)/3",
-    fmpq(1, 3): "sqrt(3)", fmpq(5, 12): "2 + sqrt(3)",
-}  # fmt: skip
+ROOT_TANGENTS = {
+    fmpq(1, 12): square_roots({1: 2, 3: -1}),
+    fmpq(1, 8): square_roots({2: 1, 1: -1}),
+    fmpq(1, 6): square_roots({3: 1}, over=3),
+    fmpq(1, 3): square_roots({3: 1}),
+    fmpq(3, 8): square_roots({2: 1, 1: 1}),
+    fmpq(5, 12): square_roots({1: 2, 3: 1}),
+}
 """tan(πt) for t in (0, 1/2), likewise."""
-
-
-def closed_sine(t: fmpq) -> str:
-    """sin(πt) with square roots, where it has such a form; else empty."""
-    t = _modulo(t, 2)
-    below, t = t > 1, _modulo(t, 1)
-    form = CLOSED_SINES.get(min(t, 1 - t), "")
-    return _negative(form) if below else form
-
-
-def closed_tangent(t: fmpq) -> str:
-    """tan(πt), likewise."""
-    t = _modulo(t, 1)
-    form = CLOSED_TANGENTS.get(min(t, 1 - t), "")
-    return _negative(form) if t > HALF else form
-
-
-def _negative(form: str) -> str:
-    if not form:
-        return ""
-    return f"-({form})" if " " in form and not form.startswith("(") else f"-{form}"
 
 
 def _turns_of_pi(x: Value) -> fmpq | None:
@@ -90,7 +89,11 @@ def _sine_of_turns(t: fmpq) -> Exact | Real:
     value = SINES.get(t)
     if value is not None:
         return exact(value)
-    return Real(lambda: arb.sin_pi_fmpq(t), closed=closed_sine(t))
+    first = _modulo(t, 1)
+    root = ROOT_SINES.get(min(first, 1 - first))
+    if root is not None:
+        return negate(root) if t > 1 else root
+    return Real(lambda: arb.sin_pi_fmpq(t))
 
 
 def _modulo(t: fmpq, period: int) -> fmpq:
@@ -133,13 +136,37 @@ def tangent(x: Value) -> Value:
     value = TANGENTS.get(t)
     if value is not None:
         return exact(value)
-    return Real(lambda: arb.tan_pi(arb(t)), closed=closed_tangent(t))
+    root = ROOT_TANGENTS.get(min(t, 1 - t))
+    if root is not None:
+        return negate(root) if t > HALF else root
+    return Real(lambda: arb.tan_pi(arb(t)))
+
+
+# -- the inverses --------------------------------------------------------------------
+
+
+def _where_known(
+    number: Value, rationals: dict[fmpq, fmpq], roots: dict[Radical, fmpq]
+) -> fmpq | None:
+    """t where ``number`` is a value at πt that the tables hold, else None."""
+    if isinstance(number, Real):
+        return roots.get(number.radical)
+    return rationals.get(number.coefficient) if number.is_rational else None
+
+
+def _both_ways(values: dict[fmpq, Real]) -> dict[Radical, fmpq]:
+    """t for each value and, with the other sign, for its negative."""
+    above = {value.radical: t for t, value in values.items()}
+    return above | {negate(value).radical: -t for t, value in values.items()}
 
 
 ARCSINES = {-fmpq(1): -HALF, -HALF: -fmpq(1, 6), fmpq(0): fmpq(0), HALF: fmpq(1, 6), fmpq(1): HALF}
 """t where sin(πt) is that rational, for t from −1/2 to 1/2."""
 
+ROOT_ARCSINES = _both_ways(ROOT_SINES)
+
 ARCTANGENTS = {-fmpq(1): -fmpq(1, 4), fmpq(0): fmpq(0), fmpq(1): fmpq(1, 4)}
+ROOT_ARCTANGENTS = _both_ways(ROOT_TANGENTS)
 
 PI, ZERO = exact(1, 1), exact(0)
 HALF_PI = Exact(HALF, 1)
@@ -148,8 +175,9 @@ HALF_PI = Exact(HALF, 1)
 def arcsine(x: Number) -> Number | None:
     """The number of radians from −π/2 to π/2 whose sine is ``x``; None where there is
     none, for |``x``| > 1."""
-    if isinstance(x, Exact) and x.is_rational and x.coefficient in ARCSINES:
-        return exact(ARCSINES[x.coefficient], 1)
+    t = _where_known(x, ARCSINES, ROOT_ARCSINES)
+    if t is not None:
+        return exact(t, 1)
     if not _is_within_one(x):
         return None
     return Real(arb.asin, x)
@@ -157,8 +185,9 @@ def arcsine(x: Number) -> Number | None:
 
 def arccosine(x: Number) -> Number | None:
     """The number of radians from 0 to π whose cosine is ``x``; None for |``x``| > 1."""
-    if isinstance(x, Exact) and x.is_rational and x.coefficient in ARCSINES:
-        return exact(HALF - ARCSINES[x.coefficient], 1)
+    t = _where_known(x, ARCSINES, ROOT_ARCSINES)
+    if t is not None:
+        return exact(HALF - t, 1)
     if not _is_within_one(x):
         return None
     return Real(arb.acos, x)
@@ -179,8 +208,9 @@ def arctangent(x: Number | Infinite) -> Number:
     """The number of radians from −π/2 to π/2 whose tangent is ``x``."""
     if isinstance(x, Infinite):
         return Exact(HALF * x.sign, 1)
-    if isinstance(x, Exact) and x.is_rational and x.coefficient in ARCTANGENTS:
-        return exact(ARCTANGENTS[x.coefficient], 1)
+    t = _where_known(x, ARCTANGENTS, ROOT_ARCTANGENTS)
+    if t is not None:
+        return exact(t, 1)
     return Real(arb.atan, x)
 
 
@@ -193,9 +223,8 @@ def direction(y: Number, x: Number) -> Number | Undefined:
         return ZERO if sign_of(x) > 0 else PI
     if is_zero(x):
         return Exact(HALF * sign_of(y), 1)
-    slope = divide(y, x)
-    if isinstance(slope, Exact) and slope.is_rational and slope.coefficient in ARCTANGENTS:
-        t = ARCTANGENTS[slope.coefficient]
+    t = _where_known(divide(y, x), ARCTANGENTS, ROOT_ARCTANGENTS)
+    if t is not None:
         return exact(t if sign_of(x) > 0 else t + sign_of(y), 1)
     sign_of(y)
     return Real(arb.atan2, y, x)

@@ -55,28 +55,45 @@ class Exact:
         return (self.coefficient > 0) - (self.coefficient < 0)
 
 
+Product = tuple[tuple[int, fmpq], ...]
+"""Primes in ascending order, each with the power between 0 and 1 that it is raised to."""
+
+
+@dataclass(frozen=True, slots=True)
+class Radical:
+    """A sum of roots times a power of π: its ``terms`` are products of powers of primes,
+    each with its coefficient."""
+
+    terms: tuple[tuple[Product, fmpq], ...]
+    pi_power: int = 0
+
+
 class Real:
     """A real number known through ``compute`` applied to other numbers.
 
     ``compute`` takes one ball an argument, at the precision that is set in
-    FLINT's context, and returns a ball.  ``log`` is the exact natural logarithm
-    where the number was made as a power of e, so that ``ln`` can give it back;
-    ``closed`` is its exact form with square roots, as it can be typed, if known.
+    FLINT's context, and returns a ball.  What is known of the number exactly, if
+    anything, stands beside it: ``log``, its natural logarithm where it was made as a
+    power of e, so that ``ln`` can give it back; ``power_of``, the base and the number
+    where it was made as a logarithm, so that a power can give that back; ``radical``,
+    its terms where it is made of roots (:mod:`engine.numbers.radicals`).
     """
 
-    __slots__ = ("_ball", "_bits", "args", "closed", "compute", "log")
+    __slots__ = ("_ball", "_bits", "args", "compute", "log", "power_of", "radical")
 
     def __init__(
         self,
         compute: Callable[..., arb],
         *args: Number,
         log: Exact | None = None,
-        closed: str = "",
+        power_of: tuple[Exact | None, Number] | None = None,
+        radical: Radical | None = None,
     ) -> None:
         self.compute = compute
         self.args = args
         self.log = log
-        self.closed = closed
+        self.power_of = power_of
+        self.radical = radical
         self._ball = arb(0)
         self._bits = 0
         bits = FIRST_BITS

@@ -73,7 +73,7 @@ def test_angles(lines, expected):
         ("tan(270°)", "= undefined"),
         ("sin(45°) as exact", "= sqrt(2)/2"),
         ("cos(195°) as exact", "= -(sqrt(6) + sqrt(2))/4"),
-        ("tan(105°) as exact", "= -(2 + sqrt(3))"),
+        ("tan(105°) as exact", "= -2 - sqrt(3)"),
         ("sin(0.25 turn)", "= 1"),
         ("cos(200 gon)", "= -1"),
         ("sin(12°30′)", "≈ 0.2164396139"),

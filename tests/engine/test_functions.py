@@ -60,7 +60,7 @@ def test_every_function_of_real_numbers_has_its_reference():
         ("ln(e^3)", "= 3"),
         ("ln(sqrt(e))", "= 0.5"),
         ("ln(1)", "= 0"),
-        ("e^ln(2)", "≈ 2"),
+        ("e^ln(2)", "= 2"),
         ("(16/81)^(3/4)", "≈ 0.2962962963"),
         ("(16/81)^(-1/4)", "= 1.5"),
         ("cos(2 pi/3)", "= -0.5"),
@@ -161,7 +161,7 @@ def test_a_tie_is_told_and_what_is_none_is_not():
 
 
 def test_a_difference_that_cannot_be_told_from_zero_says_so():
-    result = outcome("x = sqrt(2)", "x^2 - 2")
+    result = outcome("x = ln(2) + ln(3)", "x - ln(6)")
     assert (result.answers[0].sign, result.answers[0].text) == ("≈", "0")
     assert "smaller than 1e-12" in result.notices[0].text
 
@@ -173,7 +173,7 @@ def test_cancellation_is_computed_again_with_more_digits():
 
 
 def test_a_tie_that_cannot_be_decided_gets_one_more_digit():
-    assert answer("sqrt(1.0000000005)^2") == "≈ 1.0000000005"
+    assert answer("1.0000000005*(ln(2) + ln(3))/ln(6)") == "≈ 1.0000000005"
 
 
 def test_large_arguments_of_sine_are_right():

@@ -1,0 +1,317 @@
+"""Sums of roots of rational numbers, kept exactly: √2, 2 − √3, ∛4/5; and such a sum
+times a power of π.
+
+A sum is a set of terms, each a rational coefficient times a product of primes raised
+to powers between 0 and 1.  Such products are linearly independent over the rationals
+(A. S. Besicovitch, "On the linear independence of fractional powers of integers",
+Journal of the London Mathematical Society 15, 1940; cited from memory).  So two sums
+are equal exactly where their terms are, and one is 0 exactly where it has none.
+
+Each function gives None where a number is no such sum, or one too long to be kept:
+the caller then goes on with intervals.
+"""
+
+from __future__ import annotations
+
+from math import lcm
+
+from flint import arb, fmpq, fmpq_mat, fmpz
+
+from engine.numbers.values import Exact, Number, Product, Radical, Real, exact
+
+Terms = dict[Product, fmpq]
+
+RATIONAL: Product = ()
+ONE = fmpq(1)
+
+MAX_TERMS = 16
+MAX_COEFFICIENT_BITS = 512
+MAX_FACTORED_BITS = 64
+SMALL_PRIME_BITS = 16
+"""Whole numbers of more bits than the former are taken apart into primes of so many
+bits, and at most one that is larger."""
+
+MAX_UNDER_ROOT_BITS = 128
+MAX_DEGREE = 1000
+MAX_POWER = 1000
+
+
+# -- from numbers and back -----------------------------------------------------------
+
+
+def _terms_of(number: Number) -> tuple[Terms, int] | None:
+    """The terms, and the power of π beside them."""
+    if isinstance(number, Real):
+        found = number.radical
+        return (dict(found.terms), found.pi_power) if found else None
+    if number.coefficient.height_bits() > MAX_COEFFICIENT_BITS:
+        return None
+    terms = {RATIONAL: number.coefficient} if number.coefficient else {}
+    return terms, number.pi_power
+
+
+def _number_of(terms: Terms | None, pi_power: int = 0) -> Number | None:
+    if terms is None or abs(pi_power) > MAX_POWER:
+        return None
+    terms = {product: coefficient for product, coefficient in terms.items() if coefficient}
+    if not terms.keys() - {RATIONAL}:
+        return exact(terms.get(RATIONAL, fmpq(0)), pi_power)
+    if not _is_short(terms):
+        return None
+    ordered = tuple(sorted(terms.items()))
+    roots = [(coefficient, *_under_root(product)) for product, coefficient in ordered]
+
+    def ball() -> arb:
+        total = sum((arb(c) * arb(number).root(degree) for c, number, degree in roots), arb(0))
+        return total * arb.pi() ** pi_power if pi_power else total
+
+    return Real(ball, radical=Radical(ordered, pi_power))
+
+
+def _is_short(terms: Terms) -> bool:
+    return len(terms) <= MAX_TERMS and all(
+        coefficient.height_bits() <= MAX_COEFFICIENT_BITS and _can_be_written(product)
+        for product, coefficient in terms.items()
+    )
+
+
+def _can_be_written(product: Product) -> bool:
+    degree = _degree(product)
+    bits = sum(prime.bit_length() * int(power * degree) for prime, power in product)
+    return degree <= MAX_DEGREE and bits <= MAX_UNDER_ROOT_BITS
+
+
+def _degree(product: Product) -> int:
+    return lcm(*(int(power.q) for _, power in product))
+
+
+def _under_root(product: Product) -> tuple[int, int]:
+    """A product of powers of primes as one root: what stands under it, and its degree."""
+    degree, number = _degree(product), 1
+    for prime, power in product:
+        number *= prime ** int(power * degree)
+    return number, degree
+
+
+# -- arithmetic ------------------------------------------------------------------------
+
+
+def add(a: Number, b: Number) -> Number | None:
+    """The sum."""
+    one, other = _terms_of(a), _terms_of(b)
+    if one is None or other is None:
+        return None
+    (terms, pi_power), (more, its_pi_power) = one, other
+    if pi_power != its_pi_power:
+        return None
+    for product, coefficient in more.items():
+        terms[product] = terms.get(product, fmpq(0)) + coefficient
+    return _number_of(terms, pi_power)
+
+
+def multiply(a: Number, b: Number) -> Number | None:
+    """The product."""
+    one, other = _terms_of(a), _terms_of(b)
+    if one is None or other is None:
+        return None
+    return _number_of(_times(one[0], other[0]), one[1] + other[1])
+
+
+def divide(a: Number, b: Number) -> Number | None:
+    """The quotient, for ``b`` ≠ 0."""
+    one, other = _terms_of(a), _terms_of(b)
+    if one is None or other is None:
+        return None
+    inverse = _inverse(other[0])
+    return None if inverse is None else _number_of(_times(one[0], inverse), one[1] - other[1])
+
+
+def power(a: Number, b: fmpq) -> Number | None:
+    """``a`` to the power ``b``, for ``a`` ≠ 0: any rational power of one positive term,
+    whole powers of every sum."""
+    known = _terms_of(a)
+    if known is None:
+        return None
+    terms, pi_power = known
+    if (pi_power * b).q != 1:
+        return None
+    pi_power = int((pi_power * b).p)
+    if len(terms) == 1:
+        return _number_of(_power_of_term(*next(iter(terms.items())), b), pi_power)
+    if b.q != 1 or abs(b) > MAX_POWER:
+        return None
+    if b < 0:
+        terms = _inverse(terms)
+    return _number_of(_whole_power(terms, abs(int(b.p))), pi_power)
+
+
+def _times(one: Terms, other: Terms) -> Terms:
+    result: Terms = {}
+    for left, a in one.items():
+        for right, b in other.items():
+            product, carried = _product(left, right)
+            result[product] = result.get(product, fmpq(0)) + a * b * carried
+    return result
+
+
+def _product(one: Product, other: Product) -> tuple[Product, int]:
+    """Two products as one, and the whole number that comes out from under the roots."""
+    powers = dict(one)
+    carried = 1
+    for prime, power in other:
+        total = powers.get(prime, fmpq(0)) + power
+        if total >= 1:
+            carried, total = carried * prime, total - 1
+        powers[prime] = total
+    return tuple(sorted((prime, power) for prime, power in powers.items() if power)), carried
+
+
+def _whole_power(terms: Terms | None, n: int) -> Terms | None:
+    result: Terms = {RATIONAL: ONE}
+    while n and terms is not None:
+        if n & 1:
+            result = _times(result, terms)
+        n >>= 1
+        if n:
+            terms = _times(terms, terms)
+        if not (_is_short(result) and _is_short(terms)):
+            return None
+    return None if terms is None else result
+
+
+def _power_of_term(product: Product, coefficient: fmpq, b: fmpq) -> Terms | None:
+    if coefficient < 0 and b.q != 1:
+        return None
+    powers = _primes(coefficient)
+    if powers is None:
+        return None
+    for prime, power in product:
+        powers[prime] = powers.get(prime, fmpq(0)) + power
+    inside, outside, bits = [], ONE, 0
+    for prime, power in sorted(powers.items()):
+        whole = (power * b).floor()
+        bits += prime.bit_length() * abs(whole)
+        if bits > MAX_COEFFICIENT_BITS:
+            return None
+        outside *= fmpq(prime) ** int(whole)
+        if power * b != whole:
+            inside.append((prime, power * b - whole))
+    if coefficient < 0 and b.p % 2:
+        outside = -outside
+    return {tuple(inside): outside}
+
+
+def _primes(number: fmpq) -> dict[int, fmpq] | None:
+    """The primes of ``number`` ≠ 0 with their powers, which are negative below the bar."""
+    above, below = _factored(abs(number.p)), _factored(number.q)
+    if above is None or below is None:
+        return None
+    powers = {int(prime): fmpq(power) for prime, power in above}
+    return powers | {int(prime): fmpq(-power) for prime, power in below}
+
+
+def _factored(number: fmpz) -> list[tuple[fmpz, int]] | None:
+    """The primes of a whole number: all of them, if only small ones are many."""
+    if number.bit_length() <= MAX_FACTORED_BITS:
+        return number.factor()
+    if number.bit_length() > MAX_COEFFICIENT_BITS:
+        return None
+    found = number.factor_smooth(SMALL_PRIME_BITS)
+    are_prime = (
+        prime.bit_length() <= MAX_UNDER_ROOT_BITS and prime.is_prime() for prime, _ in found
+    )
+    return found if all(are_prime) else None
+
+
+def _inverse(terms: Terms) -> Terms | None:
+    """1 over a sum, found among the sums of the products of its roots."""
+    if len(terms) == 1:
+        return _power_of_term(*next(iter(terms.items())), fmpq(-1))
+    basis = _closed_under_products(terms)
+    if basis is None:
+        return None
+    place = {product: at for at, product in enumerate(basis)}
+    matrix = fmpq_mat(len(basis), len(basis))
+    for column, product in enumerate(basis):
+        for image, coefficient in _times(terms, {product: ONE}).items():
+            matrix[place[image], column] = coefficient
+    unit = fmpq_mat(len(basis), 1)
+    unit[place[RATIONAL], 0] = ONE
+    solved = matrix.solve(unit)
+    return {product: solved[at, 0] for product, at in place.items() if solved[at, 0]}
+
+
+def _closed_under_products(terms: Terms) -> list[Product] | None:
+    basis = [RATIONAL]
+    for product in basis:
+        for other in terms:
+            image, _ = _product(product, other)
+            if image not in basis:
+                basis.append(image)
+        if len(basis) > MAX_TERMS:
+            return None
+    return basis
+
+
+# -- as one root, and as text --------------------------------------------------------
+
+
+def as_root(number: Number) -> tuple[fmpq, int] | None:
+    """The rational r and the degree n where ``number`` > 0 is the n-th root of r."""
+    if isinstance(number, Exact):
+        return (number.coefficient, 1) if number.is_rational and number.coefficient > 0 else None
+    radical = number.radical
+    if radical is None or radical.pi_power or len(radical.terms) != 1:
+        return None
+    ((product, coefficient),) = radical.terms
+    degree = _degree(product)
+    if coefficient <= 0 or coefficient.height_bits() * degree > MAX_COEFFICIENT_BITS:
+        return None
+    return coefficient**degree * _under_root(product)[0], degree
+
+
+def text_of(radical: Radical) -> str:
+    """How it is typed: ``(sqrt(6) - sqrt(2))/4``, ``2*sqrt(3)*pi``."""
+    below = lcm(*(int(coefficient.q) for _, coefficient in radical.terms))
+    wholes = [(product, int(coefficient * below)) for product, coefficient in radical.terms]
+    pi = {0: "", 1: "*pi"}.get(radical.pi_power, f"*pi^{radical.pi_power}")
+    if len(wholes) == 1:
+        text = _term_text(*wholes[0])
+    elif below == 1 and not pi:
+        return _sum_text(wholes)
+    elif all(whole < 0 for _, whole in wholes):
+        text = f"-({_sum_text([(product, -whole) for product, whole in wholes])})"
+    else:
+        text = f"({_sum_text(wholes)})"
+    return f"{text}{pi}/{below}" if below > 1 else text + pi
+
+
+def _sum_text(terms: list[tuple[Product, int]]) -> str:
+    def place(term: tuple[Product, int]) -> tuple[bool, bool, int]:
+        product, whole = term
+        return whole < 0, product != RATIONAL, -_under_root(product)[0]
+
+    first, *others = sorted(terms, key=place)
+    text = _term_text(*first)
+    for product, whole in others:
+        text += f" {'-' if whole < 0 else '+'} {_term_text(product, abs(whole))}"
+    return text
+
+
+def _term_text(product: Product, whole: int) -> str:
+    if product == RATIONAL:
+        return str(whole)
+    number, degree = _under_root(product)
+    names = {2: f"sqrt({number})", 3: f"cbrt({number})"}
+    root = names.get(degree, f"root({number}, {degree})")
+    return {1: root, -1: f"-{root}"}.get(whole, f"{whole}*{root}")
+
+
+def square_roots(terms: dict[int, int], over: int = 1) -> Real:
+    """Whole numbers times the square roots of small whole numbers, ``over`` another."""
+    roots = {_under_square_root(number): fmpq(times, over) for number, times in terms.items()}
+    return _number_of(roots)
+
+
+def _under_square_root(number: int) -> Product:
+    return tuple((int(prime), fmpq(1, 2)) for prime, _ in fmpz(number).factor())
