@@ -18,6 +18,7 @@ from engine.aids.typing import typed_so_far
 from engine.limits import MAX_RECURSION
 from engine.numbers.context import Conventions
 from engine.reading.plain import statement_text
+from engine.reading.rows import lines_in
 from engine.sheet.machine import bits_of
 from engine.sheet.outcome import ERROR
 from engine.sheet.quantities import list_quantities
@@ -149,6 +150,11 @@ def _typed(sheet: Sheet, **arguments: Any) -> Any:
     return typed_so_far(sheet, **arguments)
 
 
+def _rows(sheet: Sheet, text: str) -> list[str]:
+    """The lines that are pasted at once."""
+    return lines_in(text)
+
+
 def _outcomes(sheet: Sheet, numbers: list[int]) -> dict[int, Any]:
     """The outcomes of lines that the sheet has."""
     known = (sheet.by_number[number] for number in numbers if number in sheet.by_number)
@@ -201,6 +207,7 @@ JOBS = {
     "dial": _dial,
     "answer": _answer,
     "typed": _typed,
+    "rows": _rows,
     "outcomes": _outcomes,
     "quantities": _quantities,
     "names": _names,

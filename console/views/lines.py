@@ -8,7 +8,7 @@ from urllib.parse import quote
 from uuid import UUID
 
 from django.db.models import Q
-from django.http import Http404, HttpRequest, HttpResponse, HttpResponseBadRequest
+from django.http import Http404, HttpRequest, HttpResponse, HttpResponseBadRequest, JsonResponse
 from django.shortcuts import render
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
@@ -60,7 +60,11 @@ def draw_hint(hint: dict[str, Any]) -> None:
 
 @require_http_methods(["GET", "POST"])
 def lines(request: HttpRequest, pk: UUID) -> HttpResponse:
-    """Keeps a line (POST), and gives the lines that came after ``since``."""
+    """Keeps a line (POST), and gives the lines that came after ``since``.
+
+    Several lines in one text are given back, apart, and none is kept: the page sends
+    them one after another, each with a token of its own.
+    """
     sheet = own_sheet(request, pk)
     data = request.POST if request.method == "POST" else request.GET
     since = data.get("since", "")
@@ -79,6 +83,10 @@ def lines(request: HttpRequest, pk: UUID) -> HttpResponse:
         return HttpResponseBadRequest("the line is empty")
     if below:
         own_line(sheet, whole_number(below))
+    elif "\n" in text.strip():
+        several = evaluating.work(sheet, "rows", text=text)
+        if several and len(several) > 1:
+            return JsonResponse({"lines": several}, headers={"X-Several": str(len(several))})
     try:
         kept = keeping.keep(sheet, text, token, int(below) if below else None)
     except Crowded:

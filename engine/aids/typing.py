@@ -6,12 +6,19 @@ from typing import TYPE_CHECKING, Any
 
 from engine.aids.completion import complete
 from engine.aids.hint import hint_at
-from engine.errors import LineError
+from engine.errors import LineError, Notice
 from engine.reading.caret import at_caret
 from engine.reading.mathml import statement_mathml
+from engine.reading.rows import lines_in
+from engine.sheet.outcome import OK, Outcome
 
 if TYPE_CHECKING:
     from engine.sheet.sheet import Sheet
+
+NOTHING_AROUND = {"operands": [], "brackets": [], "parts": [], "hint": None}
+
+MAX_READINGS = 12
+"""Readings shown of several lines at once."""
 
 
 def typed_so_far(
@@ -26,6 +33,9 @@ def typed_so_far(
 
     Arguments as those of :meth:`Sheet.preview`; ``caret`` in code points.
     """
+    lines = lines_in(text) if "\n" in text.strip() else [text]
+    if len(lines) > 1:
+        return _several(sheet, text, lines)
     page = sheet.preview(text, last, number, place).for_page()
     page["completions"] = [] if caret is None else complete(sheet, text, caret)
     try:
@@ -33,7 +43,7 @@ def typed_so_far(
     except LineError:
         tree = None
     if tree is None:
-        return page | {"readings": [], "operands": [], "brackets": [], "parts": [], "hint": None}
+        return page | {"readings": [], **NOTHING_AROUND}
     company = at_caret(tree, caret)
     readings = [statement_mathml(statement, company.operands) for statement in tree.statements]
     return page | {
@@ -43,3 +53,18 @@ def typed_so_far(
         "parts": list(company.parts),
         "hint": None if caret is None else hint_at(sheet, tree, text, caret),
     }
+
+
+def _several(sheet: Sheet, text: str, lines: list[str]) -> dict[str, Any]:
+    """What is shown of several lines: how they read, and that each will be kept."""
+    said = f"These are {len(lines)} lines: Enter keeps them one after another."
+    page = Outcome(0, text, OK, notices=(Notice("several-lines", said),)).for_page()
+    readings = []
+    for line in lines[:MAX_READINGS]:
+        try:
+            tree = sheet.tree_so_far(line)
+        except LineError:
+            tree = None
+        if tree is not None:
+            readings.extend(statement_mathml(statement, ()) for statement in tree.statements)
+    return page | {"completions": [], "readings": readings[:MAX_READINGS], **NOTHING_AROUND}

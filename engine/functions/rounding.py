@@ -40,12 +40,22 @@ def round_off(x: Value, places: Value | None = None, ties: Value | None = None) 
     unit = 1 / unit if count >= 0 else unit
     mantissa, _ = round_at(x.coefficient, -count)
     is_tie = abs(x.coefficient / unit - mantissa) == fmpq(1, 2)
-    if is_tie and ties == "away":
-        mantissa = (abs(x.coefficient) / unit).floor() + 1
-        mantissa = mantissa if x.coefficient > 0 else -mantissa
-    elif is_tie and ties is None:
-        remark("tie", 'This was a tie; it went to the even neighbour. ties="away" rounds it up.')
+    if is_tie:
+        mantissa = _at_a_tie(mantissa, x.coefficient / unit, ties)
     return exact(mantissa * unit)
+
+
+def _at_a_tie(even: fmpz, x: fmpq, ties: str | None) -> fmpz:
+    """Where ``x``, halfway between ``even`` and another whole number, is rounded to."""
+    away = x.ceil() if x > 0 else x.floor()
+    if ties == "away":
+        return away
+    if ties is None and even == away:
+        remark("tie", "This was a tie; it went to the even neighbour.")
+    elif ties is None:
+        said = 'This was a tie; it went to the even neighbour. With ties="away" it goes up'
+        remark("tie", f"{said if x > 0 else said[:-2] + 'down'}.", 'ties="away"')
+    return even
 
 
 def ceiling(x: Value) -> Value:

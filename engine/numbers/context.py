@@ -12,7 +12,7 @@ from contextlib import contextmanager
 from contextvars import ContextVar
 from dataclasses import dataclass, field
 
-from engine.errors import LineError, Notice
+from engine.errors import LineError, Notice, Span, replace
 
 
 @dataclass(frozen=True, slots=True)
@@ -55,13 +55,15 @@ class Given:
 @dataclass(slots=True)
 class Work:
     """One statement under way.  ``used_unit`` is set as soon as its value depends on
-    the unit of the conventions; ``depth`` counts the calls inside each other."""
+    the unit of the conventions; ``depth`` counts the calls of one's own functions inside
+    each other; ``call`` is the place of the call under way, None within such a function."""
 
     conventions: Conventions = STANDARD
     remarks: list[Notice] = field(default_factory=list)
     given: Given = field(default_factory=Given)
     used_unit: bool = False
     depth: int = 0
+    call: Span | None = None
 
 
 _work: ContextVar[Work | None] = ContextVar("work", default=None)
@@ -83,11 +85,20 @@ def current() -> Work:
     return _work.get() or Work()
 
 
-def remark(code: str, text: str) -> None:
-    """A remark on the operation at hand, for the person."""
-    remarks = current().remarks
-    if all(known.code != code for known in remarks):
-        remarks.append(Notice(code, text))
+def remark(code: str, text: str, argument: str = "") -> None:
+    """A remark on the operation at hand, for the person.
+
+    ``argument``, where there is one, is what the call at hand would be given besides
+    to do the other thing: it is offered as a mend.
+    """
+    work = current()
+    if any(known.code == code for known in work.remarks):
+        return
+    mends = ()
+    if argument and work.call is not None and not work.depth:
+        end = Span(work.call.end - 1, work.call.end - 1)
+        mends = (replace(end, f", {argument}"),)
+    work.remarks.append(Notice(code, text, mends))
 
 
 def conventions() -> Conventions:

@@ -66,8 +66,9 @@ def _traps_at(text: str, node: Node, brackets: set[tuple[int, int]]) -> Iterator
         case Binary(op="^", left=Literal(), right=Binary(op="^", left=Literal()) as tower):
             if not _is_bracketed(text, tower, brackets):
                 yield _tower(text, node, tower)
-        case Binary(op="/", right=Postfix(op=op, operand=Literal())) if op in UNITS:
-            if not isinstance(node.left, Postfix | Sexagesimal):
+        case Binary(op="/", right=Postfix(op=op, operand=Literal()) as below) if op in UNITS:
+            is_ratio = isinstance(node.left, Postfix | Sexagesimal)
+            if not is_ratio and not _is_bracketed(text, below, brackets):
                 yield _unit_in_denominator(text, node)
         case Literal():
             yield from _ten_and_exponent(text, node)

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
+import dataclasses
 from collections.abc import Iterable
 from typing import Protocol
 
-from engine.errors import LineError, replace
+from engine.errors import LineError, Mend, replace
 from engine.forms.answer import write
 from engine.forms.names import Form, unit_among
 from engine.functions.catalogue import BY_NAME, CONSTANTS, closest
@@ -13,7 +14,7 @@ from engine.functions.record import Delayed, Function
 from engine.handbook.search import search
 from engine.numbers import angles, complexes, lists, operators, whole
 from engine.numbers.comparison import compare
-from engine.numbers.context import conventions
+from engine.numbers.context import conventions, current
 from engine.numbers.items import item, item_by_item
 from engine.numbers.values import (
     KINDS,
@@ -124,8 +125,8 @@ def _value(node: Node, scope: Scope) -> Value:
             return operators.negate(value) if op == "-" else value
         case Postfix(op=op, operand=operand):
             return _postfix(op, _number(evaluate(operand, scope), operand))
-        case Comparison(operands=operands, ops=ops):
-            return _comparison(operands, ops, scope)
+        case Comparison():
+            return _comparison(node, scope)
         case Call():
             return _call(node, scope)
         case AnswerOf():
@@ -240,8 +241,14 @@ def _truth(value: Value, node: Node) -> Value:
     raise LineError("not-a-truth", text, node.span)
 
 
-def _comparison(operands: tuple[Node, ...], ops: tuple[str, ...], scope: Scope) -> Value:
-    values = [evaluate(operand, scope) for operand in operands]
+def _comparison(node: Comparison, scope: Scope) -> Value:
+    operands, ops = node.operands, node.ops
+    try:
+        values = [evaluate(operand, scope) for operand in operands]
+    except LineError as error:
+        if error.code == "not-a-truth" and isinstance(operands[0], Prefix):
+            error.mends = (_negation_of(node, operands[0]),)
+        raise
     for place, value in enumerate(values):
         wanted = {*ops[max(place - 1, 0) : place + 1]} - {"==", "!=", "~"}
         if wanted and isinstance(value, bool | str | Applied):
@@ -256,6 +263,12 @@ def _comparison(operands: tuple[Node, ...], ops: tuple[str, ...], scope: Scope) 
     if any(isinstance(value, List) for value in values):
         return item_by_item(holds, *values)
     return holds(*values)
+
+
+def _negation_of(node: Comparison, negated: Prefix) -> Mend:
+    """``not 1 == 2``: the sign binds tighter; what is meant has brackets."""
+    meant = dataclasses.replace(node, operands=(negated.operand, *node.operands[1:]))
+    return replace(node.span, f"not ({node_text(meant)})")
 
 
 def _alike(a: Value, b: Value, scope: Scope) -> bool:
@@ -322,6 +335,8 @@ def _call_built_in(function: Function, node: Call, scope: Scope) -> Value:
             )
         )
     values = [None if arg is None else evaluate(arg, scope) for arg in arguments]
+    work = current()
+    outer, work.call = work.call, node.span
     try:
         return calls.applied(function, values, arguments)
     except LineError as error:
@@ -329,6 +344,8 @@ def _call_built_in(function: Function, node: Call, scope: Scope) -> Value:
             error.span = node.name_span
             error.mends = tuple(replace(node.name_span, name) for name in ("ln", "lg"))
         raise
+    finally:
+        work.call = outer
 
 
 def _times_bracket(node: Call) -> LineError:

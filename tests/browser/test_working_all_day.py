@@ -279,6 +279,20 @@ def test_news_from_another_window_takes_nothing_away_that_is_being_typed(sheet):
     expect(name).to_have_value("mas")
 
 
+def test_lines_pasted_at_once_are_kept_one_after_another(sheet):
+    sheet.evaluate(
+        "navigator.clipboard.writeText('m = 2  # kg\\nQ = (m +\\n1)*4\\n\\nr = sqr(2)\\nQ/3\\n')"
+    )
+    press(sheet, "Control+v")
+    expect(sheet.get_by_test_id("preview")).to_contain_text("These are 4 lines")
+    press(sheet, "Enter")
+    expect(sheet.get_by_test_id("line")).to_have_count(3)
+    expect(line(sheet, 2).get_by_test_id("answer")).to_have_attribute("data-text", "12")
+    expect(answers(sheet).last).to_have_attribute("data-text", "4")
+    expect(sheet.get_by_test_id("entry")).to_have_value("r = sqr(2)")
+    expect(sheet.get_by_test_id("error")).to_contain_text("sqrt")
+
+
 def test_clear_empties_the_screen_and_keeps_everything(sheet):
     type_lines(sheet, "m = 2", "m*3")
     type_line(sheet, "/clear")

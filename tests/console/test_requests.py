@@ -48,6 +48,18 @@ def texts(reply):
     return re.findall(r'data-text="([^"]*)" data-sign', reply.content.decode())
 
 
+def test_several_lines_in_one_text_are_given_back_apart(visitor):
+    text = "m = 2  # kg\r\n\r\nQ = (m +\r\n 1)*4\r\n/angle deg"
+    reply = visitor.post("/lines", text=text, token=str(uuid.uuid4()))
+    assert reply.headers["X-Several"] == "3"
+    assert reply.json()["lines"] == ["m = 2  # kg", "Q = (m +\n 1)*4", "/angle deg"]
+    assert visitor.get("/lines?since=0").status_code == 204
+    shown = visitor.post("/preview", text=text, caret="3").content.decode()
+    assert "These are 3 lines" in shown
+    assert shown.count('class="reading"') == 2
+    visitor.keep("(1 +\n2)\n", "\n7")
+
+
 def test_the_preview_tells_what_is_around_the_caret(visitor):
     reply = visitor.post("/preview", text="1/2 pi", caret="2").content.decode()
     assert 'class="bound"' in reply

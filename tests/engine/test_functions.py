@@ -7,7 +7,7 @@ import pytest
 
 from engine.functions import chance, complexes, conversions, lists, operations
 from engine.functions.catalogue import BY_NAME, FUNCTIONS
-from tests.engine.answers import answer, outcome
+from tests.engine.answers import answer, mends, outcome
 from tests.engine.references import REFERENCES, proved, rounded, sampled
 
 EXAMPLES = [(f.name, example) for f in FUNCTIONS for example in f.examples]
@@ -156,6 +156,11 @@ def test_outside_its_domain_a_function_says_what_it_takes(line, code):
 
 def test_a_tie_is_told_and_what_is_none_is_not():
     assert [notice.code for notice in outcome("round(6.5)").notices] == ["tie"]
+    assert "up" in outcome("round(6.5)").notices[0].text
+    assert "down" in outcome("round(-6.5)").notices[0].text
+    assert mends("round(-6.5)*2") == ['round(-6.5, ties="away")*2']
+    assert mends("f(x) = round(x)", "f(6.5)") == []
+    assert mends("round(7.5)") == []
     assert outcome("round(6.4)").notices == ()
     assert outcome('round(6.5, ties="away")').notices == ()
 

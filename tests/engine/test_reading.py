@@ -11,6 +11,7 @@ from engine.errors import LineError, Span
 from engine.reading.mathml import math, statement_mathml
 from engine.reading.parser import parse
 from engine.reading.plain import node_text
+from engine.reading.rows import lines_in
 from engine.reading.tree import (
     IMPLIED,
     AnswerOf,
@@ -134,3 +135,26 @@ def test_every_node_knows_its_place():
     assert text[slice(*total.right.span)] == "sqrt( 49 )*x"
     assert text[slice(*total.right.left.span)] == "sqrt( 49 )"
     assert text[slice(*total.right.op_span)] == "*"
+
+
+@pytest.mark.parametrize(
+    ("text", "lines"),
+    [
+        ("1+1\n2+2", ["1+1", "2+2"]),
+        ("# heat\n\nm = 2 # kg\n", ["# heat", "m = 2 # kg"]),
+        ("(1 +\n2\n)\n3", ["(1 +\n2\n)", "3"]),
+        ("x = [1,\n2]\r\nx", ["x = [1,\n2]", "x"]),
+        ("1 + +\n)\n4", ["1 + +\n)", "4"]),
+        ("(1\n(2", ["(1\n(2"]),
+        ("/angle deg\nsin(30)", ["/angle deg", "sin(30)"]),
+        ("1", ["1"]),
+        ("", []),
+    ],
+)
+def test_rows_are_lines_unless_one_waits_for_more(text, lines):
+    assert lines_in(text) == lines
+
+
+def test_rows_that_never_end_are_taken_as_they_are():
+    lines = lines_in("1 +\n" * 250)
+    assert [line.count("\n") + 1 for line in lines] == [100, 100, 50]

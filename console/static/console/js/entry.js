@@ -97,11 +97,17 @@ document.addEventListener("DOMContentLoaded", () => {
 
   // -- replies ------------------------------------------------------------------
 
+  /* A line that stood in the entry for want of a connection has gone. */
+  function free(item) {
+    if (lost !== item) return;
+    lost = null;
+    if (area.value === item.text) write("");
+  }
+
+  outbox.on.apart = free;
+
   outbox.on.kept = (item, html, headers) => {
-    if (lost === item) {
-      lost = null;
-      if (area.value === item.text) write("");
-    }
+    free(item);
     if (!area.value) quiet();
     teapot.takeNews(html, headers, Boolean(item.below));
   };

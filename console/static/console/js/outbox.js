@@ -13,7 +13,7 @@
       this.items = this.load();
       this.busy = false;
       this.pause = RETRY_FIRST;
-      this.on = { kept() {}, refused() {}, lost() {}, changed() {} };
+      this.on = { kept() {}, apart() {}, refused() {}, lost() {}, changed() {} };
       addEventListener("online", () => this.wake());
     }
 
@@ -41,6 +41,17 @@
       this.send();
     }
 
+    /* Several lines in one item: each is sent by itself, before what waits behind them. */
+    takeApart(item, lines) {
+      const apart = lines.map((text, place) => {
+        const at = item.at + (place + 1) / (lines.length + 1);
+        return { token: newToken(), text, at };
+      });
+      this.items.splice(this.items.indexOf(item), 1, ...apart);
+      for (const one of apart) this.store(one, true);
+      this.store(item, false);
+    }
+
     drop(item) {
       this.items = this.items.filter((other) => other !== item);
       this.store(item, false);
@@ -61,6 +72,11 @@
       if (!this.items.includes(item)) return this.send();
       if (reply?.ok) {
         this.pause = RETRY_FIRST;
+        if (reply.headers.has("X-Several")) {
+          this.takeApart(item, (await reply.json()).lines);
+          this.on.apart(item);
+          return this.send();
+        }
         const html = await reply.text();
         this.drop(item);
         this.on[reply.headers.has("X-Refused") ? "refused" : "kept"](item, html, reply.headers);
