@@ -7,7 +7,7 @@ again on what that one wrote.
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import asdict, dataclass
 from typing import Any, TypeVar
 from uuid import UUID, uuid4
@@ -19,6 +19,7 @@ from engine.errors import LineError
 from engine.sheet import editing
 from engine.sheet.outcome import NOTE, OK
 from engine.sheet.settings import after
+from engine.sheet.sheet import Drawn
 
 MAX_ATTEMPTS = 50
 """How often a change is worked out again because another window was faster."""
@@ -61,10 +62,13 @@ def _until_written(sheet: Sheet, attempt: Callable[[], T | None]) -> T:
 # -- new lines ----------------------------------------------------------------------
 
 
-def keep(sheet: Sheet, text: str, token: UUID, below: int | None = None) -> Kept:
+def keep(
+    sheet: Sheet, text: str, token: UUID, below: int | None = None, replies: Sequence[str] = ()
+) -> Kept:
     """Answers ``text`` and keeps it as a line: at the foot, or below a line.
 
-    A ``token`` that was kept before gives that line again.
+    A ``token`` that was kept before gives that line again.  ``replies`` are those to
+    the questions that the line asks.
     """
 
     def attempt() -> Kept | None:
@@ -75,7 +79,7 @@ def keep(sheet: Sheet, text: str, token: UUID, below: int | None = None) -> Kept
             _make_room(sheet)
             return None
         line = _new_line(sheet, text, token, below)
-        outcome = _answer(sheet, line)
+        outcome = _answer(sheet, line, replies)
         if outcome["status"] not in (OK, NOTE):
             return Kept(outcome)
         if outcome["command"] and outcome["command"][0] != "forget":
@@ -107,8 +111,10 @@ def _highest(sheet: Sheet, field: str) -> Any:
     return sheet.lines.order_by(f"-{field}").values_list(field, flat=True).first() or 0
 
 
-def _answer(sheet: Sheet, line: Line) -> dict[str, Any]:
-    """What the line would answer where it stands."""
+def _answer(
+    sheet: Sheet, line: Line, replies: Sequence[str] = (), given: Drawn = ()
+) -> dict[str, Any]:
+    """What the line would answer where it stands; ``given`` is what it was given before."""
     return evaluating.work(
         sheet,
         "answer",
@@ -117,6 +123,8 @@ def _answer(sheet: Sheet, line: Line) -> dict[str, Any]:
         last=line.last,
         place=line.place,
         conventions=line.conventions,
+        replies=list(replies),
+        given=given,
     )
 
 
@@ -169,13 +177,22 @@ def set_for_sheet(sheet: Sheet, command: str, argument: str) -> bool:
 # -- lines that are there ----------------------------------------------------------------
 
 
-def mend(sheet: Sheet, number: int, text: str) -> Kept:
-    """Gives a line another text where it stands, unless that has an error."""
+def mend(
+    sheet: Sheet,
+    number: int,
+    text: str,
+    replies: Sequence[str] = (),
+    keeps_given: bool = False,
+) -> Kept:
+    """Gives a line another text where it stands, unless that has an error.
+
+    It is drawn and asked anew, unless it ``keeps`` what it was ``given``.
+    """
 
     def attempt() -> Kept | None:
         line = sheet.lines.present().get(number=number)
         line.text, before = text, evaluating.answer_texts(line)
-        outcome = _answer(sheet, line)
+        outcome = _answer(sheet, line, replies, line.given if keeps_given else ())
         if outcome["status"] not in (OK, NOTE) or _is_setting(outcome):
             return Kept(outcome)
         line.take(outcome, sheet.revision + 1)
@@ -225,7 +242,7 @@ def set_form(sheet: Sheet, number: int, form: str) -> Kept:
     Errors: :class:`LineError` where there is no such form.
     """
     text = sheet.lines.get(number=number).text
-    return mend(sheet, number, editing.with_form(text, form))
+    return mend(sheet, number, editing.with_form(text, form), keeps_given=True)
 
 
 # -- quantities ------------------------------------------------------------------------------

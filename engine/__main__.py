@@ -1,5 +1,7 @@
 """``python -m engine``: answers a sheet of text, one line a line.
 
+Questions of a sheet in a file are replied to on standard input, a row each.
+
 Exit status 0, or 1 when any line was an error.
 """
 
@@ -11,6 +13,7 @@ import sys
 from collections.abc import Iterable
 
 from engine import Outcome, Sheet
+from engine.errors import Asked
 from engine.handbook.entries import BY_TYPED, as_text
 from engine.handbook.search import search
 from engine.limits import MAX_RECURSION
@@ -31,7 +34,7 @@ def main() -> int:
     for line in _read(options.file).replace("\r\n", "\n").split("\n"):
         if not line.strip():
             continue
-        outcome = sheet.answer(line)
+        outcome = _answered(sheet, line, may_ask=options.file is not None)
         failed = failed or outcome.status in (ERROR, UNFINISHED)
         steps = _steps(sheet, outcome) if options.workings else []
         if options.json:
@@ -40,6 +43,21 @@ def main() -> int:
         else:
             print(shown(outcome, steps))
     return 1 if failed else 0
+
+
+def _answered(sheet: Sheet, line: str, may_ask: bool) -> Outcome:
+    """The outcome of a line; its questions are put, and replies read from standard input."""
+    replies: list[str] = []
+    outcome = sheet.answer(line)
+    while may_ask and isinstance(outcome.error, Asked):
+        print(outcome.error.text, file=sys.stderr, flush=True)
+        row = sys.stdin.readline()
+        if not row:
+            break
+        sheet.remove(outcome.number)
+        replies = [*replies[: outcome.error.taken], row.strip()]
+        outcome = sheet.answer(line, replies)
+    return outcome
 
 
 def _read(path: str | None) -> str:
@@ -71,6 +89,9 @@ def _looked_up(command: str, words: str) -> list[str]:
 def _shown_lines(outcome: Outcome, steps: list[WorkStep]) -> Iterable[str]:
     yield f"{outcome.number:>4}  {outcome.input}"
     if outcome.status == NOTE:
+        return
+    if isinstance(outcome.error, Asked):
+        yield f"      asks: {outcome.error.text}"
         return
     if outcome.error is not None:
         data = outcome.as_dict()["error"]

@@ -102,3 +102,17 @@ class Unfinished(LineError):
     def __init__(self, text: str, span: Span, closing: str = "") -> None:
         mends = (Mend(f"close with {closing}", Span(span.end, span.end), closing),)
         super().__init__("unfinished", text, span, mends if closing else ())
+
+
+class Asked(LineError):
+    """A line that waits for the person's reply to a ``question``.
+
+    ``taken`` is how many replies it has taken already; ``said`` what is wrong with the
+    last one, if there was one.
+    """
+
+    def __init__(self, question: str, taken: int, said: str = "") -> None:
+        super().__init__("asks", f"{said} {question}" if said else question)
+        self.question = question
+        self.taken = taken
+        self.said = said

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import sys
 from collections import OrderedDict
+from collections.abc import Sequence
 from dataclasses import asdict, dataclass, field
 from typing import Any
 
@@ -140,9 +141,13 @@ def _answer(
     last: int | None,
     place: float | None = None,
     conventions: Conventions | None = None,
+    replies: Sequence[str] = (),
+    given: Drawn = (),
 ) -> Any:
     """What a line would answer, at the foot of the sheet or at a place."""
-    return sheet.preview(text, last, number, place, conventions, may_draw=True).for_page()
+    return sheet.preview(
+        text, last, number, place, conventions, may_draw=True, replies=replies, given=given
+    ).for_page()
 
 
 def _typed(sheet: Sheet, **arguments: Any) -> Any:

@@ -31,6 +31,9 @@ from pictures.boxes import draw_boxes
 from pictures.curve import draw_curve
 from pictures.number_line import draw_number_line
 
+MAX_REPLIES = 100
+"""Questions that one line may ask."""
+
 
 @require_POST
 def preview(request: HttpRequest, pk: UUID) -> HttpResponse:
@@ -87,11 +90,17 @@ def lines(request: HttpRequest, pk: UUID) -> HttpResponse:
         several = evaluating.work(sheet, "rows", text=text)
         if several and len(several) > 1:
             return JsonResponse({"lines": several}, headers={"X-Several": str(len(several))})
+    replies = _replies(request)
     try:
-        kept = keeping.keep(sheet, text, token, int(below) if below else None)
+        kept = keeping.keep(sheet, text, token, int(below) if below else None, replies)
     except Crowded:
         return HttpResponse("Other windows are writing to this sheet.", status=503)
     return _answered(request, sheet, kept, int(since))
+
+
+def _replies(request: HttpRequest) -> list[str]:
+    """What was replied to the questions of a line."""
+    return request.POST.getlist("reply")[:MAX_REPLIES]
 
 
 def _answered(request: HttpRequest, sheet: Sheet, kept: Kept, since: int) -> HttpResponse:
@@ -130,7 +139,7 @@ def mend(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
     text = request.POST.get("text", "")
     if not text.strip():
         return HttpResponseBadRequest("the line is empty")
-    return _answered(request, sheet, keeping.mend(sheet, number, text), since)
+    return _answered(request, sheet, keeping.mend(sheet, number, text, _replies(request)), since)
 
 
 @require_POST

@@ -72,6 +72,8 @@ def _changed(
         kept = change()
     except LineError as error:
         return refused_with(request, error)
-    if isinstance(kept, Kept) and kept.line is None:
-        return refused(request, kept.outcome)
+    made = [kept] if isinstance(kept, Kept) else kept or []
+    for one in made:
+        if one.line is None:
+            return refused(request, one.outcome)
     return news(request, sheet, since, kept if isinstance(kept, Kept) else None)

@@ -88,10 +88,12 @@ def news(request: HttpRequest, sheet: Sheet, since: int, kept: Kept | None = Non
 
 
 def refused(request: HttpRequest, outcome: dict[str, Any]) -> HttpResponse:
-    """The error of an input that was not taken."""
+    """The error of an input that was not taken, or the question that it asks."""
     context = {"outcome": outcome, "parts": entry_parts(outcome)}
     response = render(request, "console/refused.html", context)
     response["X-Refused"] = outcome["status"]
+    if outcome.get("asks"):
+        response["X-Asks"] = str(outcome["asks"]["taken"])
     return response
 
 

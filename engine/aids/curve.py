@@ -166,7 +166,7 @@ def _pieces(points: Sequence[tuple[float, float | None]], low: float, high: floa
 def can_be_drawn(function: Function) -> bool:
     """Whether a function has a curve: it gives a number for a number."""
     takes_numbers = not function.delays and not any(p.is_text for p in function.parameters[:1])
-    no_curve = ("lists and statistics", "chance and dates", "complex numbers")
+    no_curve = ("lists and statistics", "chance, dates and questions", "complex numbers")
     gives_number = not function.value.startswith(("true", "a list"))
     return bool(takes_numbers and function.parameters and gives_number) and (
         function.subject not in no_curve

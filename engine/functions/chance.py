@@ -1,4 +1,4 @@
-"""What cannot be worked out again: a random draw, today's date, the time now.
+"""What cannot be worked out again: a random draw, today's date, the time now, a reply.
 
 Each value is drawn once and then stays with its line.
 """
@@ -10,15 +10,18 @@ from datetime import datetime
 
 from flint import fmpq
 
-from engine.errors import LineError
+from engine.errors import Asked, LineError
 from engine.functions.record import Example, Function, Parameter
 from engine.numbers.context import current
 from engine.numbers.values import Date, List, Value, exact
 
-SUBJECT = "chance and dates"
+SUBJECT = "chance, dates and questions"
 SOURCE = "common practice of the trade"
 FIGURES = 15
 """Decimal places of a random number between 0 and 1."""
+
+DRAWN_LATER = "The number is drawn when Enter keeps the line."
+ASKED_LATER = "The question is put when Enter keeps the line."
 
 
 def random(of: Value | None = None) -> Value:
@@ -28,11 +31,11 @@ def random(of: Value | None = None) -> Value:
     """
     given = current().given
     if of is None:
-        drawn = given.next(lambda: str(secrets.randbelow(10**FIGURES)), is_chance=True)
+        drawn = given.next(lambda: str(secrets.randbelow(10**FIGURES)), DRAWN_LATER)
         return exact(fmpq(int(drawn), 10**FIGURES))
     if not isinstance(of, List) or not of.items:
         raise LineError("not-a-list", "It is drawn from a list or a range, as in random(1..6).")
-    place = given.next(lambda: str(secrets.randbelow(len(of.items))), is_chance=True)
+    place = given.next(lambda: str(secrets.randbelow(len(of.items))), DRAWN_LATER)
     return of.items[int(place) % len(of.items)]
 
 
@@ -46,6 +49,32 @@ def today() -> Value:
     """The day on which the line was kept."""
     moment = current().given.next(lambda: datetime.now().date().isoformat())
     return Date(datetime.fromisoformat(moment))
+
+
+def ask(question: Value) -> Value:
+    """The value that the person replies to ``question``, a text.
+
+    Errors: :class:`Asked` where there is no reply yet, or one that has no value.
+    """
+    if not isinstance(question, str):
+        raise LineError("not-a-text", 'The question is text, as in ask("How warm is it, in °C?").')
+    work = current()
+    reply = work.given.next(lambda: _reply_to(question), ASKED_LATER)
+    return work.read(reply)
+
+
+def _reply_to(question: str) -> str:
+    work = current()
+    replies = work.given.replies
+    reply = replies.next()
+    if reply is None:
+        raise Asked(question, replies.taken)
+    try:
+        work.read(reply)
+    except LineError as error:
+        raise Asked(question, replies.taken, error.text) from None
+    replies.taken += 1
+    return reply
 
 
 FUNCTIONS = (
@@ -91,6 +120,22 @@ FUNCTIONS = (
         value="a date with its time",
         related=("today",),
         words="time clock date moment",
+        source=SOURCE,
+    ),
+    Function(
+        name="ask",
+        subject=SUBJECT,
+        summary="Asks a question when the line is kept; the reply is its value and stays with it.",
+        parameters=(Parameter("question", "what is asked", "text", is_text=True),),
+        compute=ask,
+        examples=(
+            Example('ask("How warm is the water, in °C?") + 273.15', "=", "358.15", ("85",)),
+            Example('ask("Which angle?") as rad', "=", "(pi/6) rad", ("30°",)),
+        ),
+        value="the value of the reply",
+        related=("random",),
+        taken_for="a value that is asked for every time: a line keeps its reply.",
+        words="input prompt enter question reply user keyboard read",
         source=SOURCE,
     ),
 )

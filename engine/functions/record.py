@@ -24,11 +24,15 @@ class Parameter:
 
 @dataclass(frozen=True, slots=True)
 class Example:
-    """An input with its answer's sign and text; a test runs each."""
+    """An input with its answer's sign and text; a test runs each.
+
+    ``replies`` are what is replied to the questions that it asks.
+    """
 
     input: str
     sign: str
     text: str
+    replies: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)

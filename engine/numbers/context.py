@@ -7,12 +7,16 @@ are radians or degrees.  What cannot be worked out again, such as a random draw,
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Sequence
 from contextlib import contextmanager
 from contextvars import ContextVar
 from dataclasses import dataclass, field
+from typing import TYPE_CHECKING
 
 from engine.errors import LineError, Notice, Span, replace
+
+if TYPE_CHECKING:
+    from engine.numbers.values import Value
 
 
 @dataclass(frozen=True, slots=True)
@@ -31,22 +35,43 @@ STANDARD = Conventions()
 
 
 @dataclass(slots=True)
+class Replies:
+    """What the person has replied to the questions of a line, in their order."""
+
+    texts: Sequence[str] = ()
+    taken: int = 0
+
+    def next(self) -> str | None:
+        """The next reply; None where there is none yet."""
+        return self.texts[self.taken] if self.taken < len(self.texts) else None
+
+
+@dataclass(slots=True)
 class Given:
-    """What a statement was given when it was kept: random draws, today's date.
+    """What a statement was given when it was kept: random draws, today's date, replies.
 
     ``values`` are used in their order; where they end, a new one is made, unless
-    ``may_draw`` is not set: then the value waits until the line is kept.
+    ``may_draw`` is not set: then the value waits until the line is kept.  A reply is
+    worked out with one that is ``sealed``: it is given nothing itself.
     """
 
     values: list[str] = field(default_factory=list)
     may_draw: bool = True
     at: int = 0
+    replies: Replies = field(default_factory=Replies)
+    sealed: bool = False
 
-    def next(self, make: Callable[[], str], is_chance: bool = False) -> str:
-        """The next value; ``make`` gives it where there is none yet."""
+    def next(self, make: Callable[[], str], later: str = "") -> str:
+        """The next value; ``make`` gives it where there is none yet.
+
+        Errors: :class:`LineError` with the sentence ``later``, if there is one, where
+        it may not be made yet.
+        """
+        if self.sealed:
+            raise LineError("given-in-reply", "A reply holds nothing that is drawn or asked.")
         if self.at == len(self.values):
-            if is_chance and not self.may_draw:
-                raise LineError("drawn-later", "The number is drawn when Enter keeps the line.")
+            if later and not self.may_draw:
+                raise LineError("drawn-later", later)
             self.values.append(make())
         self.at += 1
         return self.values[self.at - 1]
@@ -56,7 +81,8 @@ class Given:
 class Work:
     """One statement under way.  ``used_unit`` is set as soon as its value depends on
     the unit of the conventions; ``depth`` counts the calls of one's own functions inside
-    each other; ``call`` is the place of the call under way, None within such a function."""
+    each other; ``call`` is the place of the call under way; ``read`` gives the value of a
+    text that holds no names of the sheet."""
 
     conventions: Conventions = STANDARD
     remarks: list[Notice] = field(default_factory=list)
@@ -64,6 +90,7 @@ class Work:
     used_unit: bool = False
     depth: int = 0
     call: Span | None = None
+    read: Callable[[str], Value] | None = None
 
 
 _work: ContextVar[Work | None] = ContextVar("work", default=None)

@@ -174,6 +174,10 @@ class Inside:
     def quantity_names(self) -> Iterable[str]:
         return [*self.arguments, self.itself.name, *self.outer.quantity_names()]
 
+    def function_names(self) -> Iterable[str]:
+        given = [name for name, value in self.arguments.items() if isinstance(value, Applied)]
+        return [*given, self.itself.name, *self.outer.function_names()]
+
     def answer_of(self, node: AnswerOf) -> Value:
         return self.outer.answer_of(node)
 

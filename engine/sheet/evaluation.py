@@ -8,13 +8,13 @@ from typing import Protocol
 
 from engine.errors import LineError, Mend, replace
 from engine.forms.answer import write
-from engine.forms.names import Form, unit_among
+from engine.forms.names import STANDARD, Form, unit_among
 from engine.functions.catalogue import BY_NAME, CONSTANTS, closest
 from engine.functions.record import Delayed, Function
 from engine.handbook.search import search
 from engine.numbers import angles, complexes, lists, operators, whole
 from engine.numbers.comparison import compare
-from engine.numbers.context import conventions, current
+from engine.numbers.context import Given, Work, conventions, current, working
 from engine.numbers.items import item, item_by_item
 from engine.numbers.values import (
     KINDS,
@@ -27,6 +27,7 @@ from engine.numbers.values import (
     Value,
     exact,
 )
+from engine.reading.parser import parse
 from engine.reading.plain import node_text
 from engine.reading.tokens import UNIT_WORDS
 from engine.reading.tree import (
@@ -72,6 +73,9 @@ class Scope(Protocol):
     def quantity_names(self) -> Iterable[str]:
         """All quantities that can be used here."""
 
+    def function_names(self) -> Iterable[str]:
+        """Those of them that are functions."""
+
     def answer_of(self, node: AnswerOf) -> Value:
         """The value that ``@`` or ``@7`` stands for."""
 
@@ -90,6 +94,44 @@ def value_of_statement(statement: Statement, scope: Scope) -> Value:
             name, statement.parameters, statement.expression, scope.kept(), evaluate
         )
     return evaluate(statement.expression, scope)
+
+
+class Alone:
+    """A scope in which the language has values, and nothing of the sheet has one."""
+
+    form = STANDARD
+    trace = None
+
+    def quantity(self, name: str) -> Value | None:
+        return None
+
+    def quantity_names(self) -> Iterable[str]:
+        return ()
+
+    def function_names(self) -> Iterable[str]:
+        return ()
+
+    def answer_of(self, node: AnswerOf) -> Value:
+        raise LineError("no-answer", "There is no answer before this.", node.span)
+
+    def kept(self) -> Scope:
+        return self
+
+
+def value_alone(text: str) -> Value:
+    """The value of an expression that uses nothing of the sheet, such as a reply.
+
+    Errors: :class:`LineError` where it has none by itself.
+    """
+    tree = parse(text, BY_NAME)
+    if len(tree.statements) != 1 or isinstance(tree.statements[0], Assignment):
+        raise LineError("no-value", "One value is wanted here, such as 85 or 30°.")
+    outer = current()
+    inner = Work(outer.conventions, given=Given(sealed=True))
+    with working(inner):
+        value = evaluate(tree.statements[0].expression, Alone())
+    outer.used_unit = outer.used_unit or inner.used_unit
+    return value
 
 
 def evaluate(node: Node, scope: Scope) -> Value:
@@ -362,8 +404,9 @@ def _by_purpose(name: str) -> str | None:
 
 
 def _unknown_function(node: Call, scope: Scope) -> LineError:
-    own = [name for name in scope.quantity_names() if isinstance(scope.quantity(name), Applied)]
-    other = closest(node.function, [*BY_NAME, *own]) or _by_purpose(node.function)
+    other = closest(node.function, [*BY_NAME, *scope.function_names()]) or _by_purpose(
+        node.function
+    )
     text = f"No function is named {node.function}."
     if other is None:
         return LineError("unknown-function", text, node.name_span)

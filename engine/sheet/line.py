@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass, field
 
 from engine.errors import LineError, Notice
-from engine.numbers.context import STANDARD, Conventions, Given, Work
-from engine.numbers.values import Value
+from engine.numbers.context import STANDARD, Conventions, Given, Replies, Work
+from engine.numbers.values import Applied, Value
 from engine.reading.tree import (
     AnswerOf,
     Assignment,
@@ -16,6 +17,7 @@ from engine.reading.tree import (
     Statement,
     walk,
 )
+from engine.sheet.evaluation import value_alone
 from engine.sheet.outcome import Outcome
 
 Place = tuple[float, int]
@@ -59,9 +61,15 @@ class Step:
     def forgets(self) -> bool:
         return self.statement is None
 
+    @property
+    def defines_function(self) -> bool:
+        """Whether its value is a function, as far as that is known without working it out."""
+        is_pattern = isinstance(self.statement, Assignment) and bool(self.statement.parameters)
+        return is_pattern or isinstance(self.value, Applied)
+
     def work(self) -> Work:
         """What it is worked out under."""
-        return Work(self.line.conventions, self.notices, self.given)
+        return Work(self.line.conventions, self.notices, self.given, read=value_alone)
 
     def forget_value(self) -> None:
         """Makes the step to be worked out again."""
@@ -110,6 +118,17 @@ class Line:
         if tree.command is not None and tree.command.name == "forget":
             names = tuple(word for word, _ in tree.command.arguments)
             self.steps = [Step(self, 0, None, frozenset(), frozenset(), names)]
+
+    def hear(self, replies: Sequence[str]) -> None:
+        """Gives the line the replies to the questions that it asks, in their order."""
+        heard = Replies(replies)
+        for step in self.steps:
+            step.given.replies = heard
+
+    def give(self, given: Sequence[Sequence[str]]) -> None:
+        """Gives each statement what was drawn for it before."""
+        for step, values in zip(self.steps, given, strict=False):
+            step.given.values = list(values)
 
     def forget_values(self) -> None:
         """Makes the line to be worked out again."""

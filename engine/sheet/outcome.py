@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Any
 
-from engine.errors import LineError, Notice, offers
+from engine.errors import Asked, LineError, Notice, offers
 
 OK, ERROR, UNFINISHED, NOTE = "ok", "error", "unfinished", "note"
 
@@ -100,6 +100,7 @@ class Outcome:
             "command": self.command,
             "is_live": self.is_live,
             "given": [list(values) for values in self.given],
+            "asks": self._asked(),
         }
         for shown, answer in zip(page["answers"], self.answers, strict=True):
             shown |= {
@@ -113,6 +114,16 @@ class Outcome:
                 "cells": [list(row) for row in answer.cells],
             }
         return page
+
+    def _asked(self) -> dict[str, Any] | None:
+        """The question that the line waits for a reply to."""
+        if not isinstance(self.error, Asked):
+            return None
+        return {
+            "question": self.error.question,
+            "taken": self.error.taken,
+            "said": self.error.said,
+        }
 
     def _error_dict(self) -> dict[str, Any] | None:
         if self.error is None:

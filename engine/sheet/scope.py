@@ -81,6 +81,12 @@ class Visible:
         seen = self.sheet.definitions.seen
         return [name for name in self.sheet.definitions if seen(name, self.place) is not None]
 
+    def function_names(self) -> Iterable[str]:
+        # by what is known of them: a value that nothing here uses need not be worked out
+        seen = self.sheet.definitions.seen
+        steps = ((name, seen(name, self.place)) for name in self.sheet.definitions)
+        return [name for name, step in steps if step is not None and step.defines_function]
+
     def answer_of(self, node: AnswerOf) -> Value:
         line = self._line_of(node)
         step = line.final_step

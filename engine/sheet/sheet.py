@@ -10,9 +10,9 @@ from bisect import bisect_left, insort
 from collections.abc import Iterator, Sequence
 from contextlib import contextmanager
 
-from engine.errors import LineError, Notice, Unfinished
+from engine.errors import Asked, LineError, Notice, Unfinished
 from engine.functions.catalogue import BY_NAME
-from engine.numbers.context import Conventions, Given, working
+from engine.numbers.context import Conventions, working
 from engine.numbers.values import Value
 from engine.reading.parser import parse
 from engine.reading.tokens import BOX, split_note
@@ -51,9 +51,13 @@ class Sheet:
 
     # -- lines ----------------------------------------------------------------
 
-    def answer(self, text: str) -> Outcome:
-        """Adds a line at the foot and works it out, as at a console."""
+    def answer(self, text: str, replies: Sequence[str] = ()) -> Outcome:
+        """Adds a line at the foot and works it out, as at a console.
+
+        ``replies`` are those to the questions it asks.
+        """
         line = self.append(text, last=self.last_answered)
+        line.hear(replies)
         outcome = self.outcome_of(line)
         if outcome.status in (ERROR, UNFINISHED):
             self.definitions.remove(line)
@@ -91,8 +95,7 @@ class Sheet:
         self.remove(number)
         line = self._read(text, number, last, conventions)
         line.place = place
-        for step, values in zip(line.steps, given, strict=False):
-            step.given = Given(list(values))
+        line.give(given)
         self._insert(line)
         self._invalidate(line)
         return line
@@ -112,15 +115,20 @@ class Sheet:
         place: float | None = None,
         conventions: Conventions | None = None,
         may_draw: bool = False,
+        replies: Sequence[str] = (),
+        given: Drawn = (),
     ) -> Outcome:
         """What a line would answer, with nothing kept: at the foot, or at ``place``.
 
         Where there is a line of that ``number``, it is as if that one were mended.
-        A random number is drawn only where that ``may_draw``.
+        A random number is drawn only where that ``may_draw``; ``replies`` are those to
+        the questions that it asks then, ``given`` what was drawn and replied before.
         """
         line = self._read(text, number or self._next_number(), last, conventions)
         for step in line.steps:
             step.given.may_draw = may_draw
+        line.hear(replies)
+        line.give(given)
         line.place = place or (self.lines[-1].place + 1 if self.lines else 1.0)
         with self._with(line):
             return self._worked_out(line)
@@ -272,7 +280,7 @@ class Sheet:
                 return Outcome(
                     line.number,
                     line.text,
-                    ERROR,
+                    UNFINISHED if isinstance(error, Asked) else ERROR,
                     note=tree.note,
                     error=error,
                     notices=tuple(notices),

@@ -32,6 +32,11 @@ def press(page, *keys):
         page.keyboard.press(key)
 
 
+def paste(page, text):
+    page.evaluate("text => navigator.clipboard.writeText(text)", text)
+    press(page, "Control+v")
+
+
 def test_up_and_down_walk_through_lines_that_begin_alike(sheet):
     entry = sheet.get_by_test_id("entry")
     type_lines(sheet, "sin(1)", "2+2", "sin(2)")
@@ -280,10 +285,7 @@ def test_news_from_another_window_takes_nothing_away_that_is_being_typed(sheet):
 
 
 def test_lines_pasted_at_once_are_kept_one_after_another(sheet):
-    sheet.evaluate(
-        "navigator.clipboard.writeText('m = 2  # kg\\nQ = (m +\\n1)*4\\n\\nr = sqr(2)\\nQ/3\\n')"
-    )
-    press(sheet, "Control+v")
+    paste(sheet, "m = 2  # kg\nQ = (m +\n1)*4\n\nr = sqr(2)\nQ/3\n")
     expect(sheet.get_by_test_id("preview")).to_contain_text("These are 4 lines")
     press(sheet, "Enter")
     expect(sheet.get_by_test_id("line")).to_have_count(3)
@@ -291,6 +293,35 @@ def test_lines_pasted_at_once_are_kept_one_after_another(sheet):
     expect(answers(sheet).last).to_have_attribute("data-text", "4")
     expect(sheet.get_by_test_id("entry")).to_have_value("r = sqr(2)")
     expect(sheet.get_by_test_id("error")).to_contain_text("sqrt")
+
+
+def test_a_line_asks_and_what_comes_behind_it_waits(sheet):
+    paste(sheet, 'T = ask("How warm?")\nT + 1\n')
+    press(sheet, "Enter")
+    expect(sheet.get_by_label("How warm?")).to_be_focused()
+    expect(sheet.get_by_test_id("line")).to_have_count(0)
+    sheet.keyboard.type("(80")
+    press(sheet, "Enter")
+    expect(sheet.get_by_test_id("error")).to_contain_text("closing )")
+    expect(sheet.get_by_label("How warm?")).to_be_focused()
+    sheet.keyboard.type("80")
+    press(sheet, "Enter")
+    expect(answers(sheet).last).to_have_attribute("data-text", "81")
+    expect(sheet.get_by_test_id("entry")).to_be_focused()
+    sheet.keyboard.type('ask("Again?")')
+    press(sheet, "Enter")
+    expect(sheet.get_by_label("Again?")).to_be_focused()
+    sheet.reload()
+    expect(sheet.get_by_label("Again?")).to_be_focused()
+    press(sheet, "Escape")
+    expect(sheet.get_by_test_id("entry")).to_have_value('ask("Again?")')
+    press(sheet, "Escape", "PageUp", "ArrowUp", "m", "End")
+    sheet.keyboard.type("*2")
+    press(sheet, "Enter")
+    expect(sheet.get_by_label("How warm?")).to_be_focused()
+    sheet.keyboard.type("5")
+    press(sheet, "Enter")
+    expect(line(sheet, 1).get_by_test_id("answer")).to_have_attribute("data-text", "10")
 
 
 def test_clear_empties_the_screen_and_keeps_everything(sheet):

@@ -60,6 +60,31 @@ def test_several_lines_in_one_text_are_given_back_apart(visitor):
     visitor.keep("(1 +\n2)\n", "\n7")
 
 
+def test_a_line_asks_and_keeps_the_replies(visitor):
+    token = str(uuid.uuid4())
+    text = 'T = ask("How warm, in <°C>?") + ask("And more?")'
+    question = visitor.post("/lines", text=text, token=token)
+    assert (question.headers["X-Refused"], question.headers["X-Asks"]) == ("unfinished", "0")
+    assert "How warm, in &lt;°C&gt;?" in question.content.decode()
+    question = visitor.post("/lines", text=text, token=token, reply="80")
+    assert question.headers["X-Asks"] == "1"
+    question = visitor.post("/lines", text=text, token=token, reply=["80", "(5"])
+    assert question.headers["X-Asks"] == "1"
+    assert "closing )" in question.content.decode()
+    assert texts(visitor.post("/lines", text=text, token=token, reply=["80", "5"])) == ["85"]
+    assert texts(visitor.post("/lines", text=text, token=token)) == ["85"]
+    assert texts(visitor.post("/lines/1/form", form="scientific")) == ["8.5e1"]
+    mended = text.replace(" + ", " - ")
+    assert visitor.post("/lines/1", text=mended).headers["X-Asks"] == "0"
+    assert texts(visitor.post("/lines/1", text=mended, reply=["80", "5"])) == ["75"]
+
+
+def test_a_form_leaves_what_was_drawn_as_it_is(visitor):
+    [drawn] = texts(visitor.keep("random()"))
+    [shown] = texts(visitor.post("/lines/1/form", form="15 places"))
+    assert float(shown) == pytest.approx(float(drawn), rel=1e-9)
+
+
 def test_the_preview_tells_what_is_around_the_caret(visitor):
     reply = visitor.post("/preview", text="1/2 pi", caret="2").content.decode()
     assert 'class="bound"' in reply

@@ -2,6 +2,7 @@
 
 from engine import Outcome, Settings, Sheet
 from engine.forms.names import Form
+from engine.functions.record import Example
 
 
 def outcome(*lines: str, digits: int = 10) -> Outcome:
@@ -16,6 +17,13 @@ def answer(*lines: str, digits: int = 10) -> str:
     assert result.status == "ok", f"{lines[-1]}: {result.error}"
     last = result.answers[-1]
     return f"{last.sign} {last.text}"
+
+
+def replied(example: Example) -> str:
+    """Sign and text of an example's answer, with its replies given."""
+    result = Sheet().answer(example.input, example.replies)
+    assert result.status == "ok", f"{example.input}: {result.error}"
+    return f"{result.answers[-1].sign} {result.answers[-1].text}"
 
 
 def mends(*lines: str) -> list[str]:

@@ -120,3 +120,16 @@ def test_an_unfinished_line_and_a_command():
 def test_an_error_line_defines_nothing():
     done = run("a = 1\na = sqr(4)\na\n", "--json").stdout.decode().splitlines()
     assert json.loads(done[-1])["answers"][0]["text"] == "1"
+
+
+def test_questions_of_a_file_are_replied_to_on_standard_input(tmp_path):
+    file = tmp_path / "sheet.txt"
+    file.write_text('T = ask("How warm?")\nT + 273.15\nask("And now?")\n')
+    done = run("nothing(\n85\n", str(file))
+    shown = done.stdout.decode()
+    assert 'T = ask("How warm?") = 85' in shown
+    assert "T + 273.15 = 358.15" in shown
+    assert "asks: And now?" in shown
+    assert done.stderr.decode().count("How warm?") == 2
+    assert done.returncode == 1
+    assert b"asks: q" in run('ask("q")\n1+1\n').stdout

@@ -7,7 +7,7 @@ import pytest
 
 from engine.functions import chance, complexes, conversions, lists, operations
 from engine.functions.catalogue import BY_NAME, FUNCTIONS
-from tests.engine.answers import answer, mends, outcome
+from tests.engine.answers import answer, mends, outcome, replied
 from tests.engine.references import REFERENCES, proved, rounded, sampled
 
 EXAMPLES = [(f.name, example) for f in FUNCTIONS for example in f.examples]
@@ -15,7 +15,7 @@ EXAMPLES = [(f.name, example) for f in FUNCTIONS for example in f.examples]
 
 @pytest.mark.parametrize(("name", "example"), EXAMPLES, ids=lambda v: getattr(v, "input", v))
 def test_example(name, example):
-    assert answer(example.input) == f"{example.sign} {example.text}"
+    assert replied(example) == f"{example.sign} {example.text}"
     assert name in example.input or name == "abs"
 
 

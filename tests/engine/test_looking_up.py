@@ -16,7 +16,7 @@ from engine.handbook.operators import OPERATORS
 from engine.handbook.search import search
 from engine.numbers.values import Undefined, exact
 from engine.reading.commands import COMMANDS
-from tests.engine.answers import answer
+from tests.engine.answers import replied
 
 EXAMPLES = [
     (record.name, example)
@@ -27,7 +27,7 @@ EXAMPLES = [
 
 @pytest.mark.parametrize(("name", "example"), EXAMPLES)
 def test_every_example_of_the_other_records_runs(name, example: Example):
-    assert answer(example.input) == f"{example.sign} {example.text}"
+    assert replied(example) == f"{example.sign} {example.text}"
 
 
 def test_every_record_has_its_entry():

@@ -206,3 +206,11 @@ def test_several_names_are_shown_at_once_and_a_quiet_line_is_kept():
     assert [a.text for a in outcome("a = 1; b = 2", "a, b, a + b").answers] == ["1", "2", "3"]
     assert outcome("a = 1;").quiet
     assert answer("a = 1;", "a") == "= 1"
+
+
+def test_a_wrong_name_is_told_though_nothing_else_is_worked_out_yet():
+    sheet = Sheet()
+    sheet.append("Q = 3*4")
+    sheet.append("f(x) = x")
+    assert sheet.preview("sqr(2)").error.code == "unknown-function"
+    assert "Is f meant" in sheet.preview("F(2)").error.text

@@ -48,6 +48,20 @@ window.teapot = {
     teapot.saying = setTimeout(() => { said.textContent = ""; }, 4000);
   },
 
+  /** Makes the field of a question in ``box`` go: Enter replies, Escape leaves it. */
+  askIn(box, reply, leave) {
+    const field = box.querySelector(".asks input");
+    field.form.addEventListener("submit", (event) => event.preventDefault());
+    field.addEventListener("keydown", (event) => {
+      event.stopPropagation();
+      if (event.key === "Escape") leave();
+      if (event.key !== "Enter" || !field.value.trim()) return;
+      event.preventDefault();
+      reply(field.value);
+    });
+    field.focus();
+  },
+
   /** Places in a text: the engine counts code points, the browser UTF-16 units. */
   unitsOf: (text, points) => Array.from(text).slice(0, points).join("").length,
   pointsOf: (text, units) => Array.from(text.slice(0, units)).length,

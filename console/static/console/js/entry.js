@@ -128,6 +128,21 @@ document.addEventListener("DOMContentLoaded", () => {
     if (!goesOn) point(error);
   };
 
+  /* The line's question, with a field for the reply; what comes behind it waits. */
+  outbox.on.asks = (item, html) => {
+    free(item);
+    const row = teapot.element("li", { className: "asking" },
+      teapot.element("code", { textContent: item.text }), teapot.fragment(html));
+    waiting.append(row);
+    teapot.askIn(row, (reply) => { row.remove(); outbox.reply(reply); area.focus(); }, () => {
+      row.remove();
+      outbox.drop(item);
+      if (area.value.trim()) area.focus(); else write(item.text);
+      outbox.send();
+    });
+    row.scrollIntoView({ block: "nearest" });
+  };
+
   /* Marks the bad part; a bad name is selected, so that typing goes on with another. */
   function point(error) {
     const start = teapot.unitsOf(area.value, Number(error.dataset.start));
@@ -168,7 +183,7 @@ document.addEventListener("DOMContentLoaded", () => {
   outbox.on.changed = (items) => {
     waiting.querySelectorAll(".on-its-way").forEach((row) => row.remove());
     for (const item of items) {
-      if (item === lost) continue;
+      if (item === lost || item === outbox.asking) continue;
       waiting.append(teapot.element("li", { className: "on-its-way" },
         teapot.element("code", { textContent: item.text })));
     }

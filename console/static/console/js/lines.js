@@ -16,8 +16,8 @@ document.addEventListener("DOMContentLoaded", () => {
       navigator.clipboard.writeText(answersOf(line).map((answer) => answer.dataset.text).join("; "));
       teapot.say("The answer is copied.");
     },
-    mend: (line) => edit(line, line.dataset.input, (text) => change(line, "", { text })),
-    below: (line) => edit(line, "", (text) => insert(line, text), true),
+    mend: (line) => edit(line, line.dataset.input, (text, reply) => change(line, "", { text, reply })),
+    below: (line) => edit(line, "", (text, reply) => insert(line, text, reply), true),
     up: (line) => change(line, "/move", { way: "up" }),
     down: (line) => change(line, "/move", { way: "down" }),
     async delete(line) {
@@ -34,18 +34,22 @@ document.addEventListener("DOMContentLoaded", () => {
     return line.querySelector(".form-shown")?.textContent || "";
   }
 
-  /* Sends a change of a line; null where it was made, else what was said against it. */
+  /* Sends a change of a line; null where it was made, else what was said against it, or
+     the question that is to be replied to first. */
   async function change(line, path, fields) {
     const reply = await teapot.post(`/lines/${numberOf(line)}${path}`, fields);
     return settle(reply);
   }
 
-  async function insert(line, text) {
-    return settle(await teapot.post("/lines", { text, token: teapot.newToken(), below: numberOf(line) }));
+  async function insert(line, text, reply) {
+    const fields = { text, reply, token: teapot.newToken(), below: numberOf(line) };
+    return settle(await teapot.post("/lines", fields));
   }
 
   async function settle(reply) {
-    if (reply?.headers.has("X-Refused")) return teapot.fragment(await reply.text()).querySelector(".error");
+    if (reply?.headers.has("X-Refused")) {
+      return teapot.fragment(await reply.text()).querySelector(".asks, .error");
+    }
     if (await teapot.take(reply)) return null;
     return teapot.element("p", { className: "error", textContent: "Nothing was changed." });
   }
@@ -67,22 +71,30 @@ document.addEventListener("DOMContentLoaded", () => {
       if (event.key === "Escape") { close(); line.focus(); }
       if (event.key !== "Enter") return;
       event.preventDefault();
-      if (!field.value.trim() && !list) return;
+      if (field.value.trim() || list) attempt([]);
+    });
+
+    async function attempt(replies) {
       const number = numberOf(line);
-      const said = await done(field.value);
+      const said = await done(field.value, replies);
       if (!said) {
         close();
         document.getElementById(`line-${number}`)?.focus();
         return;
       }
-      box.querySelector(".error")?.remove();
+      box.querySelector(".asks, .error")?.remove();
       box.append(said);
+      if (said.matches(".asks")) {
+        const taken = replies.slice(0, Number(said.dataset.taken));
+        const leave = () => { said.remove(); field.focus(); };
+        return teapot.askIn(box, (reply) => attempt([...taken, reply]), leave);
+      }
       said.querySelectorAll("[data-mend]").forEach((mend) => mend.addEventListener("click", (click) => {
         click.stopPropagation();
         field.value = mend.dataset.mend;
         field.focus();
       }));
-    });
+    }
   }
 
   async function workings(line) {

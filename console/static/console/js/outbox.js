@@ -13,7 +13,8 @@
       this.items = this.load();
       this.busy = false;
       this.pause = RETRY_FIRST;
-      this.on = { kept() {}, apart() {}, refused() {}, lost() {}, changed() {} };
+      this.on = { kept() {}, apart() {}, asks() {}, refused() {}, lost() {}, changed() {} };
+      this.asking = null; // the item whose question waits for a reply
       addEventListener("online", () => this.wake());
     }
 
@@ -52,7 +53,17 @@
       this.store(item, false);
     }
 
+    /* Sends the line again with a reply to its question. */
+    reply(text) {
+      const item = this.asking;
+      item.replies.push(text);
+      this.asking = null;
+      this.store(item, true);
+      this.send();
+    }
+
     drop(item) {
+      if (this.asking === item) this.asking = null;
       this.items = this.items.filter((other) => other !== item);
       this.store(item, false);
     }
@@ -64,7 +75,7 @@
     }
 
     async send() {
-      if (this.busy || !this.items.length) return;
+      if (this.busy || this.asking || !this.items.length) return;
       this.busy = true;
       const item = this.items[0];
       const reply = await this.post(item);
@@ -78,6 +89,12 @@
           return this.send();
         }
         const html = await reply.text();
+        if (reply.headers.has("X-Asks")) {
+          item.replies = (item.replies || []).slice(0, Number(reply.headers.get("X-Asks")));
+          this.asking = item;
+          this.store(item, true);
+          return this.on.asks(item, html);
+        }
         this.drop(item);
         this.on[reply.headers.has("X-Refused") ? "refused" : "kept"](item, html, reply.headers);
         return this.send();
@@ -91,6 +108,7 @@
     post(item) {
       const fields = { text: item.text, token: item.token };
       if (item.below) fields.below = item.below;
+      if (item.replies) fields.reply = item.replies;
       return teapot.post("/lines", fields);
     }
   }

@@ -58,7 +58,8 @@ document.addEventListener("DOMContentLoaded", () => {
     }
     const html = await reply.text();
     if (reply.headers.has("X-Refused")) {
-      teapot.say(teapot.fragment(html).querySelector(".error").firstChild.textContent);
+      const said = teapot.fragment(html).querySelector(".asks label, .error").firstChild.textContent;
+      teapot.say(reply.headers.has("X-Asks") ? `This asks: ${said} Type the line again to reply.` : said);
       return false;
     }
     return teapot.takeNews(html, reply.headers, stay);
