@@ -59,9 +59,9 @@ def add(a: Value, b: Value) -> Value:
 
 
 def subtract(a: Value, b: Value) -> Value:
-    if _are_the_same(a, b):
-        return exact(0)
     numbers = isinstance(a, Number) and isinstance(b, Number)
+    if numbers and are_the_same(a, b):
+        return exact(0)
     if numbers and (isinstance(a, Real) or isinstance(b, Real)):
         if isinstance(b, Exact) or b.radical:
             return add(a, negate(b))
@@ -69,13 +69,12 @@ def subtract(a: Value, b: Value) -> Value:
     return add(a, negate(b))
 
 
-def _are_the_same(a: Value, b: Value) -> bool:
-    """Whether two numbers that are no exact ones are known to be one."""
-    if not (isinstance(a, Real) and isinstance(b, Real)):
-        return False
-    if a is b or (a.log is not None and a.log == b.log):
-        return True
-    return a.power_of is not None and a.power_of == b.power_of
+def are_the_same(a: Number, b: Number) -> bool:
+    """Whether two numbers are known to be one; False where it is not known."""
+    if a is b or not (isinstance(a, Real) and isinstance(b, Real)):
+        return a == b
+    known = ((a.log, b.log), (a.power_of, b.power_of), (a.radical, b.radical))
+    return any(one is not None and one == other for one, other in known)
 
 
 def multiply(a: Value, b: Value) -> Value:

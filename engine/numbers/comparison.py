@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from engine.errors import LineError
+from engine.limits import FIRST_BITS
 from engine.numbers import angles
 from engine.numbers.arithmetic import subtract
 from engine.numbers.complexes import parts
@@ -14,7 +15,9 @@ from engine.numbers.values import (
     Date,
     Exact,
     Infinite,
+    List,
     Real,
+    Table,
     Undefined,
     Value,
 )
@@ -56,6 +59,26 @@ def compare(op: str, a: Value, b: Value) -> bool:
             "With 4,096 binary digits the two sides cannot be told apart; they are taken as equal.",
         )
     return HOLDS[op](sign or 0)
+
+
+def can_be_told_apart(a: Value, b: Value) -> bool:
+    """Whether two values differ, their reals as far as the first precision shows."""
+    match a, b:
+        case Exact(), Exact():
+            return a != b
+        case Exact() | Real(), Exact() | Real():
+            return not a.ball(FIRST_BITS).overlaps(b.ball(FIRST_BITS))
+        case Angle(), Angle():
+            return a.unit != b.unit or can_be_told_apart(a.radians, b.radians)
+        case Complex(), Complex():
+            return can_be_told_apart(a.re, b.re) or can_be_told_apart(a.im, b.im)
+        case List(), List():
+            if len(a.items) != len(b.items):
+                return True
+            return any(map(can_be_told_apart, a.items, b.items))
+        case Table(), Table():
+            return a.names != b.names or any(map(can_be_told_apart, a.columns, b.columns))
+    return a != b
 
 
 def _is_ordered(value: Value) -> bool:

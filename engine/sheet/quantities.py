@@ -7,7 +7,8 @@ from typing import TYPE_CHECKING, Any
 
 from engine.errors import LineError
 from engine.forms.answer import write_in_passing
-from engine.numbers.values import Exact, Value
+from engine.numbers.comparison import can_be_told_apart
+from engine.numbers.values import Applied, Value
 from engine.reading.mathml import name_mathml, pattern_mathml
 from engine.sheet.answering import is_built_in
 from engine.sheet.line import FOOT, Step
@@ -22,7 +23,8 @@ STORED, COVERED, LIVE, OUT_OF_DATE = "stored", "covered", "live", "out-of-date"
 class Quantity:
     """A named value at the foot of the sheet.
 
-    ``is_found``: computed from other quantities, not typed in as a value.
+    ``is_found``: computed from other quantities, not typed in as a value; ``is_drawn``:
+    drawn or asked for.
     ``line`` is the number of the line that gave it its value; ``text`` is empty
     where that line is an error.  ``body`` is what was typed behind ``=``.
     ``reason`` says why it is out of date; ``again`` is the line that computes it
@@ -35,6 +37,7 @@ class Quantity:
     name_mathml: str
     line: int
     is_found: bool
+    is_drawn: bool
     sign: str
     text: str
     value_mathml: str
@@ -95,6 +98,7 @@ def _quantity(
         name_mathml=shown_name,
         line=step.line.number,
         is_found=bool(step.answers or uses),
+        is_drawn=bool(step.given.values),
         sign=answer.sign if answer else "",
         text=answer.text if answer else "",
         value_mathml=answer.value_mathml if answer else "",
@@ -170,11 +174,9 @@ class Dependence:
 
     def _differs(self, used: Step, now: Step, step: Step) -> bool:
         before, after = self._value(used, step), self._value(now, None)
-        if isinstance(before, Exact) and isinstance(after, Exact):
-            return before != after
-        if now is used:
+        if isinstance(before, Applied) and now is used:
             return self._shown(used, step) != self._shown(now, None)
-        return before is not after
+        return can_be_told_apart(before, after)
 
     def _value(self, definition: Step, seen_from: Step | None) -> Value | None:
         try:

@@ -198,6 +198,7 @@ def test_quantities_know_what_they_use_and_what_uses_them():
     assert state(sheet, "Q").uses == ("c", "m")
     assert state(sheet, "Q").used_by == ("t",)
     assert not state(sheet, "m").is_found
+    assert not state(sheet, "m").is_drawn
     assert state(sheet, "m").description == "kg"
     assert state(sheet, "Q").is_found
 
@@ -214,3 +215,13 @@ def test_a_wrong_name_is_told_though_nothing_else_is_worked_out_yet():
     sheet.append("f(x) = x")
     assert sheet.preview("sqr(2)").error.code == "unknown-function"
     assert "Is f meant" in sheet.preview("F(2)").error.text
+
+
+@pytest.mark.parametrize("value", ["sqrt(2)", "sin(1)", "2*pi", "3", "[1, sqrt(2)]"])
+def test_a_value_given_again_as_it_was_makes_nothing_out_of_date(value):
+    sheet = Sheet()
+    for line in (f"x = {value}", "y = 2*x", f"x = {value}"):
+        sheet.answer(line)
+    assert state(sheet, "y").state == "stored"
+    sheet.answer(f"x = {value} + 1e-9")
+    assert state(sheet, "y").state == "out-of-date"
