@@ -9,9 +9,14 @@ from accounts.models import Person
 SESSION_KEY = "person"
 
 
+def person_key(request: HttpRequest) -> str | None:
+    """The key of the person this browser belongs to, None at the first visit."""
+    return request.session.get(SESSION_KEY)
+
+
 def known_person(request: HttpRequest) -> Person | None:
     """The person this browser belongs to, None at the first visit."""
-    key = request.session.get(SESSION_KEY)
+    key = person_key(request)
     return Person.objects.filter(pk=key).first() if key else None
 
 

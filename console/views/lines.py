@@ -26,6 +26,7 @@ from console.views.replies import (
     whole_number,
 )
 from engine.errors import LineError
+from engine.reading.tokens import may_use_answer
 from pictures.bits import draw_bits
 from pictures.boxes import draw_boxes
 from pictures.curve import draw_curve
@@ -43,7 +44,7 @@ def preview(request: HttpRequest, pk: UUID) -> HttpResponse:
     if not text.strip():
         return HttpResponse("")
     caret = request.POST.get("caret", "")
-    last = keeping.last_answered(sheet, float("inf"))
+    last = keeping.last_answered(sheet, float("inf")) if may_use_answer(text) else None
     outcome = evaluating.typed(
         sheet, number=0, text=text, last=last, caret=int(caret) if caret.isdecimal() else None
     )

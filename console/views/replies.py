@@ -15,7 +15,7 @@ from uuid import UUID
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404, render
 
-from accounts.guests import known_person
+from accounts.guests import person_key
 from console import evaluating
 from console.keeping import Kept
 from console.models import Line, Sheet
@@ -35,10 +35,10 @@ them is not felt."""
 
 def own_sheet(request: HttpRequest, pk: UUID) -> Sheet:
     """The sheet, if it is this person's; else it does not exist for them."""
-    person = known_person(request)
-    if person is None:
+    key = person_key(request)
+    if key is None:
         raise Http404
-    return get_object_or_404(Sheet.objects.select_related("owner"), pk=pk, owner=person)
+    return get_object_or_404(Sheet.objects.select_related("owner"), pk=pk, owner__pk=key)
 
 
 def own_line(sheet: Sheet, number: int) -> Line:

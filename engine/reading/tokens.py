@@ -94,6 +94,11 @@ def _plain_character(character: str) -> str:
     return folded if is_form_of_ascii else character
 
 
+def may_use_answer(text: str) -> bool:
+    """Whether a line may name an answer: one without an ``@`` does not."""
+    return "@" in plain(text)
+
+
 def split_note(text: str) -> tuple[str, str]:
     """The line before its note, and the note's text without ``#``."""
     in_quotes = False
