@@ -10,13 +10,11 @@ from engine.numbers import complexes
 from engine.numbers.arithmetic import (
     abs_of,
     add,
-    divide,
     exp_of,
     negate,
     not_real,
     power,
     sign_of,
-    subtract,
 )
 from engine.numbers.values import Angle, Complex, Exact, Real, Undefined, Value, exact
 
@@ -32,19 +30,6 @@ def square_root(x: Value) -> Value:
     if isinstance(x, Exact | Real) and sign_of(x) < 0:
         raise not_real("The square root of a negative number")
     return power(x, HALF)
-
-
-def principal_root(z: Value) -> Value:
-    """The complex number with no negative real part whose square is ``z``; a negative
-    number has the one above the real axis.  Each part is exact where it is rational.
-    """
-    re, im = complexes.parts(z)
-    size = complexes.modulus(z)
-    two = exact(2)
-    right = square_root(divide(add(size, re), two))
-    up = square_root(divide(subtract(size, re), two))
-    below = isinstance(z, Complex) and sign_of(im) < 0
-    return complexes.complex_of(right, negate(up) if below else up)
 
 
 def absolute(x: Value) -> Value:
@@ -89,7 +74,7 @@ FUNCTIONS = (
         summary="The square root: the number not below 0 whose square is x.",
         parameters=(Parameter("x", "the number under the root", "x ≥ 0"),),
         compute=square_root,
-        on_complex=principal_root,
+        on_complex=complexes.square_root,
         examples=(
             Example("sqrt(49)", "=", "7"),
             Example("sqrt(2)", "≈", "1.414213562"),

@@ -28,6 +28,7 @@ from engine.numbers.values import (
 )
 
 HALF = fmpq(1, 2)
+ONE = exact(1)
 
 
 def negate(a: Value) -> Value:
@@ -35,10 +36,17 @@ def negate(a: Value) -> Value:
         case Exact():
             return Exact(-a.coefficient, a.pi_power)
         case Real():
-            return radicals.multiply(exact(-1), a) or Real(operator.neg, a)
+            return radicals.multiply(exact(-1), a) or _negative(a)
         case Infinite():
             return Infinite(-a.sign)
     return a
+
+
+def _negative(a: Real) -> Real:
+    known = a.direction
+    if known is None:
+        return Real(operator.neg, a)
+    return Real(operator.neg, a, direction=lambda: (negate(known()[0]), known()[1]))
 
 
 def add(a: Value, b: Value) -> Value:
@@ -55,6 +63,8 @@ def add(a: Value, b: Value) -> Value:
         if isinstance(a, Infinite) and isinstance(b, Infinite) and a.sign != b.sign:
             return Undefined("∞ − ∞ has no value: either part could be the larger.")
         return a if isinstance(a, Infinite) else b
+    if is_zero(a) or is_zero(b):
+        return b if is_zero(a) else a
     return radicals.add(a, b) or Real(operator.add, a, b)
 
 
@@ -91,6 +101,8 @@ def multiply(a: Value, b: Value) -> Value:
         return Infinite(sign)
     if is_zero(a) or is_zero(b):
         return exact(0)
+    if ONE in (a, b):
+        return b if a == ONE else a
     logs = _logs_of(a, b)
     if logs is not None:
         return exp_of(add(*logs))
@@ -119,7 +131,7 @@ def divide(a: Value, b: Value) -> Value:
         return _over_zero(a)
     if isinstance(a, Infinite):
         return Infinite(a.sign * sign_of(b))
-    if is_zero(a):
+    if is_zero(a) or b == ONE:
         return a
     if isinstance(b, Real):
         sign_of(b)

@@ -3,7 +3,8 @@
 At rational multiples of π the values that are rational stay exact.  There are
 no others than those of the tables below: Niven's theorem.  Those with square roots
 of whole numbers only, at multiples of π/12, π/10 and, for the tangent, π/8, are kept
-as such sums, so that reckoning with them stays exact.
+as such sums, so that reckoning with them stays exact.  So do the sine and the cosine of
+an angle that was found from them.
 """
 
 from __future__ import annotations
@@ -12,7 +13,7 @@ from collections.abc import Callable
 
 from flint import arb, ctx, fmpq
 
-from engine.numbers.arithmetic import divide, is_zero, negate, sign_of, subtract
+from engine.numbers.arithmetic import add, divide, is_zero, negate, power, sign_of, subtract
 from engine.numbers.radicals import square_roots
 from engine.numbers.values import (
     Exact,
@@ -96,6 +97,11 @@ def _sine_of_turns(t: fmpq) -> Exact | Real:
     return Real(lambda: arb.sin_pi_fmpq(t))
 
 
+def _known(x: Number) -> tuple[Number, Number] | None:
+    """The sine and the cosine of an angle that was made from them."""
+    return x.direction() if isinstance(x, Real) and x.direction else None
+
+
 def _modulo(t: fmpq, period: int) -> fmpq:
     return t - period * (t / period).floor()
 
@@ -105,9 +111,9 @@ def sine(x: Value) -> Value:
     if isinstance(x, Infinite | Undefined):
         return NO_LIMIT if isinstance(x, Infinite) else x
     t = _turns_of_pi(x)
-    if t is None:
-        return circular(arb.sin, x)
-    return _sine_of_turns(t)
+    if t is not None:
+        return _sine_of_turns(t)
+    return _known(x)[0] if _known(x) else circular(arb.sin, x)
 
 
 def cosine(x: Value) -> Value:
@@ -115,9 +121,9 @@ def cosine(x: Value) -> Value:
     if isinstance(x, Infinite | Undefined):
         return NO_LIMIT if isinstance(x, Infinite) else x
     t = _turns_of_pi(x)
-    if t is None:
-        return circular(arb.cos, x)
-    return _sine_of_turns(t + HALF)
+    if t is not None:
+        return _sine_of_turns(t + HALF)
+    return _known(x)[1] if _known(x) else circular(arb.cos, x)
 
 
 def tangent(x: Value) -> Value:
@@ -126,7 +132,7 @@ def tangent(x: Value) -> Value:
         return NO_LIMIT if isinstance(x, Infinite) else x
     t = _turns_of_pi(x)
     if t is None:
-        return circular(arb.tan, x)
+        return divide(*_known(x)) if _known(x) else circular(arb.tan, x)
     t = _modulo(t, 1)
     if t == HALF:
         return Undefined(
@@ -168,8 +174,19 @@ ROOT_ARCSINES = _both_ways(ROOT_SINES)
 ARCTANGENTS = {-fmpq(1): -fmpq(1, 4), fmpq(0): fmpq(0), fmpq(1): fmpq(1, 4)}
 ROOT_ARCTANGENTS = _both_ways(ROOT_TANGENTS)
 
-PI, ZERO = exact(1, 1), exact(0)
+PI, ZERO, ONE = exact(1, 1), exact(0), exact(1)
 HALF_PI = Exact(HALF, 1)
+
+
+def _other_leg(x: Number) -> Number:
+    """The cosine from 0 to 1 that belongs to a sine, or the other way round."""
+    return power(subtract(ONE, power(x, exact(2))), Exact(HALF))
+
+
+def _ray(y: Number, x: Number) -> tuple[Number, Number]:
+    """The sine and the cosine of the direction of a point."""
+    length = power(add(power(x, exact(2)), power(y, exact(2))), Exact(HALF))
+    return divide(y, length), divide(x, length)
 
 
 def arcsine(x: Number) -> Number | None:
@@ -180,7 +197,7 @@ def arcsine(x: Number) -> Number | None:
         return exact(t, 1)
     if not _is_within_one(x):
         return None
-    return Real(arb.asin, x)
+    return Real(arb.asin, x, direction=lambda: (x, _other_leg(x)))
 
 
 def arccosine(x: Number) -> Number | None:
@@ -190,7 +207,7 @@ def arccosine(x: Number) -> Number | None:
         return exact(HALF - t, 1)
     if not _is_within_one(x):
         return None
-    return Real(arb.acos, x)
+    return Real(arb.acos, x, direction=lambda: (_other_leg(x), x))
 
 
 def _is_within_one(x: Number) -> bool:
@@ -211,7 +228,7 @@ def arctangent(x: Number | Infinite) -> Number:
     t = _where_known(x, ARCTANGENTS, ROOT_ARCTANGENTS)
     if t is not None:
         return exact(t, 1)
-    return Real(arb.atan, x)
+    return Real(arb.atan, x, direction=lambda: _ray(x, ONE))
 
 
 def direction(y: Number, x: Number) -> Number | Undefined:
@@ -227,4 +244,4 @@ def direction(y: Number, x: Number) -> Number | Undefined:
     if t is not None:
         return exact(t if sign_of(x) > 0 else t + sign_of(y), 1)
     sign_of(y)
-    return Real(arb.atan2, y, x)
+    return Real(arb.atan2, y, x, direction=lambda: _ray(y, x))

@@ -5,7 +5,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from flint import acb, arb
+from flint import acb, arb, fmpq
 
 from engine.errors import LineError
 from engine.limits import FIRST_BITS
@@ -24,6 +24,7 @@ from engine.numbers.circular import cosine, direction, sine
 from engine.numbers.values import Complex, Exact, Infinite, Number, Real, Undefined, Value, exact
 
 ZERO, ONE, TWO = exact(0), exact(1), exact(2)
+HALF = exact(fmpq(1, 2))
 MAX_EXACT_POWER = 1000
 """Whole exponents up to which a power is multiplied out, and stays exact."""
 
@@ -105,10 +106,24 @@ def _power(a: Value, b: Value) -> Value:
     if is_zero(a):
         re = parts(b)[0]
         return ZERO if sign_of(re) > 0 else Undefined("0 has no such power.")
+    if b == HALF:
+        return square_root(a)
     if isinstance(b, Complex):
         return exponential(_multiply(b, logarithm(a)))
     size = arithmetic.power(modulus(a), b)
     return polar(size, multiply(argument(a), b))
+
+
+def square_root(z: Value) -> Value:
+    """The complex number with no negative real part whose square is ``z``; a negative
+    number has the one above the real axis.  Each part is exact where it can be.
+    """
+    re, im = parts(z)
+    size = modulus(z)
+    right = arithmetic.power(divide(add(size, re), TWO), HALF)
+    up = arithmetic.power(divide(subtract(size, re), TWO), HALF)
+    below = isinstance(z, Complex) and sign_of(im) < 0
+    return complex_of(right, negate(up) if below else up)
 
 
 def polar(size: Number, radians: Number) -> Value:
@@ -167,4 +182,4 @@ def modulus(value: Value) -> Value:
     if not isinstance(value, Complex):
         return arithmetic.abs_of(value)
     square = add(multiply(value.re, value.re), multiply(value.im, value.im))
-    return arithmetic.power(square, divide(ONE, TWO))
+    return arithmetic.power(square, HALF)

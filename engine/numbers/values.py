@@ -75,11 +75,12 @@ class Real:
     FLINT's context, and returns a ball.  What is known of the number exactly, if
     anything, stands beside it: ``log``, its natural logarithm where it was made as a
     power of e, so that ``ln`` can give it back; ``power_of``, the base and the number
-    where it was made as a logarithm, so that a power can give that back; ``radical``,
+    where it was made as a logarithm, so that a power can give that back; ``direction``,
+    its sine and cosine where it was made as the angle that has them; ``radical``,
     its terms where it is made of roots (:mod:`engine.numbers.radicals`).
     """
 
-    __slots__ = ("_ball", "_bits", "args", "compute", "log", "power_of", "radical")
+    __slots__ = ("_ball", "_bits", "args", "compute", "direction", "log", "power_of", "radical")
 
     def __init__(
         self,
@@ -87,12 +88,14 @@ class Real:
         *args: Number,
         log: Exact | None = None,
         power_of: tuple[Exact | None, Number] | None = None,
+        direction: Callable[[], tuple[Number, Number]] | None = None,
         radical: Radical | None = None,
     ) -> None:
         self.compute = compute
         self.args = args
         self.log = log
         self.power_of = power_of
+        self.direction = direction
         self.radical = radical
         self._ball = arb(0)
         self._bits = 0

@@ -137,6 +137,39 @@ def test_powers_and_logarithms_undo_each_other(line, expected):
     assert answer(line) == expected
 
 
+@pytest.mark.parametrize(
+    ("line", "expected"),
+    [
+        ("cos(arctan(3/4))", "= 0.8"),
+        ("sin(arcsin(0.3))", "= 0.3"),
+        ("sin(-arcsin(0.3))", "= -0.3"),
+        ("tan(arcsin(0.6))", "= 0.75"),
+        ("sin(arccos(-0.6))", "= 0.8"),
+        ("cos(arctan(-3, -4))", "= -0.8"),
+        ("sec(arctan(3/4) as deg)", "= 1.25"),
+        ("sin(arctan(2)) as exact", "= 2*sqrt(5)/5"),
+        ("cos(arctan(sqrt(2))) as exact", "= sqrt(3)/3"),
+        ("2*sin(arctan(3/4))*cos(arctan(3/4))", "= 0.96"),
+        ("5 ∠ arctan(4/3)", "= 3 + 4i"),
+        ("abs(3 + 4i)*exp(i*arg(3 + 4i))", "= 3 + 4i"),
+        ("(3 + 4i)^0.5", "= 2 + i"),
+        ("sqrt(-5 + 12i)", "= 2 + 3i"),
+        ("(-3 - 4i)^(1/2)", "= 1 - 2i"),
+    ],
+)
+def test_an_angle_gives_back_the_sine_and_the_cosine_it_was_made_from(line, expected):
+    assert answer(line) == expected
+
+
+@given(st.fractions(-50, 50, max_denominator=60), st.fractions(-50, 50, max_denominator=60))
+def test_the_root_of_a_square_is_the_number_again(re, im):
+    """Up to the sign: the root has no negative real part."""
+    if im == 0 or re <= 0:
+        return
+    number = f"{re.numerator}/{re.denominator} + ({im.numerator}/{im.denominator})*i"
+    assert answer(f"sqrt(({number})^2) == {number}") == "= true"
+
+
 def test_a_long_sum_of_roots_goes_on_with_proved_digits():
     result = outcome("sum(sqrt(1..100))").answers[0]
     with mpmath.workdps(40):
