@@ -86,8 +86,10 @@ def _names(sheet: Sheet, before: str, word: str, place: Span, behind: str) -> li
         beginning = [*_looser(run.group(), across, behind), *beginning]
     if not beginning and len(word) > 2:
         beginning = _looser(word, place, behind)
-    known = {word} if len(beginning) == 1 else set()
-    return [found for found in beginning if found.name not in known][:MOST]
+    different: dict[str, Completion] = {}
+    for found in beginning:
+        different.setdefault(found.name, found)
+    return [] if [*different] == [word] else [*different.values()][:MOST]
 
 
 def _looser(words: str, place: Span, behind: str) -> list[Completion]:

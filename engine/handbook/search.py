@@ -35,29 +35,9 @@ LONGEST_WORD = 30
 SHOWN = 12
 
 IDLE = frozenset(
-    [
-        "a",
-        "an",
-        "the",
-        "of",
-        "to",
-        "in",
-        "is",
-        "it",
-        "do",
-        "i",
-        "how",
-        "what",
-        "for",
-        "with",
-        "my",
-        "me",
-        "can",
-        "and",
-        "or",
-        "from",
-    ]
-)
+    ["a", "an", "the", "of", "to", "in", "is", "it", "do", "i", "how", "what", "for", "with",
+     "my", "me", "can", "and", "or", "from"]
+)  # fmt: skip
 """Words that say nothing of what is looked for."""
 
 _WORD = re.compile(r"[^\W_]+|[^\w\s]+")

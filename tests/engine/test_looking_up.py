@@ -100,6 +100,7 @@ def test_lately_used_names_come_first():
 
 def test_completion_by_purpose_and_in_spite_of_a_slip():
     assert names("square root")[0] == "sqrt()"
+    assert names("square root").count("root()") == 1
     assert names("2 + inverse sine")[0] == "arcsin()"
     assert "sqrt()" in names("sqaure")
 
