@@ -99,6 +99,30 @@ CONSTANTS: dict[str, Constant] = {
 }
 
 
+RUN_TOGETHER = 7
+"""So many letters may be several words run together, as in squareRoot."""
+
+
+def called_in_words(word: str) -> str | None:
+    """The one function that is looked for by ``word``, None where there are none or several.
+
+    Among several it is the one whose words begin with it.  A single letter counts as a
+    capital only, as in C(9, 4).
+    """
+    if len(word) == 1:
+        having = [f for f in FUNCTIONS if word.isupper() and word in f.words.split()]
+    else:
+        word = word.replace("_", "").lower()
+        having = [f for f in FUNCTIONS if _is_among(word, f.words.lower().split())]
+    first = [f for f in having if f.words.lower().startswith(f"{word} ")]
+    [only, *others] = first or having or [None]
+    return only.name if only and not others else None
+
+
+def _is_among(word: str, words: list[str]) -> bool:
+    return word in words or (len(word) >= RUN_TOGETHER and word in "".join(words))
+
+
 def closest(name: str, known: Iterable[str]) -> str | None:
     """The known name that ``name`` most likely is a slip for, None if there is none.
 

@@ -88,7 +88,7 @@ FUNCTIONS = (
         value="a number, or an item of the list",
         related=("today",),
         taken_for="a number that changes every time it is looked at: a line keeps its draw.",
-        words="dice draw chance lottery sample",
+        words="dice draw chance lottery sample rand randint",
         source=SOURCE,
         takes=(List,),
     ),

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from functools import reduce
+
 from flint import fmpq, fmpz
 
 from engine.functions.helpers import outside, whole
@@ -16,14 +18,26 @@ N = Parameter("n", "how many there are", "a whole number from 0")
 K = Parameter("k", "how many are taken", "a whole number from 0")
 
 
-def greatest_common_divisor(a: Value, b: Value) -> Value:
-    """The largest whole number that divides both."""
-    return exact(fmpq(fmpz(whole(a, "a")).gcd(whole(b, "b"))))
+def greatest_common_divisor(*numbers: Value) -> Value:
+    """The largest whole number that divides them all."""
+    return exact(fmpq(reduce(fmpz.gcd, _whole_ones(numbers))))
 
 
-def least_common_multiple(a: Value, b: Value) -> Value:
-    """The smallest whole number above 0 that both divide; 0 where one is 0."""
-    return exact(fmpq(abs(fmpz(whole(a, "a")).lcm(whole(b, "b")))))
+def least_common_multiple(*numbers: Value) -> Value:
+    """The smallest whole number above 0 that all divide; 0 where one is 0.
+
+    Errors: :class:`LineError` where it is above the limit of size.
+    """
+    multiple = fmpz(1)
+    for number in _whole_ones(numbers):
+        multiple = multiple.lcm(number)
+        if multiple.bit_length() > MAX_BITS:
+            raise too_large()
+    return exact(fmpq(abs(multiple)))
+
+
+def _whole_ones(numbers: tuple[Value, ...]) -> list[fmpz]:
+    return [fmpz(whole(number, "Each of the numbers")) for number in numbers]
 
 
 def _counted(n: Value, k: Value) -> tuple[int, int]:
@@ -86,9 +100,10 @@ FUNCTIONS = (
         subject=SUBJECT,
         summary="The greatest common divisor.",
         parameters=(A, B),
+        any_number=True,
         value="a whole number",
         compute=greatest_common_divisor,
-        examples=(Example("gcd(12, 18)", "=", "6"), Example("gcd(17, 5)", "=", "1")),
+        examples=(Example("gcd(12, 18)", "=", "6"), Example("gcd(12, 18, 27)", "=", "3")),
         related=("lcm",),
         words="greatest common divisor highest common factor hcf",
         source="ISO 80000-2",
@@ -98,9 +113,10 @@ FUNCTIONS = (
         subject=SUBJECT,
         summary="The least common multiple.",
         parameters=(A, B),
+        any_number=True,
         value="a whole number",
         compute=least_common_multiple,
-        examples=(Example("lcm(4, 6)", "=", "12"), Example("lcm(7, 0)", "=", "0")),
+        examples=(Example("lcm(4, 6)", "=", "12"), Example("lcm(4, 6, 10)", "=", "60")),
         related=("gcd",),
         words="least common multiple",
         source="ISO 80000-2",
@@ -114,7 +130,7 @@ FUNCTIONS = (
         compute=factorial,
         examples=(Example("factorial(0)", "=", "1"), Example("factorial(5)", "=", "120")),
         related=("binomial", "permutations"),
-        words="product of whole numbers exclamation mark",
+        words="product of whole numbers exclamation mark fact",
         source="ISO 80000-2",
     ),
     Function(
@@ -126,7 +142,7 @@ FUNCTIONS = (
         compute=binomial,
         examples=(Example("binomial(9, 4)", "=", "126"), Example("binomial(4, 9)", "=", "0")),
         related=("permutations", "factorial"),
-        words="combinations choose n over k nCr ways to choose",
+        words="combinations choose comb n over k C nCr ways to choose",
         source="ISO 80000-2",
     ),
     Function(
@@ -141,7 +157,7 @@ FUNCTIONS = (
             Example("permutations(3, 3)", "=", "6"),
         ),
         related=("binomial", "factorial"),
-        words="arrangements orders nPr ways in a row",
+        words="arrangements orders P nPr ways in a row",
         source="ISO 80000-2",
     ),
     Function(
@@ -169,7 +185,7 @@ FUNCTIONS = (
         value="a list of prime numbers",
         related=("is_prime", "gcd", "product"),
         taken_for="factorial(n), the product of the numbers up to n.",
-        words="prime factorization factorise divisors",
+        words="prime factors factorization factorise divisors",
         source="NIST DLMF, 27.2",
     ),
 )

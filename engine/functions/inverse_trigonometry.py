@@ -163,7 +163,7 @@ FUNCTIONS = (
         "arccot", arccot, lambda z: acb.pi() / 2 - z.atan(), "cotangent", "any real number",
         "an angle above 0° and below 180°",
         (Example("arccot(1) as deg", "=", "45°"), Example("arccot(2)", "≈", "0.463647609 rad")),
-        "arccot(1) = 45°, arccot(0) = 90°", ("acot",), "inverse cotangent angle",
+        "arccot(1) = 45°, arccot(0) = 90°", ("acot",), "inverse cotangent arccotan angle",
         "arctan(1/x), which differs from it for negative x: arccot goes on up to 180°.",
     ),
     _record(
@@ -182,6 +182,6 @@ FUNCTIONS = (
         ),
         lambda z: (1 / z).asin(), "cosecant", "x ≤ −1 or x ≥ 1", "an angle from −90° to 90°",
         (Example("arccsc(2) as deg", "=", "30°"), Example("arccsc(3)", "≈", "0.3398369095 rad")),
-        "arccsc(1) = 90°, arccsc(2) = 30°", ("acsc",), "inverse cosecant angle",
+        "arccsc(1) = 90°, arccsc(2) = 30°", ("acsc",), "inverse cosecant arccosec angle",
     ),
 )  # fmt: skip

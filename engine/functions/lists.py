@@ -188,7 +188,7 @@ FUNCTIONS = (
     _record(
         "count", "How many items a list has.", count,
         (("count([2, 3, 7, 8])", "=", "4"), ("count(0..180 by 15)", "=", "13")),
-        ("sum", "mean"), "length size number of items how many",
+        ("sum", "mean"), "length len size number of items how many",
     ),
     _record(
         "sum", "The sum of the items.", sum_of,

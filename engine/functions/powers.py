@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from functools import reduce
+
 from flint import fmpq
 
 from engine.functions.helpers import outside, whole
@@ -62,9 +64,9 @@ def cube_root(x: Value) -> Value:
     return nth_root(x, exact(3))
 
 
-def hypotenuse(x: Value, y: Value) -> Value:
-    """The root of the sum of both squares."""
-    return square_root(add(power(x, exact(2)), power(y, exact(2))))
+def hypotenuse(*sides: Value) -> Value:
+    """The root of the sum of the squares."""
+    return square_root(reduce(add, (power(side, exact(2)) for side in sides)))
 
 
 FUNCTIONS = (
@@ -80,7 +82,7 @@ FUNCTIONS = (
             Example("sqrt(2)", "≈", "1.414213562"),
             Example("sqrt(9/16)", "=", "0.75"),
         ),
-        related=("abs", "exp"),
+        related=("root", "cbrt", "abs"),
         taken_for="x^1/2, which is half of x: the power binds tighter than the fraction.",
         words="square root",
         source="ISO 80000-2",
@@ -109,7 +111,7 @@ FUNCTIONS = (
             Example("exp(0)", "=", "1"),
             Example("exp(ln(5))", "=", "5"),
         ),
-        related=("ln",),
+        related=("ln", "power"),
         taken_for="the e of 4.56e-4, which is a power of ten.",
         words="exponential e to the power Euler",
         source="ISO 80000-2",
@@ -147,10 +149,11 @@ FUNCTIONS = (
     Function(
         name="hypot",
         subject=SUBJECT,
-        summary="The hypotenuse: the root of the sum of both squares.",
+        summary="The hypotenuse: the root of the sum of the squares.",
         parameters=(Parameter("x", "one leg"), Parameter("y", "the other")),
+        any_number=True,
         compute=hypotenuse,
-        examples=(Example("hypot(3, 4)", "=", "5"), Example("hypot(1, 1)", "≈", "1.414213562")),
+        examples=(Example("hypot(3, 4)", "=", "5"), Example("hypot(1, 2, 2)", "=", "3")),
         related=("sqrt",),
         words="hypotenuse Pythagoras length of a vector",
         source="IEEE 754, 9.2",

@@ -134,7 +134,7 @@ FUNCTIONS = (
         takes=(Angle,),
         examples=(Example("trunc(2.7)", "=", "2"), Example("trunc(-2.7)", "=", "-2")),
         related=("frac", "floor"),
-        words="cut off truncate towards zero whole integer part",
+        words="cut off truncate towards zero whole integer part int fix",
         source="ISO 80000-2",
     ),
     Function(

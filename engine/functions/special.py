@@ -149,6 +149,7 @@ def _record(
     parameters: tuple[Parameter, ...] = (X,),
     related: tuple[str, ...] = (),
     taken_for: str = "",
+    words: str = "",
 ) -> Function:
     return Function(
         name=name,
@@ -159,6 +160,7 @@ def _record(
         examples=examples,
         related=related,
         taken_for=taken_for,
+        words=words,
         source=source,
     )
 
@@ -173,43 +175,51 @@ FUNCTIONS = (
         (Example("gamma(5)", "=", "24"), Example("gamma(1/2)", "≈", "1.772453851")),
         "NIST DLMF, 5.2.1", (NOT_POLE,), ("lgamma", "factorial"),
         "the factorial: gamma(n) is (n − 1)!.",
+        words="gamma function factorial of a fraction half tgamma",
     ),
     _record(
         "lgamma", "The natural logarithm of the gamma function.", lgamma,
         (Example("lgamma(1)", "=", "0"), Example("lgamma(100)", "≈", "359.1342054")),
         "NIST DLMF, 5.2.1", (ABOVE_ZERO,), ("gamma",),
+        words="loggamma gammaln log gamma logarithm of a large factorial",
     ),
     _record(
         "beta", "The beta function: gamma(a)·gamma(b)/gamma(a + b).", beta,
         (Example("beta(2, 3)", "≈", "0.08333333333"), Example("beta(1, 1)", "=", "1")),
         "NIST DLMF, 5.12.1", (Parameter("a", "a number"), Parameter("b", "a number")), ("gamma",),
+        words="Euler beta function integral",
     ),
     _record(
         "digamma", "The derivative of the logarithm of the gamma function.", digamma,
         (Example("digamma(1)", "≈", "-0.5772156649"), Example("digamma(0)", "=", "undefined")),
         "NIST DLMF, 5.2.2", (NOT_POLE,), ("gamma",),
+        words="psi derivative harmonic numbers Euler constant",
     ),
     _record(
         "erf", "The error function.", erf,
         (Example("erf(0)", "=", "0"), Example("erf(1)", "≈", "0.8427007929")),
         "NIST DLMF, 7.2.1", related=("erfc",),
+        words="error function normal distribution Gaussian integral diffusion",
     ),
     _record(
         "erfc", "What the error function leaves to 1.", erfc,
         (Example("erfc(0)", "=", "1"), Example("erfc(2)", "≈", "0.004677734981")),
         "NIST DLMF, 7.2.2", related=("erf",),
+        words="complementary error function tail of the normal distribution",
     ),
     _record(
         "zeta", "Riemann's zeta function.", zeta,
         (Example("zeta(2)", "≈", "1.644934067"), Example("zeta(-1)", "≈", "-0.08333333333"),
          Example("zeta(-2)", "=", "0")),
         "NIST DLMF, 25.2.1", (Parameter("s", "a number", "s ≠ 1"),),
+        words="Riemann sum of reciprocal powers series",
     ),
     _record(
         "bessel_j", "The Bessel function of the first kind.",
         _bessel("bessel_j", lambda x, n: x.bessel_j(n), entire=True),
         (Example("bessel_j(0, 1)", "≈", "0.7651976866"), Example("bessel_j(0, 0)", "=", "1")),
         "NIST DLMF, 10.2.2", (ORDER, X), ("bessel_y",),
+        words="Bessel J cylinder waves vibrating drum diffraction",
     ),
     _record(
         "bessel_y", "The Bessel function of the second kind.",
@@ -217,12 +227,14 @@ FUNCTIONS = (
         (Example("bessel_y(0, 1)", "≈", "0.08825696422"),
          Example("bessel_y(1, 2)", "≈", "-0.1070324315")),
         "NIST DLMF, 10.2.3", (ORDER, ABOVE_ZERO), ("bessel_j",),
+        words="Bessel Y Neumann Weber cylinder",
     ),
     _record(
         "bessel_i", "The modified Bessel function of the first kind.",
         _bessel("bessel_i", lambda x, n: x.bessel_i(n), entire=True),
         (Example("bessel_i(0, 1)", "≈", "1.266065878"), Example("bessel_i(1, 0)", "=", "0")),
         "NIST DLMF, 10.25.2", (ORDER, X), ("bessel_k",),
+        words="modified Bessel I cylinder heat",
     ),
     _record(
         "bessel_k", "The modified Bessel function of the second kind.",
@@ -230,16 +242,19 @@ FUNCTIONS = (
         (Example("bessel_k(0, 1)", "≈", "0.4210244382"),
          Example("bessel_k(1, 2)", "≈", "0.1398658818")),
         "NIST DLMF, 10.27.4", (ORDER, ABOVE_ZERO), ("bessel_i",),
+        words="modified Bessel K Macdonald cylinder decay",
     ),
     _record(
         "airy_ai", "The Airy function Ai.", airy_ai,
         (Example("airy_ai(0)", "≈", "0.3550280539"), Example("airy_ai(1)", "≈", "0.1352924163")),
         "NIST DLMF, 9.2", related=("airy_bi",),
+        words="Airy Ai rainbow turning point",
     ),
     _record(
         "airy_bi", "The Airy function Bi.", airy_bi,
         (Example("airy_bi(0)", "≈", "0.6149266274"), Example("airy_bi(1)", "≈", "1.207423595")),
         "NIST DLMF, 9.2", related=("airy_ai",),
+        words="Airy Bi",
     ),
     _record(
         "elliptic_k", "The complete elliptic integral of the first kind.",
@@ -247,6 +262,7 @@ FUNCTIONS = (
         (Example("elliptic_k(0.5)", "≈", "1.854074677"), Example("elliptic_k(1)", "=", "infinity")),
         "Abramowitz & Stegun, 17.3.1", (M,), ("elliptic_e",),
         "the integral of the modulus k: its parameter m is k^2.",
+        words="elliptic integral period of a pendulum",
     ),
     _record(
         "elliptic_e", "The complete elliptic integral of the second kind.",
@@ -254,10 +270,12 @@ FUNCTIONS = (
         (Example("elliptic_e(0.5)", "≈", "1.350643881"), Example("elliptic_e(1)", "=", "1")),
         "Abramowitz & Stegun, 17.3.3", (M,), ("elliptic_k",),
         "the integral of the modulus k: its parameter m is k^2.",
+        words="elliptic integral perimeter arc of an ellipse",
     ),
     _record(
         "lambert_w", "The number w with w·exp(w) = x.", lambert_w,
         (Example("lambert_w(0)", "=", "0"), Example("lambert_w(1)", "≈", "0.5671432904")),
         "NIST DLMF, 4.13", (Parameter("x", "a number", "x ≥ −1/e"),), ("exp",),
+        words="W product logarithm inverse of x exp x",
     ),
 )  # fmt: skip

@@ -133,7 +133,7 @@ FUNCTIONS = (
         (Example("cot(45°)", "=", "1"), Example("cot(1)", "≈", "0.6420926159")),
         ("tan", "csc", "arccot"),
         "cot(45°) = 1, cot(90°) = 0; undefined at 0°",
-        "cotangent adjacent over opposite",
+        "cotangent cotan adjacent over opposite",
     ),
     _record(
         "sec",
@@ -155,6 +155,6 @@ FUNCTIONS = (
         (Example("csc(30°)", "=", "2"), Example("csc(0)", "=", "undefined")),
         ("sin", "sec", "arccsc"),
         "csc(30°) = 2, csc(90°) = 1; undefined at 0°",
-        "cosecant one over sine",
+        "cosecant cosec one over sine",
     ),
 )

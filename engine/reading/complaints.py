@@ -28,6 +28,9 @@ def describe_gap(sign: str) -> str:
     return f"something behind {sign}" if sign else "an expression"
 
 
+CALLED = {"mod": "remainder", "div": "quotient"}
+"""Words between two values, and the functions that do the same."""
+
 CLOSING = {"(": ")", "[": "]", "|": "|"}
 
 
@@ -63,6 +66,11 @@ def unexpected(parser: Parser) -> LineError:
     if parser.at and parser.previous.kind == tk.OP and token.kind == tk.OP:
         text = f"{token.text} cannot follow {parser.previous.text}: a value is missing between."
         return LineError("missing-operand", text, token.span, remove)
+    if token.text in CALLED and parser.tokens[parser.at + 1].text == "(":
+        name = CALLED[token.text]
+        text = f"{token.text} stands between two values, as in 31 {token.text} 9; "
+        text += f"written first, it is {name}(31, 9)."
+        return LineError("word-here", text, token.span, (replace(token.span, name),))
     if token.text in tk.WORDS:
         text = f"{token.text} is a word of the language and cannot stand here."
         return LineError("word-here", text, token.span, (replace(token.span, token.text + "_"),))

@@ -79,13 +79,24 @@ LEAST_DEGREES = 15
 """A whole number of this size or more, written straight into a sine, nearly always
 is meant in degrees."""
 
+CONVERTED = {"radians": ("rad", "°"), "degrees": ("deg", " rad")}
+"""Functions that convert to a unit, and the unit that is meant where that does nothing."""
+
 
 def _angle_traps(text: str, node: Node, angle: str) -> Iterator[Notice]:
-    """Degrees given to a sine that reads radians, and π to one that reads degrees."""
-    if not (isinstance(node, Call) and node.function in TRIGONOMETRIC and len(node.args) == 1):
+    """Degrees given to a sine that reads radians, π to one that reads degrees, and a
+    number converted to the unit in which it was read."""
+    if not (isinstance(node, Call) and len(node.args) == 1):
         return
     argument = node.args[0]
     bare = argument.operand if isinstance(argument, Prefix) else argument
+    if isinstance(bare, Literal) and CONVERTED.get(node.function, ("", ""))[0] == angle:
+        typed = text[slice(*argument.span)]
+        said = f"{typed} was read in {angle}, the unit of the sheet, and so stays as it is."
+        mend = replace(argument.span, typed + CONVERTED[node.function][1])
+        yield Notice("converted-to-itself", said, (mend,))
+    if node.function not in TRIGONOMETRIC:
+        return
     if isinstance(bare, Literal) and angle == "rad":
         if bare.value.q == 1 and bare.value >= LEAST_DEGREES:
             typed = text[slice(*argument.span)]

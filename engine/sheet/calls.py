@@ -5,7 +5,8 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable, Sequence
 from typing import TYPE_CHECKING
 
-from engine.errors import LineError, replace
+from engine.errors import LineError, Mend, replace
+from engine.functions.catalogue import BY_NAME
 from engine.functions.record import Function
 from engine.limits import MAX_CALLS
 from engine.numbers.context import conventions, current
@@ -44,15 +45,46 @@ def bind_to(function: Function, node: Call) -> list[Node | None]:
     optional = {parameter.name for parameter in function.parameters if parameter.optional}
     if len(node.args) > len(names) and List in function.takes and not node.named:
         raise _without_list(function, node)
-    return bind(function.pattern, names, node, optional)
+    if function.any_number and any(name not in names for name, _ in node.named):
+        raise _named_inside(function, node)
+    try:
+        return bind(function.pattern, names, node, optional)
+    except LineError as error:
+        if error.code == "too-many-arguments" and not node.named:
+            error.mends = _related_with_more(function, node)
+        raise
+
+
+def _related_with_more(function: Function, node: Call) -> tuple[Mend, ...]:
+    """``sqrt(8, 3)``: the related functions that take so many arguments."""
+    related = (BY_NAME[name] for name in function.related if name in BY_NAME)
+    return tuple(
+        replace(node.name_span, other.name)
+        for other in related
+        if len(other.parameters) == len(node.args)
+    )
+
+
+def _named_inside(function: Function, node: Call) -> LineError:
+    """``table(a = 0°..90°, sin(a))``: the list gets its name in front."""
+    text = f"{function.name} gives no names: a quantity gets its value before it is used."
+    given = "; ".join(f"{name} = {node_text(argument)}" for name, argument in node.named)
+    inside = [(argument.span, node_text(argument)) for argument in node.args]
+    inside += [(argument.span, name) for name, argument in node.named]
+    called = ", ".join(written for _, written in sorted(inside))
+    mend = replace(node.span, f"{given}; {function.name}({called})")
+    return LineError("bad-argument", text, node.span, (mend,))
 
 
 def _without_list(function: Function, node: Call) -> LineError:
-    """``mean(1, 2, 3)``: the numbers stand in a list."""
-    items = ", ".join(node_text(argument) for argument in node.args)
-    text = f"{function.name} takes a list: its items stand in square brackets."
-    mend = replace(node.span, f"{node.function}([{items}])")
-    return LineError("too-many-arguments", text, node.span, (mend,))
+    """``mean(1, 2, 3)``: the numbers stand in a list, or two of them are its ends."""
+    items = [node_text(argument) for argument in node.args]
+    lists = [f"[{', '.join(items)}]"]
+    if len(items) == 2:
+        lists.append("..".join(items))
+    text = f"{function.name} takes a list, such as {' or '.join(lists)}."
+    mends = tuple(replace(node.span, f"{node.function}({one})") for one in lists)
+    return LineError("too-many-arguments", text, node.span, mends)
 
 
 def bind(

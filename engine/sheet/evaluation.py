@@ -9,9 +9,8 @@ from typing import Protocol
 from engine.errors import LineError, Mend, replace
 from engine.forms.answer import write
 from engine.forms.names import STANDARD, Form, unit_among
-from engine.functions.catalogue import BY_NAME, CONSTANTS, closest
+from engine.functions.catalogue import BY_NAME, CONSTANTS
 from engine.functions.record import Delayed, Function
-from engine.handbook.search import search
 from engine.numbers import angles, complexes, lists, operators, whole
 from engine.numbers.comparison import compare
 from engine.numbers.context import Given, Work, conventions, current, working
@@ -29,7 +28,6 @@ from engine.numbers.values import (
 )
 from engine.reading.parser import parse
 from engine.reading.plain import node_text
-from engine.reading.tokens import UNIT_WORDS
 from engine.reading.tree import (
     AnswerOf,
     Assignment,
@@ -50,6 +48,7 @@ from engine.reading.tree import (
     TextLiteral,
 )
 from engine.sheet import calls
+from engine.sheet.unknown import run_together, unknown_function, unknown_name
 
 HUNDRED = exact(100)
 
@@ -166,7 +165,7 @@ def _value(node: Node, scope: Scope) -> Value:
             value = _number(evaluate(operand, scope), operand)
             return operators.negate(value) if op == "-" else value
         case Postfix(op=op, operand=operand):
-            return _postfix(op, _number(evaluate(operand, scope), operand))
+            return _postfix(op, _number(_before_sign(node, scope), operand))
         case Comparison():
             return _comparison(node, scope)
         case Call():
@@ -227,6 +226,16 @@ def _polar(size: Value, angle: Value) -> Value:
     if not isinstance(angle, Exact | Real | Angle):
         raise LineError("bad-angle", "Behind ∠ stands a finite angle.")
     return complexes.polar(size, angles.radians_of(angle))
+
+
+def _before_sign(node: Postfix, scope: Scope) -> Value:
+    """The operand of the sign.  Errors: that of ``sin30°`` is about both together."""
+    try:
+        return evaluate(node.operand, scope)
+    except LineError as error:
+        if error.code == "no-brackets":
+            raise run_together(node) or error from None
+        raise
 
 
 def _postfix(op: str, value: Value) -> Value:
@@ -329,7 +338,7 @@ def _named(node: Name, name: str, scope: Scope) -> Value:
         return _constant(name)
     if name in BY_NAME:
         return calls.built_in(BY_NAME[name])
-    raise unknown_name(node, name, {*scope.quantity_names(), *CONSTANTS, *BY_NAME})
+    raise unknown_name(node, scope.quantity_names())
 
 
 def _constant(name: str) -> Value:
@@ -339,25 +348,12 @@ def _constant(name: str) -> Value:
     return value
 
 
-def unknown_name(node: Name, name: str, known: Iterable[str]) -> LineError:
-    """The error for a name that nothing has, with the closest that something has."""
-    if name in UNIT_WORDS:
-        text = f"{name} is a unit of angles: it stands behind a number, as in 2 {name}."
-        return LineError("bare-unit", text, node.span)
-    other = closest(name, known)
-    if other is None:
-        text = f"No quantity is named {name} yet. {name} = … gives it a value."
-        return LineError("unknown-name", text, node.span)
-    text = f"No quantity is named {name}. Is {other} meant?"
-    return LineError("unknown-name", text, node.span, (replace(node.span, other),))
-
-
 def _call(node: Call, scope: Scope) -> Value:
     called = scope.quantity(node.function)
     if called is None and node.function in BY_NAME:
         return _call_built_in(BY_NAME[node.function], node, scope)
     if called is None and node.function not in CONSTANTS:
-        raise _unknown_function(node, scope)
+        raise unknown_function(node, scope.function_names())
     if not isinstance(called, Applied):
         raise _times_bracket(node)
     if calls.is_built_in(called):
@@ -395,24 +391,3 @@ def _times_bracket(node: Call) -> LineError:
     text = f"{name} is not a function, so a bracket behind it needs a sign: {name}*(…)."
     behind = node.name_span.to(node.name_span)._replace(start=node.name_span.end)
     return LineError("bracket-behind-name", text, node.span, (replace(behind, "*"),))
-
-
-def _by_purpose(name: str) -> str | None:
-    """The function that the handbook finds for a word such as ``average``."""
-    found = (entry.name for entry in search(name) if entry.name in BY_NAME)
-    return next(found, None)
-
-
-def _unknown_function(node: Call, scope: Scope) -> LineError:
-    other = closest(node.function, [*BY_NAME, *scope.function_names()]) or _by_purpose(
-        node.function
-    )
-    text = f"No function is named {node.function}."
-    if other is None:
-        return LineError("unknown-function", text, node.name_span)
-    return LineError(
-        "unknown-function",
-        f"{text} Is {other} meant?",
-        node.name_span,
-        (replace(node.name_span, other),),
-    )

@@ -13,9 +13,11 @@ from engine.reading.parser import parse
 from engine.sheet.evaluation import evaluate
 from tests.engine.answers import answer
 
-DECIMALS = st.decimals(
-    min_value=0, max_value=1000, places=3, allow_nan=False, allow_infinity=False
-).map(str)
+THOUSANDTHS = st.integers(0, 1_000_000)
+PARTS = st.sampled_from(
+    ["number", "number", "+", "-", "*", "/", "mod", "div", "^", "sign", "bracket"]
+)
+SMALL_POWERS = st.integers(0, 4)
 
 
 class NoNames:
@@ -38,10 +40,10 @@ def expressions(draw, depth=5):
     Only brackets and our own precedence decide how the text is read: the Python
     side is bracketed throughout.
     """
-    if depth == 0 or draw(st.integers(0, 4)) == 0:
-        number = draw(DECIMALS)
-        return number, f"Fraction('{number}')", 9
-    kind = draw(st.sampled_from(["+", "-", "*", "/", "mod", "div", "^", "sign", "bracket"]))
+    kind = draw(PARTS) if depth else "number"
+    if kind == "number":
+        thousandths = draw(THOUSANDTHS)
+        return f"{thousandths / 1000:.3f}", f"Fraction({thousandths}, 1000)", 9
     left, value, level = draw(expressions(depth=depth - 1))
     if kind == "bracket":
         return f"({left})", value, 9
@@ -49,7 +51,7 @@ def expressions(draw, depth=5):
         inner = left if level >= 3 else f"({left})"
         return f"-{inner}", f"(-{value})", 3
     if kind == "^":
-        power = draw(st.integers(0, 4))
+        power = draw(SMALL_POWERS)
         base = left if level == 9 else f"({left})"
         return f"{base}^{power}", f"({value}**{power})", 4
     right, other, other_level = draw(expressions(depth=depth - 1))
