@@ -131,9 +131,10 @@ def _quantities(sheet: Sheet, word: str, place: Span, behind: str) -> Iterator[C
 
 def _of_quantity(sheet: Sheet, name: str, step: Step, place: Span, behind: str) -> Completion:
     note = step.line.tree.note
-    if isinstance(step.value, Applied) and step.value.body:
+    if isinstance(step.value, Applied):
         pattern = f"{name}({', '.join(step.value.parameters)})"
-        return _call(name, pattern, note or step.value.body, "own function", place, behind)
+        said = note or step.value.body or step.value.name
+        return _call(name, pattern, said, "own function", place, behind)
     value = ""
     if step.value is not None:
         value = write_in_passing(step.value, sheet.settings.form).text

@@ -17,6 +17,7 @@ from engine.aids.curve import (
 )
 from engine.aids.number_line import number_line_of
 from engine.errors import LineError
+from engine.forms.answer import write_in_passing
 from engine.functions.catalogue import BY_NAME, CONSTANTS
 from engine.functions.record import Function
 from engine.numbers.context import Work, working
@@ -28,51 +29,84 @@ from engine.sheet.calls import applied
 if TYPE_CHECKING:
     from engine.sheet.sheet import Sheet
 
+LONGEST_VALUE = 60
+"""Characters of a value that the card of a quantity shows."""
+
 
 def hint_at(sheet: Sheet, tree: LineTree, text: str, caret: int) -> dict[str, Any] | None:
     """The card for the place before the code point ``caret``; None where there is
     nothing to say.
 
-    The name that the caret touches goes before the call around it.
+    The name of a function or a constant that the caret touches goes before the call
+    around it, and that before a quantity in it.
     """
     nodes = [node for statement in tree.statements for node in walk(statement.expression)]
-    for node in nodes:
-        if isinstance(node, Name) and node.span.start <= caret <= node.span.end:
-            card = _of_name(sheet, node.name)
-            if card is not None:
-                return card
-    inside = [node for node in nodes if _is_inside(sheet, node, caret)]
-    if not inside:
-        return None
-    call = max(inside, key=lambda node: node.span.start)
-    place = None
-    if caret > call.name_span.end:
-        place = _argument_at(text[call.name_span.end + 1 : caret])
-    own = _own(sheet, call.function)
-    if own is not None:
-        return _own_card(sheet, own, call, place)
-    return _card(sheet, BY_NAME[call.function], call, place)
+    touched = [
+        node.name
+        for node in nodes
+        if isinstance(node, Name) and node.span.start <= caret <= node.span.end
+    ]
+    cards = (card for name in touched if (card := _of_name(sheet, name)))
+    return next(cards, None) or _of_call(sheet, nodes, text, caret) or _of_quantity(sheet, touched)
 
 
 def _of_name(sheet: Sheet, name: str) -> dict[str, Any] | None:
-    own = _own(sheet, name)
-    if own is not None:
-        return _own_card(sheet, own, None, None)
-    if name in CONSTANTS:
+    function = _function_named(sheet, name)
+    if function is not None:
+        return _card_of(sheet, function, None, None)
+    if name in CONSTANTS and sheet.value_named(name) is None:
         return {"key": CONSTANTS[name].name, "name": name, "summary": CONSTANTS[name].summary}
-    return _card(sheet, BY_NAME[name], None, None) if name in BY_NAME else None
+    return None
 
 
-def _own(sheet: Sheet, name: str) -> Applied | None:
-    """The function of one's own of that name."""
+def _function_named(sheet: Sheet, name: str) -> Function | Applied | None:
+    """The function that is called by that name; None where it means something else."""
     value = sheet.value_named(name)
-    return value if isinstance(value, Applied) and value.body else None
+    if isinstance(value, Applied):
+        return value if value.body else BY_NAME[value.name]
+    return BY_NAME.get(name) if value is None else None
 
 
-def _is_inside(sheet: Sheet, node: Node, caret: int) -> bool:
-    if not isinstance(node, Call) or not node.name_span.start <= caret < node.span.end:
-        return False
-    return node.function in BY_NAME or _own(sheet, node.function) is not None
+def _of_call(sheet: Sheet, nodes: list[Node], text: str, caret: int) -> dict[str, Any] | None:
+    """The card of the innermost call that the caret is in."""
+    inside = [
+        (node, function)
+        for node in nodes
+        if isinstance(node, Call) and node.name_span.start <= caret < node.span.end
+        if (function := _function_named(sheet, node.function))
+    ]
+    if not inside:
+        return None
+    call, function = max(inside, key=lambda found: found[0].span.start)
+    place = None
+    if caret > call.name_span.end:
+        place = _argument_at(text[call.name_span.end + 1 : caret])
+    return _card_of(sheet, function, call, place)
+
+
+def _card_of(
+    sheet: Sheet, function: Function | Applied, call: Call | None, place: int | None
+) -> dict[str, Any]:
+    if isinstance(function, Applied):
+        return _own_card(sheet, function, call, place)
+    return _card(sheet, function, call, place)
+
+
+def _of_quantity(sheet: Sheet, names: list[str]) -> dict[str, Any] | None:
+    """The value of the first of the names that has one, and what was noted of it."""
+    for name in names:
+        value = sheet.value_named(name)
+        step = sheet.definitions.seen(name)
+        if value is not None and step is not None:
+            written = write_in_passing(value, sheet.settings.form)
+            shown = written.text if len(written.text) <= LONGEST_VALUE else "a long value"
+            said = [
+                f"{written.sign} {shown}",
+                step.line.tree.note,
+                f"line {step.line.number}",
+            ]
+            return {"key": "", "name": name, "summary": " · ".join(filter(None, said))}
+    return None
 
 
 def _argument_at(before: str) -> int:
@@ -104,6 +138,7 @@ def _card(sheet: Sheet, function: Function, call: Call | None, place: int | None
         "name": function.name,
         "summary": function.summary,
         "parameters": parameters,
+        "goes_on": function.any_number,
         "examples": [
             {"input": example.input, "answer": f"{example.sign} {example.text}"}
             for example in function.examples[:2]

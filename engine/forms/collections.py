@@ -13,8 +13,11 @@ from engine.reading.parser import parse
 Write = Callable[[Value, Form], Written]
 """Writes one value."""
 
-ROW = 10
-"""Items of a list in a row, so that they can be counted."""
+ROWS = (10, 5, 2, 1)
+"""Items of a list in a row, the most that fit: rows of ten can be counted best."""
+
+WIDTH = 60
+"""Characters that fit in a row."""
 
 ITEMS_SHOWN = 100
 """Items of a list that are set; all of them are in its text."""
@@ -26,12 +29,14 @@ def write_list(value: List, form: Form, write: Write) -> Written:
     sign = "=" if all(item.sign == "=" for item in items) else "≈"
     text = f"[{', '.join(item.text for item in items)}]"
     shown = [item.mathml for item in items[:ITEMS_SHOWN]]
-    also = (f"{len(items):,} items",) if len(items) > ROW else ()
-    if len(items) <= ROW:
+    longest = max((len(item.text) for item in items[:ITEMS_SHOWN]), default=0)
+    row = next((row for row in ROWS if row * (longest + 1) <= WIDTH), 1)
+    if len(items) <= row or len(text) <= WIDTH:
         return Written("list", sign, text, list_mathml(shown))
+    also = (f"{len(items):,} items",)
     if len(items) > ITEMS_SHOWN:
         shown.append("<mo>…</mo>")
-    rows = (shown[at : at + ROW] for at in range(0, len(shown), ROW))
+    rows = (shown[at : at + row] for at in range(0, len(shown), row))
     cells = "".join(f"<mtr>{''.join(f'<mtd>{item}</mtd>' for item in row)}</mtr>" for row in rows)
     return Written("list", sign, text, f'<mtable class="items">{cells}</mtable>', also)
 

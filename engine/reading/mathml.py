@@ -294,7 +294,7 @@ class Writer:
     def brackets(inner: str) -> str:
         """``inner`` in brackets, which grow with it only where it is tall: a bracket
         that may grow is set with more room about it."""
-        is_tall = any(f"<{tag}" in inner for tag in ("mfrac", "msqrt", "mroot", "mtable"))
+        is_tall = any(f"<{tag}" in inner for tag in ("mfrac", "mtable"))
         attribute = "" if is_tall else ' stretchy="false"'
         return f"<mrow><mo{attribute}>(</mo>{inner}<mo{attribute}>)</mo></mrow>"
 

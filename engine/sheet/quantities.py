@@ -29,8 +29,7 @@ class Quantity:
     where that line is an error.  ``body`` is what was typed behind ``=``.
     ``reason`` says why it is out of date; ``again`` is the line that computes it
     again.  ``uses`` and ``used_by`` are the names it was computed from, and those
-    that are computed from it.  ``parameters`` are set where it is a function of
-    one's own.
+    that are computed from it.  ``parameters`` are set where its value is a function.
     """
 
     name: str
@@ -92,6 +91,8 @@ def _quantity(
     text, note = step.line.text, step.line.tree.note
     statement = text[slice(*step.statement.span)]
     parameters = getattr(step.statement, "parameters", None)
+    if isinstance(step.value, Applied):
+        parameters = step.value.parameters
     shown_name = name_mathml(name) if parameters is None else pattern_mathml(name, parameters)
     return Quantity(
         name=name,

@@ -369,3 +369,14 @@ def test_axe_finds_nothing_with_everything_open(sheet, dialog):
     sheet.wait_for_timeout(300)
     found = axe_violations(sheet)
     assert found == [], json.dumps(found, indent=1)
+
+
+def test_a_tall_line_is_seen_whole_when_it_is_answered(sheet):
+    type_lines(sheet, "a = 0°..90° by 15°", "table(a, sin(a), tan(a)) as exact")
+    for typed in ("1/3; 2/3; 5/7 as exact", "table(a, cos(a)) as exact", "sqrt(2/3); 1/7; 2; 3; 4"):
+        type_lines(sheet, typed)
+        below = sheet.locator("#scroll").evaluate(
+            "run => run.scrollHeight - run.clientHeight - run.scrollTop"
+        )
+        assert below <= 1
+        expect(last_line(sheet).get_by_test_id("answer").last).to_be_in_viewport(ratio=1)

@@ -248,6 +248,22 @@ def test_the_card_of_a_constant_and_of_an_unknown_name():
     assert hint("2 + 2") is None
 
 
+def test_the_card_of_a_quantity_is_its_value_and_goes_behind_the_call_around_it():
+    lines = ("mass = 1/3  # water in the pot, kg", "e = 3")
+    assert hint("2*mass", *lines)["summary"] == "≈ 0.3333333333 · water in the pot, kg · line 1"
+    assert hint("sqrt(mass", *lines)["name"] == "sqrt"
+    assert hint("2*e", *lines)["summary"] == "= 3 · line 2"
+    assert hint("2*e", *lines, "/forget e")["summary"].startswith("Euler")
+
+
+def test_a_function_under_another_name_is_completed_and_has_its_card():
+    lines = ("rootOf = sqrt", "twice(x) = 2*x")
+    assert names("rootO", *lines) == ["rootOf()"]
+    assert hint("rootOf(4", *lines)["name"] == "sqrt"
+    assert hint("rootOf(4", *lines)["curve"]["mark"] == (4.0, 2.0)
+    assert hint("twice(4", *lines)["summary"] == "twice(x) = 2*x"
+
+
 def test_the_card_of_a_list_argument_has_no_curve():
     card = hint("mean([1, 2")
     assert card["name"] == "mean"

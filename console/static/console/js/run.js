@@ -10,6 +10,11 @@ document.addEventListener("DOMContentLoaded", () => {
   document.fonts?.ready.then(toFoot);
   const isAtFoot = () => scroller.scrollHeight - scroller.scrollTop - scroller.clientHeight < 60;
 
+  // the entry below grows and shrinks with what is typed: the last line stays in sight
+  let wasAtFoot = true;
+  scroller.addEventListener("scroll", () => { wasAtFoot = isAtFoot(); });
+  new ResizeObserver(() => { if (wasAtFoot) toFoot(); }).observe(scroller);
+
   function putInPlace(line) {
     const focused = line.contains(document.activeElement) ? document.activeElement : null;
     line.remove();
