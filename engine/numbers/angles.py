@@ -13,7 +13,7 @@ from dataclasses import dataclass
 from flint import fmpq
 
 from engine.numbers import arithmetic, whole
-from engine.numbers.context import remark, unit
+from engine.numbers.context import conventions, remark, unit
 from engine.numbers.values import Angle, Exact, Infinite, Number, Real, Undefined, Value, exact
 
 
@@ -80,8 +80,8 @@ def radians_of(value: Value) -> Value:
 
 
 def computed(radians: Value) -> Value:
-    """An angle that was computed: it has the unit of the conventions."""
-    return Angle(radians, unit()) if isinstance(radians, Exact | Real) else radians
+    """An angle that was computed: it is shown in the unit of the conventions."""
+    return Angle(radians, conventions().angle) if isinstance(radians, Exact | Real) else radians
 
 
 def _beside(value: Value) -> Value:

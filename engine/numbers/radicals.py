@@ -13,7 +13,7 @@ the caller then goes on with intervals.
 
 from __future__ import annotations
 
-from math import lcm
+from math import lcm, log10
 
 from flint import arb, fmpq, fmpq_mat, fmpz
 
@@ -31,7 +31,8 @@ SMALL_PRIME_BITS = 16
 """Whole numbers of more bits than the former are taken apart into primes of so many
 bits, and at most one that is larger."""
 
-MAX_UNDER_ROOT_BITS = 128
+MAX_PRIME_BITS = 128
+MAX_UNDER_ROOT_FIGURES = 40
 MAX_DEGREE = 1000
 MAX_POWER = 1000
 
@@ -77,8 +78,8 @@ def _is_short(terms: Terms) -> bool:
 
 def _can_be_written(product: Product) -> bool:
     degree = _degree(product)
-    bits = sum(prime.bit_length() * int(power * degree) for prime, power in product)
-    return degree <= MAX_DEGREE and bits <= MAX_UNDER_ROOT_BITS
+    figures = sum(log10(prime) * int(power * degree) for prime, power in product)
+    return degree <= MAX_DEGREE and figures <= MAX_UNDER_ROOT_FIGURES
 
 
 def _degree(product: Product) -> int:
@@ -217,9 +218,7 @@ def _factored(number: fmpz) -> list[tuple[fmpz, int]] | None:
     if number.bit_length() > MAX_COEFFICIENT_BITS:
         return None
     found = number.factor_smooth(SMALL_PRIME_BITS)
-    are_prime = (
-        prime.bit_length() <= MAX_UNDER_ROOT_BITS and prime.is_prime() for prime, _ in found
-    )
+    are_prime = (prime.bit_length() <= MAX_PRIME_BITS and prime.is_prime() for prime, _ in found)
     return found if all(are_prime) else None
 
 

@@ -103,7 +103,9 @@ def side_by_side(parser: Parser) -> LineError:
         return letter_for_times(parser, before)
     first, second = (parser.text[t.span.start : t.span.end] for t in (before, behind))
     mends: list[Mend] = []
-    if before.kind == tk.NAME and behind.kind in (tk.NAME, tk.NUMBER) and "." not in second:
+    if before.text in tk.UNIT_WORDS:
+        mends.append(replace(gap, " + "))
+    elif before.kind == tk.NAME and behind.kind in (tk.NAME, tk.NUMBER) and "." not in second:
         mends.append(replace(both, f"{first}_{second}"))
     if before.kind == tk.NUMBER and behind.kind == tk.NUMBER:
         mends += _spaced_groups(parser)

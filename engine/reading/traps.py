@@ -12,10 +12,11 @@ from collections.abc import Iterator
 
 from engine.errors import Mend, Notice, Span, replace
 from engine.reading.mathml import UNITS
-from engine.reading.tokens import plain, split_note
+from engine.reading.tokens import UNIT_WORDS, plain, split_note
 from engine.reading.tree import (
     Binary,
     Call,
+    InForm,
     LineTree,
     Literal,
     Name,
@@ -79,6 +80,9 @@ LEAST_DEGREES = 15
 """A whole number of this size or more, written straight into a sine, nearly always
 is meant in degrees."""
 
+ANGLE_FORMS = UNIT_WORDS | {"dms"}
+"""Forms in which a number is shown as an angle."""
+
 CONVERTED = {"radians": ("rad", "°"), "degrees": ("deg", " rad")}
 """Functions that convert to a unit, and the unit that is meant where that does nothing."""
 
@@ -86,27 +90,44 @@ CONVERTED = {"radians": ("rad", "°"), "degrees": ("deg", " rad")}
 def _angle_traps(text: str, node: Node, angle: str) -> Iterator[Notice]:
     """Degrees given to a sine that reads radians, π to one that reads degrees, and a
     number converted to the unit in which it was read."""
-    if not (isinstance(node, Call) and len(node.args) == 1):
+    if isinstance(node, Call) and node.function in CONVERTED and len(node.args) == 1:
+        unit, meant = CONVERTED[node.function]
+        if unit == angle and _is_bare(node.args[0]):
+            typed = text[slice(*node.args[0].span)]
+            said = f"{typed} was read in {angle}, the unit of the sheet, and so stays as it is."
+            mend = replace(node.args[0].span, typed + meant)
+            yield Notice("converted-to-itself", said, (mend,))
+    operand = _read_as_angle(node)
+    if operand is None:
         return
-    argument = node.args[0]
-    bare = argument.operand if isinstance(argument, Prefix) else argument
-    if isinstance(bare, Literal) and CONVERTED.get(node.function, ("", ""))[0] == angle:
-        typed = text[slice(*argument.span)]
-        said = f"{typed} was read in {angle}, the unit of the sheet, and so stays as it is."
-        mend = replace(argument.span, typed + CONVERTED[node.function][1])
-        yield Notice("converted-to-itself", said, (mend,))
-    if node.function not in TRIGONOMETRIC:
-        return
-    if isinstance(bare, Literal) and angle == "rad":
-        if bare.value.q == 1 and bare.value >= LEAST_DEGREES:
-            typed = text[slice(*argument.span)]
-            said = f"{typed} was read as {typed} radians."
-            yield Notice("degrees-as-radians", said, (replace(argument.span, f"{typed}°"),))
-    elif angle != "rad" and _is_of_pi(argument):
-        typed = text[slice(*argument.span)]
+    typed = text[slice(*operand.span)]
+    if angle == "rad" and _is_bare(operand) and _is_of_degrees(operand):
+        said = f"{typed} was read as {typed} radians."
+        yield Notice("degrees-as-radians", said, (replace(operand.span, f"{typed}°"),))
+    elif angle != "rad" and _is_of_pi(operand):
         said = f"{typed} was read in {angle}, the unit of the sheet."
-        mend = replace(argument.span, f"({typed}) rad")
-        yield Notice("radians-in-other-unit", said, (mend,))
+        yield Notice("radians-in-other-unit", said, (replace(operand.span, f"({typed}) rad"),))
+
+
+def _read_as_angle(node: Node) -> Node | None:
+    """The part of ``node`` that is read as an angle, though it may be a bare number."""
+    match node:
+        case Call(function=name, args=(argument,)) if name in TRIGONOMETRIC:
+            return argument
+        case InForm(expression=expression, forms=forms):
+            return expression if any(words[0] in ANGLE_FORMS for words in forms) else None
+    return None
+
+
+def _is_bare(node: Node) -> bool:
+    """Whether ``node`` is a number as it is typed, with a sign or without."""
+    return isinstance(node.operand if isinstance(node, Prefix) else node, Literal)
+
+
+def _is_of_degrees(node: Node) -> bool:
+    """Whether the bare number is one that nearly always is meant in degrees."""
+    literal = node.operand if isinstance(node, Prefix) else node
+    return literal.value.q == 1 and literal.value >= LEAST_DEGREES
 
 
 def _is_of_pi(node: Node) -> bool:

@@ -93,7 +93,7 @@ def answer_from(step: Step, written: Written, sheet_form: Form) -> Answer:
         form=asked.text if asked.over(sheet_form) != sheet_form else "",
         says_itself=repeats,
         nearly=written.nearly.text if written.nearly else "",
-        unit=step.line.conventions.angle if step.used_unit and written.kind != "angle" else "",
+        unit=step.line.conventions.angle if step.used_unit else "",
         cells=written.cells,
         has_dial=is_about_angle(statement.expression, step.value),
     )

@@ -155,6 +155,28 @@ def test_a_line_says_in_which_unit_it_was_read_and_keeps_it():
     assert sheet.outcome_of(sheet.by_number[1]).answers[0].text == first.answers[0].text
 
 
+def test_so_does_a_bare_number_that_is_converted():
+    assert mends("90 as deg") == ["90° as deg"]
+    assert mends("30 as rad") == ["30° as rad"]
+    assert mends("-30 as dms") == ["-30° as dms"]
+    assert outcome("3 as deg").notices == ()
+    assert mends("/angle deg", "pi as deg") == ["(pi) rad as deg"]
+    assert mends("/angle deg", "degrees(2)") == ["degrees(2 rad)"]
+    assert outcome("2 pi as deg").answers[0].unit == "rad"
+    assert outcome("360° as deg").answers[0].unit == ""
+
+
+@pytest.mark.parametrize("line", ["sin(arctan(1))", "arctan(1)", "arctan(1) as deg", "arg(1 + i)"])
+def test_an_angle_that_was_computed_does_not_depend_on_the_unit(line):
+    """It is only shown in it."""
+    assert outcome(line).answers[0].unit == ""
+    assert outcome("/angle gon", "sin(arctan(1))").answers[0].text == "0.7071067812"
+
+
+def test_a_number_behind_a_unit_is_more_of_the_angle():
+    assert mends("30 deg 15 rad") == ["30 deg + 15 rad", "30 deg*15 rad"]
+
+
 def test_a_number_beside_an_angle_is_read_in_the_unit_of_the_sheet():
     result = outcome("/angle deg", "30° + 5")
     assert result.answers[0].text == "35°"
