@@ -9,6 +9,7 @@ import math
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from functools import lru_cache
+from operator import itemgetter
 
 from flint import fmpq
 
@@ -34,6 +35,9 @@ MOST_DOTS = 80
 
 STEEPEST = 0.4
 """Part of the height that a curve may jump between two points; more is a gap."""
+
+NARROW = 0.6
+"""A curve over a smaller part of the reach than this is gone through once more, there."""
 
 OUTER = 0.06
 """Part of the values at either end that does not decide the height: near a pole they
@@ -86,11 +90,15 @@ def curve_of(function: Of, reach: float, mark: float | None = None, whole: bool 
     while mark is not None and abs(mark) > reach:
         reach *= 2
     if whole:
-        steps = [float(n) for n in range(int(reach) + 1)]
+        points = [(float(n), _at(function, n)) for n in range(int(reach) + 1)]
     else:
-        steps = [-reach + 2 * reach * at / POINTS for at in range(POINTS + 1)]
-    points = [(x, _at(function, x)) for x in steps]
+        points = _sampled(function, -reach, reach)
     known = [(x, y) for x, y in points if y is not None]
+    if known and not whole and known[-1][0] - known[0][0] < NARROW * reach:
+        step = 2 * reach / POINTS
+        nearby = _sampled(function, known[0][0] - step, known[-1][0] + step)
+        points = sorted(dict([*points, *nearby]).items(), key=itemgetter(0))
+        known = [(x, y) for x, y in points if y is not None]
     if not known:
         return Curve(-reach, reach, -1, 1, ())
     low, high = _height([y for _, y in known])
@@ -105,6 +113,12 @@ def curve_of(function: Of, reach: float, mark: float | None = None, whole: bool 
     pieces = tuple((point,) for point in known) if whole else _pieces(points, low, high)
     poles = () if whole else _poles(points, low, high)
     return Curve(left - spare, right + spare, low, high, pieces, whole, poles, mark=at_mark)
+
+
+def _sampled(function: Of, left: float, right: float) -> list[tuple[float, float | None]]:
+    """Points of even distance, None where there is no value."""
+    steps = (left + (right - left) * at / POINTS for at in range(POINTS + 1))
+    return [(x, _at(function, x)) for x in steps]
 
 
 def _at(function: Of, x: float) -> float | None:
