@@ -380,3 +380,13 @@ def test_a_tall_line_is_seen_whole_when_it_is_answered(sheet):
         )
         assert below <= 1
         expect(last_line(sheet).get_by_test_id("answer").last).to_be_in_viewport(ratio=1)
+
+
+def test_brackets_match_visibly_and_an_open_one_looks_open(sheet):
+    marks = sheet.locator("#backdrop mark.bracket")
+    sheet.get_by_test_id("entry").press_sequentially("2*(3+4")
+    expect(marks).to_have_text(["("])
+    expect(marks).to_have_class(["bracket is-open"])
+    sheet.keyboard.type(")")
+    expect(marks).to_have_text(["(", ")"])
+    expect(marks).to_have_class(["bracket", "bracket"])

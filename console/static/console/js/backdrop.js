@@ -31,7 +31,10 @@ document.addEventListener("DOMContentLoaded", () => {
     const known = company();
     if (area.hasAttribute("aria-invalid")) return;
     if (!known) return backdrop.replaceChildren();
-    const brackets = spans(known.brackets).map(([start, end]) => [start, end, "bracket"]);
+    const pair = spans(known.brackets);
+    // the other one of an unfinished line stands behind its end
+    const kind = pair.every(([start, end]) => end > start) ? "bracket" : "bracket is-open";
+    const brackets = pair.map(([start, end]) => [start, end, kind]);
     const operands = brackets.length ? [] : spans(known.operands).map(([start, end]) => [start, end, "bound"]);
     teapot.mark([...brackets, ...operands]);
   }
