@@ -45,6 +45,8 @@ would make the rest flat."""
 
 Of = Callable[[Value], Value]
 Point = tuple[float, float]
+Samples = list[tuple[float, float | None]]
+"""Arguments with their values, None where there is none."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -80,25 +82,24 @@ def number_of(value: Value, unit: str = "rad") -> float | None:
     return None
 
 
-def curve_of(function: Of, reach: float, mark: float | None = None, whole: bool = False) -> Curve:
+def curve_of(
+    function: Of,
+    reach: float,
+    mark: float | None = None,
+    whole: bool = False,
+    is_kept: bool = False,
+) -> Curve:
     """The curve from −``reach`` to ``reach``; wider where the ``mark`` lies outside.
 
-    It is cut down to where there are values.
+    It is cut down to where there are values.  They are kept for the next curve of the
+    same function where it ``is_kept``.
     """
     if whole and mark is not None and abs(mark) > MOST_DOTS:
         mark = None
     while mark is not None and abs(mark) > reach:
         reach *= 2
-    if whole:
-        points = [(float(n), _at(function, n)) for n in range(int(reach) + 1)]
-    else:
-        points = _sampled(function, -reach, reach)
+    points = (_kept_points if is_kept else _points)(function, reach, whole)
     known = [(x, y) for x, y in points if y is not None]
-    if known and not whole and known[-1][0] - known[0][0] < NARROW * reach:
-        step = 2 * reach / POINTS
-        nearby = _sampled(function, known[0][0] - step, known[-1][0] + step)
-        points = sorted(dict([*points, *nearby]).items(), key=itemgetter(0))
-        known = [(x, y) for x, y in points if y is not None]
     if not known:
         return Curve(-reach, reach, -1, 1, ())
     low, high = _height([y for _, y in known])
@@ -115,8 +116,24 @@ def curve_of(function: Of, reach: float, mark: float | None = None, whole: bool 
     return Curve(left - spare, right + spare, low, high, pieces, whole, poles, mark=at_mark)
 
 
-def _sampled(function: Of, left: float, right: float) -> list[tuple[float, float | None]]:
-    """Points of even distance, None where there is no value."""
+def _points(function: Of, reach: float, whole: bool) -> Samples:
+    """The function's values over the reach."""
+    if whole:
+        return [(float(n), _at(function, n)) for n in range(int(reach) + 1)]
+    points = _sampled(function, -reach, reach)
+    known = [x for x, y in points if y is not None]
+    if known and known[-1] - known[0] < NARROW * reach:
+        step = 2 * reach / POINTS
+        nearby = _sampled(function, known[0] - step, known[-1] + step)
+        points = sorted(dict([*points, *nearby]).items(), key=itemgetter(0))
+    return points
+
+
+_kept_points = lru_cache(maxsize=256)(_points)
+
+
+def _sampled(function: Of, left: float, right: float) -> Samples:
+    """Points of even distance."""
     steps = (left + (right - left) * at / POINTS for at in range(POINTS + 1))
     return [(x, _at(function, x)) for x in steps]
 
@@ -139,9 +156,7 @@ def _height(values: Sequence[float]) -> tuple[float, float]:
     return low, high
 
 
-def _poles(
-    points: Sequence[tuple[float, float | None]], low: float, high: float
-) -> tuple[float, ...]:
+def _poles(points: Samples, low: float, high: float) -> tuple[float, ...]:
     """Where the values part to both sides: between two points outside of the picture,
     or at a single one without a value."""
     poles: list[float] = []
@@ -161,7 +176,7 @@ def _outside(one: float, other: float, low: float, high: float) -> bool:
     return not (low <= one <= high or low <= other <= high)
 
 
-def _pieces(points: Sequence[tuple[float, float | None]], low: float, high: float):
+def _pieces(points: Samples, low: float, high: float) -> tuple[tuple[Point, ...], ...]:
     pieces: list[list[Point]] = [[]]
     before: float | None = None
     for x, y in points:
@@ -193,27 +208,41 @@ def varied(function: Function) -> int:
     return names.index("x") if "x" in names and function.name != "arctan" else 0
 
 
-@lru_cache(maxsize=512)
 def curve_of_function(name: str, unit: str = "rad", mark: float | None = None) -> Curve | None:
     """The curve of a function of the language along one argument; None where it has
     none.  Its other arguments are those of its first example."""
     function = BY_NAME[name]
     if not can_be_drawn(function):
         return None
-    along, given = varied(function), _arguments_of(function)
-    conventions = Conventions(angle=unit, numbers="real")
-
-    def of(x: Value) -> Value:
-        values = [given[at] if at < len(given) else None for at in range(len(function.parameters))]
-        values[along] = x
-        with working(Work(conventions)):
-            return function.compute(*values)
-
+    along = varied(function)
+    given = dict(enumerate(_arguments_of(function)))
+    row = tuple(given.get(at) for at in range(len(function.parameters)))
     is_angle = Angle in function.takes and "angle" in function.parameters[along].text
     reach = FULL_ANGLE[unit] if is_angle else USUAL_REACH
     whole = "whole" in function.parameters[along].domain
-    made = curve_of(of, WHOLE_REACH if whole else reach, mark, whole)
+    of = kept_with_others(function.compute, row, along, Conventions(angle=unit, numbers="real"))
+    made = curve_of(of, WHOLE_REACH if whole else reach, mark, whole, is_kept=True)
     return replace(made, unit=unit if is_angle else "")
+
+
+def with_others(
+    compute: Callable[..., Value],
+    row: tuple[Value | None, ...],
+    place: int,
+    conventions: Conventions,
+) -> Of:
+    """``compute`` as a function of the argument at ``place`` alone, the others as in
+    ``row``."""
+
+    def of(x: Value) -> Value:
+        with working(Work(conventions)):
+            return compute(*row[:place], x, *row[place + 1 :])
+
+    return of
+
+
+kept_with_others = lru_cache(maxsize=256)(with_others)
+"""The same, which gives the same function for the same row."""
 
 
 def _arguments_of(function: Function) -> list[Value | None]:

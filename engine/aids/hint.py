@@ -2,25 +2,29 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import asdict
+from functools import cache
 from typing import TYPE_CHECKING, Any
 
 from engine.aids.curve import (
     FULL_ANGLE,
     USUAL_REACH,
     Curve,
+    Of,
     can_be_drawn,
     curve_of,
     curve_of_function,
+    kept_with_others,
     number_of,
     varied,
+    with_others,
 )
 from engine.aids.number_line import number_line_of
 from engine.errors import LineError
 from engine.forms.answer import write_in_passing
 from engine.functions.catalogue import BY_NAME, CONSTANTS
 from engine.functions.record import Function
-from engine.numbers.context import Work, working
 from engine.numbers.values import Angle, Applied, List, Value
 from engine.reading.plain import node_text
 from engine.reading.tree import Call, LineTree, Name, Node, walk
@@ -169,32 +173,29 @@ def _curve(
         mark = number_of(values[0], unit) if has_mark else None
         return curve_of_function(function.name, unit, mark)
     along = min(place or 0, len(values) - 1)
-    return _along(sheet, values, along, lambda row: applied(function, row), function)
+    left_out = [None] * (len(function.parameters) - len(values))
+    whole = "whole" in function.parameters[along].domain
+    if any(value is None for at, value in enumerate(values) if at != along):
+        return None
+    row = [*values, *left_out]
+    row[along] = None
+    of = kept_with_others(_applied(function), tuple(row), along, sheet.settings.conventions)
+    return _along(sheet, of, values[along], whole, is_kept=True)
+
+
+@cache
+def _applied(function: Function) -> Callable[..., Value]:
+    return lambda *row: applied(function, row)
 
 
 def _along(
-    sheet: Sheet,
-    values: list[Value | None],
-    place: int,
-    compute: Any,
-    function: Function | None = None,
-) -> Curve | None:
-    """The curve of a function of several arguments along one of them."""
-    if any(value is None for at, value in enumerate(values) if at != place):
-        return None
-    conventions = sheet.settings.conventions
-    mark = None if values[place] is None else number_of(values[place], conventions.angle)
-    optional = len(function.parameters) - len(values) if function else 0
-
-    def of(x: Value) -> Value:
-        row = [*values[:place], x, *values[place + 1 :], *[None] * optional]
-        with working(Work(conventions)):
-            return compute(row)
-
-    is_angle = isinstance(values[place], Angle)
-    domain = function.parameters[place].domain if function else ""
-    reach = FULL_ANGLE[conventions.angle] if is_angle else USUAL_REACH
-    return curve_of(of, reach, mark, "whole" in domain)
+    sheet: Sheet, of: Of, at_hand: Value | None, whole: bool = False, is_kept: bool = False
+) -> Curve:
+    """The curve of one argument, which is ``at_hand``."""
+    unit = sheet.settings.conventions.angle
+    mark = None if at_hand is None else number_of(at_hand, unit)
+    reach = FULL_ANGLE[unit] if isinstance(at_hand, Angle) else USUAL_REACH
+    return curve_of(of, reach, mark, whole, is_kept)
 
 
 def _own_card(sheet: Sheet, own: Applied, call: Call | None, place: int | None) -> dict[str, Any]:
@@ -204,12 +205,7 @@ def _own_card(sheet: Sheet, own: Applied, call: Call | None, place: int | None) 
         values = [_value(sheet, part) for part in call.args][: len(own.parameters)]
     if not values and len(own.parameters) == 1:
         values = [None]
-    curve = None
-    if values and len(values) == len(own.parameters):
-        try:
-            curve = _along(sheet, values, at or 0, lambda row: own.apply(*row))
-        except LineError:
-            curve = None
+    curve = _own_curve(sheet, own, values, at or 0)
     return {
         "key": "",
         "name": own.name,
@@ -219,3 +215,16 @@ def _own_card(sheet: Sheet, own: Applied, call: Call | None, place: int | None) 
         ],
         "curve": curve and asdict(curve),
     }
+
+
+def _own_curve(sheet: Sheet, own: Applied, values: list[Value | None], place: int) -> Curve | None:
+    """The curve along the argument at ``place``; none of its points is kept, since they
+    may change with what the function uses."""
+    others = [value for at, value in enumerate(values) if at != place]
+    if len(values) != len(own.parameters) or not values or None in others:
+        return None
+    of = with_others(own.apply, tuple(values), place, sheet.settings.conventions)
+    try:
+        return _along(sheet, of, values[place])
+    except LineError:
+        return None
