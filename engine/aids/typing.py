@@ -38,6 +38,8 @@ def typed_so_far(
         return _several(sheet, text, lines)
     page = sheet.preview(text, last, number, place).for_page()
     page["completions"] = [] if caret is None else complete(sheet, text, caret)
+    if page["completions"] and _is_about_name_at(page["error"], caret):
+        page["error"] = None
     try:
         tree = sheet.tree_so_far(text)
     except LineError:
@@ -53,6 +55,11 @@ def typed_so_far(
         "parts": list(company.parts),
         "hint": None if caret is None else hint_at(sheet, tree, text, caret),
     }
+
+
+def _is_about_name_at(error: dict[str, Any] | None, caret: int | None) -> bool:
+    """Whether the error is that of a name which may still be on its way."""
+    return error is not None and error["code"] == "unknown-name" and error["end"] == caret
 
 
 def _several(sheet: Sheet, text: str, lines: list[str]) -> dict[str, Any]:

@@ -127,6 +127,13 @@ def hint(text, *lines):
     return typed_so_far(sheet, text, caret=len(text))["hint"]
 
 
+def test_a_name_that_can_be_completed_is_no_error_while_it_is_typed():
+    assert typed_so_far(Sheet(), "2*sq", caret=4)["error"] is None
+    assert typed_so_far(Sheet(), "2*sq", caret=1)["error"]["code"] == "unknown-name"
+    assert typed_so_far(Sheet(), "2*qzx", caret=5)["error"]["code"] == "unknown-name"
+    assert typed_so_far(Sheet(), "qzx + sq", caret=8)["error"]["code"] == "unknown-name"
+
+
 def test_the_card_marks_the_argument_and_its_place_on_the_curve():
     card = hint("1 + log(81, 3")
     assert [parameter["here"] for parameter in card["parameters"]] == [False, True]
