@@ -3,5 +3,12 @@
 import os
 import tempfile
 
+from hypothesis import settings
+
 # The suite never touches the data of an installation.
 os.environ["TEAPOT_DATA"] = tempfile.mkdtemp(prefix="teapot-tests-")
+
+# The same examples in every run, and none fails for being slow: what passes here passes on
+# the next machine.  ``pytest --hypothesis-profile=default`` goes looking for others.
+settings.register_profile("teapot", derandomize=True, deadline=None)
+settings.load_profile("teapot")

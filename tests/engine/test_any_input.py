@@ -48,7 +48,7 @@ EXPRESSIONS = st.recursive(LEAVES, _larger, max_leaves=5)
 BEFORE = ("f(x) = x^2", "a = 2")
 
 
-@settings(max_examples=3000, deadline=None, derandomize=True)
+@settings(max_examples=3000)
 @given(EXPRESSIONS, FORMS, st.sampled_from(["", "/angle deg", "/numbers real"]))
 def test_every_line_has_an_answer_or_an_error_with_a_sentence(expression, form, command):
     sheet = Sheet()
@@ -71,7 +71,7 @@ def test_every_line_has_an_answer_or_an_error_with_a_sentence(expression, form, 
     sheet.quantities()
 
 
-@settings(max_examples=500, deadline=None, derandomize=True)
+@settings(max_examples=500)
 @given(EXPRESSIONS, st.integers(0, 60))
 def test_so_does_every_unfinished_line_while_it_is_typed(expression, caret):
     sheet = Sheet()

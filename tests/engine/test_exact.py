@@ -59,7 +59,7 @@ def expression(random, depth=5):
     return f"{left}{typed}{right}", f"Fraction({value}{sign}{other})", strength
 
 
-@settings(max_examples=10_000, deadline=None)
+@settings(max_examples=10_000)
 @given(st.randoms(use_true_random=True))
 def test_same_value_as_independent_rational_arithmetic(random):
     text, python, _ = expression(random)
@@ -73,7 +73,7 @@ def test_same_value_as_independent_rational_arithmetic(random):
     assert Fraction(int(value.coefficient.p), int(value.coefficient.q)) == expected, text
 
 
-@settings(max_examples=2000, deadline=None)
+@settings(max_examples=2000)
 @example(Fraction(65132, 6597747), 14, 1)  # 12 figures, which one digit rounds up to 13
 @given(
     st.fractions(max_denominator=10**9).filter(bool),
@@ -132,7 +132,7 @@ def test_how_numbers_are_shown(line, expected):
 
 
 @given(st.fractions(max_denominator=5000), st.integers(3, 20))
-@settings(max_examples=300, deadline=None)
+@settings(max_examples=300)
 def test_an_answer_typed_in_again_is_what_was_shown(fraction, digits):
     sheet_answer = answer(f"({fraction})", digits=digits)
     sign, text = sheet_answer.split(" ")

@@ -45,7 +45,7 @@ def test_operator(line, expected):
     assert answer(line) == expected
 
 
-@settings(max_examples=300, deadline=None)
+@settings(max_examples=300)
 @given(st.integers(-(10**6), 10**6), st.integers(-1000, 1000).filter(bool))
 def test_quotient_and_remainder_belong_together(a, b):
     quotient = int(answer(f"({a}) div ({b})")[2:])

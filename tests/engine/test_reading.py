@@ -67,7 +67,7 @@ def _larger(nodes):
 TREES = st.recursive(LEAVES, _larger, max_leaves=25)
 
 
-@settings(max_examples=10_000, deadline=None)
+@settings(max_examples=10_000)
 @given(TREES)
 def test_a_reading_parsed_again_is_the_same_tree(tree):
     text = node_text(tree)
@@ -75,13 +75,13 @@ def test_a_reading_parsed_again_is_the_same_tree(tree):
     assert statement.expression == tree, text
 
 
-@settings(max_examples=500, deadline=None)
+@settings(max_examples=500)
 @given(TREES)
 def test_mathml_is_well_formed(tree):
     ET.fromstring(math(statement_mathml(Statement(NOWHERE, tree, NOWHERE))))
 
 
-@settings(max_examples=1500, deadline=None)
+@settings(max_examples=1500)
 @given(st.text(max_size=60))
 def test_any_text_is_read_or_refused_with_a_place_inside_it(text):
     problem = None

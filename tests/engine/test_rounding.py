@@ -38,7 +38,7 @@ def test_worked_examples_of_the_standard(number, places, rule_a, rule_b):
 NUMBERS = st.fractions(max_denominator=10**8).filter(bool)
 
 
-@settings(max_examples=500, deadline=None)
+@settings(max_examples=500)
 @given(NUMBERS, st.integers(1, 25))
 def test_significant_digits_against_python_decimals(number, digits):
     rounded = significant(Exact(fmpq(number.numerator, number.denominator)), digits)
@@ -51,7 +51,7 @@ def test_significant_digits_against_python_decimals(number, digits):
     assert rounded.exact == (shown == number)
 
 
-@settings(max_examples=500, deadline=None)
+@settings(max_examples=500)
 @given(NUMBERS, st.integers(-3, 20))
 def test_places_are_within_half_a_unit(number, places):
     rounded = to_places(Exact(fmpq(number.numerator, number.denominator)), places)
@@ -59,7 +59,7 @@ def test_places_are_within_half_a_unit(number, places):
     assert abs(shown - number) <= Fraction(1, 2) / Fraction(10) ** places
 
 
-@settings(max_examples=500, deadline=None)
+@settings(max_examples=500)
 @given(NUMBERS, st.integers(-60, 60))
 def test_the_magnitude_is_the_power_of_the_first_figure(number, shift):
     number *= Fraction(10) ** shift
