@@ -60,6 +60,17 @@ def test_several_lines_in_one_text_are_given_back_apart(visitor):
     visitor.keep("(1 +\n2)\n", "\n7")
 
 
+def test_a_broken_line_is_a_bad_request_and_keeps_nothing(visitor):
+    token = str(uuid.uuid4())
+    assert visitor.post("/lines", text="1", token="no-token").status_code == 400
+    assert visitor.post("/lines", text="  ", token=token).status_code == 400
+    assert visitor.post("/lines", text="1", token=token, since="x").status_code == 400
+    assert visitor.post("/lines", text="1", token=token, below="7").status_code == 404
+    visitor.keep("41 + 1")
+    assert visitor.post("/lines/1", text=" ").status_code == 400
+    assert re.findall(r'data-text="(\w+)"', visitor.get().content.decode()) == ["42"]
+
+
 def test_a_line_asks_and_keeps_the_replies(visitor):
     token = str(uuid.uuid4())
     text = 'T = ask("How warm, in <°C>?") + ask("And more?")'

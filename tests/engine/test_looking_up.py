@@ -134,6 +134,16 @@ def test_a_name_that_can_be_completed_is_no_error_while_it_is_typed():
     assert typed_so_far(Sheet(), "qzx + sq", caret=8)["error"]["code"] == "unknown-name"
 
 
+def test_several_pasted_lines_are_read_each_by_itself():
+    page = typed_so_far(Sheet(), "a = 1\nb = 2*a\n3 +* 4\nsqrt(b)", caret=3)
+    assert "4 lines" in page["notices"][0]["text"]
+    assert len(page["readings"]) == 3  # the third has none
+    assert page["completions"] == []
+    many = typed_so_far(Sheet(), "\n".join(f"x{n} = {n}" for n in range(500)))
+    assert len(many["readings"]) == 12
+    assert "500 lines" in many["notices"][0]["text"]
+
+
 def test_the_card_marks_the_argument_and_its_place_on_the_curve():
     card = hint("1 + log(81, 3")
     assert [parameter["here"] for parameter in card["parameters"]] == [False, True]

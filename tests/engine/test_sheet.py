@@ -225,3 +225,31 @@ def test_a_value_given_again_as_it_was_makes_nothing_out_of_date(value):
     assert state(sheet, "y").state == "stored"
     sheet.answer(f"x = {value} + 1e-9")
     assert state(sheet, "y").state == "out-of-date"
+
+
+@pytest.mark.parametrize(
+    ("first", "then", "moves"),
+    [
+        ("[1, 2, 3]", "[1, 2, 3]", False),
+        ("[1, 2, 3]", "[1, 2, 4]", True),
+        ("[1, 2, 3]", "[1, 2]", True),
+        ("sqrt(2)", "2^(1/2)", False),
+        ("sqrt(2)", "1.41421356", True),
+        ("sin(1)", "sin(1) + 10^-30", True),
+        ("30°", "pi/6 rad", True),  # the same angle, shown in another unit
+        ("30°", "29° + 60′", False),
+        ("3 + 4i", "(2 + i)^2", False),
+        ("3 + 4i", "3 - 4i", True),
+        ("table([1, 2])", "table([1, 2])", False),
+        ("table([1, 2])", "table([1, 3])", True),
+        ('"tea"', '"tea"', False),
+        ('"tea"', '"pot"', True),
+        ("2 < 3", "true", False),
+        ("infinity", "-infinity", True),
+        ("2", "true", True),
+        ("2", "[2]", True),
+    ],
+)
+def test_a_value_is_out_of_date_only_where_what_it_used_is_another_value(first, then, moves):
+    sheet = sheet_of(f"a = {first}", "b = [a, a][1]", f"a = {then}")
+    assert (state(sheet, "b").state == "out-of-date") == moves
