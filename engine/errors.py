@@ -7,6 +7,7 @@ quiet remark beside an answer.
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import NamedTuple
 
@@ -59,6 +60,16 @@ def replace(span: Span, replacement: str) -> Mend:
     return Mend("", span, replacement)
 
 
+def replace_each(text: str, parts: Sequence[tuple[Span, str]]) -> Mend:
+    """One mend for several places of ``text``, given from left to right."""
+    first, last = parts[0][0], parts[-1][0]
+    mended, at = "", first.start
+    for span, replacement in parts:
+        mended += text[at : span.start] + replacement
+        at = span.end
+    return replace(first.to(last), mended)
+
+
 @dataclass(frozen=True, slots=True)
 class Notice:
     """A remark beside an answer: what was assumed, or what usually is a slip."""
@@ -73,7 +84,7 @@ class LineError(Exception):
 
     Arguments: ``code`` names the kind of error for programs; ``text`` is a
     sentence for people; ``span`` is the place, where there is one; ``mends``
-    are the changes offered.
+    are the changes offered.  ``inside`` names the function in whose body it is.
     """
 
     def __init__(
@@ -84,6 +95,16 @@ class LineError(Exception):
         self.text = text
         self.span = span
         self.mends = mends
+        self.inside = ""
+
+    def in_body_of(self, function: str) -> LineError:
+        """The same error in the body of a function: its place is in the line that makes
+        the function, not in the one that calls it, and no mend of that one would help."""
+        if not self.inside:
+            self.inside = function
+            self.text = f"In {function}: {self.text}"
+        self.span, self.mends = None, ()
+        return self
 
     def at(self, span: Span) -> LineError:
         """The same error with a place, unless it has one already."""

@@ -113,6 +113,10 @@ def lambert_w(x: Value) -> Value:
         return x if x != Infinite(-1) else _refuse_lambert()
     if is_zero(x):
         return ZERO
+    if isinstance(x, Real) and x.power_of_e is not None:
+        w, exponent = x.power_of_e
+        if exact(w) == exponent and w >= -1:
+            return exponent
     if sign_of(x) < 0 and side_of(multiply(x, Real(arb.exp, ONE)), -1) < 0:
         _refuse_lambert()
     return Real(arb.lambertw, x)
@@ -274,7 +278,7 @@ FUNCTIONS = (
     ),
     _record(
         "lambert_w", "The number w with w·exp(w) = x.", lambert_w,
-        (Example("lambert_w(0)", "=", "0"), Example("lambert_w(1)", "≈", "0.5671432904")),
+        (Example("lambert_w(-1/e)", "=", "-1"), Example("lambert_w(1)", "≈", "0.5671432904")),
         "NIST DLMF, 4.13", (Parameter("x", "a number", "x ≥ −1/e"),), ("exp",),
         words="W product logarithm inverse of x exp x",
     ),

@@ -12,7 +12,7 @@ from flint import arb, fmpq, fmpz
 
 from engine.errors import LineError
 from engine.limits import MAX_BITS, MAX_DIGITS, MAX_FRACTION_BITS
-from engine.numbers import radicals
+from engine.numbers import powers_of_e, radicals
 from engine.numbers.context import remark
 from engine.numbers.roots import perfect_root
 from engine.numbers.values import (
@@ -36,7 +36,8 @@ def negate(a: Value) -> Value:
         case Exact():
             return Exact(-a.coefficient, a.pi_power)
         case Real():
-            return radicals.multiply(exact(-1), a) or _negative(a)
+            minus = exact(-1)
+            return radicals.multiply(minus, a) or powers_of_e.multiply(minus, a) or _negative(a)
         case Infinite():
             return Infinite(-a.sign)
     return a
@@ -65,7 +66,7 @@ def add(a: Value, b: Value) -> Value:
         return a if isinstance(a, Infinite) else b
     if is_zero(a) or is_zero(b):
         return b if is_zero(a) else a
-    return radicals.add(a, b) or Real(operator.add, a, b)
+    return radicals.add(a, b) or powers_of_e.add(a, b) or Real(operator.add, a, b)
 
 
 def subtract(a: Value, b: Value) -> Value:
@@ -73,7 +74,7 @@ def subtract(a: Value, b: Value) -> Value:
     if numbers and are_the_same(a, b):
         return exact(0)
     if numbers and (isinstance(a, Real) or isinstance(b, Real)):
-        if isinstance(b, Exact) or b.radical:
+        if isinstance(b, Exact) or b.radical or b.power_of_e:
             return add(a, negate(b))
         return Real(operator.sub, a, b)
     return add(a, negate(b))
@@ -83,7 +84,7 @@ def are_the_same(a: Number, b: Number) -> bool:
     """Whether two numbers are known to be one; False where it is not known."""
     if a is b or not (isinstance(a, Real) and isinstance(b, Real)):
         return a == b
-    known = ((a.log, b.log), (a.power_of, b.power_of), (a.radical, b.radical))
+    known = ((a.power_of_e, b.power_of_e), (a.power_of, b.power_of), (a.radical, b.radical))
     return any(one is not None and one == other for one, other in known)
 
 
@@ -103,17 +104,7 @@ def multiply(a: Value, b: Value) -> Value:
         return exact(0)
     if ONE in (a, b):
         return b if a == ONE else a
-    logs = _logs_of(a, b)
-    if logs is not None:
-        return exp_of(add(*logs))
-    return radicals.multiply(a, b) or Real(operator.mul, a, b)
-
-
-def _logs_of(a: Number, b: Number) -> tuple[Exact, Exact] | None:
-    """The logarithms of two powers of e, if they add up to an exact one."""
-    if isinstance(a, Real) and isinstance(b, Real) and a.log is not None and b.log is not None:
-        return (a.log, b.log) if a.log.pi_power == b.log.pi_power else None
-    return None
+    return radicals.multiply(a, b) or powers_of_e.multiply(a, b) or Real(operator.mul, a, b)
 
 
 def divide(a: Value, b: Value) -> Value:
@@ -135,10 +126,7 @@ def divide(a: Value, b: Value) -> Value:
         return a
     if isinstance(b, Real):
         sign_of(b)
-    logs = _logs_of(a, b)
-    if logs is not None:
-        return exp_of(subtract(*logs))
-    return radicals.divide(a, b) or Real(operator.truediv, a, b)
+    return radicals.divide(a, b) or powers_of_e.divide(a, b) or Real(operator.truediv, a, b)
 
 
 def _over_zero(a: Value) -> Value:
@@ -215,9 +203,7 @@ def _integer_power(a: Number, n: fmpz) -> Value:
     if is_zero(a) and n < 0:
         return _over_zero(exact(1))
     if isinstance(a, Real):
-        if a.log is not None:
-            return exp_of(multiply(a.log, exact(fmpq(n))))
-        found = radicals.power(a, fmpq(n))
+        found = radicals.power(a, fmpq(n)) or powers_of_e.power(a, int(n))
         if found is not None:
             return found
         if n.bit_length() > 64:
@@ -308,7 +294,7 @@ def exp_of(a: Value) -> Value:
         case Exact() if not a.coefficient:
             return exact(1)
         case Exact():
-            return Real(arb.exp, a, log=a)
+            return Real(arb.exp, a, power_of_e=(fmpq(1), a))
         case Real() if a.power_of is not None and a.power_of[0] is None:
             return a.power_of[1]
         case Real():

@@ -55,6 +55,9 @@ class Exact:
         return (self.coefficient > 0) - (self.coefficient < 0)
 
 
+Multiple = tuple[fmpq, Exact]
+"""A coefficient and the power of e that it stands before."""
+
 Product = tuple[tuple[int, fmpq], ...]
 """Primes in ascending order, each with the power between 0 and 1 that it is raised to."""
 
@@ -73,27 +76,29 @@ class Real:
 
     ``compute`` takes one ball an argument, at the precision that is set in
     FLINT's context, and returns a ball.  What is known of the number exactly, if
-    anything, stands beside it: ``log``, its natural logarithm where it was made as a
-    power of e, so that ``ln`` can give it back; ``power_of``, the base and the number
+    anything, stands beside it: ``power_of_e``, where it is a multiple of one
+    (:mod:`engine.numbers.powers_of_e`); ``power_of``, the base and the number
     where it was made as a logarithm, so that a power can give that back; ``direction``,
     its sine and cosine where it was made as the angle that has them; ``radical``,
     its terms where it is made of roots (:mod:`engine.numbers.radicals`).
     """
 
-    __slots__ = ("_ball", "_bits", "args", "compute", "direction", "log", "power_of", "radical")
+    __slots__ = (
+        "_ball", "_bits", "args", "compute", "direction", "power_of", "power_of_e", "radical",
+    )  # fmt: skip
 
     def __init__(
         self,
         compute: Callable[..., arb],
         *args: Number,
-        log: Exact | None = None,
+        power_of_e: Multiple | None = None,
         power_of: tuple[Exact | None, Number] | None = None,
         direction: Callable[[], tuple[Number, Number]] | None = None,
         radical: Radical | None = None,
     ) -> None:
         self.compute = compute
         self.args = args
-        self.log = log
+        self.power_of_e = power_of_e
         self.power_of = power_of
         self.direction = direction
         self.radical = radical
@@ -105,6 +110,13 @@ class Real:
             if bits > LAST_BITS:
                 raise undecided()
         _check_size(self._ball)
+
+    @property
+    def log(self) -> Exact | None:
+        """Its natural logarithm, where it is known exactly."""
+        if self.power_of_e is None or self.power_of_e[0] != 1:
+            return None
+        return self.power_of_e[1]
 
     def ball(self, bits: int) -> arb:
         """An interval that holds the number, computed with ``bits`` binary digits.

@@ -8,7 +8,7 @@ from __future__ import annotations
 import re
 from typing import TYPE_CHECKING
 
-from engine.errors import LineError, Mend, Span, Unfinished, replace
+from engine.errors import LineError, Mend, Span, Unfinished, replace, replace_each
 from engine.reading import tokens as tk
 from engine.reading.tokens import Token
 from engine.reading.tree import Literal
@@ -50,6 +50,10 @@ def waiting(parser: Parser, what: str) -> Unfinished:
 def unexpected(parser: Parser) -> LineError:
     token = parser.token
     remove = (Mend("remove it", token.span, ""),)
+    if token.text == ";" and parser.brackets:
+        return _semicolon_in_brackets(parser)
+    if token.text == ">" and parser.at and parser.previous.text == "-":
+        return _arrow(parser)
     if token.text == ")" and not parser.brackets:
         text = "This ) closes a bracket that was never opened."
         open_at = Mend("open one at the start", Span(0, 0), "(")
@@ -75,6 +79,41 @@ def unexpected(parser: Parser) -> LineError:
         text = f"{token.text} is a word of the language and cannot stand here."
         return LineError("word-here", text, token.span, (replace(token.span, token.text + "_"),))
     return LineError("unexpected", f"{token.text} cannot stand here.", token.span, remove)
+
+
+def _semicolon_in_brackets(parser: Parser) -> LineError:
+    """``max(1; 2)``: inside brackets commas stand between."""
+    opening, *_ = parser.brackets
+    depth, places = 0, []
+    for token in parser.tokens[parser.tokens.index(opening) :]:
+        depth += (token.text in ("(", "[")) - (token.text in (")", "]"))
+        if not depth:
+            break
+        if token.text == ";":
+            places.append((token.span, ","))
+    text = "Inside brackets values stand apart by commas."
+    mend = replace_each(parser.text, places)
+    return LineError("semicolon-in-brackets", text, parser.token.span, (mend,))
+
+
+def _arrow(parser: Parser) -> LineError:
+    """``f = x -> x^2``: a function has its arguments behind its name."""
+    span = parser.previous.span.to(parser.token.span)
+    before = parser.tokens[: parser.at - 1]
+    mends: tuple[Mend, ...] = ()
+    if [token.kind for token in before] == [tk.NAME, tk.OP, tk.NAME] and before[1].text == "=":
+        name, _, argument = before
+        made = f"{name.text}({argument.text}) ="
+        mends = (replace(name.span.to(parser.token.span), made),)
+    text = "A function is made with its arguments behind its name: f(x) = x^2."
+    return LineError("arrow", text, span, mends)
+
+
+def part_of(parser: Parser) -> LineError:
+    """``12% of 80``: the part is multiplied."""
+    span = parser.token.span
+    text = "A part of something is its product: the word of is not read."
+    return LineError("part-of", text, span, (replace(span, "*"),))
 
 
 def other_language(parser: Parser, typed: str, meant: str) -> LineError:

@@ -17,6 +17,7 @@ from engine.forms.names import is_form
 from engine.limits import MAX_NESTING
 from engine.reading import complaints
 from engine.reading import tokens as tk
+from engine.reading.choices import choice_in
 from engine.reading.commands import read_command
 from engine.reading.targets import read_targets
 from engine.reading.tokens import (
@@ -65,7 +66,10 @@ def parse(text: str, functions: Container[str] = (), quantities: Container[str] 
     command = read_command(body)
     if command is not None:
         return LineTree((), note=note, command=command)
-    return Parser(body, tokens_of(body), functions, quantities).line(note)
+    try:
+        return Parser(body, tokens_of(body), functions, quantities).line(note)
+    except LineError as error:
+        raise choice_in(body) or error from None
 
 
 class Parser:
@@ -307,6 +311,8 @@ class Parser:
             elif token.text == "%" and token.kind == tk.OP:
                 self.next()
                 if self.starts_operand() and not self.sees_unit():
+                    if self.token.text == "of" and "of" not in self.quantities:
+                        raise complaints.part_of(self)
                     self.at -= 1
                     raise complaints.other_language(self, "%", "mod")
                 node = Postfix(self.across(node, node).to(token.span), "%", node)

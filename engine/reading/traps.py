@@ -8,9 +8,9 @@ shall give hardly any.
 from __future__ import annotations
 
 import re
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 
-from engine.errors import Mend, Notice, Span, replace
+from engine.errors import Mend, Notice, Span, replace, replace_each
 from engine.reading.mathml import UNITS
 from engine.reading.tokens import UNIT_WORDS, plain, split_note
 from engine.reading.tree import (
@@ -36,12 +36,13 @@ def traps_in(text: str, tree: LineTree, angle: str = "rad") -> Iterator[Notice]:
     its bare angles are read."""
     seen: set[str] = set()
     brackets = {(opening.start, closing.end) for opening, closing in tree.brackets}
-    for statement in tree.statements:
-        for node in walk(statement.expression):
-            for notice in (*_traps_at(text, node, brackets), *_angle_traps(text, node, angle)):
-                if notice.code not in seen:
-                    seen.add(notice.code)
-                    yield notice
+    nodes = [node for statement in tree.statements for node in walk(statement.expression)]
+    for node in nodes:
+        for notice in _traps_at(text, node, brackets):
+            if notice.code not in seen:
+                seen.add(notice.code)
+                yield notice
+    yield from _angle_traps(text, nodes, angle)
     if len(tree.statements) > 1:
         yield from _commas(text, tree)
 
@@ -83,30 +84,66 @@ is meant in degrees."""
 ANGLE_FORMS = UNIT_WORDS | {"dms"}
 """Forms in which a number is shown as an angle."""
 
-CONVERTED = {"radians": ("rad", "°"), "degrees": ("deg", " rad")}
-"""Functions that convert to a unit, and the unit that is meant where that does nothing."""
+CONVERTED = {"rad": ("radians", "°"), "deg": ("degrees", " rad")}
+"""The function that converts to a unit, and the unit that is meant where that does nothing."""
 
 
-def _angle_traps(text: str, node: Node, angle: str) -> Iterator[Notice]:
-    """Degrees given to a sine that reads radians, π to one that reads degrees, and a
-    number converted to the unit in which it was read."""
-    if isinstance(node, Call) and node.function in CONVERTED and len(node.args) == 1:
-        unit, meant = CONVERTED[node.function]
-        if unit == angle and _is_bare(node.args[0]):
-            typed = text[slice(*node.args[0].span)]
-            said = f"{typed} was read in {angle}, the unit of the sheet, and so stays as it is."
-            mend = replace(node.args[0].span, typed + meant)
-            yield Notice("converted-to-itself", said, (mend,))
-    operand = _read_as_angle(node)
-    if operand is None:
+def _angle_traps(text: str, nodes: list[Node], angle: str) -> Iterator[Notice]:
+    """Numbers that were read in a unit that nearly always is another than the one that
+    is meant; one mend for all of a kind."""
+    unconverted = [node for node in map(_converted(angle), nodes) if node is not None]
+    if unconverted:
+        read = _read(text, unconverted, "read")
+        as_it_is = "so stays as it is" if len(unconverted) == 1 else "so stay as they are"
+        said = f"{read} in {angle}, the unit of the sheet, and {as_it_is}."
+        yield Notice("converted-to-itself", said, (_in(text, unconverted, CONVERTED[angle][1]),))
+    operands = [operand for operand in map(_read_as_angle, nodes) if operand is not None]
+    if angle == "rad":
+        degrees = [node for node in operands if _is_bare(node) and _is_of_degrees(node)]
+        if degrees:
+            typed = {text[slice(*node.span)] for node in degrees}
+            as_read = f"{typed.pop()} radians" if len(typed) == 1 else "radians"
+            said = f"{_read(text, degrees, 'read as')} {as_read}."
+            yield Notice("degrees-as-radians", said, (_in(text, degrees, "°"),))
         return
-    typed = text[slice(*operand.span)]
-    if angle == "rad" and _is_bare(operand) and _is_of_degrees(operand):
-        said = f"{typed} was read as {typed} radians."
-        yield Notice("degrees-as-radians", said, (replace(operand.span, f"{typed}°"),))
-    elif angle != "rad" and _is_of_pi(operand):
-        said = f"{typed} was read in {angle}, the unit of the sheet."
-        yield Notice("radians-in-other-unit", said, (replace(operand.span, f"({typed}) rad"),))
+    in_radians = [node for node in operands if _is_of_pi(node) or _is_call_of(node, "radians")]
+    if in_radians:
+        said = f"{_read(text, in_radians, 'read')} in {angle}, the unit of the sheet."
+        yield Notice("radians-in-other-unit", said, (_in(text, in_radians, " rad"),))
+
+
+def _read(text: str, nodes: list[Node], how: str) -> str:
+    """``30 was read``, ``30 and 60 were read``: which parts of the line, as they are typed."""
+    typed = list(dict.fromkeys(text[slice(*node.span)] for node in sorted(nodes, key=_start)))
+    *before, last = typed
+    listed = f"{', '.join(before)} and {last}" if before else last
+    return f"{listed} {'were' if before else 'was'} {how}"
+
+
+def _in(text: str, nodes: list[Node], unit: str) -> Mend:
+    """The mend that puts ``unit`` behind each of the parts, in brackets where it has to."""
+
+    def with_unit(node: Node) -> str:
+        typed = text[slice(*node.span)]
+        is_one = _is_bare(node) or isinstance(node, Name | Call)
+        return typed + unit if is_one else f"({typed}){unit}"
+
+    return replace_each(text, [(node.span, with_unit(node)) for node in sorted(nodes, key=_start)])
+
+
+def _start(node: Node) -> int:
+    return node.span.start
+
+
+def _converted(angle: str) -> Callable[[Node], Node | None]:
+    """The bare number that a node converts to ``angle``, in which it was read already."""
+
+    def argument_of(node: Node) -> Node | None:
+        if angle in CONVERTED and _is_call_of(node, CONVERTED[angle][0]):
+            return node.args[0] if _is_bare(node.args[0]) else None
+        return None
+
+    return argument_of
 
 
 def _read_as_angle(node: Node) -> Node | None:
@@ -117,6 +154,11 @@ def _read_as_angle(node: Node) -> Node | None:
         case InForm(expression=expression, forms=forms):
             return expression if any(words[0] in ANGLE_FORMS for words in forms) else None
     return None
+
+
+def _is_call_of(node: Node, function: str) -> bool:
+    """Whether ``node`` calls the function with one argument."""
+    return isinstance(node, Call) and node.function == function and len(node.args) == 1
 
 
 def _is_bare(node: Node) -> bool:

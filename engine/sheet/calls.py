@@ -217,8 +217,8 @@ class Inside:
         return self
 
 
-def _endless(name: str) -> LineError:
-    text = f"{name} calls itself more than {MAX_CALLS:,} times inside each other, or nearly so."
+def _endless() -> LineError:
+    text = f"Calls are more than {MAX_CALLS:,} deep inside each other, or nearly so."
     return LineError("too-deep", f"{text} Does it have a case that ends it?")
 
 
@@ -234,17 +234,15 @@ def defined(
     def apply(*values: Value) -> Value:
         work = current()
         if work.depth >= MAX_CALLS:
-            raise _endless(name)
+            raise _endless()
         work.depth += 1
         try:
             arguments = dict(zip(parameters, values, strict=True))
             return evaluate(body, Inside(scope, arguments, function))
         except RecursionError:
-            raise _endless(name) from None
+            raise _endless() from None
         except LineError as error:
-            # its place is in the line that defines the function, not in this one
-            error.span, error.mends = None, ()
-            raise
+            raise error.in_body_of(name) from None
         finally:
             work.depth -= 1
 

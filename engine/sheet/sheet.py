@@ -21,6 +21,7 @@ from engine.reading.tree import LineTree
 from engine.sheet.answering import answer_from, covered_by, forgotten, written_answer
 from engine.sheet.definitions import Definitions, place_of
 from engine.sheet.evaluation import Trace, value_of_statement
+from engine.sheet.habits import habits_in
 from engine.sheet.line import FOOT, Line, Place, Step
 from engine.sheet.outcome import ERROR, NOTE, OK, UNFINISHED, Answer, Outcome
 from engine.sheet.quantities import Quantity, list_quantities
@@ -354,6 +355,8 @@ class Sheet:
             with working(step.work()) as work:
                 scope = Visible(self, step, self._seen_from(step))
                 step.value = value_of_statement(step.statement, scope)
+                remarks = habits_in(step.line.text, step.statement, scope, work.conventions.angle)
+                step.notices.extend(remarks)
             step.used_unit = work.used_unit
         except LineError as error:
             step.error = error

@@ -160,7 +160,7 @@ def test_so_does_a_bare_number_that_is_converted():
     assert mends("30 as rad") == ["30° as rad"]
     assert mends("-30 as dms") == ["-30° as dms"]
     assert outcome("3 as deg").notices == ()
-    assert mends("/angle deg", "pi as deg") == ["(pi) rad as deg"]
+    assert mends("/angle deg", "pi as deg") == ["pi rad as deg"]
     assert mends("/angle deg", "degrees(2)") == ["degrees(2 rad)"]
     assert outcome("2 pi as deg").answers[0].unit == "rad"
     assert outcome("360° as deg").answers[0].unit == ""

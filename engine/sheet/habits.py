@@ -1,0 +1,183 @@
+"""Habits that show only once the values are known.  Each is answered as it stands, and
+remarked on with what may be meant: a function made before what it uses, degrees kept in
+a quantity with no unit, and an angle that is converted by hand.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from math import pi, prod
+
+from engine.errors import LineError, Notice, Span, replace, replace_each
+from engine.functions.catalogue import BY_NAME, CONSTANTS
+from engine.numbers.context import Given, Work, current, working
+from engine.numbers.values import Angle, Exact
+from engine.reading.plain import node_text
+from engine.reading.traps import LEAST_DEGREES, TRIGONOMETRIC
+from engine.reading.tree import (
+    IMPLIED,
+    Assignment,
+    Binary,
+    Call,
+    InForm,
+    Literal,
+    Name,
+    Node,
+    Statement,
+    walk,
+)
+from engine.sheet.evaluation import Scope, evaluate
+from engine.sheet.unknown import unknown_function, unknown_name
+
+
+def habits_in(text: str, statement: Statement, scope: Scope, unit: str) -> Iterator[Notice]:
+    """The remarks on a statement of the line ``text`` that has a value; ``unit`` is that
+    of its bare angles."""
+    if isinstance(statement, Assignment) and statement.parameters is not None:
+        yield from _not_known_yet(statement, scope)
+        return
+    if unit == "rad":
+        yield from _degrees_in_quantities(text, statement.expression, scope)
+    yield from _converted_by_hand(statement.expression, scope)
+
+
+# -- a function made before what it uses ---------------------------------------------
+
+
+def _not_known_yet(function: Assignment, scope: Scope) -> Iterator[Notice]:
+    """``f(x) = a*x`` while there is no a: one made with ``=`` will not see it later."""
+    if function.live:
+        return
+    name = function.targets[0].name
+    known = {*function.parameters, name, *CONSTANTS, *BY_NAME, *scope.quantity_names()}
+    used = [node for node in walk(function.expression) if isinstance(node, Name | Call)]
+    missing = next((node for node in used if _name_in(node) not in known), None)
+    if missing is None:
+        return
+    is_call = isinstance(missing, Call)
+    error = (unknown_function if is_call else unknown_name)(missing, known)
+    if error.mends:
+        yield Notice("not-known-yet", error.text, error.mends)
+        return
+    said = f"{_name_in(missing)} has no value yet: with = a function sees what stands before it."
+    sign = Span(function.span.start, function.body.start)
+    live = f"{name}({', '.join(function.parameters)}) := "
+    yield Notice("not-known-yet", said, (replace(sign, live),))
+
+
+def _name_in(node: Node | None) -> str:
+    match node:
+        case Name(name=name) | Call(function=name):
+            return name
+    return ""
+
+
+# -- degrees kept with no unit -----------------------------------------------------------
+
+
+def _degrees_in_quantities(text: str, expression: Node, scope: Scope) -> Iterator[Notice]:
+    """``sin(x)`` where x is 30."""
+    arguments = [
+        node.args[0]
+        for node in walk(expression)
+        if isinstance(node, Call) and node.function in TRIGONOMETRIC and len(node.args) == 1
+    ]
+    names = [one for one in arguments if isinstance(one, Name) and _is_of_degrees(one, scope)]
+    if names:
+        names.sort(key=lambda name: name.span.start)
+        words = list(dict.fromkeys(name.name for name in names))
+        has, was = ("has", "was") if len(words) == 1 else ("have", "were")
+        said = f"{' and '.join(words)} {has} no unit here, and {was} read in radians."
+        mend = replace_each(text, [(name.span, f"{name.name}°") for name in names])
+        yield Notice("degrees-as-radians", said, (mend,))
+
+
+def _is_of_degrees(name: Name, scope: Scope) -> bool:
+    value = scope.quantity(name.name)
+    is_whole = isinstance(value, Exact) and value.is_integer
+    return is_whole and abs(value.coefficient) >= LEAST_DEGREES
+
+
+# -- an angle converted by hand ------------------------------------------------------------
+
+FACTORS = {"deg": (57.2958, "180/π"), "rad": (0.0174533, "π/180")}
+"""What a number of radians, or of degrees, is multiplied with to have that of the unit."""
+
+SLACK = 1e-3
+"""A factor typed as 57.3 is off by less than this part of itself."""
+
+CONVERTING = {"deg": "degrees", "rad": "radians"}
+"""The function that gives the number of units that an angle has."""
+
+
+def _converted_by_hand(expression: Node, scope: Scope) -> Iterator[Notice]:
+    """``arctan(1)*180/pi``: that is 45 times the angle of a radian."""
+    for parent in (None, *walk(expression)):
+        for product in (expression,) if parent is None else parent.parts:
+            found = _angle_and_unit(product, scope)
+            if found:
+                angle, unit = found
+                said = f"An angle carries its unit: times {FACTORS[unit][1]} it is another angle."
+                mend = replace(product.span, _as_meant(node_text(angle), unit, parent))
+                yield Notice("converted-by-hand", said, (mend,))
+                return
+
+
+def _as_meant(angle: str, unit: str, parent: Node | None) -> str:
+    """The angle as it is wanted at its place: shown in the unit, as it is, or as a number."""
+    if parent is None:
+        return f"{angle} as {unit}"
+    if isinstance(parent, InForm) or _name_in(parent) in TRIGONOMETRIC:
+        return angle
+    return f"{CONVERTING[unit]}({angle})"
+
+
+def _angle_and_unit(product: Node, scope: Scope) -> tuple[Node, str] | None:
+    """The angle in a product of it and the factor to a unit; None for anything else."""
+    above, below = _factors(product)
+    angles = [factor for factor in above if _constant(factor) is None]
+    if len(angles) != 1 or any(_constant(factor) is None for factor in below):
+        return None
+    try:
+        times = prod(_constant(factor) for factor in above if factor is not angles[0])
+        factor = times / prod(map(_constant, below))
+    except (OverflowError, ZeroDivisionError):
+        return None
+    for unit, (one, _) in FACTORS.items():
+        if abs(factor / one - 1) < SLACK and _is_angle(angles[0], scope):
+            return angles[0], unit
+    return None
+
+
+def _factors(node: Node) -> tuple[list[Node], list[Node]]:
+    """What stands above and below the bar of a product, that of its own products too."""
+    if not (isinstance(node, Binary) and node.op in ("*", "/", IMPLIED)):
+        return [node], []
+    above, below = _factors(node.left)
+    more, less = _factors(node.right)
+    if node.op == "/":
+        more, less = less, more
+    return above + more, below + less
+
+
+def _constant(node: Node) -> float | None:
+    """The size of a typed number or of pi, roughly; None for anything else.
+
+    Errors: ``OverflowError`` where a float cannot hold it.
+    """
+    match node:
+        case Literal(value=value):
+            return float(value)
+        case Name(name="pi"):
+            return pi
+    return None
+
+
+def _is_angle(node: Node, scope: Scope) -> bool:
+    """Whether the value is an angle.  It is worked out aside: nothing is drawn or asked,
+    nothing remarked on once more."""
+    with working(Work(current().conventions, given=Given(sealed=True))):
+        try:
+            return isinstance(evaluate(node, scope), Angle)
+        except LineError:
+            return False
