@@ -8,8 +8,10 @@ from typing import Any
 from django.conf import settings
 from django.db import transaction
 from django.db.models import QuerySet
+from django.utils import timezone
 
 from console.models import Line, Sheet
+from engine.errors import LineError
 from engine.numbers.context import Conventions
 from fence.evaluators import evaluators
 from fence.limits import LINE_SECONDS, PREVIEW_SECONDS
@@ -37,7 +39,8 @@ def work(sheet: Sheet, kind: str, seconds: float = LINE_SECONDS, **arguments: An
             SheetLine(*row[:5], Conventions(*row[5:8]), row[8]) for row in rows_of(changed)
         )
 
-    state = State(str(sheet.pk), sheet.revision, sheet.settings)
+    moment = timezone.localtime().replace(tzinfo=None)
+    state = State(str(sheet.pk), sheet.revision, sheet.settings, moment)
     job = Job(kind, seconds, arguments)
     return evaluators(settings.TEAPOT_EVALUATORS).work(state, job, lines_since)
 
@@ -95,3 +98,14 @@ def quantities(sheet: Sheet) -> tuple[list[dict[str, Any]], int]:
     """The sheet's quantities as they are now, and how many more there are."""
     reply = work(sheet, "quantities") or {"quantities": [], "left_out": 0}
     return reply["quantities"], reply["left_out"]
+
+
+def names(sheet: Sheet) -> dict[str, int]:
+    """The names of the quantities at the foot, each with its line.
+
+    Errors: :class:`LineError` where they could not be had in time.
+    """
+    known = work(sheet, "names")
+    if known is None:
+        raise LineError("too-slow", "The quantities could not be listed in time: try again.")
+    return known

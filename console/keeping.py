@@ -253,7 +253,7 @@ def set_value(sheet: Sheet, name: str, value: str) -> Kept:
 
     Errors: :class:`LineError` where there is no such quantity.
     """
-    number = evaluating.work(sheet, "names").get(name)
+    number = evaluating.names(sheet).get(name)
     if number is None:
         raise LineError("unknown-name", f"No quantity is named {name}.")
     text = sheet.lines.get(number=number).text
@@ -274,7 +274,7 @@ def rename(sheet: Sheet, old: str, new: str) -> None:
     Errors: :class:`LineError` where ``new`` cannot be its name, or is one already.
     """
     editing.check_name(new)
-    known = evaluating.work(sheet, "names")
+    known = evaluating.names(sheet)
     if old not in known:
         raise LineError("unknown-name", f"No quantity is named {old}.")
     if new in known:

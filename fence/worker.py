@@ -10,6 +10,7 @@ import sys
 from collections import OrderedDict
 from collections.abc import Sequence
 from dataclasses import asdict, dataclass, field
+from datetime import datetime
 from typing import Any
 
 from engine import LineError, Outcome, Settings, Sheet
@@ -49,12 +50,14 @@ class State:
     """Which sheet is meant, at which of its revisions, and how to get there.
 
     ``lines`` are those that came after revision ``since``; None where the caller
-    believes that the evaluator is up to date.
+    believes that the evaluator is up to date.  ``moment`` is the time of where the
+    person is.
     """
 
     sheet: str
     revision: int
     settings: Settings
+    moment: datetime
     since: int = 0
     lines: tuple[SheetLine, ...] | None = None
 
@@ -112,6 +115,7 @@ def _sheet_at(state: State) -> Sheet | Behind:
     if sheet is None or sheet.settings.form != state.settings.form:
         revision, sheet = 0, Sheet(state.settings)
     sheet.settings = state.settings
+    sheet.now = lambda: state.moment
     if revision != state.revision:
         if state.lines is None or state.since > revision:
             return Behind(revision)

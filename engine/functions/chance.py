@@ -41,13 +41,15 @@ def random(of: Value | None = None) -> Value:
 
 def now() -> Value:
     """The moment at which the line was kept."""
-    moment = current().given.next(lambda: datetime.now().isoformat(timespec="seconds"))
+    given = current().given
+    moment = given.next(lambda: given.now().isoformat(timespec="seconds"))
     return Date(datetime.fromisoformat(moment), with_time=True)
 
 
 def today() -> Value:
     """The day on which the line was kept."""
-    moment = current().given.next(lambda: datetime.now().date().isoformat())
+    given = current().given
+    moment = given.next(lambda: given.now().date().isoformat())
     return Date(datetime.fromisoformat(moment))
 
 
@@ -110,7 +112,7 @@ FUNCTIONS = (
     Function(
         name="now",
         subject=SUBJECT,
-        summary="The moment at which the line was kept, in the time of the server.",
+        summary="The moment at which the line was kept, by the clock of where you are.",
         parameters=(),
         compute=now,
         examples=(

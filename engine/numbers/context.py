@@ -11,6 +11,7 @@ from collections.abc import Callable, Iterator, Sequence
 from contextlib import contextmanager
 from contextvars import ContextVar
 from dataclasses import dataclass, field
+from datetime import datetime
 from typing import TYPE_CHECKING
 
 from engine.errors import LineError, Notice, Span, replace
@@ -52,7 +53,8 @@ class Given:
 
     ``values`` are used in their order; where they end, a new one is made, unless
     ``may_draw`` is not set: then the value waits until the line is kept.  A reply is
-    worked out with one that is ``sealed``: it is given nothing itself.
+    worked out with one that is ``sealed``: it is given nothing itself.  ``now`` tells the
+    time of where the person is.
     """
 
     values: list[str] = field(default_factory=list)
@@ -60,6 +62,7 @@ class Given:
     at: int = 0
     replies: Replies = field(default_factory=Replies)
     sealed: bool = False
+    now: Callable[[], datetime] = datetime.now
 
     def next(self, make: Callable[[], str], later: str = "") -> str:
         """The next value; ``make`` gives it where there is none yet.

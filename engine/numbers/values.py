@@ -204,7 +204,8 @@ class Table:
 
 @dataclass(frozen=True, slots=True)
 class Date:
-    """A day; with ``time`` a moment of it, in the time of the server."""
+    """A day; with ``time`` a moment of it, in the time of where
+    the person is."""
 
     moment: datetime
     with_time: bool = False

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field
+from datetime import datetime
 
 from engine.errors import LineError, Notice
 from engine.numbers.context import STANDARD, Conventions, Given, Replies, Work
@@ -108,8 +109,8 @@ class Line:
         """The statement whose value ``@`` gives for this line."""
         return self.steps[-1] if self.steps and not self.steps[-1].forgets else None
 
-    def take(self, tree: LineTree) -> None:
-        """Makes the steps of a line that was read."""
+    def take(self, tree: LineTree, now: Callable[[], datetime] = datetime.now) -> None:
+        """Makes the steps of a line that was read; ``now`` is the person's clock."""
         self.tree = tree
         self.steps = [
             Step(self, index, statement, *used_by(statement), targets_of(statement))
@@ -118,6 +119,8 @@ class Line:
         if tree.command is not None and tree.command.name == "forget":
             names = tuple(word for word, _ in tree.command.arguments)
             self.steps = [Step(self, 0, None, frozenset(), frozenset(), names)]
+        for step in self.steps:
+            step.given.now = now
 
     def hear(self, replies: Sequence[str]) -> None:
         """Gives the line the replies to the questions that it asks, in their order."""

@@ -7,8 +7,9 @@ for, and then only what it depends on, in the order of the lines.
 from __future__ import annotations
 
 from bisect import bisect_left, insort
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from contextlib import contextmanager
+from datetime import datetime
 
 from engine.errors import Asked, LineError, Notice, Unfinished
 from engine.functions.catalogue import BY_NAME
@@ -41,10 +42,11 @@ Drawn = Sequence[Sequence[str]]
 
 
 class Sheet:
-    """Lines with their answers."""
+    """Lines with their answers.  ``now`` is the clock of where the person is."""
 
     def __init__(self, settings: Settings = Settings()) -> None:  # noqa: B008 - it is frozen
         self.settings = settings
+        self.now: Callable[[], datetime] = datetime.now
         self.lines: list[Line] = []
         self.by_number: dict[int, Line] = {}
         self.definitions = Definitions()
@@ -253,7 +255,7 @@ class Sheet:
         line = Line(number, text, last=last)
         line.conventions = conventions or self.settings.conventions
         try:
-            line.take(parse(text, BY_NAME, self.definitions))
+            line.take(parse(text, BY_NAME, self.definitions), self.now)
         except LineError as error:
             line.error = error
         return line

@@ -3,6 +3,7 @@
 import json
 import re
 import uuid
+from datetime import UTC, datetime, timedelta
 
 import pytest
 from django.test import Client
@@ -206,3 +207,17 @@ def test_very_many_changes_at_once_ask_for_a_new_page(visitor):
         assert "X-Reload" not in visitor.get("/lines?since=3").headers
     finally:
         replies.MOST_NEWS = before
+
+
+@pytest.mark.parametrize(
+    ("zone", "hours"),
+    # Kiritimati is 14 hours before UTC, Pago Pago 11 behind it (IANA time zone database)
+    [("Pacific/Kiritimati", 14), ("Pacific/Pago_Pago", -11), ("../etc/passwd", 0), ("", 0)],
+)
+def test_the_clock_is_that_of_where_the_person_is(visitor, zone, hours):
+    visitor.client.cookies["zone"] = zone
+    [shown] = texts(visitor.keep("now()"))
+    there = datetime.now(UTC).replace(tzinfo=None) + timedelta(hours=hours)
+    assert abs(datetime.fromisoformat(shown) - there) < timedelta(minutes=1)
+    [day] = texts(visitor.keep("today()"))[-1:]
+    assert day in (shown[:10], (there + timedelta(minutes=1)).date().isoformat())

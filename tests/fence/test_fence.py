@@ -2,6 +2,7 @@
 
 import threading
 import time
+from datetime import datetime
 
 import pytest
 
@@ -11,6 +12,7 @@ from fence.evaluators import Evaluators
 from fence.worker import Behind, Job, SheetLine, State
 
 SETTINGS = Settings()
+MOMENT = datetime(2026, 11, 25, 9, 30)
 
 
 @pytest.fixture(scope="module")
@@ -30,7 +32,7 @@ def answer_job(text, seconds=2.0, number=1, last=None):
 
 
 def state(sheet="a", revision=0, lines=None, since=0):
-    return State(sheet, revision, SETTINGS, since, lines)
+    return State(sheet, revision, SETTINGS, MOMENT, since, lines)
 
 
 def test_an_answer_comes_through_the_fence(evaluators):
@@ -128,7 +130,7 @@ def test_changed_and_deleted_lines_reach_an_evaluator_that_has_the_sheet(evaluat
 def test_settings_are_those_of_the_request(evaluators):
     from engine.forms.names import Form
 
-    narrow = State("l", 0, Settings(form=Form(digits=3)))
+    narrow = State("l", 0, Settings(form=Form(digits=3)), MOMENT)
     assert evaluators.work(narrow, answer_job("2/3"), no_lines)["answers"][0]["text"] == "0.667"
     assert evaluators.work(state("l"), answer_job("2/3"), no_lines)["answers"][0]["text"] == (
         "0.6666666667"

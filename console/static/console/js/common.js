@@ -73,6 +73,9 @@ window.teapot = {
   },
 };
 
+// by this the server tells today() and now() as the clock here has them
+document.cookie = `zone=${Intl.DateTimeFormat().resolvedOptions().timeZone};path=/;samesite=lax;max-age=31536000`;
+
 document.addEventListener("alpine:init", () => {
   Alpine.data("menu", () => ({
     open: false,
