@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import render
-from django.views.decorators.http import require_GET
+from django.views.decorators.http import require_safe
 
 from engine.handbook.entries import BY_KEY, BY_TYPED, by_subject
 from engine.handbook.search import search
@@ -14,7 +14,7 @@ LONGEST = 200
 """Characters of a search that are looked at."""
 
 
-@require_GET
+@require_safe
 def contents(request: HttpRequest) -> HttpResponse:
     """All entries by subject; with ``words`` those that are found by them."""
     words = request.GET.get("words", "")[:LONGEST].strip()
@@ -22,7 +22,7 @@ def contents(request: HttpRequest) -> HttpResponse:
     return render(request, "handbook/contents.html", context)
 
 
-@require_GET
+@require_safe
 def entry(request: HttpRequest, key: str) -> HttpResponse:
     """The page of one entry."""
     if key not in BY_KEY:
@@ -31,14 +31,14 @@ def entry(request: HttpRequest, key: str) -> HttpResponse:
     return render(request, "handbook/page.html", context)
 
 
-@require_GET
+@require_safe
 def find(request: HttpRequest) -> HttpResponse:
     """The entries found by ``words``, as a list."""
     words = request.GET.get("words", "")[:LONGEST].strip()
     return render(request, "handbook/found.html", {"words": words, "found": search(words)})
 
 
-@require_GET
+@require_safe
 def drawer(request: HttpRequest) -> HttpResponse:
     """The inside of the drawer: the entry of ``name``, or what ``words`` find.
 

@@ -9,7 +9,7 @@ from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.urls import reverse
 from django.utils import timezone
-from django.views.decorators.http import require_GET, require_POST
+from django.views.decorators.http import require_safe, require_POST
 
 from accounts.guests import known_person, new_guest
 from console import changes, keeping
@@ -29,7 +29,7 @@ from engine.forms.names import SHAPES, STYLES, UNITS
 from engine.sheet.settings import CHOICES
 
 
-@require_GET
+@require_safe
 def home(request: HttpRequest) -> HttpResponse:
     """Opens the sheet that was opened last, with ``put`` in its entry; makes one at the
     first visit."""
@@ -46,7 +46,7 @@ def new_sheet(request: HttpRequest) -> HttpResponse:
     return redirect("sheet", person.sheets.create().pk)
 
 
-@require_GET
+@require_safe
 def sheet(request: HttpRequest, pk: UUID) -> HttpResponse:
     """The sheet page with the last screen of lines."""
     sheet = own_sheet(request, pk)
@@ -89,7 +89,7 @@ def setting(request: HttpRequest, pk: UUID, name: str) -> HttpResponse:
     return news(request, sheet, sheet.revision)
 
 
-@require_GET
+@require_safe
 def earlier(request: HttpRequest, pk: UUID) -> HttpResponse:
     """The screen of lines before the line ``before``, or up to ``through``."""
     sheet = own_sheet(request, pk)

@@ -206,10 +206,12 @@ def _own_card(sheet: Sheet, own: Applied, call: Call | None, place: int | None) 
     if not values and len(own.parameters) == 1:
         values = [None]
     curve = _own_curve(sheet, own, values, at or 0)
+    step = sheet.definitions.seen(own.name)
+    note = step.line.tree.note if step is not None else ""
     return {
         "key": "",
         "name": own.name,
-        "summary": f"{own.pattern} = {own.body}",
+        "summary": " · ".join(filter(None, (f"{own.pattern} = {own.body}", note))),
         "parameters": [
             {"name": name, "here": number == at} for number, name in enumerate(own.parameters)
         ],

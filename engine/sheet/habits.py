@@ -114,7 +114,7 @@ def _converted_by_hand(expression: Node, scope: Scope) -> Iterator[Notice]:
     """``arctan(1)*180/pi``: that is 45 times the angle of a radian."""
     for parent in (None, *walk(expression)):
         for product in (expression,) if parent is None else parent.parts:
-            found = _angle_and_unit(product, scope)
+            found = _is_product(product) and _angle_and_unit(product, scope)
             if found:
                 angle, unit = found
                 said = f"An angle carries its unit: times {FACTORS[unit][1]} it is another angle."
@@ -149,9 +149,13 @@ def _angle_and_unit(product: Node, scope: Scope) -> tuple[Node, str] | None:
     return None
 
 
+def _is_product(node: Node) -> bool:
+    return isinstance(node, Binary) and node.op in ("*", "/", IMPLIED)
+
+
 def _factors(node: Node) -> tuple[list[Node], list[Node]]:
     """What stands above and below the bar of a product, that of its own products too."""
-    if not (isinstance(node, Binary) and node.op in ("*", "/", IMPLIED)):
+    if not _is_product(node):
         return [node], []
     above, below = _factors(node.left)
     more, less = _factors(node.right)

@@ -279,6 +279,8 @@ def test_a_function_under_another_name_is_completed_and_has_its_card():
     assert hint("rootOf(4", *lines)["name"] == "sqrt"
     assert hint("rootOf(4", *lines)["curve"]["mark"] == (4.0, 2.0)
     assert hint("twice(4", *lines)["summary"] == "twice(x) = 2*x"
+    noted = "cooled(t) = 18 + 78*exp(-t/25)  # after t minutes"
+    assert hint("cooled(30", noted)["summary"].endswith("exp(-t/25) · after t minutes")
 
 
 def test_the_card_of_a_list_argument_has_no_curve():
