@@ -9,7 +9,7 @@ from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.urls import reverse
 from django.utils import timezone
-from django.views.decorators.http import require_safe, require_POST
+from django.views.decorators.http import require_POST, require_safe
 
 from accounts.guests import known_person, new_guest
 from console import changes, keeping
