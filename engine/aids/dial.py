@@ -12,9 +12,7 @@ from engine.forms.answer import write
 from engine.forms.names import STANDARD, Form
 from engine.numbers import angles, arithmetic
 from engine.numbers.circular import cosine, sine, tangent
-from engine.numbers.context import Work, working
 from engine.numbers.values import Angle, Exact, Real, Value
-from engine.reading.traps import TRIGONOMETRIC
 from engine.reading.tree import Call, walk
 
 if TYPE_CHECKING:
@@ -100,28 +98,18 @@ def point_of(y: Value, x: Value) -> dict[str, Any] | None:
 
 
 def angle_in(sheet: Sheet, line: Line) -> tuple[Angle, dict[str, Any] | None] | None:
-    """The angle that a line is about, with the point of an ``arctan(y, x)``: its last
-    answer where that is an angle, else the argument of its first sine or the like."""
-    for workings in sheet.traced(line)[::-1]:
-        nodes = [node for node in walk(workings.expression) if isinstance(node, Call)]
-        answer = line.final_step.value
-        point = next(filter(None, (_point_among(node, workings) for node in nodes)), None)
-        if isinstance(answer, Angle):
-            return answer, point
-        with working(Work(line.conventions)):
-            for node in nodes:
-                argument = _argument_of(node, workings)
-                if argument is not None:
-                    return argument, None
-    return None
-
-
-def _argument_of(node: Call, workings: Workings) -> Angle | None:
-    if node.function not in TRIGONOMETRIC or not node.args:
+    """The angle that a line is about, that of its last statement that has one; with the
+    point of an ``arctan(y, x)`` where it is the value of that statement."""
+    sheet.outcome_of(line)
+    about = [step for step in line.steps if step.angle is not None]
+    if not about:
         return None
-    value = workings.value_of(node.args[0])
-    angle = angles.as_angle(value) if isinstance(value, Exact | Real | Angle) else None
-    return angle if isinstance(angle, Angle) else None
+    step = about[-1]
+    if step.value is not step.angle:
+        return step.angle, None
+    [workings] = [one for one in sheet.traced(line) if one.expression is step.statement.expression]
+    nodes = [node for node in walk(workings.expression) if isinstance(node, Call)]
+    return step.angle, next(filter(None, (_point_among(node, workings) for node in nodes)), None)
 
 
 def _point_among(node: Call, workings: Workings) -> dict[str, Any] | None:

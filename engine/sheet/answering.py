@@ -10,13 +10,11 @@ from engine.errors import LineError, Notice
 from engine.forms.answer import Written, write
 from engine.forms.names import Form, form_of
 from engine.functions.catalogue import BY_NAME, CONSTANTS
-from engine.numbers.values import Angle, Complex, Value
+from engine.numbers.values import Complex
 from engine.reading.mathml import math, statement_mathml
 from engine.reading.plain import node_text, statement_text
-from engine.reading.traps import TRIGONOMETRIC
 from engine.reading.tree import (
     Assignment,
-    Call,
     Command,
     InForm,
     ListOf,
@@ -95,14 +93,8 @@ def answer_from(step: Step, written: Written, sheet_form: Form) -> Answer:
         nearly=written.nearly.text if written.nearly else "",
         unit=step.line.conventions.angle if step.used_unit else "",
         cells=written.cells,
-        has_dial=is_about_angle(statement.expression, step.value),
+        has_dial=step.angle is not None,
     )
-
-
-def is_about_angle(expression: Node, value: Value) -> bool:
-    """Whether a statement has an angle that the dial can show."""
-    calls = (node for node in walk(expression) if isinstance(node, Call))
-    return isinstance(value, Angle) or any(call.function in TRIGONOMETRIC for call in calls)
 
 
 def says_itself(expression: Node, written: Written) -> bool:

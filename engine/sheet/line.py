@@ -8,7 +8,7 @@ from datetime import datetime
 
 from engine.errors import LineError, Notice
 from engine.numbers.context import STANDARD, Conventions, Given, Replies, Work
-from engine.numbers.values import Applied, Value
+from engine.numbers.values import Angle, Applied, Value
 from engine.reading.tree import (
     AnswerOf,
     Assignment,
@@ -35,7 +35,7 @@ class Step:
     ``uses`` are the names in it; ``answers`` the numbers behind ``@``, with None
     for a bare one.  A step without a statement forgets the names it ``defines``.
     ``given`` is what was drawn for it; ``used_unit`` is set where its value depends
-    on the unit of angles.
+    on the unit of angles; ``angle`` is the one that it is about.
     """
 
     line: Line
@@ -49,6 +49,7 @@ class Step:
     notices: list[Notice] = field(default_factory=list)
     given: Given = field(default_factory=Given)
     used_unit: bool = False
+    angle: Angle | None = None
 
     @property
     def place(self) -> Place:
@@ -74,7 +75,7 @@ class Step:
 
     def forget_value(self) -> None:
         """Makes the step to be worked out again."""
-        self.value = self.error = None
+        self.value = self.error = self.angle = None
         self.notices.clear()
 
 

@@ -19,6 +19,7 @@ from engine.reading.parser import parse
 from engine.reading.tokens import BOX, split_note
 from engine.reading.traps import traps_in
 from engine.reading.tree import LineTree
+from engine.sheet.angle_met import angle_met
 from engine.sheet.answering import answer_from, covered_by, forgotten, written_answer
 from engine.sheet.definitions import Definitions, place_of
 from engine.sheet.evaluation import Trace, value_of_statement
@@ -354,9 +355,11 @@ class Sheet:
 
     def _evaluate(self, step: Step) -> None:
         try:
+            trace: Trace = []
             with working(step.work()) as work:
-                scope = Visible(self, step, self._seen_from(step))
+                scope = Visible(self, step, self._seen_from(step), trace)
                 step.value = value_of_statement(step.statement, scope)
+                step.angle = angle_met(step.statement.expression, step.value, trace)
                 remarks = habits_in(step.line.text, step.statement, scope, work.conventions.angle)
                 step.notices.extend(remarks)
             step.used_unit = work.used_unit

@@ -240,6 +240,28 @@ def test_the_dial_of_a_line():
     assert dial_in("2 + 2") is None
 
 
+@pytest.mark.parametrize(
+    ("line", "degrees"),
+    [
+        ("degrees(30°)", 30),
+        ("90°/15°", 90),
+        ("5 ∠ 30°", 30),
+        ("sin([60°, 45°])", 60),
+        ("t + 1 == 2", 45),
+        ("sin(infinity)", None),
+        ("f(x) = sin(x)", None),
+        ("sqrt(2)", None),
+    ],
+)
+def test_every_line_with_an_angle_has_a_dial_and_no_other(line, degrees):
+    sheet = Sheet()
+    sheet.answer("t = 45°")
+    result = sheet.answer(line)
+    assert result.answers[0].has_dial == (degrees is not None)
+    found = angle_in(sheet, sheet.lines[-1])
+    assert found is None if degrees is None else dial_of(found[0])["degrees"] == degrees
+
+
 def test_number_lines_stand_in_the_workings_of_a_kept_line():
     sheet = Sheet()
     sheet.answer("2*round(7.5) + floor(1 - 3.2)")
