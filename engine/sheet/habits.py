@@ -1,17 +1,17 @@
 """Habits that show only once the values are known.  Each is answered as it stands, and
 remarked on with what may be meant: a function made before what it uses, degrees kept in
-a quantity with no unit, and an angle that is converted by hand.
+a quantity with no unit or added without one, and an angle that is converted by hand.
 """
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from math import pi, prod
 
-from engine.errors import LineError, Notice, Span, replace, replace_each
+from engine.errors import Notice, Span, replace, replace_each
 from engine.functions.catalogue import BY_NAME, CONSTANTS
-from engine.numbers.context import Given, Work, current, working
-from engine.numbers.values import Angle, Exact
+from engine.numbers.angles import UNITS
+from engine.numbers.values import Angle, Exact, Value
 from engine.reading.plain import node_text
 from engine.reading.traps import LEAST_DEGREES, TRIGONOMETRIC
 from engine.reading.tree import (
@@ -26,19 +26,29 @@ from engine.reading.tree import (
     Statement,
     walk,
 )
-from engine.sheet.evaluation import Scope, evaluate
+from engine.sheet.evaluation import Scope, Trace
 from engine.sheet.unknown import unknown_function, unknown_name
 
+Values = Mapping[int, Value]
+"""The values of the parts of an expression, by the identity of each part."""
 
-def habits_in(text: str, statement: Statement, scope: Scope, unit: str) -> Iterator[Notice]:
-    """The remarks on a statement of the line ``text`` that has a value; ``unit`` is that
-    of its bare angles."""
+
+def habits_in(
+    text: str, statement: Statement, scope: Scope, unit: str, trace: Trace
+) -> Iterator[Notice]:
+    """The remarks on a statement of the line ``text`` that has a value.
+
+    ``unit`` is that of its bare angles, ``trace`` how its value was worked out.
+    """
     if isinstance(statement, Assignment) and statement.parameters is not None:
         yield from _not_known_yet(statement, scope)
         return
+    expression = statement.expression
+    values = {id(node): value for node, value in trace}
     if unit == "rad":
-        yield from _degrees_in_quantities(text, statement.expression, scope)
-    yield from _converted_by_hand(statement.expression, scope)
+        yield from _degrees_in_quantities(text, expression, values)
+    yield from _number_beside_angle(expression, values, unit)
+    yield from _converted_by_hand(expression, values)
 
 
 # -- a function made before what it uses ---------------------------------------------
@@ -75,14 +85,14 @@ def _name_in(node: Node | None) -> str:
 # -- degrees kept with no unit -----------------------------------------------------------
 
 
-def _degrees_in_quantities(text: str, expression: Node, scope: Scope) -> Iterator[Notice]:
+def _degrees_in_quantities(text: str, expression: Node, values: Values) -> Iterator[Notice]:
     """``sin(x)`` where x is 30."""
     arguments = [
         node.args[0]
         for node in walk(expression)
         if isinstance(node, Call) and node.function in TRIGONOMETRIC and len(node.args) == 1
     ]
-    names = [one for one in arguments if isinstance(one, Name) and _is_of_degrees(one, scope)]
+    names = [one for one in arguments if isinstance(one, Name) and _is_of_degrees(one, values)]
     if names:
         names.sort(key=lambda name: name.span.start)
         words = list(dict.fromkeys(name.name for name in names))
@@ -92,10 +102,26 @@ def _degrees_in_quantities(text: str, expression: Node, scope: Scope) -> Iterato
         yield Notice("degrees-as-radians", said, (mend,))
 
 
-def _is_of_degrees(name: Name, scope: Scope) -> bool:
-    value = scope.quantity(name.name)
+def _is_of_degrees(name: Name, values: Values) -> bool:
+    value = values.get(id(name))
     is_whole = isinstance(value, Exact) and value.is_integer
     return is_whole and abs(value.coefficient) >= LEAST_DEGREES
+
+
+# -- a number beside an angle of another unit ----------------------------------------------
+
+
+def _number_beside_angle(expression: Node, values: Values, unit: str) -> Iterator[Notice]:
+    """``30° + 5`` where bare numbers are radians."""
+    for node in walk(expression):
+        if isinstance(node, Binary) and node.op in ("+", "-"):
+            for number, other in ((node.right, node.left), (node.left, node.right)):
+                angle = values.get(id(other))
+                if isinstance(number, Literal) and isinstance(angle, Angle) and angle.unit != unit:
+                    said = f"{number.text} was read in {unit}, the unit of the sheet."
+                    meant = f"{number.text}{UNITS[angle.unit].sign}"
+                    yield Notice("number-beside-angle", said, (replace(number.span, meant),))
+                    return
 
 
 # -- an angle converted by hand ------------------------------------------------------------
@@ -110,11 +136,11 @@ CONVERTING = {"deg": "degrees", "rad": "radians"}
 """The function that gives the number of units that an angle has."""
 
 
-def _converted_by_hand(expression: Node, scope: Scope) -> Iterator[Notice]:
+def _converted_by_hand(expression: Node, values: Values) -> Iterator[Notice]:
     """``arctan(1)*180/pi``: that is 45 times the angle of a radian."""
     for parent in (None, *walk(expression)):
         for product in (expression,) if parent is None else parent.parts:
-            found = _is_product(product) and _angle_and_unit(product, scope)
+            found = _is_product(product) and _angle_and_unit(product, values)
             if found:
                 angle, unit = found
                 said = f"An angle carries its unit: times {FACTORS[unit][1]} it is another angle."
@@ -132,7 +158,7 @@ def _as_meant(angle: str, unit: str, parent: Node | None) -> str:
     return f"{CONVERTING[unit]}({angle})"
 
 
-def _angle_and_unit(product: Node, scope: Scope) -> tuple[Node, str] | None:
+def _angle_and_unit(product: Node, values: Values) -> tuple[Node, str] | None:
     """The angle in a product of it and the factor to a unit; None for anything else."""
     above, below = _factors(product)
     angles = [factor for factor in above if _constant(factor) is None]
@@ -144,7 +170,8 @@ def _angle_and_unit(product: Node, scope: Scope) -> tuple[Node, str] | None:
     except (OverflowError, ZeroDivisionError):
         return None
     for unit, (one, _) in FACTORS.items():
-        if abs(factor / one - 1) < SLACK and _is_angle(angles[0], scope):
+        is_meant = abs(factor / one - 1) < SLACK
+        if is_meant and isinstance(values.get(id(angles[0])), Angle):
             return angles[0], unit
     return None
 
@@ -175,13 +202,3 @@ def _constant(node: Node) -> float | None:
         case Name(name="pi"):
             return pi
     return None
-
-
-def _is_angle(node: Node, scope: Scope) -> bool:
-    """Whether the value is an angle.  It is worked out aside: nothing is drawn or asked,
-    nothing remarked on once more."""
-    with working(Work(current().conventions, given=Given(sealed=True))):
-        try:
-            return isinstance(evaluate(node, scope), Angle)
-        except LineError:
-            return False

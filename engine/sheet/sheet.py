@@ -360,8 +360,10 @@ class Sheet:
                 scope = Visible(self, step, self._seen_from(step), trace)
                 step.value = value_of_statement(step.statement, scope)
                 step.angle = angle_met(step.statement.expression, step.value, trace)
-                remarks = habits_in(step.line.text, step.statement, scope, work.conventions.angle)
-                step.notices.extend(remarks)
+                unit = work.conventions.angle
+                told = list(habits_in(step.line.text, step.statement, scope, unit, trace))
+            known = {notice.code for notice in told}
+            step.notices[:] = [n for n in step.notices if n.code not in known] + told
             step.used_unit = work.used_unit
         except LineError as error:
             step.error = error

@@ -136,3 +136,12 @@ def test_an_arrow_alone_is_told_how_a_function_is_made():
     result = outcome("x -> x^2")
     assert result.error.code == "arrow"
     assert "f(x) = x^2" in result.error.text
+
+
+def test_a_number_beside_an_angle_of_another_unit_gets_that_unit_as_a_mend():
+    assert mends("30° + 1") == ["30° + 1°"]
+    assert mends("12°30′ - 10") == ["12°30′ - 10°"]
+    assert mends("/angle deg", "5 + 1 rad") == ["5 rad + 1 rad"]
+    assert mends("/angle deg", "30° + 1") == []
+    assert codes("/angle deg", "30° + 1") == ["number-beside-angle"]
+    assert codes("30° == 0.5") == ["number-beside-angle"]
