@@ -1,0 +1,40 @@
+"""The angle that a statement is about, which the dial shows."""
+
+from __future__ import annotations
+
+from engine.numbers import angles
+from engine.numbers.values import Angle, Exact, List, Real, Value
+from engine.reading.traps import TRIGONOMETRIC
+from engine.reading.tree import Call, Literal, Node, walk
+from engine.sheet.evaluation import Trace
+
+
+def angle_met(expression: Node, value: Value, trace: Trace) -> Angle | None:
+    """The value where it is an angle; else the argument of the first sine or the like,
+    or else the first angle that was met on the way.  None where there is none."""
+    if isinstance(value, Angle):
+        return value
+    values = {id(node): one for node, one in trace}
+    for node in walk(expression):
+        if isinstance(node, Call) and node.function in TRIGONOMETRIC and node.args:
+            [argument, *_] = node.args
+            is_typed = isinstance(argument, Literal)
+            read = Exact(argument.value) if is_typed else values.get(id(argument))
+            angle = _as_angle(read)
+            if angle is not None:
+                return angle
+    met = (_first(one) for _, one in trace)
+    return next((one for one in met if isinstance(one, Angle)), None)
+
+
+def _as_angle(value: Value | None) -> Angle | None:
+    first = _first(value)
+    angle = angles.as_angle(first) if isinstance(first, Exact | Real | Angle) else None
+    return angle if isinstance(angle, Angle) else None
+
+
+def _first(value: Value | None) -> Value | None:
+    """A value, or the first item of a list."""
+    while isinstance(value, List):
+        value = value.items[0] if value.items else None
+    return value
