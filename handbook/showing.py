@@ -25,13 +25,18 @@ class ShownExample:
 
 @dataclass(frozen=True, slots=True)
 class ShownEntry:
-    """An entry with its examples typeset, its relatives, and its picture."""
+    """An entry with its examples and special values typeset, its relatives, and its
+    picture."""
 
     entry: Entry
 
     @property
     def examples(self) -> list[ShownExample]:
         return [_shown(example) for example in self.entry.examples]
+
+    @property
+    def special_values(self) -> list[str]:
+        return [_equation(equation) for equation in self.entry.special_values]
 
     @property
     def related(self) -> list[Entry]:
@@ -43,9 +48,18 @@ class ShownEntry:
 
 
 def _shown(example: Example) -> ShownExample:
-    statements = parse(example.input, BY_NAME).statements
-    reading = "<mo>;</mo>".join(statement_mathml(statement) for statement in statements)
-    return ShownExample(example.input, reading, example.sign, _typeset(example.text))
+    answer = _typeset(example.text)
+    return ShownExample(example.input, _reading(example.input), example.sign, answer)
+
+
+def _reading(line: str) -> str:
+    statements = parse(line, BY_NAME).statements
+    return "<mo>;</mo>".join(statement_mathml(statement) for statement in statements)
+
+
+def _equation(equation: str) -> str:
+    """Both sides typeset, with the sign between."""
+    return "<mo>=</mo>".join(_reading(side) for side in equation.split(" = "))
 
 
 def _typeset(text: str) -> str:

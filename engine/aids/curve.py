@@ -39,6 +39,9 @@ STEEPEST = 0.4
 NARROW = 0.6
 """A curve over a smaller part of the reach than this is gone through once more, there."""
 
+CLOSER, STEPS = 0.7, 14
+"""Near a pole more points are taken, each by this factor closer to it, so many at most."""
+
 OUTER = 0.06
 """Part of the values at either end that does not decide the height: near a pole they
 would make the rest flat."""
@@ -111,8 +114,11 @@ def curve_of(
     left, right = known[0][0], known[-1][0]
     spare = (right - left) * 0.04 or 1.0
     at_mark = None if mark is None or value is None else (mark, value)
-    pieces = tuple((point,) for point in known) if whole else _pieces(points, low, high)
     poles = () if whole else _poles(points, low, high)
+    if whole:
+        pieces = tuple((point,) for point in known)
+    else:
+        pieces = _pieces(_up_to_poles(function, points, poles, low, high), low, high)
     return Curve(left - spare, right + spare, low, high, pieces, whole, poles, mark=at_mark)
 
 
@@ -172,16 +178,42 @@ def _poles(points: Samples, low: float, high: float) -> tuple[float, ...]:
     return tuple(poles)
 
 
+def _up_to_poles(
+    function: Of, points: Samples, poles: Sequence[float], low: float, high: float
+) -> Samples:
+    """The points, and more between each pole and its neighbours, up to the edge of the
+    picture."""
+    more: Samples = []
+    for pole in poles:
+        known = [(x, y) for x, y in points if y is not None]
+        sides = (max((p for p in known if p[0] < pole), default=None),
+                 min((p for p in known if p[0] > pole), default=None))  # fmt: skip
+        for x, y in filter(None, sides):
+            for _ in range(STEPS):
+                x = pole + CLOSER * (x - pole)
+                before, y = y, _at(function, x)
+                if y is None or y * before < 0 or not low <= before <= high:
+                    break
+                more.append((x, y))
+    return sorted([*points, *more], key=itemgetter(0))
+
+
 def _outside(one: float, other: float, low: float, high: float) -> bool:
     return not (low <= one <= high or low <= other <= high)
+
+
+def _jumps(before: float, y: float, low: float, high: float) -> bool:
+    """Whether there is a gap between two values: not where the curve leaves the picture
+    or comes back into it on one side."""
+    leaves = before * y > 0 and not (low <= before <= high and low <= y <= high)
+    return not leaves and abs(y - before) > STEEPEST * (high - low)
 
 
 def _pieces(points: Samples, low: float, high: float) -> tuple[tuple[Point, ...], ...]:
     pieces: list[list[Point]] = [[]]
     before: float | None = None
     for x, y in points:
-        jumps = None not in (before, y) and abs(y - before) > STEEPEST * (high - low)
-        if y is None or jumps:
+        if y is None or (before is not None and _jumps(before, y, low, high)):
             pieces.append([])
         if y is not None:
             pieces[-1].append((x, min(max(y, low - (high - low)), high + (high - low))))

@@ -108,6 +108,7 @@ FUNCTIONS = (
         related=("now",),
         words="date day calendar",
         source=SOURCE,
+        taken_for="now(), which tells the time of the day too.",
     ),
     Function(
         name="now",
@@ -123,6 +124,7 @@ FUNCTIONS = (
         related=("today",),
         words="time clock date moment",
         source=SOURCE,
+        taken_for="today(), the day alone.",
     ),
     Function(
         name="ask",

@@ -41,6 +41,8 @@ FUNCTIONS = (
         words="real part",
         source="ISO 80000-2",
         takes=(Complex,),
+        special_values=("re(i) = 0", "re(infinity) = infinity"),
+        taken_for="abs, the distance from 0.",
     ),
     Function(
         name="im",
@@ -53,6 +55,8 @@ FUNCTIONS = (
         words="imaginary part imag",
         source="ISO 80000-2",
         takes=(Complex,),
+        special_values=("im(i) = 1", "im(-2) = 0"),
+        taken_for="the imaginary part with its i: im(3 + 2i) is 2.",
     ),
     Function(
         name="arg",
@@ -66,6 +70,9 @@ FUNCTIONS = (
         words="angle argument phase of a complex number polar",
         source="ISO 80000-2",
         takes=(Complex,),
+        special_values=("arg(1) = 0°", "arg(i) = 90°", "arg(-1) = 180°", "arg(0) = undefined"),
+        taken_for="arctan(im(z)/re(z)), which is in the wrong quadrant where the real part is "
+        "negative.",
     ),
     Function(
         name="conj",
@@ -79,5 +86,7 @@ FUNCTIONS = (
         words="complex conjugate",
         source="ISO 80000-2",
         takes=(Complex,),
+        special_values=("conj(i) = -i", "conj(-2) = -2"),
+        taken_for="the negative number: only the imaginary part changes its sign.",
     ),
 )

@@ -38,6 +38,7 @@ FUNCTIONS = (
         words="convert radians to degrees conversion",
         source="ISO 80000-3",
         takes=(Angle,),
+        special_values=("degrees(pi rad) = 180", "degrees(1 turn) = 360"),
     ),
     Function(
         name="radians",
@@ -54,5 +55,6 @@ FUNCTIONS = (
         words="convert degrees to radians conversion",
         source="ISO 80000-3",
         takes=(Angle,),
+        special_values=("radians(180°) = pi", "radians(90°) = pi/2"),
     ),
 )

@@ -107,6 +107,8 @@ FUNCTIONS = (
         related=("lcm",),
         words="greatest common divisor highest common factor hcf",
         source="ISO 80000-2",
+        special_values=("gcd(0, 6) = 6", "gcd(0, 0) = 0", "gcd(8, 9) = 1"),
+        taken_for="lcm, the least number that all of them divide.",
     ),
     Function(
         name="lcm",
@@ -120,6 +122,8 @@ FUNCTIONS = (
         related=("gcd",),
         words="least common multiple",
         source="ISO 80000-2",
+        special_values=("lcm(0, 6) = 0", "lcm(8, 9) = 72"),
+        taken_for="the product of the numbers, which is larger where they share a factor.",
     ),
     Function(
         name="factorial",
@@ -132,6 +136,8 @@ FUNCTIONS = (
         related=("binomial", "permutations"),
         words="product of whole numbers exclamation mark fact",
         source="ISO 80000-2",
+        special_values=("factorial(0) = 1", "factorial(1) = 1"),
+        taken_for="gamma(n), which is (n − 1)!.",
     ),
     Function(
         name="binomial",
@@ -144,6 +150,8 @@ FUNCTIONS = (
         related=("permutations", "factorial"),
         words="combinations choose comb n over k C nCr ways to choose",
         source="ISO 80000-2",
+        special_values=("binomial(9, 0) = 1", "binomial(9, 9) = 1", "binomial(9, 1) = 9"),
+        taken_for="permutations, where the order of the things counts.",
     ),
     Function(
         name="permutations",
@@ -159,6 +167,12 @@ FUNCTIONS = (
         related=("binomial", "factorial"),
         words="arrangements orders P nPr ways in a row",
         source="ISO 80000-2",
+        special_values=(
+            "permutations(9, 0) = 1",
+            "permutations(9, 1) = 9",
+            "permutations(4, 4) = 4!",
+        ),
+        taken_for="binomial, where the order of the things does not count.",
     ),
     Function(
         name="is_prime",
@@ -171,6 +185,8 @@ FUNCTIONS = (
         related=("gcd",),
         words="prime test",
         source="NIST DLMF, 27.2",
+        special_values=("is_prime(1) = false", "is_prime(2) = true"),
+        taken_for="factor, which gives the prime numbers themselves.",
     ),
     Function(
         name="factor",
@@ -187,5 +203,6 @@ FUNCTIONS = (
         taken_for="factorial(n), the product of the numbers up to n.",
         words="prime factors factorization factorise divisors",
         source="NIST DLMF, 27.2",
+        special_values=("factor(7) = [7]", "factor(8) = [2, 2, 2]"),
     ),
 )

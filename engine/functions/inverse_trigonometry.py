@@ -100,7 +100,7 @@ def _record(
     domain: str,
     value: str,
     examples: tuple[Example, ...],
-    special_values: str,
+    special_values: tuple[str, ...],
     also: tuple[str, ...],
     words: str,
     taken_for: str = "",
@@ -128,12 +128,14 @@ FUNCTIONS = (
     _record(
         "arcsin", arcsin, acb.asin, "sine", "−1 ≤ x ≤ 1", "an angle from −90° to 90°",
         (Example("arcsin(1/2) as deg", "=", "30°"), Example("arcsin(0.3)", "≈", "0.304692654 rad")),
-        "arcsin(0) = 0, arcsin(1/2) = 30°, arcsin(1) = 90°", ("asin",), "inverse sine angle",
+        ("arcsin(0) = 0°", "arcsin(1/2) = 30°", "arcsin(sqrt(2)/2) = 45°", "arcsin(1) = 90°"),
+        ("asin",), "inverse sine angle",
     ),
     _record(
         "arccos", arccos, acb.acos, "cosine", "−1 ≤ x ≤ 1", "an angle from 0° to 180°",
         (Example("arccos(0) as deg", "=", "90°"), Example("arccos(0.3)", "≈", "1.266103673 rad")),
-        "arccos(1) = 0, arccos(1/2) = 60°, arccos(−1) = 180°", ("acos",), "inverse cosine angle",
+        ("arccos(1) = 0°", "arccos(1/2) = 60°", "arccos(0) = 90°", "arccos(-1) = 180°"),
+        ("acos",), "inverse cosine angle",
     ),
     Function(
         name="arctan",
@@ -151,7 +153,13 @@ FUNCTIONS = (
         ),
         value="an angle from −90° to 90°; with x, above −180° and up to 180°",
         also_written=("atan", "atan2"),
-        special_values="arctan(0) = 0, arctan(1) = 45°, arctan(∞) = 90°",
+        special_values=(
+            "arctan(0) = 0°",
+            "arctan(1) = 45°",
+            "arctan(sqrt(3)) = 60°",
+            "arctan(infinity) = 90°",
+            "arctan(0, -1) = 180°",
+        ),
         related=("tan", "arg", "degrees"),
         taken_for="arctan(y/x), which is in the wrong quadrant where x is negative: "
         "arctan(y, x) is in the right one.",
@@ -163,7 +171,8 @@ FUNCTIONS = (
         "arccot", arccot, lambda z: acb.pi() / 2 - z.atan(), "cotangent", "any real number",
         "an angle above 0° and below 180°",
         (Example("arccot(1) as deg", "=", "45°"), Example("arccot(2)", "≈", "0.463647609 rad")),
-        "arccot(1) = 45°, arccot(0) = 90°", ("acot",), "inverse cotangent arccotan angle",
+        ("arccot(1) = 45°", "arccot(0) = 90°", "arccot(-1) = 135°"),
+        ("acot",), "inverse cotangent arccotan angle",
         "arctan(1/x), which differs from it for negative x: arccot goes on up to 180°.",
     ),
     _record(
@@ -173,7 +182,8 @@ FUNCTIONS = (
         ),
         lambda z: (1 / z).acos(), "secant", "x ≤ −1 or x ≥ 1", "an angle from 0° to 180°",
         (Example("arcsec(2) as deg", "=", "60°"), Example("arcsec(3)", "≈", "1.230959417 rad")),
-        "arcsec(1) = 0, arcsec(2) = 60°", ("asec",), "inverse secant angle",
+        ("arcsec(1) = 0°", "arcsec(2) = 60°", "arcsec(-1) = 180°"),
+        ("asec",), "inverse secant angle",
     ),
     _record(
         "arccsc",
@@ -182,6 +192,7 @@ FUNCTIONS = (
         ),
         lambda z: (1 / z).asin(), "cosecant", "x ≤ −1 or x ≥ 1", "an angle from −90° to 90°",
         (Example("arccsc(2) as deg", "=", "30°"), Example("arccsc(3)", "≈", "0.3398369095 rad")),
-        "arccsc(1) = 90°, arccsc(2) = 30°", ("acsc",), "inverse cosecant arccosec angle",
+        ("arccsc(1) = 90°", "arccsc(2) = 30°", "arccsc(-1) = -90°"),
+        ("acsc",), "inverse cosecant arccosec angle",
     ),
 )  # fmt: skip

@@ -163,6 +163,7 @@ def _record(
     taken_for: str = "",
     value: str = "a number",
     source: str = "common practice of the trade",
+    special_values: tuple[str, ...] = (),
 ) -> Function:
     return Function(
         name=name,
@@ -172,6 +173,7 @@ def _record(
         compute=compute,
         examples=tuple(Example(*example) for example in examples),
         value=value,
+        special_values=special_values,
         related=related,
         taken_for=taken_for,
         words=words,
@@ -189,28 +191,36 @@ FUNCTIONS = (
         "count", "How many items a list has.", count,
         (("count([2, 3, 7, 8])", "=", "4"), ("count(0..180 by 15)", "=", "13")),
         ("sum", "mean"), "length len size number of items how many",
+        special_values=("count([]) = 0",),
+        taken_for="sum, which adds the items up.",
     ),
     _record(
         "sum", "The sum of the items.", sum_of,
         (("sum([2, 3, 7, 8])", "=", "20"), ("sum(1..100)", "=", "5050")),
         ("product", "mean", "cumulative"), "add up total series sigma",
+        special_values=("sum([]) = 0",),
+        taken_for="cumulative, which gives the sums on the way too.",
     ),
     _record(
         "product", "The product of the items.", product_of,
         (("product([2, 3, 7])", "=", "42"), ("product(1..5)", "=", "120")),
         ("sum", "factorial"), "multiply together",
+        special_values=("product([]) = 1",),
+        taken_for="the products item by item, which are v*w.",
     ),
     _record(
         "mean", "The arithmetic mean: the sum over the count.", mean,
         (("mean([2, 3, 7, 8])", "=", "5"), ("mean([1, 2])", "=", "1.5")),
         ("median", "stdev"), "average arithmetic mean",
         taken_for="median, the item in the middle.", source=STATISTICS,
+        special_values=("mean([7]) = 7", "mean([-3, 3]) = 0"),
     ),
     _record(
         "median", "The item in the middle when sorted, or the mean of the two there.", median,
         (("median([7, 1, 3])", "=", "3"), ("median([7, 1, 3, 2])", "=", "2.5")),
         ("mean", "sort"), "middle value", taken_for="mean, the sum over the count.",
         source=STATISTICS,
+        special_values=("median([7]) = 7", "median([1, 4]) = 5/2"),
     ),
     _record(
         "stdev", "The standard deviation: the root of the variance.", standard_deviation,
@@ -219,6 +229,7 @@ FUNCTIONS = (
         ("variance", "mean"), "standard deviation spread scatter sigma", (OF,),
         taken_for='the deviation of a whole population: of="population" gives that.',
         source=STATISTICS,
+        special_values=("stdev([5, 5]) = 0", "stdev([1, 3]) = sqrt(2)"),
     ),
     _record(
         "variance", "The mean square distance from the mean.", variance,
@@ -227,33 +238,39 @@ FUNCTIONS = (
         ("stdev", "mean"), "variance spread scatter", (OF,),
         taken_for='the variance of a whole population: of="population" gives that.',
         source=STATISTICS,
+        special_values=("variance([5, 5]) = 0", "variance([1, 3]) = 2"),
     ),
     _record(
         "sort", "The items in their order, smallest first.", sort,
         (("sort([3, 1, 2])", "=", "[1, 2, 3]"), ("sort([pi, 3, 22/7])", "≈",
           "[3, 3.141592654, 3.142857143]")),
         ("reverse", "median"), "order ascending arrange", value="a list",
+        taken_for="reverse, which only turns the order round.",
     ),
     _record(
         "reverse", "The items, last first.", reverse,
         (("reverse([1, 2, 3])", "=", "[3, 2, 1]"), ("reverse(sort([2, 9, 4]))", "=", "[9, 4, 2]")),
         ("sort",), "backwards descending order", value="a list",
+        taken_for="a sort with the largest first: that is reverse(sort(x)).",
     ),
     _record(
         "first", "The first item, or the first n items.", first,
         (("first([4, 5, 6])", "=", "4"), ("first([4, 5, 6], 2)", "=", "[4, 5]")),
         ("last",), "head beginning start", (N,), value="an item or a list",
+        taken_for="min, the smallest item wherever it stands.",
     ),
     _record(
         "last", "The last item, or the last n items.", last,
         (("last([4, 5, 6])", "=", "6"), ("last([4, 5, 6], 2)", "=", "[5, 6]")),
         ("first",), "tail end", (N,), value="an item or a list",
+        taken_for="max, the largest item wherever it stands.",
     ),
     _record(
         "cumulative", "The sums of the first item, the first two, the first three, and so on.",
         cumulative,
         (("cumulative([1, 2, 3])", "=", "[1, 3, 6]"), ("cumulative(1..4)", "=", "[1, 3, 6, 10]")),
         ("sum",), "running total partial sums", value="a list",
+        taken_for="sum, which gives only the last of these.",
     ),
     Function(
         name="table",
@@ -274,5 +291,6 @@ FUNCTIONS = (
         any_number=True,
         takes=(List, Angle, Complex, str, bool),
         delays=True,
+        taken_for="a list of lists: a table has its columns side by side, each with its name.",
     ),
 )  # fmt: skip

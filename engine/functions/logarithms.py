@@ -113,6 +113,7 @@ FUNCTIONS = (
         taken_for="lg, the logarithm to base 10.",
         words="natural logarithm log base e",
         source="ISO 80000-2",
+        special_values=("ln(1) = 0", "ln(e) = 1", "ln(0) = -infinity", "ln(-1) = i*pi"),
     ),
     Function(
         name="lg",
@@ -131,6 +132,7 @@ FUNCTIONS = (
         taken_for="ln, the logarithm to base e.",
         words="common decimal logarithm log base ten 10",
         source="ISO 80000-2",
+        special_values=("lg(1) = 0", "lg(10) = 1", "lg(1/1000) = -3", "lg(0) = -infinity"),
     ),
     Function(
         name="lb",
@@ -144,6 +146,8 @@ FUNCTIONS = (
         related=("ln", "lg", "log"),
         words="binary logarithm log base two 2",
         source="ISO 80000-2",
+        special_values=("lb(1) = 0", "lb(2) = 1", "lb(1/8) = -3", "lb(0) = -infinity"),
+        taken_for="a number in binary figures: that is x as binary.",
     ),
     Function(
         name="log",
@@ -164,5 +168,6 @@ FUNCTIONS = (
         taken_for="a logarithm with a base of its own: with no base it is asked back.",
         words="logarithm to any base",
         source="ISO 80000-2",
+        special_values=("log(1, 7) = 0", "log(7, 7) = 1", "log(1/9, 3) = -2", "log(2, 4) = 1/2"),
     ),
 )

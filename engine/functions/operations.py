@@ -17,6 +17,9 @@ def _operation(
     examples: tuple[Example, ...],
     source: str,
     second: Parameter = SECOND,
+    *,
+    related: tuple[str, ...],
+    taken_for: str = "",
 ) -> Function:
     return Function(
         name=name,
@@ -25,6 +28,8 @@ def _operation(
         parameters=(Parameter("x", "the first number"), second),
         compute=lambda x, y: operate(sign, x, y),
         examples=examples,
+        related=related,
+        taken_for=taken_for,
         source=source,
         takes=(Angle, Complex, Date, str),
     )
@@ -37,35 +42,46 @@ FUNCTIONS = (
         "add", "+", "The sum.",
         (Example("add(25, 20)", "=", "45"), Example("add(0.1, 0.2)", "=", "0.3")),
         "ISO 80000-2",
+        related=("subtract", "sum"),
     ),
     _operation(
         "subtract", "-", "The difference.",
         (Example("subtract(25, 20)", "=", "5"), Example("subtract(1, 3)", "=", "-2")),
         "ISO 80000-2",
+        related=("add",),
     ),
     _operation(
         "multiply", "*", "The product.",
         (Example("multiply(6, 7)", "=", "42"), Example("multiply(0.5, -4)", "=", "-2")),
         "ISO 80000-2",
+        related=("divide", "product"),
     ),
     _operation(
         "divide", "/", "The quotient.",
         (Example("divide(7, 2)", "=", "3.5"), Example("divide(1, 3)", "≈", "0.3333333333")),
         "ISO 80000-2", NOT_ZERO,
+        taken_for="quotient, which rounds the quotient down.",
+        related=("multiply", "quotient"),
     ),
     _operation(
         "power", "^", "The power.",
         (Example("power(2, 10)", "=", "1024"), Example("power(9, 1/2)", "=", "3")),
         "ISO 80000-2",
+        taken_for="exp(x), the power of e.",
+        related=("exp", "root"),
     ),
     _operation(
         "quotient", "div", "The quotient rounded towards −∞.",
         (Example("quotient(31, 9)", "=", "3"), Example("quotient(-31, 9)", "=", "-4")),
         "Knuth, The Art of Computer Programming, 1.2.4", NOT_ZERO,
+        taken_for="divide, which keeps the broken part.",
+        related=("remainder", "floor"),
     ),
     _operation(
         "remainder", "mod", "What is left of the quotient rounded towards −∞.",
         (Example("remainder(31, 9)", "=", "4"), Example("remainder(-31, 9)", "=", "5")),
         "Knuth, The Art of Computer Programming, 1.2.4", NOT_ZERO,
+        taken_for="a remainder with the sign of x: it has the sign of y.",
+        related=("quotient",),
     ),
 )  # fmt: skip

@@ -100,6 +100,8 @@ FUNCTIONS = (
         related=("abs",),
         words="sign signum positive negative",
         source="ISO 80000-2",
+        special_values=("sgn(0) = 0", "sgn(-infinity) = -1"),
+        taken_for="the sine: the sign of a number is 1, 0 or −1.",
     ),
     Function(
         name="min",
@@ -117,6 +119,8 @@ FUNCTIONS = (
         source="ISO 80000-2",
         any_number=True,
         takes=(List, Angle),
+        special_values=("min(5, infinity) = 5", "min(-5, -infinity) = -infinity"),
+        taken_for="the number nearest to 0: min(-5, 2) is −5.",
     ),
     Function(
         name="max",
@@ -133,6 +137,8 @@ FUNCTIONS = (
         source="ISO 80000-2",
         any_number=True,
         takes=(List, Angle),
+        special_values=("max(5, infinity) = infinity", "max(-5, -infinity) = -5"),
+        taken_for="the number furthest from 0: max(-5, 2) is 2.",
     ),
     Function(
         name="if",
@@ -177,5 +183,6 @@ FUNCTIONS = (
         words="clean small noise zero chop negligible threshold",
         source="common practice of numerical work",
         takes=(Complex,),
+        special_values=("tidy(0) = 0", "tidy(1e-10) = 1e-10"),
     ),
 )  # fmt: skip

@@ -86,6 +86,7 @@ FUNCTIONS = (
         taken_for="x^1/2, which is half of x: the power binds tighter than the fraction.",
         words="square root",
         source="ISO 80000-2",
+        special_values=("sqrt(0) = 0", "sqrt(1/4) = 1/2", "sqrt(-1) = i"),
     ),
     Function(
         name="abs",
@@ -98,6 +99,8 @@ FUNCTIONS = (
         related=("sqrt",),
         words="absolute value modulus magnitude distance size without sign bars",
         source="ISO 80000-2",
+        special_values=("abs(0) = 0", "abs(-infinity) = infinity", "abs(i) = 1"),
+        taken_for="the real part: of a complex number it is the distance from 0, abs(3 + 4i) = 5.",
     ),
     Function(
         name="exp",
@@ -115,6 +118,7 @@ FUNCTIONS = (
         taken_for="the e of 4.56e-4, which is a power of ten.",
         words="exponential e to the power Euler",
         source="ISO 80000-2",
+        special_values=("exp(0) = 1", "exp(1) = e", "exp(-infinity) = 0", "exp(i*pi) = -1"),
     ),
     Function(
         name="cbrt",
@@ -127,6 +131,7 @@ FUNCTIONS = (
         taken_for="(-8)^(1/3), whose principal value is not real.",
         words="cube root third root",
         source="ISO 80000-2",
+        special_values=("cbrt(0) = 0", "cbrt(1/8) = 1/2", "cbrt(-1) = -1"),
     ),
     Function(
         name="root",
@@ -145,6 +150,8 @@ FUNCTIONS = (
         related=("sqrt", "cbrt"),
         words="nth root degree radical",
         source="ISO 80000-2",
+        special_values=("root(0, 4) = 0", "root(1, 5) = 1", "root(-1, 5) = -1"),
+        taken_for="x^(1/n), whose principal value is not real for a negative x.",
     ),
     Function(
         name="hypot",
@@ -157,5 +164,7 @@ FUNCTIONS = (
         related=("sqrt",),
         words="hypotenuse Pythagoras length of a vector",
         source="IEEE 754, 9.2",
+        special_values=("hypot(3, 4) = 5", "hypot(5, 12) = 13", "hypot(1, 1) = sqrt(2)"),
+        taken_for="the sum of the legs: it is the root of the sum of their squares.",
     ),
 )

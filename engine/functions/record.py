@@ -51,7 +51,8 @@ class Function:
     """A function of the language.
 
     ``compute`` takes one value a parameter, in their order, None where an
-    optional one was left out.  ``taken_for`` says what it is easily taken for;
+    optional one was left out.  ``special_values`` are equations that hold, such as
+    ``gamma(1/2) = sqrt(pi)``; ``taken_for`` says what it is easily taken for;
     ``words`` are words of a purpose by which it is looked for.  ``source`` names the
     definition that it follows.  With ``any_number`` more arguments may follow the
     last parameter.
@@ -70,7 +71,7 @@ class Function:
     examples: tuple[Example, ...]
     value: str = "a real number"
     also_written: tuple[str, ...] = ()
-    special_values: str = ""
+    special_values: tuple[str, ...] = ()
     related: tuple[str, ...] = ()
     taken_for: str = ""
     words: str = ""

@@ -99,6 +99,7 @@ FUNCTIONS = (
         taken_for='the rule that every tie goes up: ties="away" does so.',
         words="round off nearest half even decimal places bankers",
         source="ISO 80000-1, Annex B",
+        special_values=("round(1/2) = 0", "round(3/2) = 2", "round(-1/2) = 0"),
     ),
     Function(
         name="floor",
@@ -111,6 +112,8 @@ FUNCTIONS = (
         related=("ceil", "trunc", "round"),
         words="round down towards minus infinity integer below",
         source="ISO 80000-2",
+        special_values=("floor(-1/2) = -1", "floor(infinity) = infinity"),
+        taken_for="trunc, which goes towards 0: floor(-2.5) is −3.",
     ),
     Function(
         name="ceil",
@@ -124,6 +127,8 @@ FUNCTIONS = (
         related=("floor",),
         words="round up ceiling towards infinity integer above",
         source="ISO 80000-2",
+        special_values=("ceil(-1/2) = 0", "ceil(infinity) = infinity"),
+        taken_for="round, which may go down: ceil(2.1) is 3.",
     ),
     Function(
         name="trunc",
@@ -136,6 +141,8 @@ FUNCTIONS = (
         related=("frac", "floor"),
         words="cut off truncate towards zero whole integer part int fix",
         source="ISO 80000-2",
+        special_values=("trunc(-1/2) = 0", "trunc(infinity) = infinity"),
+        taken_for="floor, which goes down: trunc(-2.5) is −2.",
     ),
     Function(
         name="frac",
@@ -148,5 +155,7 @@ FUNCTIONS = (
         related=("trunc", "floor"),
         words="fractional part behind the decimal point",
         source="ISO 80000-2",
+        special_values=("frac(3) = 0", "frac(-1/4) = 3/4"),
+        taken_for="the figures behind the point of a negative number: frac(-2.75) is 0.25.",
     ),
 )

@@ -20,7 +20,7 @@ FUNCTION, CONSTANT, OPERATOR, FORM, COMMAND = (
 @dataclass(frozen=True, slots=True)
 class Entry:
     """``key`` names the entry for good; ``name`` is what is typed, ``pattern`` how it
-    is used.  The rest is as in the records."""
+    is used.  The rest is as in the records; an example of a command has no answer."""
 
     key: str
     kind: str
@@ -32,7 +32,7 @@ class Entry:
     parameters: tuple[Parameter, ...] = ()
     value: str = ""
     also_written: tuple[str, ...] = ()
-    special_values: str = ""
+    special_values: tuple[str, ...] = ()
     related: tuple[str, ...] = ()
     taken_for: str = ""
     words: str = ""
@@ -62,9 +62,11 @@ def _of_record(kind: str, subject: str, r: Record) -> Entry:
 
 def _of_command(c: CommandRecord) -> Entry:
     pattern = f"/{c.name} {c.pattern}".rstrip()
+    examples = tuple(Example(line, "", "") for line in c.examples)
     return Entry(
-        f"command-{c.name}", COMMAND, f"/{c.name}", pattern, "commands", c.summary, words=c.words
-    )
+        f"command-{c.name}", COMMAND, f"/{c.name}", pattern, "commands", c.summary, examples,
+        words=c.words,
+    )  # fmt: skip
 
 
 def _all() -> Iterator[Entry]:
@@ -92,7 +94,8 @@ def as_text(entry: Entry) -> str:
     """An entry as plain text."""
     lines = [entry.pattern, entry.summary]
     lines += [f"{p.name}: {p.text}; {p.domain}" for p in entry.parameters]
-    lines += [f"{e.input}  {e.sign} {e.text}" for e in entry.examples]
+    lines += [f"{e.input}  {e.sign} {e.text}".rstrip() for e in entry.examples]
+    lines += entry.special_values
     if entry.taken_for:
         lines.append(f"Easily taken for {entry.taken_for}")
     if entry.related:

@@ -11,54 +11,73 @@ from engine.reading.tree import Command
 
 @dataclass(frozen=True, slots=True)
 class CommandRecord:
-    """``pattern`` is what may stand behind its name; ``words`` are those of a purpose
-    by which it is looked for."""
+    """``pattern`` is what may stand behind its name; ``examples`` are lines with it;
+    ``words`` are those of a purpose by which it is looked for."""
 
     name: str
     pattern: str
     summary: str
+    examples: tuple[str, ...]
     words: str = ""
 
 
 COMMANDS = {
     record.name: record
     for record in (
-        CommandRecord("help", "NAME", "Opens the handbook at a name.", "help manual how to"),
-        CommandRecord("find", "WORDS", "Searches the handbook.", "search look up handbook"),
+        CommandRecord(
+            "help",
+            "NAME",
+            "Opens the handbook at a name.",
+            ("/help arctan", "help round"),
+            "help manual how to",
+        ),
+        CommandRecord(
+            "find",
+            "WORDS",
+            "Searches the handbook.",
+            ("/find round down", "/find log base ten"),
+            "search look up handbook",
+        ),
         CommandRecord(
             "show",
             "FORM",
             "Sets how the sheet shows its numbers.",
+            ("/show 4 digits", "/show fraction"),
             "digits decimals precision format display",
         ),
         CommandRecord(
             "angle",
             "rad|deg|gon|turn",
             "Sets the unit in which new lines read bare angles, and show computed ones.",
+            ("/angle deg", "/angle rad"),
             "degree mode radian mode angle unit degrees radians switch",
         ),
         CommandRecord(
             "numbers",
             "complex|real",
             "Sets whether new lines may leave the real numbers.",
+            ("/numbers real", "/numbers complex"),
             "imaginary numbers on off",
         ),
         CommandRecord(
             "log",
             "ask|natural|decimal",
             "Sets what log(x) means in new lines when it has no base.",
+            ("/log natural", "/log ask"),
             "base of log",
         ),
         CommandRecord(
             "forget",
             "NAMES|all",
             "Takes quantities away, so that built-ins of these names are back.",
+            ("/forget e", "/forget all"),
             "delete variable clear variables reset unset",
         ),
         CommandRecord(
             "clear",
             "",
             "Empties the screen; quantities and history stay.",
+            ("/clear",),
             "clean screen",
         ),
     )

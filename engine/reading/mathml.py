@@ -10,6 +10,7 @@ import re
 from collections.abc import Collection
 from html import escape
 
+from engine.reading.notation import BARE, BARS, INDEXED, LETTERS
 from engine.reading.strength import (
     FORM,
     POLAR,
@@ -52,12 +53,6 @@ SIGNS = {
 }  # fmt: skip
 UNITS = {"deg": "°", "°": "°", "′": "′", "″": "″", "rad": "rad", "gon": "gon", "turn": "turn"}
 """Units of angles, each with the sign that is set behind its number."""
-
-BARS = {"abs": "||", "floor": "⌊⌋", "ceil": "⌈⌉"}
-"""Functions set as bars around their argument."""
-
-BARE_CALLS = frozenset({"sqrt", "cbrt", "root", *BARS})
-"""Functions set with a sign of their own, which brackets its argument."""
 
 APPLY = "<mo>&#x2061;</mo>"
 TIMES_NOTHING = "<mo>&#x2062;</mo>"
@@ -258,7 +253,7 @@ class Writer:
         before, self.fractions = self.fractions, max(self.fractions, MAX_FRACTION_DEPTH - 1)
         exponent = f"<mrow>{self.node(node.right)}</mrow>"
         self.fractions = before
-        if isinstance(node.left, Call) and node.left.function not in BARE_CALLS:
+        if isinstance(node.left, Call) and not _is_bare(node.left):
             if isinstance(node.right, Literal) and node.right.text.isdecimal():
                 return self.call(node.left, exponent)
             base = self.brackets(self.node(node.left))
@@ -276,19 +271,53 @@ class Writer:
         """A call; an ``exponent`` is set behind the name, as in sin²(x)."""
         args = [self.node(arg) for arg in node.args]
         args += [f"<mi>{escape(name)}</mi><mo>=</mo>{self.node(arg)}" for name, arg in node.named]
-        own_sign = None if node.named else _own_sign(node.function, args)
-        if node.function == "if" and len(args) == 3:
-            return cases(args)
-        if own_sign:
-            return own_sign
-        name = _function_name(node.function)
-        if node.function == "log" and len(args) == 2:
-            base = self.node(node.parts[1])
-            name, args = f"<msub>{name}<mrow>{base}</mrow></msub>", args[:1]
+        if _is_bare(node):
+            return self.bare_call(node, args)
+        name = name_mathml(node.function)
+        if not node.is_own:
+            if node.function == "if" and len(args) == 3:
+                return cases(args)
+            name, args = self.printed(node, name, args)
         if exponent:
             name = f"<msup>{name}{exponent}</msup>"
         inside = "<mo>,</mo>".join(args)
         return f"<mrow>{name}{APPLY}{self.brackets(inside)}</mrow>"
+
+    def printed(self, node: Call, name: str, args: list[str]) -> tuple[str, list[str]]:
+        """The name and the arguments of a call, with what is set as an index to the name."""
+        if node.function in LETTERS:
+            name = f'<mi mathvariant="normal">{LETTERS[node.function]}</mi>'
+        if node.function in INDEXED and len(node.args) == 2:
+            return f"<msub>{name}<mrow>{self.index(node.args[0])}</mrow></msub>", args[1:]
+        if node.function == "log" and len(args) == 2:
+            return f"<msub>{name}<mrow>{self.index(node.parts[1])}</mrow></msub>", args[:1]
+        return name, args
+
+    def index(self, node: Node) -> str:
+        """A part set so small that a fraction has a slash."""
+        before, self.fractions = self.fractions, MAX_FRACTION_DEPTH
+        inner = self.node(node)
+        self.fractions = before
+        return inner
+
+    def bare_call(self, node: Call, args: list[str]) -> str:
+        """A call set with a sign of its own: a root, bars, n!, one number over another."""
+        function, [first, *others] = node.function, args
+        if function in BARS:
+            left, right = BARS[function]
+            return f"<mrow><mo>{left}</mo>{first}<mo>{right}</mo></mrow>"
+        if function == "sqrt":
+            return f"<msqrt>{first}</msqrt>"
+        if function == "factorial":
+            [of] = node.args
+            inner = self.node(of, POSTFIX)
+            is_factorial = isinstance(of, Call | Postfix) and inner.endswith("<mo>!</mo></mrow>")
+            return f"<mrow>{self.brackets(inner) if is_factorial else inner}<mo>!</mo></mrow>"
+        if function == "binomial":
+            row = f"<mrow>{first}</mrow><mrow>{others[0]}</mrow>"
+            return self.brackets(f'<mfrac linethickness="0">{row}</mfrac>')
+        degree = others[0] if others else "<mn>3</mn>"
+        return f"<mroot><mrow>{first}</mrow><mrow>{degree}</mrow></mroot>"
 
     @staticmethod
     def brackets(inner: str) -> str:
@@ -330,22 +359,10 @@ def sexagesimal_mathml(text: str) -> str:
     return f"<mrow>{minus}{inner}</mrow>"
 
 
-def _own_sign(function: str, args: list[str]) -> str | None:
-    """A call set with a sign of the function's own: a root, or bars."""
-    if function == "sqrt" and len(args) == 1:
-        return f"<msqrt>{args[0]}</msqrt>"
-    if function == "cbrt" and len(args) == 1:
-        return f"<mroot><mrow>{args[0]}</mrow><mn>3</mn></mroot>"
-    if function == "root" and len(args) == 2:
-        return f"<mroot><mrow>{args[0]}</mrow><mrow>{args[1]}</mrow></mroot>"
-    if function in BARS and len(args) == 1:
-        left, right = BARS[function]
-        return f"<mrow><mo>{left}</mo>{args[0]}<mo>{right}</mo></mrow>"
-    return None
-
-
-def _function_name(name: str) -> str:
-    return name_mathml(name)
+def _is_bare(node: Call) -> bool:
+    """Whether a call is set with a sign of its own and no name."""
+    arguments = BARE.get(node.function)
+    return not node.is_own and not node.named and len(node.args) == arguments
 
 
 def first_of(node: Node, least: int) -> Node | None:

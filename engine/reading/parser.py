@@ -390,7 +390,13 @@ class Parser:
                     return powered
             return Name(name.span, name.text)
         args, named = self.arguments()
-        return Call(name.span.to(self.previous.span), name.text, args, named, name.span)
+        return self.call(name, args, named)
+
+    def call(
+        self, name: Token, args: tuple[Node, ...], named: tuple[tuple[str, Node], ...]
+    ) -> Call:
+        span = name.span.to(self.previous.span)
+        return Call(span, name.text, args, named, name.span, name.text in self.quantities)
 
     def function_power(self, name: Token) -> Node | None:
         """``sin^2(x)`` and ``sin²(x)``, as textbooks write the square of a sine."""
@@ -417,7 +423,7 @@ class Parser:
             raise complaints.inverse_or_reciprocal(
                 self, name, exponent, Span(sign.span.start, power.span.end)
             )
-        return Binary(span, "^", Call(span, name.text, args, named, name.span), exponent, sign.span)
+        return Binary(span, "^", self.call(name, args, named), exponent, sign.span)
 
     def arguments(self) -> tuple[tuple[Node, ...], tuple[tuple[str, Node], ...]]:
         """What stands in the brackets of a call."""

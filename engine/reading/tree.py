@@ -117,12 +117,17 @@ class Comparison(Node):
 
 @dataclass(frozen=True, slots=True)
 class Call(Node):
-    """A function with its arguments by place, then those by name."""
+    """A function with its arguments by place, then those by name.
+
+    ``is_own`` where the sheet has something of this name, whatever the language means
+    by it.
+    """
 
     function: str
     args: tuple[Node, ...]
     named: tuple[tuple[str, Node], ...] = ()
     name_span: Span = field(default=Span(0, 0), compare=False, repr=False)
+    is_own: bool = field(default=False, compare=False, repr=False)
 
     @property
     def parts(self) -> tuple[Node, ...]:

@@ -10,13 +10,13 @@ from engine.aids.number_line import number_line_of, number_lines_in
 from engine.aids.typing import typed_so_far
 from engine.functions.catalogue import BY_NAME, CONSTANTS, FUNCTIONS
 from engine.functions.record import Example
-from engine.handbook.entries import BY_KEY, COMMAND, ENTRIES, as_text, by_subject
+from engine.handbook.entries import BY_KEY, ENTRIES, FUNCTION, as_text, by_subject
 from engine.handbook.forms import FORMS
 from engine.handbook.operators import OPERATORS
 from engine.handbook.search import search
 from engine.numbers.values import Undefined, exact
 from engine.reading.commands import COMMANDS
-from tests.engine.answers import replied
+from tests.engine.answers import answer, outcome, replied
 
 EXAMPLES = [
     (record.name, example)
@@ -30,6 +30,33 @@ def test_every_example_of_the_other_records_runs(name, example: Example):
     assert replied(example) == f"{example.sign} {example.text}"
 
 
+SPECIAL_VALUES = [equation for f in FUNCTIONS for equation in f.special_values]
+
+
+@pytest.mark.parametrize("equation", SPECIAL_VALUES)
+def test_every_special_value_holds(equation):
+    """To 30 digits, or exactly; what is undefined on the left is said to be so on the right."""
+    left, right = equation.split(" = ")
+    if right == "undefined":
+        assert answer(left) == "= undefined"
+    elif "°" in right:
+        assert answer(f"{left} == {right}") == "= true"
+    else:
+        assert answer(left, digits=30)[2:] == answer(right, digits=30)[2:]
+
+
+def test_hardly_a_function_is_without_special_values():
+    bare = {f.name for f in FUNCTIONS if not f.special_values}
+    assert len(FUNCTIONS) - len(bare) > 75
+
+
+@pytest.mark.parametrize("command", COMMANDS.values(), ids=lambda command: command.name)
+def test_every_example_of_a_command_is_done(command):
+    assert command.examples
+    for line in command.examples:
+        assert outcome("e = 1", line).command[0] == command.name
+
+
 def test_every_record_has_its_entry():
     keys = {f.name for f in FUNCTIONS} | {c.name for c in CONSTANTS.values()}
     keys |= {o.name for o in OPERATORS} | {f.name for f in FORMS}
@@ -38,7 +65,11 @@ def test_every_record_has_its_entry():
     assert len(ENTRIES) == len(BY_KEY)
     for entry in ENTRIES:
         assert entry.summary.endswith(".")
-        assert entry.kind == COMMAND or len(entry.examples) >= 1
+        assert len(entry.examples) >= (2 if entry.kind == FUNCTION else 1)
+        if entry.kind == FUNCTION:
+            assert entry.parameters or entry.key in ("today", "now")
+            assert entry.related, entry.key
+            assert entry.source, entry.key
         assert all(key in BY_KEY or key in BY_NAME for key in entry.related)
 
 

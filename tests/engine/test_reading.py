@@ -8,6 +8,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from engine.errors import LineError, Span
+from engine.functions.catalogue import BY_NAME
 from engine.reading.mathml import math, statement_mathml
 from engine.reading.parser import parse
 from engine.reading.plain import node_text
@@ -28,6 +29,7 @@ from engine.reading.tree import (
     Sexagesimal,
     Statement,
 )
+from tests.engine.answers import outcome
 
 NOWHERE = Span(0, 0)
 NUMBERS = st.sampled_from(["0", "1", "2", "42", "0.5", "3.25", "4.56e-4", "1e20", "0xFF", "0b11"])
@@ -158,3 +160,31 @@ def test_rows_are_lines_unless_one_waits_for_more(text, lines):
 def test_rows_that_never_end_are_taken_as_they_are():
     lines = lines_in("1 +\n" * 250)
     assert [line.count("\n") + 1 for line in lines] == [100, 100, 50]
+
+
+@pytest.mark.parametrize(
+    ("line", "set_as"),
+    [
+        ("gamma(x)", '<mi mathvariant="normal">Γ</mi>'),
+        ("zeta(2)", '<mi mathvariant="normal">ζ</mi>'),
+        ("bessel_j(0, x)", '<msub><mi mathvariant="normal">J</mi><mrow><mn>0</mn></mrow></msub>'),
+        ("binomial(n, k)", '<mfrac linethickness="0"><mrow><mi>n</mi></mrow><mrow><mi>k</mi>'),
+        ("factorial(n)", "<mrow><mi>n</mi><mo>!</mo></mrow>"),
+        ("factorial(n + 1)", ")</mo></mrow><mo>!</mo></mrow>"),
+        ("factorial(factorial(n))", "<mo>!</mo></mrow><mo"),
+        ("floor(x)", "<mo>⌊</mo><mi>x</mi><mo>⌋</mo>"),
+        ("log(x, 2)", "<msub><mi>log</mi><mrow><mn>2</mn></mrow></msub>"),
+    ],
+)
+def test_functions_are_set_as_in_print(line, set_as):
+    """As in ISO 80000-2 (from memory)."""
+    assert set_as in statement_mathml(parse(line, BY_NAME).statements[0])
+
+
+def test_what_the_sheet_has_is_set_by_its_name():
+    for line in ("gamma(x)", "floor(x)", "binomial(n, k)", "if(a, b, c)"):
+        name = line.partition("(")[0]
+        shown = statement_mathml(parse(line, BY_NAME, {name}).statements[0])
+        assert f"<mi>{name}</mi>" in shown
+    assert "Γ" not in outcome("gamma(t) = 2*t", "gamma(3)").answers[0].mathml
+    assert "Γ" in outcome("gamma(3)").answers[0].mathml
