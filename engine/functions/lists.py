@@ -211,7 +211,7 @@ FUNCTIONS = (
     _record(
         "mean", "The arithmetic mean: the sum over the count.", mean,
         (("mean([2, 3, 7, 8])", "=", "5"), ("mean([1, 2])", "=", "1.5")),
-        ("median", "stdev"), "average arithmetic mean",
+        ("median", "stdev"), "average arithmetic mean avg",
         taken_for="median, the item in the middle.", source=STATISTICS,
         special_values=("mean([7]) = 7", "mean([-3, 3]) = 0"),
     ),

@@ -9,9 +9,10 @@ import re
 from typing import TYPE_CHECKING
 
 from engine.errors import LineError, Mend, Span, Unfinished, replace, replace_each
+from engine.forms.names import is_form
 from engine.reading import tokens as tk
 from engine.reading.tokens import Token
-from engine.reading.tree import Literal
+from engine.reading.wordings import form_word
 
 if TYPE_CHECKING:
     from engine.reading.parser import Parser
@@ -97,8 +98,10 @@ def _semicolon_in_brackets(parser: Parser) -> LineError:
 
 
 def _arrow(parser: Parser) -> LineError:
-    """``f = x -> x^2``: a function has its arguments behind its name."""
+    """``f = x -> x^2``: a function has its arguments behind its name; and ``45° -> rad``."""
     span = parser.previous.span.to(parser.token.span)
+    if is_form((parser.tokens[parser.at + 1].text,)):
+        return form_word("->", span)
     before = parser.tokens[: parser.at - 1]
     mends: tuple[Mend, ...] = ()
     if [token.kind for token in before] == [tk.NAME, tk.OP, tk.NAME] and before[1].text == "=":
@@ -206,21 +209,49 @@ def call_without_brackets(parser: Parser, name: Token) -> LineError:
         if end and not any(mend.span.end == end for mend in mends):
             called = f"{name.text}({parser.text[start:end]})"
             mends.append(replace(Span(name.span.start, end), called))
-    text = f"The argument of {name.text} stands in brackets."
-    return LineError(
-        "no-brackets", text, Span(name.span.start, parser.token.span.end), tuple(mends)
-    )
+    mends[:0] = _with_all_behind(parser, name, mends)
+    span = Span(name.span.start, parser.token.span.end)
+    return LineError("no-brackets", _in_brackets(name), span, tuple(mends))
 
 
-def inverse_or_reciprocal(parser: Parser, name: Token, exponent: Literal, place: Span) -> LineError:
-    inside = parser.text[place.end : parser.previous.span.end]
-    whole = Span(name.span.start, parser.previous.span.end)
+def _in_brackets(name: Token) -> str:
+    return f"The argument of {name.text} stands in brackets."
+
+
+def _with_all_behind(parser: Parser, name: Token, mends: list[Mend]) -> list[Mend]:
+    """``max 3, 4``: what is behind the commas may be arguments too."""
+    if not mends or parser.brackets:
+        return []
+    behind = parser.text[mends[0].span.end :]
+    if not behind.lstrip().startswith(","):
+        return []
+    all_of_it = parser.text[parser.token.span.start :].split(";")[0].rstrip()
+    end = parser.token.span.start + len(all_of_it)
+    return [replace(Span(name.span.start, end), f"{name.text}({all_of_it})")]
+
+
+def power_without_brackets(parser: Parser, name: Token, exponent: str) -> LineError:
+    """``sin² 30°``: the argument gets its brackets, and the power stands behind them."""
+    start = parser.token.span.start
+    parser.power()
+    inside = f"({parser.text[start : parser.previous.span.end]})"
+    if exponent.startswith("-"):
+        return inverse_or_reciprocal(parser, name, exponent[1:], inside)
+    span = name.span.to(parser.previous.span)
+    mend = replace(span, f"{name.text}{inside}^{exponent}")
+    return LineError("no-brackets", _in_brackets(name), span, (mend,))
+
+
+def inverse_or_reciprocal(parser: Parser, name: Token, exponent: str, inside: str) -> LineError:
+    """``sin^-1(x)``; ``inside`` are its brackets with what is in them."""
+    whole = name.span.to(parser.previous.span)
     mends: list[Mend] = []
-    if exponent.text == "1" and "arc" + name.text in parser.functions:
-        mends.append(replace(whole, f"arc{name.text}{inside}"))
-    power = "" if exponent.text == "1" else f"^{exponent.text}"
+    for inverse in (f"arc{name.text}", f"ar{name.text}"):
+        if exponent == "1" and inverse in parser.functions:
+            mends.append(replace(whole, inverse + inside))
+    power = "" if exponent == "1" else f"^{exponent}"
     mends.append(replace(whole, f"1/{name.text}{inside}{power}"))
-    text = f"{name.text}^-{exponent.text} is written for two things: say which is meant."
+    text = f"{name.text}^-{exponent} is written for two things: say which is meant."
     return LineError("inverse-or-reciprocal", text, whole, tuple(mends))
 
 

@@ -15,7 +15,7 @@ from collections.abc import Callable, Container
 from engine.errors import LineError, Span, Unfinished
 from engine.forms.names import is_form
 from engine.limits import MAX_NESTING
-from engine.reading import complaints
+from engine.reading import complaints, wordings
 from engine.reading import tokens as tk
 from engine.reading.choices import choice_in
 from engine.reading.commands import read_command
@@ -52,6 +52,7 @@ from engine.reading.tree import (
 )
 
 COMPARISONS = frozenset({"==", "!=", "<", "<=", ">", ">=", "~"})
+ROOT_SIGNS = {"√": ("sqrt", ""), "∛": ("cbrt", ""), "∜": ("root", "4")}
 PRODUCTS = {"*": "*", "/": "/", "mod": "mod", "div": "div"}
 
 
@@ -269,6 +270,9 @@ class Parser:
         before, behind = self.previous, self.token
         if behind.text in complaints.UNITS_SPELT_OUT and behind.kind == tk.NAME:
             raise complaints.spelt_out(self)
+        meant = wordings.in_words(self) or wordings.run_together(self, before, behind)
+        if meant is not None:
+            raise meant
         multiplies = before.kind == tk.NUMBER or before.text == ")"
         both_numbers = before.kind == tk.NUMBER and behind.kind in (tk.NUMBER, tk.SEXAGESIMAL)
         if not multiplies or both_numbers:
@@ -293,11 +297,14 @@ class Parser:
         return Binary(self.across(base, exponent), "^", base, exponent, sign.span)
 
     def root(self) -> Node:
-        if not self.sees("√"):
+        if not self.sees(*ROOT_SIGNS):
             return self.postfix()
         sign = self.next()
         operand = self.nested(self.power, "a number under the root")
-        return Call(sign.span.to(self.across(operand, operand)), "sqrt", (operand,), (), sign.span)
+        span = sign.span.to(self.across(operand, operand))
+        function, degree = ROOT_SIGNS[sign.text]
+        degrees = (Literal(sign.span, *literal_value(degree, sign.span)),) if degree else ()
+        return Call(span, function, (operand, *degrees), (), sign.span)
 
     def postfix(self) -> Node:
         node = self.atom()
@@ -406,23 +413,27 @@ class Parser:
         sign = self.next()
         negative = sign.kind == tk.POWER and sign.text.startswith("-")
         if sign.kind == tk.OP:
+            is_bracketed = self.takes("(")
             negative = self.takes("-")
-            if self.token.kind != tk.NUMBER:
+            power = self.next()
+            if power.kind != tk.NUMBER or (is_bracketed and not self.takes(")")):
                 self.at = start
                 return None
-            power = self.next()
         else:
             power = Token(tk.NUMBER, sign.text.lstrip("+-"), sign.span)
         if not self.sees("("):
+            if self.starts_operand() and name.text not in self.quantities:
+                minus = "-" if negative else ""
+                raise complaints.power_without_brackets(self, name, minus + power.text)
             self.at = start
             return None
-        exponent = Literal(power.span, *literal_value(power.text, power.span))
+        opening = self.token.span
         args, named = self.arguments()
-        span = name.span.to(self.previous.span)
         if negative:
-            raise complaints.inverse_or_reciprocal(
-                self, name, exponent, Span(sign.span.start, power.span.end)
-            )
+            inside = self.text[opening.start : self.previous.span.end]
+            raise complaints.inverse_or_reciprocal(self, name, power.text, inside)
+        exponent = Literal(power.span, *literal_value(power.text, power.span))
+        span = name.span.to(self.previous.span)
         return Binary(span, "^", self.call(name, args, named), exponent, sign.span)
 
     def arguments(self) -> tuple[tuple[Node, ...], tuple[tuple[str, Node], ...]]:
@@ -542,4 +553,4 @@ class Parser:
             return True
         if token.text == "|" and token.kind == tk.OP:
             return not any(bracket.text == "|" for bracket in self.brackets)
-        return token.kind == tk.OP and token.text in ("(", "√")
+        return token.kind == tk.OP and token.text in ("(", *ROOT_SIGNS)

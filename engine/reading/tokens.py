@@ -8,7 +8,7 @@ from typing import NamedTuple
 
 from flint import fmpq, fmpz
 
-from engine.errors import LineError, Mend, Span, replace
+from engine.errors import LineError, Mend, Span, replace, replace_each
 from engine.limits import MAX_DIGITS, MAX_LINE
 from engine.numbers.angles import SHEET_UNITS
 
@@ -65,10 +65,11 @@ _TOKEN = re.compile(
     r"|(?:[0-9](?:_?[0-9])*(?:\.(?!\.)(?:[0-9](?:_?[0-9])*)?)?|\.[0-9](?:_?[0-9])*)"
     r"(?:[eE][+-]?[0-9]+)?)"
     rf"|(?P<name>[^\W\d_{RAISED}][^\W{RAISED}]*)"
-    r"|(?P<op>\*\*|:=|==|!=|<=|>=|\.\.|//|[-+*/^%!=<>~(),;|√∠.\[\]°′″])"
+    r"|(?P<op>\*\*|:=|==|!=|<=|>=|\.\.|//|[-+*/^%!=<>~(),;|√∛∜∠.\[\]°′″])"
     r"|(?P<answer>@[0-9]*)"
     r'|(?P<text>"[^"]*"?)'
 )
+_BY_COLONS = re.compile(r"(\d+):(\d+)(?::(\d+(?:\.\d+)?))?")
 _SPACE = re.compile(r"\s*")
 
 
@@ -194,12 +195,26 @@ def _unknown_sign(source: str, at: int) -> LineError:
     if character == "'":
         return LineError("unknown-sign", "A quotation mark or foot sign cannot stand here.", span)
     if character in "{}":
-        round_one = "(" if character == "{" else ")"
+        braces = [(Span(n, n + 1), "()"["{}".index(c)]) for n, c in enumerate(source) if c in "{}"]
         text = "Braces do not group; round brackets do."
-        return LineError("braces", text, span, (replace(span, round_one),))
+        return LineError("braces", text, span, (replace_each(source, braces),))
+    if character == ":":
+        return _colon(source, at)
     return LineError(
         "unknown-sign", f"The sign {character} has no meaning here.", span, (_without(span),)
     )
+
+
+def _colon(source: str, at: int) -> LineError:
+    """``12:30:15``, which may be an angle with its minutes and seconds."""
+    span = Span(at, at + 1)
+    text = "The sign : has no meaning here; minutes and seconds are written 12°30′15″."
+    for found in _BY_COLONS.finditer(source):
+        if found.start() <= at < found.end():
+            degrees, minutes, seconds = found.groups()
+            angle = f"{degrees}°{minutes}′" + (f"{seconds}″" if seconds else "")
+            return LineError("unknown-sign", text, span, (replace(Span(*found.span()), angle),))
+    return LineError("unknown-sign", text, span, (_without(span),))
 
 
 def _without(span: Span) -> Mend:

@@ -151,6 +151,8 @@ def _read_as_angle(node: Node) -> Node | None:
     match node:
         case Call(function=name, args=(argument,)) if name in TRIGONOMETRIC:
             return argument
+        case Binary(op="∠", right=angle):
+            return angle
         case InForm(expression=expression, forms=forms):
             return expression if any(words[0] in ANGLE_FORMS for words in forms) else None
     return None

@@ -157,8 +157,8 @@ def _value(node: Node, scope: Scope) -> Value:
             return _joined(op, left, right, scope)
         case Binary(op="∠", left=left, right=right):
             return _polar(evaluate(left, scope), evaluate(right, scope))
-        case Binary(op=op, left=left, right=right):
-            return _operation(op, left, right, scope)
+        case Binary():
+            return _operation(node, scope)
         case Prefix(op="not", operand=operand):
             return _negated(_truth(evaluate(operand, scope), operand))
         case Prefix(op=op, operand=operand):
@@ -182,20 +182,37 @@ def _value(node: Node, scope: Scope) -> Value:
             return List(tuple(evaluate(one, scope) for one in items))
         case Range():
             return lists.stepped(*_ends(node, scope))
-        case Item(of=of, index=index):
-            return item(evaluate(of, scope), evaluate(index, scope))
+        case Item():
+            return _item(node, scope)
     raise TypeError(node)
 
 
 # -- operators ----------------------------------------------------------------------
 
 
-def _operation(op: str, left: Node, right: Node, scope: Scope) -> Value:
+def _operation(node: Binary, scope: Scope) -> Value:
+    op, left, right = node.op, node.left, node.right
     first, second = evaluate(left, scope), evaluate(right, scope)
-    for value, node in ((first, left), (second, right)):
+    if op == "-" and isinstance(left, Name) and isinstance(first, Applied) and not first.body:
+        raise _without_brackets(node, left.name, f"-{node_text(right)}")
+    for value, side in ((first, left), (second, right)):
         if isinstance(value, bool | Applied):
-            _number(value, node)
+            _number(value, side)
     return operators.operate("*" if op == "implied" else op, first, second)
+
+
+def _without_brackets(node: Node, function: str, argument: str) -> LineError:
+    """``abs -3`` and ``sqrt[49]``: the argument of a function in no round brackets."""
+    text = f"The argument of {function} stands in round brackets."
+    mend = replace(node.span, f"{function}({argument})")
+    return LineError("no-brackets", text, node.span, (mend,))
+
+
+def _item(node: Item, scope: Scope) -> Value:
+    of = evaluate(node.of, scope)
+    if isinstance(of, Applied) and isinstance(node.of, Name):
+        raise _without_brackets(node, node.of.name, node_text(node.index))
+    return item(of, evaluate(node.index, scope))
 
 
 def _in_unit(value: Value, unit: str) -> Value:
@@ -388,6 +405,9 @@ def _call_built_in(function: Function, node: Call, scope: Scope) -> Value:
 
 def _times_bracket(node: Call) -> LineError:
     name = node.function
+    if not node.parts:
+        text = f"{name} is not a function, so no brackets stand behind it."
+        return LineError("bracket-behind-name", text, node.span, (replace(node.span, name),))
     text = f"{name} is not a function, so a bracket behind it needs a sign: {name}*(…)."
     behind = node.name_span.to(node.name_span)._replace(start=node.name_span.end)
     return LineError("bracket-behind-name", text, node.span, (replace(behind, "*"),))

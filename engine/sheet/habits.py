@@ -11,7 +11,7 @@ from math import pi, prod
 from engine.errors import Notice, Span, replace, replace_each
 from engine.functions.catalogue import BY_NAME, CONSTANTS
 from engine.numbers.angles import UNITS
-from engine.numbers.values import Angle, Exact, Value
+from engine.numbers.values import Angle, Applied, Exact, Value
 from engine.reading.plain import node_text
 from engine.reading.traps import LEAST_DEGREES, TRIGONOMETRIC
 from engine.reading.tree import (
@@ -47,6 +47,7 @@ def habits_in(
     values = {id(node): value for node, value in trace}
     if unit == "rad":
         yield from _degrees_in_quantities(text, expression, values)
+    yield from _not_called(expression, values)
     yield from _number_beside_angle(expression, values, unit)
     yield from _converted_by_hand(expression, values)
 
@@ -80,6 +81,16 @@ def _name_in(node: Node | None) -> str:
         case Name(name=name) | Call(function=name):
             return name
     return ""
+
+
+def _not_called(expression: Node, values: Values) -> Iterator[Notice]:
+    """``now`` for ``now()``: the function itself, though it needs no argument."""
+    value = values.get(id(expression))
+    if not (isinstance(expression, Name) and isinstance(value, Applied)):
+        return
+    if not value.body and all(one.optional for one in BY_NAME[value.name].parameters):
+        said = f"This is the function itself; {expression.name}() is its value."
+        yield Notice("not-called", said, (replace(expression.span, f"{expression.name}()"),))
 
 
 # -- degrees kept with no unit -----------------------------------------------------------

@@ -10,7 +10,11 @@ from engine.functions.catalogue import BY_NAME, CONSTANTS, called_in_words, clos
 from engine.handbook.search import search
 from engine.reading.plain import node_text
 from engine.reading.tokens import UNIT_WORDS
-from engine.reading.tree import Call, Name, Postfix
+from engine.reading.traps import TRIGONOMETRIC
+from engine.reading.tree import Call, Literal, Name, Postfix
+
+BESSEL = re.compile(r"([JYIK])_?(\d)")
+"""``J0``: a Bessel function with its order."""
 
 RUN_TOGETHER = re.compile(r"([a-z]+)_?([0-9]+)")
 """``sqrt2``: a function's name and its argument, or ``log3``: that and its base."""
@@ -52,6 +56,9 @@ def run_together(node: Name | Postfix) -> LineError | None:
 
 def unknown_function(node: Call, functions: Iterable[str]) -> LineError:
     """The error for a call of what is no function, with the one that may be meant."""
+    other_way = _written_otherwise(node)
+    if other_way is not None:
+        return other_way
     base = _function_and_number(node.function)
     if base and base[0] == "log" and len(node.args) == 1 and f"log{base[1]}" not in BY_NAME:
         return _base_in_the_name(node, base[1])
@@ -62,6 +69,30 @@ def unknown_function(node: Call, functions: Iterable[str]) -> LineError:
         return LineError("unknown-function", text, node.name_span)
     text = f"No function is named {name}. Is {other} meant?"
     return LineError("unknown-function", text, node.name_span, (replace(node.name_span, other),))
+
+
+def _written_otherwise(node: Call) -> LineError | None:
+    """``sind(30)``, ``asind(0.5)``, ``square(3)``, ``J0(1)``: what is no function of the
+    language is written with what it has."""
+    if len(node.args) != 1 or node.named:
+        return None
+    name, argument = node.function, node_text(node.args[0])
+    bare = isinstance(node.args[0], Name | Literal | Call)
+    enclosed = argument if bare else f"({argument})"
+    powers = {"square": "^2", "squared": "^2", "cube": "^3", "cubed": "^3"}
+    bessel = BESSEL.fullmatch(name)
+    if name in powers:
+        meant = enclosed + powers[name]
+    elif name.endswith("d") and name[:-1] in TRIGONOMETRIC:
+        meant = f"{name[:-1]}({enclosed}°)"
+    elif name.endswith("d") and name[:-1] in BY_NAME and name.startswith(("asin", "acos", "atan")):
+        meant = f"{BY_NAME[name[:-1]].name}({argument}) as deg"
+    elif bessel:
+        meant = f"bessel_{bessel[1].lower()}({bessel[2]}, {argument})"
+    else:
+        return None
+    text = f"No function is named {name}: this is written {meant}."
+    return LineError("unknown-function", text, node.name_span, (replace(node.span, meant),))
 
 
 def _base_in_the_name(node: Call, base: str) -> LineError:

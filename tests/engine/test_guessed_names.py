@@ -53,11 +53,58 @@ from tests.engine.answers import answer, error, mends, outcome
         ("primeFactors(12)", "factor(12)", "= [2, 2, 3]"),
         ("Pi", "pi", "≈ 3.141592654"),
         ("E^2", "e^2", "≈ 7.389056099"),
+        ("sind(30)", "sin(30°)", "= 0.5"),
+        ("cosd(30 + 30)", "cos((30 + 30)°)", "= 0.5"),
+        ("asind(0.5)", "arcsin(0.5) as deg", "= 30°"),
+        ("square(3)", "3^2", "= 9"),
+        ("cube(1 + 1)", "(1 + 1)^3", "= 8"),
+        ("J0(0)", "bessel_j(0, 0)", "= 1"),
+        ("avg([1, 3])", "mean([1, 3])", "= 2"),
+        ("pi()", "pi", "≈ 3.141592654"),
+        ("5C2", "binomial(5, 2)", "= 10"),
+        ("5P2", "permutations(5, 2)", "= 20"),
+        ("5 choose 2", "binomial(5, 2)", "= 10"),
+        ("5 nCr 2", "binomial(5, 2)", "= 10"),
+        ("10 modulo 3", "10 mod 3", "= 1"),
+        ("6 times 7", "6 * 7", "= 42"),
+        ("45° to rad", "45° as rad", "= (pi/4) rad"),
+        ("(pi/4) in deg", "(pi/4) as deg", "= 45°"),
+        ("45° -> rad", "45° as rad", "= (pi/4) rad"),
+        ("abs -3", "abs(-3)", "= 3"),
+        ("max 3, 4", "max(3, 4)", "= 4"),
+        ("sin² 30°", "sin(30°)^2", "= 0.25"),
+        ("sin^2 30°", "sin(30°)^2", "= 0.25"),
+        ("sin⁻¹ 0.5", "arcsin(0.5)", "= (pi/6) rad"),
+        ("sin^(-1)(0.5)", "arcsin(0.5)", "= (pi/6) rad"),
+        ("sinh^-1(0)", "arsinh(0)", "= 0"),
+        ("sqrt[49]", "sqrt(49)", "= 7"),
+        ("sin{30°}", "sin(30°)", "= 0.5"),
+        ("12:30:15", "12°30′15″", "= 12°30′15″"),
+        ("2∠30", "2∠30°", "≈ 1.732050808 + i"),
     ],
 )
 def test_the_first_mend_is_what_was_meant(typed, meant, value):
     assert mends(typed)[0] == meant
     assert answer(meant) == value
+
+
+def test_roots_by_their_signs():
+    assert answer("∛27 + ∜16") == "= 5"
+    assert answer("2∛8") == "= 4"
+    assert answer("sin^(2)(30°)") == "= 0.25"
+
+
+def test_a_function_with_no_arguments_is_told_from_its_value():
+    assert mends("now") == ["now()"]
+    assert mends("random") == ["random()"]
+    assert mends("sin") == []
+    assert mends("now()") == []
+
+
+def test_words_between_values_may_be_quantities():
+    assert answer("times = 3", "2 times") == "= 6"
+    assert answer("C2 = 3", "5C2") == "= 15"
+    assert error("to = 3", "45° to rad") == "side-by-side"
 
 
 def test_two_numbers_for_a_list_are_its_items_or_its_ends():

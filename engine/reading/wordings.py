@@ -1,0 +1,74 @@
+"""What people write in words between two values, or behind one: ``5 choose 2``,
+``45° to rad``, ``10 modulo 3``.  Each gets the sign or the call that is meant."""
+
+from __future__ import annotations
+
+import re
+from typing import TYPE_CHECKING
+
+from engine.errors import LineError, Mend, Span, replace
+from engine.forms.names import is_form
+from engine.reading import tokens as tk
+
+if TYPE_CHECKING:
+    from engine.reading.parser import Parser
+    from engine.reading.tokens import Token
+
+SIGNS = {
+    "times": "*", "plus": "+", "minus": "-", "over": "/", "modulo": "mod", "modulus": "mod",
+}  # fmt: skip
+"""Operators by their names."""
+
+CALLS = {"choose": "binomial", "nCr": "binomial", "C": "binomial", "nPr": "permutations",
+         "P": "permutations"}  # fmt: skip
+"""Functions that are written between their arguments elsewhere."""
+
+BEFORE_FORM = frozenset({"to", "in", "into"})
+
+RUN_TOGETHER = re.compile(r"([CP])(\d+)")
+"""``C2`` behind a number: 5C2."""
+
+
+def in_words(parser: Parser) -> LineError | None:
+    """The error for two values side by side of which one is such a word."""
+    for at in (parser.at - 1, parser.at):
+        word = parser.tokens[at]
+        if at and word.kind == tk.NAME and word.text not in parser.quantities:
+            error = _meant(parser, parser.tokens[at - 1], word, parser.tokens[at + 1])
+            if error is not None:
+                return error
+    return None
+
+
+def _meant(parser: Parser, left: Token, word: Token, right: Token) -> LineError | None:
+    if word.text in SIGNS and right.kind != tk.END:
+        sign = SIGNS[word.text]
+        text = f"Between two values {word.text} is written {sign}."
+        return LineError("in-words", text, word.span, (replace(word.span, sign),))
+    if word.text in BEFORE_FORM and is_form((right.text,)):
+        return form_word(word.text, word.span)
+    operands = (tk.NUMBER, tk.NAME)
+    if word.text in CALLS and left.kind in operands and right.kind in operands:
+        return _called(CALLS[word.text], left, word, right, right.text)
+    return None
+
+
+def form_word(word: str, span: Span) -> LineError:
+    """``45° to rad``: the word before a form is ``as``."""
+    text = f"A form or a unit for the answer stands behind as, and not behind {word}."
+    return LineError("in-words", text, span, (replace(span, "as"),))
+
+
+def run_together(parser: Parser, number: Token, name: Token) -> LineError | None:
+    """``5C2``: the error for a number and a name that are one such call."""
+    found = RUN_TOGETHER.fullmatch(name.text)
+    touch = number.kind == tk.NUMBER and number.span.end == name.span.start
+    if found is None or not touch or name.text in parser.quantities:
+        return None
+    return _called(CALLS[found[1]], number, name, name, found[2])
+
+
+def _called(function: str, left: Token, word: Token, right: Token, second: str) -> LineError:
+    call = f"{function}({left.text}, {second})"
+    mend: Mend = replace(left.span.to(right.span), call)
+    return LineError("in-words", f"This is written {call}.", word.span, (mend,))
