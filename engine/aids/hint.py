@@ -25,6 +25,7 @@ from engine.errors import LineError
 from engine.forms.answer import write_in_passing
 from engine.functions.catalogue import BY_NAME, CONSTANTS
 from engine.functions.record import Function
+from engine.numbers.angles import UNITS
 from engine.numbers.values import Angle, Applied, List, Value
 from engine.reading.plain import node_text
 from engine.reading.tree import Call, LineTree, Name, Node, walk
@@ -32,6 +33,9 @@ from engine.sheet.calls import applied
 
 if TYPE_CHECKING:
     from engine.sheet.sheet import Sheet
+
+UNIT_OF_SHEET = "the unit of the sheet"
+"""What a record says of an angle's unit; the card says which one that is."""
 
 LONGEST_VALUE = 60
 """Characters of a value that the card of a quantity shows."""
@@ -124,10 +128,11 @@ def _argument_at(before: str) -> int:
 
 def _card(sheet: Sheet, function: Function, call: Call | None, place: int | None) -> dict[str, Any]:
     at = None if place is None else min(place, len(function.parameters) - 1)
+    unit = UNITS[sheet.settings.conventions.angle].words
     parameters = [
         {
             "name": parameter.name,
-            "text": parameter.text,
+            "text": parameter.text.replace(UNIT_OF_SHEET, unit),
             "domain": parameter.domain,
             "optional": parameter.optional,
             "here": number == at,

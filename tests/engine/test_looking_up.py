@@ -336,6 +336,11 @@ def test_a_function_under_another_name_is_completed_and_has_its_card():
     assert hint("cooled(30", noted)["summary"].endswith("exp(-t/25) · after t minutes")
 
 
+def test_the_card_of_an_angle_says_in_which_unit_it_is_read():
+    assert hint("sin(0.5")["parameters"][0]["text"].endswith("is read in radians")
+    assert hint("sin(0.5", "/angle deg")["parameters"][0]["text"].endswith("is read in degrees")
+
+
 def test_the_card_of_a_list_argument_has_no_curve():
     card = hint("mean([1, 2")
     assert card["name"] == "mean"
