@@ -6,7 +6,7 @@ from typing import TYPE_CHECKING, Any
 
 from engine.aids.completion import complete
 from engine.aids.hint import hint_at
-from engine.errors import LineError, Notice
+from engine.errors import LineError, Notice, Unfinished
 from engine.reading.caret import at_caret
 from engine.reading.mathml import statement_mathml
 from engine.reading.rows import lines_in
@@ -29,14 +29,19 @@ def typed_so_far(
     place: float | None = None,
     caret: int | None = None,
 ) -> dict[str, Any]:
-    """The outcome of the line so far, with what there is around the ``caret``.
+    """The outcome of the line so far, with what there is around the ``caret``.  Where
+    only brackets are open it is answered as if they were closed.
 
     Arguments as those of :meth:`Sheet.preview`; ``caret`` in code points.
     """
     lines = lines_in(text) if "\n" in text.strip() else [text]
     if len(lines) > 1:
         return _several(sheet, text, lines)
-    page = sheet.preview(text, last, number, place).for_page()
+    outcome = sheet.preview(text, last, number, place)
+    page = outcome.for_page()
+    if isinstance(outcome.error, Unfinished) and outcome.error.mends:
+        closed = sheet.preview(outcome.error.mends[0].apply(text), last, number, place).for_page()
+        page |= {"answers": closed["answers"], "notices": closed["notices"]}
     page["completions"] = [] if caret is None else complete(sheet, text, caret)
     if page["completions"] and _is_about_name_at(page["error"], caret):
         page["error"] = None

@@ -336,6 +336,18 @@ def test_a_function_under_another_name_is_completed_and_has_its_card():
     assert hint("cooled(30", noted)["summary"].endswith("exp(-t/25) · after t minutes")
 
 
+def test_a_line_with_open_brackets_is_answered_as_if_they_were_closed():
+    def typed(text):
+        return typed_so_far(Sheet(), text, caret=len(text))
+
+    assert typed("2*(sqrt(49")["answers"][0]["text"] == "14"
+    assert typed("2*(sqrt(49")["error"]["code"] == "unfinished"
+    assert typed("sin(30")["notices"][0]["fixes"][0]["input"] == "sin(30°)"
+    assert typed("sqrt(49  # and a note")["answers"][0]["text"] == "7"
+    assert typed("2*(sqrt(49 +")["answers"] == []
+    assert typed("binomial(9")["answers"] == []
+
+
 def test_the_card_of_an_angle_says_in_which_unit_it_is_read():
     assert hint("sin(0.5")["parameters"][0]["text"].endswith("is read in radians")
     assert hint("sin(0.5", "/angle deg")["parameters"][0]["text"].endswith("is read in degrees")
