@@ -9,7 +9,7 @@ from flint import fmpz
 from engine.errors import LineError
 from engine.forms.decimal import Decimal, to_places
 from engine.forms.names import Form
-from engine.forms.reals import WRITERS, multiple_of_pi, positional_text, sign_of
+from engine.forms.reals import WHOLE_IN_FULL, WRITERS, multiple_of_pi, positional_text, sign_of
 from engine.forms.written import Written
 from engine.numbers.angles import UNITS, count_of
 from engine.numbers.arithmetic import multiply
@@ -26,14 +26,17 @@ def write_angle(angle: Angle, form: Form) -> Written:
         raise LineError("form-for-number", f"The form {form.style} is for plain numbers.")
     count = count_of(angle, name)
     shown = WRITERS[form.style](count, form)
-    if name == "rad" and not form.style and not form.asked and _is_multiple_of_pi(count):
+    if name == "rad" and not form.style and not form.asked and _is_shown_as_multiple(count):
         closed = _with_unit(multiple_of_pi(count), name)
         return replace(closed, nearly=_with_unit(shown, name))
     return _with_unit(shown, name)
 
 
-def _is_multiple_of_pi(number: Number) -> bool:
-    return isinstance(number, Exact) and number.pi_power == 1
+def _is_shown_as_multiple(number: Number) -> bool:
+    """Whether it is a multiple of π by a fraction that is not too long to be read."""
+    if not (isinstance(number, Exact) and number.pi_power == 1):
+        return False
+    return max(abs(number.coefficient.p), number.coefficient.q) < 10**WHOLE_IN_FULL
 
 
 def _with_unit(number: Written, name: str) -> Written:

@@ -6,7 +6,9 @@ a quantity with no unit or added without one, and an angle that is converted by 
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
-from math import pi, prod
+from math import nan, pi
+
+from flint import fmpq
 
 from engine.errors import Notice, Span, replace, replace_each
 from engine.functions.catalogue import BY_NAME, CONSTANTS
@@ -60,8 +62,9 @@ def _not_known_yet(function: Assignment, scope: Scope) -> Iterator[Notice]:
     if function.live:
         return
     name = function.targets[0].name
-    known = {*function.parameters, name, *CONSTANTS, *BY_NAME, *scope.quantity_names()}
-    used = [node for node in walk(function.expression) if isinstance(node, Name | Call)]
+    own = {*function.parameters, name, *CONSTANTS, *BY_NAME}
+    used = [node for node in walk(function.expression) if _name_in(node) not in {"", *own}]
+    known = own | set(scope.quantity_names()) if used else own
     missing = next((node for node in used if _name_in(node) not in known), None)
     if missing is None:
         return
@@ -149,15 +152,18 @@ CONVERTING = {"deg": "degrees", "rad": "radians"}
 
 def _converted_by_hand(expression: Node, values: Values) -> Iterator[Notice]:
     """``arctan(1)*180/pi``: that is 45 times the angle of a radian."""
+    known: dict[int, Multiple] = {}
     for parent in (None, *walk(expression)):
         for product in (expression,) if parent is None else parent.parts:
-            found = _is_product(product) and _angle_and_unit(product, values)
-            if found:
-                angle, unit = found
-                said = f"An angle carries its unit: times {FACTORS[unit][1]} it is another angle."
-                mend = replace(product.span, _as_meant(node_text(angle), unit, parent))
-                yield Notice("converted-by-hand", said, (mend,))
-                return
+            if _is_product(product):
+                angle, factor = _taken_apart(product, values, known)
+                unit = _unit_of(factor)
+                if angle is not None and unit:
+                    by = FACTORS[unit][1]
+                    said = f"An angle carries its unit: times {by} it is another angle."
+                    meant = _as_meant(node_text(angle), unit, parent)
+                    yield Notice("converted-by-hand", said, (replace(product.span, meant),))
+                    return
 
 
 def _as_meant(angle: str, unit: str, parent: Node | None) -> str:
@@ -169,47 +175,47 @@ def _as_meant(angle: str, unit: str, parent: Node | None) -> str:
     return f"{CONVERTING[unit]}({angle})"
 
 
-def _angle_and_unit(product: Node, values: Values) -> tuple[Node, str] | None:
-    """The angle in a product of it and the factor to a unit; None for anything else."""
-    above, below = _factors(product)
-    angles = [factor for factor in above if _constant(factor) is None]
-    if len(angles) != 1 or any(_constant(factor) is None for factor in below):
-        return None
-    try:
-        times = prod(_constant(factor) for factor in above if factor is not angles[0])
-        factor = times / prod(map(_constant, below))
-    except (OverflowError, ZeroDivisionError):
-        return None
-    for unit, (one, _) in FACTORS.items():
-        is_meant = abs(factor / one - 1) < SLACK
-        if is_meant and isinstance(values.get(id(angles[0])), Angle):
-            return angles[0], unit
-    return None
+def _unit_of(factor: float) -> str:
+    """The unit that a factor converts an angle's number to; empty where it does not."""
+    close = (unit for unit, (one, _) in FACTORS.items() if abs(factor / one - 1) < SLACK)
+    return next(close, "")
 
 
 def _is_product(node: Node) -> bool:
     return isinstance(node, Binary) and node.op in ("*", "/", IMPLIED)
 
 
-def _factors(node: Node) -> tuple[list[Node], list[Node]]:
-    """What stands above and below the bar of a product, that of its own products too."""
-    if not _is_product(node):
-        return [node], []
-    above, below = _factors(node.left)
-    more, less = _factors(node.right)
-    if node.op == "/":
-        more, less = less, more
-    return above + more, below + less
+Multiple = tuple[Node | None, float]
+"""An angle, None where there is none, and the number it is multiplied with."""
+
+NEITHER: Multiple = (None, nan)
 
 
-def _constant(node: Node) -> float | None:
-    """The size of a typed number or of pi, roughly; None for anything else.
+def _taken_apart(node: Node, values: Values, known: dict[int, Multiple]) -> Multiple:
+    """A product as a multiple of the one angle in it; each part is looked at once."""
+    if id(node) not in known:
+        known[id(node)] = _multiple(node, values, known)
+    return known[id(node)]
 
-    Errors: ``OverflowError`` where a float cannot hold it.
-    """
+
+def _multiple(node: Node, values: Values, known: dict[int, Multiple]) -> Multiple:
+    if _is_product(node):
+        angle, times = _taken_apart(node.left, values, known)
+        other, by = _taken_apart(node.right, values, known)
+        divides = node.op == "/"
+        if (other is not None and (divides or angle is not None)) or (divides and not by):
+            return NEITHER
+        return angle or other, times / by if divides else times * by
     match node:
         case Literal(value=value):
-            return float(value)
+            return None, _float(value)
         case Name(name="pi"):
-            return pi
-    return None
+            return None, pi
+    return (node, 1.0) if isinstance(values.get(id(node)), Angle) else NEITHER
+
+
+def _float(value: fmpq) -> float:
+    try:
+        return float(value)
+    except OverflowError:
+        return nan

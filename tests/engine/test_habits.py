@@ -145,3 +145,10 @@ def test_a_number_beside_an_angle_of_another_unit_gets_that_unit_as_a_mend():
     assert mends("/angle deg", "30° + 1") == []
     assert codes("/angle deg", "30° + 1") == ["number-beside-angle"]
     assert codes("30° == 0.5") == ["number-beside-angle"]
+
+
+def test_long_products_and_huge_factors_are_looked_through_once():
+    assert answer("30°" + "*2" * 1000)[:2] == "= "
+    assert codes("arctan(1)" + "*1" * 1000 + "*180/pi") == ["converted-by-hand"]
+    assert answer("arctan(1)*1e400") == "≈ 7.853981634e399 rad"
+    assert codes("arctan(1)*1e400*180/pi") == []
