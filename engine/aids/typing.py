@@ -43,8 +43,10 @@ def typed_so_far(
         closed = sheet.preview(outcome.error.mends[0].apply(text), last, number, place).for_page()
         page |= {"answers": closed["answers"], "notices": closed["notices"]}
     page["completions"] = [] if caret is None else complete(sheet, text, caret)
-    if page["completions"] and _is_about_name_at(page["error"], caret):
-        page["error"] = None
+    if page["completions"]:
+        page["notices"] = [n for n in page["notices"] if n["code"] != "not-known-yet"]
+        if _is_about_name_at(page["error"], caret):
+            page["error"] = None
     try:
         tree = sheet.tree_so_far(text)
     except LineError:

@@ -348,6 +348,15 @@ def test_a_line_with_open_brackets_is_answered_as_if_they_were_closed():
     assert typed("binomial(9")["answers"] == []
 
 
+def test_a_name_that_is_still_typed_is_not_remarked_on():
+    def codes(text):
+        page = typed_so_far(Sheet(), text, caret=len(text))
+        return [notice["code"] for notice in page["notices"]]
+
+    assert codes("f(x) = x + gam") == []
+    assert codes("f(x) = x + gam ") == ["not-known-yet"]
+
+
 def test_the_card_of_an_angle_says_in_which_unit_it_is_read():
     assert hint("sin(0.5")["parameters"][0]["text"].endswith("is read in radians")
     assert hint("sin(0.5", "/angle deg")["parameters"][0]["text"].endswith("is read in degrees")
