@@ -110,6 +110,23 @@ def test_the_handbook_is_found_without_a_network(sheet, server):
     expect(sheet.get_by_test_id("handbook-entry").locator("svg")).to_be_visible()
 
 
+def test_the_dial_opens_at_the_angle_at_the_caret_and_puts_another_in_its_place(sheet):
+    degrees = sheet.get_by_test_id("dial").locator("tr[data-unit=deg]")
+    for typed, shown, turned in (
+        ("2*cos(37°)", "37°", "2*cos(45°)"),
+        ("1 + 0.5 turn", "180°", "1 + 195°"),
+    ):
+        entry(sheet).fill(typed)
+        for _ in range(typed.endswith(")")):
+            sheet.keyboard.press("ArrowLeft")
+        sheet.keyboard.press("Alt+a")
+        expect(degrees).to_have_attribute("data-text", shown)
+        sheet.keyboard.press("Shift+ArrowLeft")
+        expect(degrees).not_to_have_attribute("data-text", shown)
+        sheet.keyboard.press("Enter")
+        expect(entry(sheet)).to_have_value(turned)
+
+
 def test_the_dial_turns_by_keys_and_by_mouse_and_is_used(sheet):
     type_line(sheet, "arctan(-1, -1)")
     expect(answers(sheet)).to_have_count(1)

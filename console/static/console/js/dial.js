@@ -1,4 +1,5 @@
-/* The dial: turned by mouse or keys; what it shows is worked out by the server. */
+/* The dial: turned by mouse or keys, at the angle of a line or the one at the caret; what
+   it shows is worked out by the server. */
 document.addEventListener("DOMContentLoaded", () => {
   const dialog = document.getElementById("dial-dialog");
   const face = document.getElementById("dial-face");
@@ -35,9 +36,29 @@ document.addEventListener("DOMContentLoaded", () => {
     ask({ count: String(Number(count.toFixed(4))), unit: "deg" });
   };
 
+  /** The angle typed at the caret: a number with its unit, or one that a sine reads. */
+  function typedAngle(area) {
+    const sheetUnit = document.querySelector("#sheet-form [name=angle]").value;
+    const angles = /(\d{1,6}(?:\.\d{1,6})?)(?:\s*(°|(?:deg|rad|gon|turn)\b))?/g;
+    for (const found of area.value.matchAll(angles)) {
+      const start = found.index, end = start + found[0].length;
+      if (area.selectionStart < start || area.selectionStart > end) continue;
+      const isRead = /\b(sin|cos|tan|cot|sec|csc)\s*\(\s*$/.test(area.value.slice(0, start));
+      if (!found[2] && !isRead) return null;
+      return { start, end, count: found[1], unit: found[2] === "°" ? "deg" : found[2] || sheetUnit };
+    }
+    return null;
+  }
+
   teapot.openDial = (line) => {
+    const area = document.getElementById("entry");
+    const typed = line ? null : typedAngle(area);
+    // what the dial gives then takes its place
+    if (typed) area.setSelectionRange(typed.start, typed.end);
     if (!dialog.open) dialog.showModal();
-    ask(line ? { line } : { count: String(degrees), unit: "deg" });
+    if (line) ask({ line });
+    else if (typed) ask({ count: typed.count, unit: typed.unit });
+    else ask({ count: String(degrees), unit: "deg" });
     face.focus();
   };
 
