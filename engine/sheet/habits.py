@@ -48,10 +48,11 @@ def habits_in(
     expression = statement.expression
     values = {id(node): value for node, value in trace}
     if unit == "rad":
-        yield from _degrees_in_quantities(text, expression, values)
+        yield from _degrees_in_quantities(text, trace, values)
     yield from _not_called(expression, values)
-    yield from _number_beside_angle(expression, values, unit)
-    yield from _converted_by_hand(expression, values)
+    if any(isinstance(value, Angle) for _, value in trace):
+        yield from _number_beside_angle(expression, values, unit)
+        yield from _converted_by_hand(expression, values)
 
 
 # -- a function made before what it uses ---------------------------------------------
@@ -99,11 +100,11 @@ def _not_called(expression: Node, values: Values) -> Iterator[Notice]:
 # -- degrees kept with no unit -----------------------------------------------------------
 
 
-def _degrees_in_quantities(text: str, expression: Node, values: Values) -> Iterator[Notice]:
+def _degrees_in_quantities(text: str, trace: Trace, values: Values) -> Iterator[Notice]:
     """``sin(x)`` where x is 30."""
     arguments = [
         node.args[0]
-        for node in walk(expression)
+        for node, _ in trace
         if isinstance(node, Call) and node.function in TRIGONOMETRIC and len(node.args) == 1
     ]
     names = [one for one in arguments if isinstance(one, Name) and _is_of_degrees(one, values)]

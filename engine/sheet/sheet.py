@@ -359,7 +359,7 @@ class Sheet:
             with working(step.work()) as work:
                 scope = Visible(self, step, self._seen_from(step), trace)
                 step.value = value_of_statement(step.statement, scope)
-                step.angle = angle_met(step.statement.expression, step.value, trace)
+                step.angle = angle_met(step.value, trace)
                 unit = work.conventions.angle
                 told = list(habits_in(step.line.text, step.statement, scope, unit, trace))
             known = {notice.code for notice in told}
