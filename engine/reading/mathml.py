@@ -250,9 +250,8 @@ class Writer:
         return f"<mfrac><mrow>{top}</mrow><mrow>{bottom}</mrow></mfrac>"
 
     def power(self, node: Binary) -> str:
-        before, self.fractions = self.fractions, max(self.fractions, MAX_FRACTION_DEPTH - 1)
-        exponent = f"<mrow>{self.node(node.right)}</mrow>"
-        self.fractions = before
+        depth = max(self.fractions, MAX_FRACTION_DEPTH - 1)
+        exponent = f"<mrow>{self.small(node.right, depth)}</mrow>"
         if isinstance(node.left, Call) and not _is_bare(node.left):
             if isinstance(node.right, Literal) and node.right.text.isdecimal():
                 return self.call(node.left, exponent)
@@ -268,51 +267,50 @@ class Writer:
         return left + _times(node.left, first_of(node.right, least_right)) + right
 
     def call(self, node: Call, exponent: str = "") -> str:
-        """A call; an ``exponent`` is set behind the name, as in sin²(x)."""
-        args = [self.node(arg) for arg in node.args]
-        args += [f"<mi>{escape(name)}</mi><mo>=</mo>{self.node(arg)}" for name, arg in node.named]
+        """A call; an ``exponent`` is set behind the name, as in sin²(x).
+
+        Each argument is set once: set twice at every level, a deep line would never end.
+        """
         if _is_bare(node):
-            return self.bare_call(node, args)
+            return self.bare_call(node)
+        index = _index_of(node)
+        args = [self.node(arg) for arg in node.args if arg is not index]
+        for word, arg in node.named:
+            if arg is not index:
+                args.append(f"<mi>{escape(word)}</mi><mo>=</mo>{self.node(arg)}")
+        if node.function == "if" and len(args) == 3 and not node.is_own:
+            return cases(args)
         name = name_mathml(node.function)
-        if not node.is_own:
-            if node.function == "if" and len(args) == 3:
-                return cases(args)
-            name, args = self.printed(node, name, args)
+        if node.function in LETTERS and not node.is_own:
+            name = f'<mi mathvariant="normal">{LETTERS[node.function]}</mi>'
+        if index is not None:
+            name = f"<msub>{name}<mrow>{self.small(index, MAX_FRACTION_DEPTH)}</mrow></msub>"
         if exponent:
             name = f"<msup>{name}{exponent}</msup>"
         inside = "<mo>,</mo>".join(args)
         return f"<mrow>{name}{APPLY}{self.brackets(inside)}</mrow>"
 
-    def printed(self, node: Call, name: str, args: list[str]) -> tuple[str, list[str]]:
-        """The name and the arguments of a call, with what is set as an index to the name."""
-        if node.function in LETTERS:
-            name = f'<mi mathvariant="normal">{LETTERS[node.function]}</mi>'
-        if node.function in INDEXED and len(node.args) == 2:
-            return f"<msub>{name}<mrow>{self.index(node.args[0])}</mrow></msub>", args[1:]
-        if node.function == "log" and len(args) == 2:
-            return f"<msub>{name}<mrow>{self.index(node.parts[1])}</mrow></msub>", args[:1]
-        return name, args
-
-    def index(self, node: Node) -> str:
-        """A part set so small that a fraction has a slash."""
-        before, self.fractions = self.fractions, MAX_FRACTION_DEPTH
+    def small(self, node: Node, depth: int) -> str:
+        """A part that is set small, as if it stood in so many fractions already."""
+        before, self.fractions = self.fractions, depth
         inner = self.node(node)
         self.fractions = before
         return inner
 
-    def bare_call(self, node: Call, args: list[str]) -> str:
+    def bare_call(self, node: Call) -> str:
         """A call set with a sign of its own: a root, bars, n!, one number over another."""
-        function, [first, *others] = node.function, args
-        if function in BARS:
-            left, right = BARS[function]
-            return f"<mrow><mo>{left}</mo>{first}<mo>{right}</mo></mrow>"
-        if function == "sqrt":
-            return f"<msqrt>{first}</msqrt>"
+        function = node.function
         if function == "factorial":
             [of] = node.args
             inner = self.node(of, POSTFIX)
             is_factorial = isinstance(of, Call | Postfix) and inner.endswith("<mo>!</mo></mrow>")
             return f"<mrow>{self.brackets(inner) if is_factorial else inner}<mo>!</mo></mrow>"
+        first, *others = (self.node(arg) for arg in node.args)
+        if function in BARS:
+            left, right = BARS[function]
+            return f"<mrow><mo>{left}</mo>{first}<mo>{right}</mo></mrow>"
+        if function == "sqrt":
+            return f"<msqrt>{first}</msqrt>"
         if function == "binomial":
             row = f"<mrow>{first}</mrow><mrow>{others[0]}</mrow>"
             return self.brackets(f'<mfrac linethickness="0">{row}</mfrac>')
@@ -363,6 +361,16 @@ def _is_bare(node: Call) -> bool:
     """Whether a call is set with a sign of its own and no name."""
     arguments = BARE.get(node.function)
     return not node.is_own and not node.named and len(node.args) == arguments
+
+
+def _index_of(node: Call) -> Node | None:
+    """The argument of a call that is set as an index to its name: the order of a Bessel
+    function, the base of a logarithm."""
+    if node.is_own:
+        return None
+    if node.function in INDEXED and len(node.args) == 2:
+        return node.args[0]
+    return node.parts[1] if node.function == "log" and len(node.parts) == 2 else None
 
 
 def first_of(node: Node, least: int) -> Node | None:

@@ -181,6 +181,16 @@ def test_functions_are_set_as_in_print(line, set_as):
     assert set_as in statement_mathml(parse(line, BY_NAME).statements[0])
 
 
+@pytest.mark.parametrize(
+    ("opening", "closing"),
+    [("factorial(", ")"), ("bessel_j(", ", 1)"), ("bessel_j(1, ", ")"), ("log(2, ", ")"),
+     ("log(2, base=", ")"), ("binomial(9, ", ")"), ("root(2, ", ")"), ("2^sin(", ")")],
+)  # fmt: skip
+def test_each_argument_is_set_once_however_deep_it_stands(opening, closing):
+    [statement] = parse(opening * 12 + "777" + closing * 12, BY_NAME).statements
+    assert statement_mathml(statement).count("<mn>777</mn>") == 1
+
+
 def test_what_the_sheet_has_is_set_by_its_name():
     for line in ("gamma(x)", "floor(x)", "binomial(n, k)", "if(a, b, c)"):
         name = line.partition("(")[0]
