@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
+from zoneinfo import ZoneInfo
 
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
@@ -27,5 +27,6 @@ def local_time(get_response: Callable[[HttpRequest], HttpResponse]) -> Callable:
 def _zone_of(request: HttpRequest) -> ZoneInfo | None:
     try:
         return ZoneInfo(request.COOKIES[COOKIE])
-    except (KeyError, ValueError, OSError, ZoneInfoNotFoundError):
+    except (KeyError, ValueError, OSError):
+        # a zone that does not exist is a KeyError too
         return None

@@ -115,7 +115,8 @@ def _sheet_at(state: State) -> Sheet | Behind:
     if sheet is None or sheet.settings.form != state.settings.form:
         revision, sheet = 0, Sheet(state.settings)
     sheet.settings = state.settings
-    sheet.now = lambda: state.moment
+    moment = state.moment  # alone: the sheet shall not hold the lines of its state
+    sheet.now = lambda: moment
     if revision != state.revision:
         if state.lines is None or state.since > revision:
             return Behind(revision)

@@ -114,10 +114,10 @@ def curve_of(
     left, right = known[0][0], known[-1][0]
     spare = (right - left) * 0.04 or 1.0
     at_mark = None if mark is None or value is None else (mark, value)
-    poles = () if whole else _poles(points, low, high)
     if whole:
-        pieces = tuple((point,) for point in known)
+        poles, pieces = (), tuple((point,) for point in known)
     else:
+        poles = _poles(points, low, high)
         pieces = _pieces(_up_to_poles(function, points, poles, low, high), low, high)
     return Curve(left - spare, right + spare, low, high, pieces, whole, poles, mark=at_mark)
 
@@ -184,8 +184,8 @@ def _up_to_poles(
     """The points, and more between each pole and its neighbours, up to the edge of the
     picture."""
     more: Samples = []
+    known = [(x, y) for x, y in points if y is not None]
     for pole in poles:
-        known = [(x, y) for x, y in points if y is not None]
         sides = (max((p for p in known if p[0] < pole), default=None),
                  min((p for p in known if p[0] > pole), default=None))  # fmt: skip
         for x, y in filter(None, sides):

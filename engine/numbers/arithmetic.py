@@ -291,10 +291,8 @@ def abs_of(a: Value) -> Value:
 def exp_of(a: Value) -> Value:
     """e to the power ``a``."""
     match a:
-        case Exact() if not a.coefficient:
-            return exact(1)
         case Exact():
-            return Real(arb.exp, a, power_of_e=(fmpq(1), a))
+            return powers_of_e.number_of(fmpq(1), a)
         case Real() if a.power_of is not None and a.power_of[0] is None:
             return a.power_of[1]
         case Real():

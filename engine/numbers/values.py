@@ -204,8 +204,7 @@ class Table:
 
 @dataclass(frozen=True, slots=True)
 class Date:
-    """A day; with ``time`` a moment of it, in the time of where
-    the person is."""
+    """A day; with ``time`` a moment of it, by the clock of where the person is."""
 
     moment: datetime
     with_time: bool = False

@@ -5,28 +5,22 @@ from __future__ import annotations
 from engine.numbers import angles
 from engine.numbers.values import Angle, Exact, List, Real, Value
 from engine.reading.traps import TRIGONOMETRIC
-from engine.reading.tree import Call, Literal, Node
-from engine.sheet.evaluation import Trace
+from engine.reading.tree import Call
+from engine.sheet.evaluation import Trace, Values, value_of_part
 
 
-def angle_met(value: Value, trace: Trace) -> Angle | None:
+def angle_met(value: Value, trace: Trace, values: Values) -> Angle | None:
     """The value where it is an angle; else the argument of the first sine or the like,
     or else the first angle that was met on the way.  None where there is none."""
     if isinstance(value, Angle):
         return value
     for node, _ in trace:
         if isinstance(node, Call) and node.function in TRIGONOMETRIC and node.args:
-            angle = _as_angle(_value_of(node.args[0], trace))
+            angle = _as_angle(value_of_part(node.args[0], values))
             if angle is not None:
                 return angle
     met = (_first(one) for _, one in trace)
     return next((one for one in met if isinstance(one, Angle)), None)
-
-
-def _value_of(node: Node, trace: Trace) -> Value | None:
-    if isinstance(node, Literal):
-        return Exact(node.value)
-    return next((value for one, value in trace if one is node), None)
 
 
 def _as_angle(value: Value | None) -> Angle | None:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import dataclasses
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from typing import Protocol
 
 from engine.errors import LineError, Mend, replace
@@ -54,6 +54,19 @@ HUNDRED = exact(100)
 
 Trace = list[tuple[Node, Value]]
 """The operations in the order in which they were done, each with its value."""
+
+Values = Mapping[int, Value]
+"""The values of the parts of an expression, by the identity of each part."""
+
+
+def values_in(trace: Trace) -> Values:
+    """The values of all parts that were worked out."""
+    return {id(node): value for node, value in trace}
+
+
+def value_of_part(node: Node, values: Values) -> Value | None:
+    """The value that a part had; None where it was not worked out."""
+    return Exact(node.value) if isinstance(node, Literal) else values.get(id(node))
 
 
 class Scope(Protocol):

@@ -5,7 +5,7 @@ a quantity with no unit or added without one, and an angle that is converted by 
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator
 from math import nan, pi
 
 from flint import fmpq
@@ -13,7 +13,7 @@ from flint import fmpq
 from engine.errors import Notice, Span, replace, replace_each
 from engine.functions.catalogue import BY_NAME, CONSTANTS
 from engine.numbers.angles import UNITS
-from engine.numbers.values import Angle, Applied, Exact, Value
+from engine.numbers.values import Angle, Applied, Exact
 from engine.reading.plain import node_text
 from engine.reading.traps import LEAST_DEGREES, TRIGONOMETRIC
 from engine.reading.tree import (
@@ -28,29 +28,25 @@ from engine.reading.tree import (
     Statement,
     walk,
 )
-from engine.sheet.evaluation import Scope, Trace
+from engine.sheet.evaluation import Scope, Values
 from engine.sheet.unknown import unknown_function, unknown_name
-
-Values = Mapping[int, Value]
-"""The values of the parts of an expression, by the identity of each part."""
 
 
 def habits_in(
-    text: str, statement: Statement, scope: Scope, unit: str, trace: Trace
+    text: str, statement: Statement, scope: Scope, unit: str, values: Values
 ) -> Iterator[Notice]:
     """The remarks on a statement of the line ``text`` that has a value.
 
-    ``unit`` is that of its bare angles, ``trace`` how its value was worked out.
+    ``unit`` is that of its bare angles, ``values`` are those of its parts.
     """
     if isinstance(statement, Assignment) and statement.parameters is not None:
         yield from _not_known_yet(statement, scope)
         return
     expression = statement.expression
-    values = {id(node): value for node, value in trace}
     if unit == "rad":
-        yield from _degrees_in_quantities(text, trace, values)
+        yield from _degrees_in_quantities(text, expression, values)
     yield from _not_called(expression, values)
-    if any(isinstance(value, Angle) for _, value in trace):
+    if any(isinstance(value, Angle) for value in values.values()):
         yield from _number_beside_angle(expression, values, unit)
         yield from _converted_by_hand(expression, values)
 
@@ -63,8 +59,8 @@ def _not_known_yet(function: Assignment, scope: Scope) -> Iterator[Notice]:
     if function.live:
         return
     name = function.targets[0].name
-    own = {*function.parameters, name, *CONSTANTS, *BY_NAME}
-    used = [node for node in walk(function.expression) if _name_in(node) not in {"", *own}]
+    own = {"", *function.parameters, name, *CONSTANTS, *BY_NAME}
+    used = [node for node in walk(function.expression) if _name_in(node) not in own]
     known = own | set(scope.quantity_names()) if used else own
     missing = next((node for node in used if _name_in(node) not in known), None)
     if missing is None:
@@ -100,11 +96,11 @@ def _not_called(expression: Node, values: Values) -> Iterator[Notice]:
 # -- degrees kept with no unit -----------------------------------------------------------
 
 
-def _degrees_in_quantities(text: str, trace: Trace, values: Values) -> Iterator[Notice]:
+def _degrees_in_quantities(text: str, expression: Node, values: Values) -> Iterator[Notice]:
     """``sin(x)`` where x is 30."""
     arguments = [
         node.args[0]
-        for node, _ in trace
+        for node in walk(expression)
         if isinstance(node, Call) and node.function in TRIGONOMETRIC and len(node.args) == 1
     ]
     names = [one for one in arguments if isinstance(one, Name) and _is_of_degrees(one, values)]

@@ -22,7 +22,7 @@ from engine.reading.tree import LineTree
 from engine.sheet.angle_met import angle_met
 from engine.sheet.answering import answer_from, covered_by, forgotten, written_answer
 from engine.sheet.definitions import Definitions, place_of
-from engine.sheet.evaluation import Trace, value_of_statement
+from engine.sheet.evaluation import Trace, value_of_statement, values_in
 from engine.sheet.habits import habits_in
 from engine.sheet.line import FOOT, Line, Place, Step
 from engine.sheet.outcome import ERROR, NOTE, OK, UNFINISHED, Answer, Outcome
@@ -359,9 +359,10 @@ class Sheet:
             with working(step.work()) as work:
                 scope = Visible(self, step, self._seen_from(step), trace)
                 step.value = value_of_statement(step.statement, scope)
-                step.angle = angle_met(step.value, trace)
+                values = values_in(trace)
+                step.angle = angle_met(step.value, trace, values)
                 unit = work.conventions.angle
-                told = list(habits_in(step.line.text, step.statement, scope, unit, trace))
+                told = list(habits_in(step.line.text, step.statement, scope, unit, values))
             known = {notice.code for notice in told}
             step.notices[:] = [n for n in step.notices if n.code not in known] + told
             step.used_unit = work.used_unit

@@ -10,7 +10,7 @@ from engine.errors import Span
 from engine.forms.answer import Written, write_in_passing
 from engine.forms.names import Form
 from engine.functions.catalogue import CONSTANTS
-from engine.numbers.values import Applied, Date, Exact, Table, Value
+from engine.numbers.values import Applied, Date, Table, Value
 from engine.reading.mathml import UNITS, math, node_mathml
 from engine.reading.parser import parse
 from engine.reading.plain import node_text
@@ -30,7 +30,7 @@ from engine.reading.tree import (
     Range,
     Sexagesimal,
 )
-from engine.sheet.evaluation import Trace
+from engine.sheet.evaluation import Trace, value_of_part, values_in
 
 SPOKEN = {
     "+": "plus", "-": "minus", "*": "times", "implied": "times", "/": "divided by",
@@ -79,11 +79,11 @@ class Workings:
         self.expression = expression
         self.form = form
         self.trace = [(node, value) for node, value in trace if _is_work(node)]
-        self.values: dict[int, Value] = {id(node): value for node, value in trace}
+        self.values = values_in(trace)
 
     def value_of(self, node: Node) -> Value | None:
         """The value that a part had; None where it was not worked out."""
-        return Exact(node.value) if isinstance(node, Literal) else self.values.get(id(node))
+        return value_of_part(node, self.values)
 
     def steps(self) -> list[WorkStep]:
         """The operations in their order."""
