@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
+from datetime import datetime
 from typing import Any
 
 from django.conf import settings
@@ -12,56 +13,88 @@ from django.utils import timezone
 
 from console.models import Line, Sheet
 from engine.errors import LineError
+from engine.limited.bounds import LINE_SECONDS, PREVIEW_SECONDS
 from engine.numbers.context import Conventions
-from fence.evaluators import evaluators
-from fence.limits import LINE_SECONDS, PREVIEW_SECONDS
-from fence.worker import Job, SheetLine, State
+from engine.sheet.settings import Settings
+from fence.evaluators import Busy, evaluators
+from fence.worker import Job, Refused, SheetLine, State, failed
 
-CACHED = ("outcome", "answered", "stale", "is_live", "found", "given")
-"""The fields of a line that can be made again from its text."""
+CACHED = ("outcome", "answered", "engine", "stale", "is_live", "found", "given")
+"""The fields of a line that its answers come with; what was given to it only grows."""
+
+BUSY = LineError("busy", "Teapot is busy with other lines just now. Try it again in a moment.")
 
 
 def rows_of(lines: QuerySet[Line]) -> QuerySet:
     """What an evaluator needs of lines, in their order."""
     return lines.order_by("place").values_list(
-        "number", "text", "last", "place", "deleted", "angle", "log", "numbers", "given"
-    )
+        "number", "text", "last", "place", "deleted", "angle", "log", "numbers", "given",
+        "token", "kept",
+    )  # fmt: skip
 
 
 def work(sheet: Sheet, kind: str, seconds: float = LINE_SECONDS, **arguments: Any) -> Any:
-    """Has an evaluator do a job on the sheet at its present revision."""
+    """Has an evaluator do a job on the sheet at its present revision.
+
+    Errors: :class:`LineError` where what was typed does not allow it.
+    """
 
     def lines_since(revision: int) -> tuple[SheetLine, ...]:
         changed = sheet.lines.filter(revision__gt=revision, revision__lte=sheet.revision)
         if not revision:
             changed = changed.present()
         return tuple(
-            SheetLine(*row[:5], Conventions(*row[5:8]), row[8]) for row in rows_of(changed)
+            SheetLine(*row[:5], Conventions(*row[5:8]), row[8], str(row[9]), _by_the_clock(row[10]))
+            for row in rows_of(changed)
         )
 
-    moment = timezone.localtime().replace(tzinfo=None)
-    state = State(str(sheet.pk), sheet.revision, sheet.settings, moment)
+    state = State(str(sheet.pk), sheet.revision, sheet.settings, _by_the_clock(timezone.now()))
     job = Job(kind, seconds, arguments)
-    return evaluators(settings.TEAPOT_EVALUATORS).work(state, job, lines_since)
+    result = evaluators(settings.TEAPOT_EVALUATORS).work(state, job, lines_since)
+    if isinstance(result, Refused):
+        raise LineError(result.code, result.text)
+    return result
+
+
+def surely(sheet: Sheet, kind: str, **arguments: Any) -> Any:
+    """As :func:`work`, for what cannot be gone on without.
+
+    Errors: :class:`LineError` where there was no result in time too.
+    """
+    result = work(sheet, kind, **arguments)
+    if result is None:
+        raise LineError("too-slow", "This could not be worked out in time. Try it again.")
+    return result
+
+
+def _by_the_clock(moment: datetime) -> datetime:
+    """A moment by the clock of where the person is."""
+    return timezone.localtime(moment).replace(tzinfo=None)
 
 
 def typed(sheet: Sheet, **arguments: Any) -> dict[str, Any]:
     """What is shown while a line is typed."""
-    return work(sheet, "typed", PREVIEW_SECONDS, **arguments)
+    try:
+        return work(sheet, "typed", PREVIEW_SECONDS, **arguments)
+    except Busy:
+        return failed(Job("typed", PREVIEW_SECONDS, arguments), BUSY)
 
 
 def refresh(sheet: Sheet, lines: Iterable[Line]) -> dict[int, list[str]]:
-    """Makes the answers of stale lines again.
+    """Makes the answers of lines again that are no longer those they have: of as many as
+    there is time for.  The others are no more fresh than before.
 
     Returns for each line whose answers have changed how, as :func:`moved` says it.
     """
-    stale = [line for line in lines if line.stale]
+    stale = [line for line in lines if not line.is_fresh]
     if not stale:
         return {}
-    outcomes = work(sheet, "outcomes", numbers=[line.number for line in stale])
-    if outcomes is None:
-        return {}
+    try:
+        outcomes = work(sheet, "outcomes", numbers=[line.number for line in stale]) or {}
+    except Busy:
+        outcomes = {}
     before: dict[int, list[str]] = {}
+    stale = [line for line in stale if line.number in outcomes]
     for line in stale:
         was = answer_texts(line)
         line.take(outcomes[line.number], sheet.revision)
@@ -94,18 +127,18 @@ def moved(before: list[str], after: list[str]) -> list[str]:
     return [f"{was} → {now}" for was, now in pairs if was != now]
 
 
-def quantities(sheet: Sheet) -> tuple[list[dict[str, Any]], int]:
-    """The sheet's quantities as they are now, and how many more there are."""
-    reply = work(sheet, "quantities") or {"quantities": [], "left_out": 0}
-    return reply["quantities"], reply["left_out"]
+def quantities(sheet: Sheet) -> dict[str, Any] | None:
+    """The sheet's quantities as they are now, how many more there are, and the lines
+    that are out of date; None where they could not be had in time."""
+    try:
+        return work(sheet, "quantities")
+    except Busy:
+        return None
 
 
-def names(sheet: Sheet) -> dict[str, int]:
-    """The names of the quantities at the foot, each with its line.
+def settings_after(sheet: Sheet, command: str, argument: str) -> Settings:
+    """The sheet's settings after a command such as ``/show``.
 
-    Errors: :class:`LineError` where they could not be had in time.
+    Errors: :class:`LineError` for what cannot be set.
     """
-    known = work(sheet, "names")
-    if known is None:
-        raise LineError("too-slow", "The quantities could not be listed in time: try again.")
-    return known
+    return surely(sheet, "settings_after", command=command, argument=argument)

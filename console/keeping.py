@@ -15,11 +15,8 @@ from uuid import UUID, uuid4
 from console import evaluating
 from console.changes import commit
 from console.models import Line, Sheet
-from engine.errors import LineError
-from engine.sheet import editing
+from engine.sheet.line import Drawn
 from engine.sheet.outcome import NOTE, OK
-from engine.sheet.settings import after
-from engine.sheet.sheet import Drawn
 
 MAX_ATTEMPTS = 50
 """How often a change is worked out again because another window was faster."""
@@ -67,14 +64,16 @@ def keep(
 ) -> Kept:
     """Answers ``text`` and keeps it as a line: at the foot, or below a line.
 
-    A ``token`` that was kept before gives that line again.  ``replies`` are those to
-    the questions that the line asks.
+    A ``token`` that was kept before gives that line again; with another text, that line
+    is mended.  ``replies`` are those to the questions that the line asks.
     """
 
     def attempt() -> Kept | None:
         known = sheet.lines.filter(token=token).first()
-        if known is not None:
+        if known is not None and (known.text == text or known.deleted):
             return Kept(known.outcome, known)
+        if known is not None:
+            return mend(sheet, known.number, text, replies)
         if below is not None and not _has_room(sheet, below):
             _make_room(sheet)
             return None
@@ -167,7 +166,7 @@ def _obey(sheet: Sheet, command: str, argument: str) -> bool:
 def set_for_sheet(sheet: Sheet, command: str, argument: str) -> bool:
     """Sets what a command such as ``/show`` or ``/angle`` sets; false where another
     window was faster.  Errors: :class:`LineError` for what cannot be set."""
-    settings = after(sheet.settings, command, argument)
+    settings = evaluating.settings_after(sheet, command, argument)
     if command == "show":
         return commit(sheet, "form of the sheet", [], form=settings.form.text)
     chosen = getattr(settings.conventions, command)
@@ -192,7 +191,9 @@ def mend(
     def attempt() -> Kept | None:
         line = sheet.lines.present().get(number=number)
         line.text, before = text, evaluating.answer_texts(line)
-        outcome = _answer(sheet, line, replies, line.given if keeps_given else ())
+        if not keeps_given:
+            line.given = []
+        outcome = _answer(sheet, line, replies, line.given)
         if outcome["status"] not in (OK, NOTE) or _is_setting(outcome):
             return Kept(outcome)
         line.take(outcome, sheet.revision + 1)
@@ -216,6 +217,13 @@ def delete(sheet: Sheet, number: int) -> None:
         return commit(sheet, f"deleted line {number}", [line]) or None
 
     _until_written(sheet, attempt)
+
+
+def take_back(sheet: Sheet, token: UUID) -> None:
+    """Deletes the line that was kept with that token, if any was."""
+    line = sheet.lines.present().filter(token=token).first()
+    if line is not None:
+        delete(sheet, line.number)
 
 
 def move(sheet: Sheet, number: int, up: bool) -> None:
@@ -242,7 +250,8 @@ def set_form(sheet: Sheet, number: int, form: str) -> Kept:
     Errors: :class:`LineError` where there is no such form.
     """
     text = sheet.lines.get(number=number).text
-    return mend(sheet, number, editing.with_form(text, form), keeps_given=True)
+    text = evaluating.surely(sheet, "with_form", text=text, form=form)
+    return mend(sheet, number, text, keeps_given=True)
 
 
 # -- quantities ------------------------------------------------------------------------------
@@ -253,18 +262,17 @@ def set_value(sheet: Sheet, name: str, value: str) -> Kept:
 
     Errors: :class:`LineError` where there is no such quantity.
     """
-    number = evaluating.names(sheet).get(name)
-    if number is None:
-        raise LineError("unknown-name", f"No quantity is named {name}.")
-    text = sheet.lines.get(number=number).text
-    return mend(sheet, number, editing.with_value(text, name, value))
+    number, text = evaluating.surely(sheet, "with_value", name=name, value=value)
+    return mend(sheet, number, text)
 
 
-def compute_again(sheet: Sheet, name: str | None) -> list[Kept]:
-    """Computes a quantity that is out of date again, in a new line at the foot; all
-    of them, in their order, where ``name`` is None."""
-    outdated = [q for q in evaluating.quantities(sheet)[0] if q["state"] == "out-of-date"]
-    lines = dict.fromkeys(q["again"] for q in outdated if name in (None, q["name"]))
+def compute_again(sheet: Sheet, number: int | None) -> list[Kept]:
+    """Computes a line that is out of date again, with all that it uses, in new lines at
+    the foot; everything that is out of date, where ``number`` is None.
+
+    Errors: :class:`LineError` where it could not be found out what that is.
+    """
+    lines = evaluating.surely(sheet, "again", number=number)
     return [keep(sheet, text, uuid4()) for text in lines]
 
 
@@ -273,20 +281,12 @@ def rename(sheet: Sheet, old: str, new: str) -> None:
 
     Errors: :class:`LineError` where ``new`` cannot be its name, or is one already.
     """
-    editing.check_name(new)
-    known = evaluating.names(sheet)
-    if old not in known:
-        raise LineError("unknown-name", f"No quantity is named {old}.")
-    if new in known:
-        raise LineError("name-taken", f"There is a quantity named {new} already.")
 
     def attempt() -> bool | None:
-        changed = []
-        for line in sheet.lines.present():
-            text = editing.renamed(line.text, old, new)
-            if text != line.text:
-                line.text, line.stale = text, True
-                changed.append(line)
+        texts = evaluating.surely(sheet, "renamed", old=old, new=new)
+        changed = list(sheet.lines.present().filter(number__in=texts))
+        for line in changed:
+            line.text, line.stale = texts[line.number], True
         return commit(sheet, f"renamed {old}", changed) or None
 
     _until_written(sheet, attempt)

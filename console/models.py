@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import uuid
+from itertools import zip_longest
 
 from django.db import models
 
@@ -11,6 +12,7 @@ from engine.forms.names import STANDARD, form_from
 from engine.numbers.context import STANDARD as USUAL
 from engine.numbers.context import Conventions
 from engine.sheet.settings import Settings
+from engine.version import VERSION
 
 
 class UnderConventions(models.Model):
@@ -69,10 +71,12 @@ class Line(UnderConventions):
     ``token`` was made by the browser for this input, so that sending it again
     after a lost connection keeps it once.  ``last`` is the number of the line
     that a bare ``@`` in it stands for.  ``given`` is what was drawn for each of its
-    statements, which cannot be worked out again.  ``outcome`` is a cache of its answers,
-    made at the revision ``answered``, which has to be made again where the line is
-    ``stale``; ``found`` holds its names and answers for the search.  A ``deleted``
-    line can be brought back.
+    statements, which cannot be worked out again: it is made when the line is kept or
+    mended, may grow, and is never made less by what the line answers.  ``outcome`` is a
+    cache of its answers, made at the revision ``answered`` by the version ``engine``,
+    which has to be made again where the line is ``stale`` or the engine is another;
+    ``found`` holds its names and answers for the search.  A ``deleted`` line can be
+    brought back.
     """
 
     sheet = models.ForeignKey(Sheet, models.CASCADE, related_name="lines")
@@ -87,6 +91,7 @@ class Line(UnderConventions):
     outcome = models.JSONField()
     answered = models.PositiveIntegerField(default=0)
     is_live = models.BooleanField(default=False)
+    engine = models.CharField(max_length=16, default="")
     stale = models.BooleanField(default=False)
     found = models.TextField(default="")
     kept = models.DateTimeField(auto_now_add=True)
@@ -107,15 +112,27 @@ class Line(UnderConventions):
             models.Index(fields=("sheet",), condition=models.Q(is_live=True), name="live_lines"),
         )
 
+    @property
+    def is_fresh(self) -> bool:
+        """Whether its answers are those that it has now."""
+        return not self.stale and self.engine == VERSION
+
     def take(self, outcome: dict, revision: int) -> None:
         """Makes ``outcome`` the line's own, as it is at that revision of the sheet."""
         self.outcome = outcome
         self.answered = revision
+        self.engine = outcome.get("engine", "")
         self.stale = False
         self.is_live = outcome["is_live"]
-        self.given = outcome.get("given", [])
+        self.given = _grown(self.given, outcome.get("given", []))
         answers = outcome["answers"]
         self.found = " ".join(f"{answer['name'] or ''} {answer['text']}" for answer in answers)
+
+
+def _grown(given: list[list[str]], more: list[list[str]]) -> list[list[str]]:
+    """What was given to each statement of a line, with what it was given since."""
+    pairs = zip_longest(given, more, fillvalue=())
+    return [list(max(before, now, key=len)) for before, now in pairs]
 
 
 class Change(models.Model):

@@ -7,7 +7,6 @@ from dataclasses import dataclass
 from typing import Any
 
 from console.models import Line
-from engine.reading.tokens import split_note
 
 
 @dataclass(frozen=True, slots=True)
@@ -33,9 +32,19 @@ class Shown:
         return self.line.text
 
     @property
+    def is_waiting(self) -> bool:
+        """Whether its answers are still to be worked out: those at hand are older ones."""
+        return not self.line.is_fresh
+
+    @property
     def typed(self) -> str:
         """The input without its note."""
-        return split_note(self.line.text)[0].strip()
+        return self.line.outcome.get("typed", self.line.text)
+
+    @property
+    def notices(self) -> list[dict[str, Any]]:
+        """The remarks; what is out of date changes with other lines, and is marked apart."""
+        return [one for one in self.line.outcome["notices"] if one["code"] != "out-of-date"]
 
     @property
     def note(self) -> str:

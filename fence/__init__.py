@@ -3,5 +3,6 @@ their own, each with a limit of time and of memory.
 
 ``evaluators``  used by the web process: picks an evaluator, ends one that runs over
 ``worker``      runs inside an evaluator: keeps sheets in memory, answers jobs
-``limits``      the limits, and how a process puts itself under them
+
+The limits themselves stand in :mod:`engine.limited`, which the command line shares.
 """

@@ -4,50 +4,60 @@ from __future__ import annotations
 
 import atexit
 import logging
-import multiprocessing
 import threading
+import time
 from collections.abc import Callable
-from concurrent.futures import TimeoutError as TooSlow
 from dataclasses import replace
 from typing import Any
 from zlib import crc32
 
-from pebble import ProcessExpired, ProcessPool
-
-from fence.limits import GRACE_SECONDS, LOAD_SECONDS, too_much_memory, too_slow, unforeseen
-from fence.worker import Behind, Job, SheetLine, State, failed, start, work
+from engine.limited.bounds import (
+    GRACE_SECONDS,
+    LOAD_SECONDS,
+    too_much_memory,
+    too_slow,
+    unforeseen,
+)
+from engine.limited.child import Broke, Child, Failed, Interrupted, Slow
+from fence.worker import Behind, Job, SheetLine, State, failed
 
 logger = logging.getLogger(__name__)
 
 WAIT_SECONDS = 0.4
 """How long a sheet waits for the evaluator that has it, before it takes another."""
 
+LONGEST_WAIT = 12.0
+"""How long it waits for any: as long as two lines before it may take."""
+
 LinesSince = Callable[[int], tuple[SheetLine, ...]]
 """Gives the lines of a sheet that came after a revision."""
 
 
+class Busy(Exception):
+    """No evaluator became free in time."""
+
+
 class Evaluator:
-    """One process at a time; a new one is started when it had to be ended."""
+    """One process at a time; whoever holds the ``lock`` may have work done by it."""
 
     def __init__(self) -> None:
         self.lock = threading.Lock()
-        self.pool = ProcessPool(
-            max_workers=1, initializer=start, context=multiprocessing.get_context("spawn")
-        )
+        self.child = Child("fence.worker:work")
 
     def work(self, state: State, job: Job) -> Any:
         """The job's result, or what it gives where the process had to be ended."""
         seconds = job.seconds + GRACE_SECONDS + (LOAD_SECONDS if state.lines else 0)
-        future = self.pool.schedule(work, args=[state, job], timeout=seconds)
         try:
-            return future.result()
-        except TooSlow:
+            return self.child.work(seconds, state, job)
+        except Slow:
             return failed(job, too_slow(job.seconds))
-        except ProcessExpired:
+        except Broke:
             return failed(job, too_much_memory())
-        except Exception:
-            logger.exception("a job failed: %s", job.kind)
-            return failed(job, unforeseen())
+        except Interrupted:
+            logger.error("an evaluator was ended twice over a job: %s", job.kind)
+        except Failed as error:
+            logger.error("a job failed: %s\n%s", job.kind, error)
+        return failed(job, unforeseen())
 
 
 class Evaluators:
@@ -58,7 +68,10 @@ class Evaluators:
         self.evaluators = [Evaluator() for _ in range(count)]
 
     def work(self, state: State, job: Job, lines_since: LinesSince) -> Any:
-        """Does ``job``, sending the sheet's lines where the evaluator lacks them."""
+        """Does ``job``, sending the sheet's lines where the evaluator lacks them.
+
+        Errors: :class:`Busy` where all evaluators are at work for long.
+        """
         evaluator = self._take(state.sheet)
         try:
             result = evaluator.work(state, job)
@@ -73,23 +86,25 @@ class Evaluators:
     def warm(self) -> None:
         """Starts all processes now, so that nobody waits for one later."""
         for evaluator in self.evaluators:
-            evaluator.pool.schedule(start)
+            evaluator.child.start()
 
     def _take(self, sheet: str) -> Evaluator:
         first = crc32(sheet.encode()) % len(self.evaluators)
         if self.evaluators[first].lock.acquire(timeout=WAIT_SECONDS):
             return self.evaluators[first]
-        for evaluator in self.evaluators[first + 1 :] + self.evaluators[:first]:
-            if evaluator.lock.acquire(blocking=False):
-                return evaluator
-        self.evaluators[first].lock.acquire()
-        return self.evaluators[first]
+        deadline = time.monotonic() + LONGEST_WAIT
+        while time.monotonic() < deadline:
+            for evaluator in self.evaluators[first + 1 :] + self.evaluators[:first]:
+                if evaluator.lock.acquire(blocking=False):
+                    return evaluator
+            if self.evaluators[first].lock.acquire(timeout=WAIT_SECONDS):
+                return self.evaluators[first]
+        raise Busy
 
     def stop(self) -> None:
         """Ends all processes."""
         for evaluator in self.evaluators:
-            evaluator.pool.stop()
-            evaluator.pool.join()
+            evaluator.child.stop()
 
 
 _evaluators: Evaluators | None = None

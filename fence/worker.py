@@ -6,7 +6,6 @@ lines that the caller sends.
 
 from __future__ import annotations
 
-import sys
 from collections import OrderedDict
 from collections.abc import Sequence
 from dataclasses import asdict, dataclass, field
@@ -17,16 +16,18 @@ from engine import LineError, Outcome, Settings, Sheet
 from engine.aids.dial import angle_from, angle_in, dial_of
 from engine.aids.number_line import number_lines_in
 from engine.aids.typing import typed_so_far
-from engine.limits import MAX_RECURSION
+from engine.limited.bounds import TimeIsUp, time_limit, too_much_memory, too_slow
 from engine.numbers.context import Conventions
 from engine.reading.plain import statement_text
 from engine.reading.rows import lines_in
+from engine.sheet import editing
+from engine.sheet.dependence import again_for, lines_out_of_date
+from engine.sheet.line import Drawn
 from engine.sheet.machine import bits_of
 from engine.sheet.outcome import ERROR
 from engine.sheet.quantities import list_quantities
-from engine.sheet.sheet import Drawn
+from engine.sheet.settings import after
 from engine.sheet.workings import box_of
-from fence.limits import TimeIsUp, limit_memory, time_limit, too_much_memory, too_slow
 
 MAX_SHEETS = 64
 """Sheets that an evaluator keeps; the one longest unused goes first."""
@@ -34,7 +35,11 @@ MAX_SHEETS = 64
 
 @dataclass(frozen=True, slots=True)
 class SheetLine:
-    """A line as it is stored; one that is ``deleted`` is to be taken away."""
+    """A line as it is stored; one that is ``deleted`` is to be taken away.
+
+    ``given`` is what was drawn for it; what has to be drawn beyond that comes from its
+    ``seed``, and dates from the moment at which it was ``kept``.
+    """
 
     number: int
     text: str
@@ -43,6 +48,8 @@ class SheetLine:
     deleted: bool = False
     conventions: Conventions | None = None
     given: Drawn = ()
+    seed: str = ""
+    kept: datetime | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -72,6 +79,14 @@ class Job:
 
 
 @dataclass(frozen=True, slots=True)
+class Refused:
+    """The reply to a job that what was typed does not allow."""
+
+    code: str
+    text: str
+
+
+@dataclass(frozen=True, slots=True)
 class Behind:
     """The reply of an evaluator that has the sheet only at ``revision``."""
 
@@ -79,12 +94,6 @@ class Behind:
 
 
 _sheets: OrderedDict[str, tuple[int, Sheet]] = OrderedDict()
-
-
-def start() -> None:
-    """Prepares a new evaluator process."""
-    limit_memory()
-    sys.setrecursionlimit(MAX_RECURSION)
 
 
 def work(state: State, job: Job) -> Any:
@@ -100,6 +109,8 @@ def work(state: State, job: Job) -> Any:
     except MemoryError:
         _sheets.clear()
         return failed(job, too_much_memory())
+    except LineError as error:
+        return Refused(error.code, error.text)
 
 
 def failed(job: Job, error: LineError) -> Any:
@@ -124,7 +135,7 @@ def _sheet_at(state: State) -> Sheet | Behind:
             if line.deleted:
                 sheet.remove(line.number)
             else:
-                sheet.put(
+                put = sheet.put(
                     line.number,
                     line.text,
                     line.place or line.number,
@@ -132,6 +143,7 @@ def _sheet_at(state: State) -> Sheet | Behind:
                     line.conventions,
                     line.given,
                 )
+                put.draw_from(line.seed, line.kept)
     _sheets[state.sheet] = (state.revision, sheet)
     _sheets.move_to_end(state.sheet)
     while len(_sheets) > MAX_SHEETS:
@@ -166,21 +178,27 @@ def _rows(sheet: Sheet, text: str) -> list[str]:
 
 
 def _outcomes(sheet: Sheet, numbers: list[int]) -> dict[int, Any]:
-    """The outcomes of lines that the sheet has."""
-    known = (sheet.by_number[number] for number in numbers if number in sheet.by_number)
-    return {line.number: sheet.outcome_of(line).for_page() for line in known}
+    """The outcomes of lines that the sheet has: of as many as there is time for."""
+    found: dict[int, Any] = {}
+    try:
+        for number in numbers:
+            line = sheet.by_number.get(number)
+            if line is not None:
+                found[number] = sheet.outcome_of(line).for_page()
+    except TimeIsUp:
+        pass
+    return found
 
 
 def _quantities(sheet: Sheet) -> Any:
     """The quantities as they are at the foot of the sheet."""
     quantities, left_out = list_quantities(sheet)
     listed = [quantity.as_dict() for quantity in quantities]
-    return {"quantities": listed, "left_out": left_out}
-
-
-def _names(sheet: Sheet) -> dict[str, int]:
-    """The names of the quantities at the foot, each with its line."""
-    return {name: step.line.number for name, step in sheet.definitions.current()}
+    return {
+        "quantities": listed,
+        "left_out": left_out,
+        "out_of_date": [asdict(one) for one in lines_out_of_date(sheet)],
+    }
 
 
 def _workings(sheet: Sheet, number: int) -> Any:
@@ -213,6 +231,35 @@ def _dial(sheet: Sheet, number: int | None, count: str, unit: str) -> Any:
     return {"dial": dial_of(angle), "point": point}
 
 
+def _again(sheet: Sheet, number: int | None) -> list[str]:
+    """The lines that compute a line again, or all that is out of date."""
+    return again_for(sheet, number)
+
+
+def _with_form(sheet: Sheet, text: str, form: str) -> str:
+    """A line with a form behind its expressions."""
+    return editing.with_form(text, form)
+
+
+def _with_value(sheet: Sheet, name: str, value: str) -> tuple[int, str]:
+    """The number and the new text of the line that gives ``name`` its value, with
+    another value."""
+    step = sheet.definitions.seen(name)
+    if step is None:
+        raise LineError("unknown-name", f"No quantity is named {name}.")
+    return step.line.number, editing.with_value(step.line.text, name, value)
+
+
+def _renamed(sheet: Sheet, old: str, new: str) -> dict[int, str]:
+    """The lines in which a quantity is named, with its new name."""
+    return editing.renamed_throughout(sheet, old, new)
+
+
+def _settings_after(sheet: Sheet, command: str, argument: str) -> Settings:
+    """The settings of the sheet after ``/show FORM`` and its like."""
+    return after(sheet.settings, command, argument)
+
+
 JOBS = {
     "dial": _dial,
     "answer": _answer,
@@ -220,6 +267,10 @@ JOBS = {
     "rows": _rows,
     "outcomes": _outcomes,
     "quantities": _quantities,
-    "names": _names,
+    "again": _again,
+    "with_form": _with_form,
+    "with_value": _with_value,
+    "renamed": _renamed,
+    "settings_after": _settings_after,
     "workings": _workings,
 }

@@ -11,8 +11,8 @@ from django.views.decorators.http import require_GET
 
 from console import evaluating
 from console.views.replies import own_line, own_sheet, whole_number
+from engine.limited.bounds import PREVIEW_SECONDS
 from engine.numbers.angles import SHEET_UNITS
-from fence.limits import PREVIEW_SECONDS
 from pictures.dial import draw_dial
 
 _COUNT = re.compile(r"-?\d{1,6}(\.\d{1,6})?")

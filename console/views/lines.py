@@ -26,7 +26,8 @@ from console.views.replies import (
     whole_number,
 )
 from engine.errors import LineError
-from engine.reading.tokens import may_use_answer
+from engine.version import VERSION
+from fence.evaluators import Busy
 from pictures.bits import draw_bits
 from pictures.boxes import draw_boxes
 from pictures.curve import draw_curve
@@ -44,7 +45,7 @@ def preview(request: HttpRequest, pk: UUID) -> HttpResponse:
     if not text.strip():
         return HttpResponse("")
     caret = request.POST.get("caret", "")
-    last = keeping.last_answered(sheet, float("inf")) if may_use_answer(text) else None
+    last = keeping.last_answered(sheet, float("inf"))
     outcome = evaluating.typed(
         sheet, number=0, text=text, last=last, caret=int(caret) if caret.isdecimal() else None
     )
@@ -94,8 +95,10 @@ def lines(request: HttpRequest, pk: UUID) -> HttpResponse:
     replies = _replies(request)
     try:
         kept = keeping.keep(sheet, text, token, int(below) if below else None, replies)
-    except Crowded:
-        return HttpResponse("Other windows are writing to this sheet.", status=503)
+    except (Crowded, Busy):
+        return HttpResponse("Other lines are being worked out just now.", status=503)
+    except LineError as error:
+        return refused_with(request, error, text)
     return _answered(request, sheet, kept, int(since))
 
 
@@ -124,7 +127,7 @@ def refresh(request: HttpRequest, pk: UUID) -> HttpResponse:
     sheet = own_sheet(request, pk)
     since = whole_number(request.POST.get("since"))
     numbers = [whole_number(text) for text in request.POST.getlist("numbers")[: 2 * SCREEN]]
-    moved = Q(stale=True) | Q(answered__gt=since)
+    moved = Q(stale=True) | Q(answered__gt=since) | ~Q(engine=VERSION)
     lines = list(sheet.lines.present().filter(moved, number__in=numbers))
     before = evaluating.refresh(sheet, lines)
     shown = [Shown(line, before.get(line.number)) for line in lines]
@@ -150,6 +153,18 @@ def delete(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
     own_line(sheet, number)
     since = whole_number(request.POST.get("since"))
     keeping.delete(sheet, number)
+    return news(request, sheet, since)
+
+
+@require_POST
+def take_back(request: HttpRequest, pk: UUID) -> HttpResponse:
+    """Deletes the line of a ``token``, which may have been kept while its reply was lost."""
+    sheet = own_sheet(request, pk)
+    since = whole_number(request.POST.get("since"))
+    try:
+        keeping.take_back(sheet, UUID(request.POST.get("token", "")))
+    except ValueError:
+        return HttpResponseBadRequest("token is a UUID")
     return news(request, sheet, since)
 
 
@@ -193,7 +208,9 @@ def workings(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
 @require_GET
 def as_csv(request: HttpRequest, pk: UUID, number: int, place: int) -> HttpResponse:
     """The table that a statement of a line answered, as CSV (RFC 4180)."""
-    line = own_line(own_sheet(request, pk), number)
+    sheet = own_sheet(request, pk)
+    line = own_line(sheet, number)
+    evaluating.refresh(sheet, [line])
     answers = line.outcome["answers"]
     if place >= len(answers) or not answers[place].get("cells"):
         raise Http404

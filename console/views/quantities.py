@@ -13,7 +13,7 @@ from console import evaluating, keeping
 from console.keeping import Kept
 from console.models import Sheet
 from console.showing import is_nudged
-from console.views.replies import news, own_sheet, refused, refused_with, whole_number
+from console.views.replies import news, own_line, own_sheet, refused, refused_with, whole_number
 from engine.errors import LineError
 from pictures.dependence import draw_dependence
 
@@ -22,18 +22,21 @@ from pictures.dependence import draw_dependence
 def quantities(request: HttpRequest, pk: UUID) -> HttpResponse:
     """The list of quantities, and which lines are out of date."""
     sheet = own_sheet(request, pk)
-    known, left_out = evaluating.quantities(sheet)
+    found = evaluating.quantities(sheet)
+    if found is None:
+        return HttpResponse("The quantities could not be listed in time.", status=503)
+    known = found["quantities"]
     for quantity in known:
         quantity["nudged"] = is_nudged(quantity["body"])
-    outdated = [quantity for quantity in known if quantity["state"] == "out-of-date"]
     values = [quantity for quantity in known if quantity["parameters"] is None]
     context = {
         "sheet": sheet,
         "given": [quantity for quantity in values if not quantity["is_found"]],
         "found": [quantity for quantity in values if quantity["is_found"]],
         "functions": [quantity for quantity in known if quantity["parameters"] is not None],
-        "left_out": left_out,
-        "outdated": outdated,
+        "left_out": found["left_out"],
+        "outdated": [quantity for quantity in known if quantity["state"] == "out-of-date"],
+        "out_of_date": found["out_of_date"],
         "picture": draw_dependence(known),
     }
     return render(request, "console/quantities.html", context)
@@ -49,10 +52,11 @@ def value(request: HttpRequest, pk: UUID) -> HttpResponse:
 
 @require_POST
 def again(request: HttpRequest, pk: UUID) -> HttpResponse:
-    """Computes one quantity again, or all that are out of date."""
+    """Computes a line again, or all that is out of date."""
     sheet = own_sheet(request, pk)
-    name = request.POST.get("name") or None
-    return _changed(request, sheet, lambda: keeping.compute_again(sheet, name))
+    line = request.POST.get("line")
+    number = own_line(sheet, whole_number(line)).number if line else None
+    return _changed(request, sheet, lambda: keeping.compute_again(sheet, number))
 
 
 @require_POST

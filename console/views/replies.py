@@ -97,10 +97,10 @@ def refused(request: HttpRequest, outcome: dict[str, Any]) -> HttpResponse:
     return response
 
 
-def refused_with(request: HttpRequest, error: LineError) -> HttpResponse:
-    """The same for an error that is about no input."""
+def refused_with(request: HttpRequest, error: LineError, text: str = "") -> HttpResponse:
+    """The same for an error that is about no place in the input."""
     outcome = {
-        "input": "",
+        "input": text,
         "status": "error",
         "error": {"code": error.code, "text": error.text, "start": 0, "end": 0, "fixes": []},
     }

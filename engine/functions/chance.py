@@ -5,7 +5,6 @@ Each value is drawn once and then stays with its line.
 
 from __future__ import annotations
 
-import secrets
 from datetime import datetime
 
 from flint import fmpq
@@ -31,11 +30,11 @@ def random(of: Value | None = None) -> Value:
     """
     given = current().given
     if of is None:
-        drawn = given.next(lambda: str(secrets.randbelow(10**FIGURES)), DRAWN_LATER)
+        drawn = given.next(lambda: str(given.draw(10**FIGURES)), DRAWN_LATER)
         return exact(fmpq(int(drawn), 10**FIGURES))
     if not isinstance(of, List) or not of.items:
         raise LineError("not-a-list", "It is drawn from a list or a range, as in random(1..6).")
-    place = given.next(lambda: str(secrets.randbelow(len(of.items))), DRAWN_LATER)
+    place = given.next(lambda: str(given.draw(len(of.items))), DRAWN_LATER)
     return of.items[int(place) % len(of.items)]
 
 

@@ -12,9 +12,13 @@ from contextlib import contextmanager
 from contextvars import ContextVar
 from dataclasses import dataclass, field
 from datetime import datetime
+from hashlib import sha256
+from random import SystemRandom
 from typing import TYPE_CHECKING
 
 from engine.errors import LineError, Notice, Span, replace
+
+_chance = SystemRandom()
 
 if TYPE_CHECKING:
     from engine.numbers.values import Value
@@ -54,7 +58,7 @@ class Given:
     ``values`` are used in their order; where they end, a new one is made, unless
     ``may_draw`` is not set: then the value waits until the line is kept.  A reply is
     worked out with one that is ``sealed``: it is given nothing itself.  ``now`` tells the
-    time of where the person is.
+    time of where the person is.  Numbers are drawn from ``seed``, if there is one.
     """
 
     values: list[str] = field(default_factory=list)
@@ -63,6 +67,14 @@ class Given:
     replies: Replies = field(default_factory=Replies)
     sealed: bool = False
     now: Callable[[], datetime] = datetime.now
+    seed: str = ""
+
+    def draw(self, bound: int) -> int:
+        """A whole number from 0 up to ``bound``, all equally likely."""
+        if not self.seed:
+            return _chance.randrange(bound)
+        drawn = sha256(f"{self.seed}/{len(self.values)}".encode()).digest()
+        return int.from_bytes(drawn) % bound
 
     def next(self, make: Callable[[], str], later: str = "") -> str:
         """The next value; ``make`` gives it where there is none yet.

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import TYPE_CHECKING
+
 from engine.errors import LineError, Span
 from engine.forms.names import form_from
 from engine.functions.catalogue import BY_NAME
@@ -9,6 +11,9 @@ from engine.reading.parser import parse
 from engine.reading.tokens import NAME, tokens_of
 from engine.reading.tree import Assignment, Call, InForm, LineTree, Name, walk
 from engine.sheet.line import targets_of
+
+if TYPE_CHECKING:
+    from engine.sheet.sheet import Sheet
 
 
 def with_form(text: str, form: str) -> str:
@@ -46,6 +51,22 @@ def check_name(name: str) -> None:
     tokens = tokens_of(name)
     if len(tokens) != 2 or tokens[0].kind != NAME:
         raise LineError("bad-name", f"{name} cannot be a name: letters, digits and _ only.")
+
+
+def renamed_throughout(sheet: Sheet, old: str, new: str) -> dict[int, str]:
+    """The lines that name the quantity ``old``, by their numbers, with ``new`` for it.
+
+    Errors: :class:`LineError` where ``new`` cannot be its name or is one already, or
+    where there is no such quantity.
+    """
+    check_name(new)
+    definitions = sheet.definitions
+    if definitions.seen(old) is None:
+        raise LineError("unknown-name", f"No quantity is named {old}.")
+    if definitions.seen(new) is not None:
+        raise LineError("name-taken", f"There is a quantity named {new} already.")
+    texts = ((line, renamed(line.text, old, new)) for line in sheet.lines)
+    return {line.number: text for line, text in texts if text != line.text}
 
 
 def renamed(text: str, old: str, new: str) -> str:

@@ -24,6 +24,9 @@ from engine.sheet.outcome import Outcome
 Place = tuple[float, int]
 """Where a step stands: later places see what earlier ones define."""
 
+Drawn = Sequence[Sequence[str]]
+"""For each statement of a line what was drawn for it, in the order of its use."""
+
 FOOT: Place = (float("inf"), 0)
 """Behind every line."""
 
@@ -129,10 +132,20 @@ class Line:
         for step in self.steps:
             step.given.replies = heard
 
-    def give(self, given: Sequence[Sequence[str]]) -> None:
+    def give(self, given: Drawn) -> None:
         """Gives each statement what was drawn for it before."""
         for step, values in zip(self.steps, given, strict=False):
             step.given.values = list(values)
+
+    def draw_from(self, seed: str, kept: datetime | None) -> None:
+        """What has to be drawn beyond what was given follows from ``seed``, and dates
+        from the moment at which the line was ``kept``: it is the same wherever the line
+        is worked out."""
+        for step in self.steps:
+            if seed:
+                step.given.seed = f"{seed}/{self.text}/{step.index}"
+            if kept is not None:
+                step.given.now = lambda: kept
 
     def forget_values(self) -> None:
         """Makes the line to be worked out again."""

@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Iterable
+from dataclasses import dataclass, replace
 from typing import Any
 
 from engine.errors import Asked, LineError, Notice, offers
+from engine.reading.tokens import split_note
+from engine.version import VERSION
 
 OK, ERROR, UNFINISHED, NOTE = "ok", "error", "unfinished", "note"
 
@@ -73,6 +76,10 @@ class Outcome:
     is_live: bool = False
     given: tuple[tuple[str, ...], ...] = ()
 
+    def with_notices(self, more: Iterable[Notice]) -> Outcome:
+        """The same with further remarks, which come first."""
+        return replace(self, notices=(*more, *self.notices))
+
     def as_dict(self) -> dict[str, Any]:
         """As ``--json`` prints it."""
         return {
@@ -96,7 +103,9 @@ class Outcome:
     def for_page(self) -> dict[str, Any]:
         """As :meth:`as_dict`, with what only the page needs."""
         page = self.as_dict() | {
+            "engine": VERSION,
             "note": self.note,
+            "typed": split_note(self.input)[0].strip(),
             "command": self.command,
             "is_live": self.is_live,
             "given": [list(values) for values in self.given],

@@ -5,13 +5,11 @@ from __future__ import annotations
 from dataclasses import asdict, dataclass
 from typing import TYPE_CHECKING, Any
 
-from engine.errors import LineError
-from engine.forms.answer import write_in_passing
-from engine.numbers.comparison import can_be_told_apart
-from engine.numbers.values import Applied, Value
+from engine.numbers.values import Applied
 from engine.reading.mathml import name_mathml, pattern_mathml
 from engine.sheet.answering import is_built_in
-from engine.sheet.line import FOOT, Step
+from engine.sheet.dependence import Dependence
+from engine.sheet.line import Step
 
 if TYPE_CHECKING:
     from engine.sheet.sheet import Sheet
@@ -27,8 +25,7 @@ class Quantity:
     drawn or asked for.
     ``line`` is the number of the line that gave it its value; ``text`` is empty
     where that line is an error.  ``body`` is what was typed behind ``=``.
-    ``reason`` says why it is out of date; ``again`` is the line that computes it
-    again.  ``uses`` and ``used_by`` are the names it was computed from, and those
+    ``reason`` says why it is out of date.  ``uses`` and ``used_by`` are the names it was computed from, and those
     that are computed from it.  ``parameters`` are set where its value is a function.
     """
 
@@ -45,7 +42,6 @@ class Quantity:
     state: str
     covers: bool
     reason: str
-    again: str
     uses: tuple[str, ...]
     used_by: tuple[str, ...]
     parameters: tuple[str, ...] | None
@@ -63,7 +59,7 @@ def list_quantities(sheet: Sheet) -> tuple[list[Quantity], int]:
     """The quantities at the foot, in the order of their lines, and how many more
     there are than the list shows."""
     current = sheet.definitions.current()
-    dependence = Dependence(sheet)
+    dependence = sheet.dependence()
     found = {name for name, step in current if step.answers or dependence.names_used(step)}
     given = [pair for pair in current if pair[0] not in found]
     listed = given[:MOST_LISTED] + [pair for pair in current if pair[0] in found][-MOST_LISTED:]
@@ -89,7 +85,6 @@ def _quantity(
     reason = dependence.reason(step)
     state = OUT_OF_DATE if reason else LIVE if step.is_live else COVERED if covers else STORED
     text, note = step.line.text, step.line.tree.note
-    statement = text[slice(*step.statement.span)]
     parameters = getattr(step.statement, "parameters", None)
     if isinstance(step.value, Applied):
         parameters = step.value.parameters
@@ -108,85 +103,7 @@ def _quantity(
         state=state,
         covers=covers,
         reason=reason,
-        again=statement + (f"  # {note}" if note else ""),
         uses=uses,
         used_by=tuple(used_by),
         parameters=parameters,
     )
-
-
-class Dependence:
-    """What each value was computed from, and whether that has changed since."""
-
-    def __init__(self, sheet: Sheet) -> None:
-        self.sheet = sheet
-        self.reasons: dict[Step, str] = {}
-
-    def names_used(self, step: Step) -> tuple[str, ...]:
-        """The quantities that a step was computed from."""
-        if not step.uses:
-            return ()
-        seen = self.sheet.definitions.seen
-        place = FOOT if step.is_live else step.place
-        return tuple(sorted(name for name in step.uses if seen(name, place) is not None))
-
-    def reason(self, step: Step) -> str:
-        """Why ``step``'s value is out of date; empty where it is not.
-
-        What it used is looked at first, each step once, without recursion.
-        """
-        waiting = [step]
-        while waiting:
-            at = waiting[-1]
-            if at in self.reasons:
-                waiting.pop()
-                continue
-            before = [s for s in self._used(at) if s not in self.reasons]
-            if before:
-                waiting.extend(before)
-                continue
-            self.reasons[at] = self._reason(at)
-            waiting.pop()
-        return self.reasons[step]
-
-    def _used(self, step: Step) -> list[Step]:
-        if step.is_live:
-            return []
-        seen = self.sheet.definitions.seen
-        found = (seen(name, step.place) for name in step.uses)
-        return [used for used in found if used is not None and not used.is_live]
-
-    def _reason(self, step: Step) -> str:
-        if step.is_live or step.error is not None:
-            return ""
-        seen = self.sheet.definitions.seen
-        for name in sorted(step.uses):
-            used, now = seen(name, step.place), seen(name)
-            if used is None:
-                continue
-            if now is None:
-                return f"used {name} = {self._shown(used, step)}; {name} is forgotten"
-            if (now is not used or now.is_live) and self._differs(used, now, step):
-                before, after = self._shown(used, step), self._shown(now, None)
-                return f"used {name} = {before}; {name} is now {after}"
-            if now is used and self.reasons.get(used):
-                return f"used {name} = {self._shown(used, step)}, which is out of date"
-        return ""
-
-    def _differs(self, used: Step, now: Step, step: Step) -> bool:
-        before, after = self._value(used, step), self._value(now, None)
-        if isinstance(before, Applied) and now is used:
-            return self._shown(used, step) != self._shown(now, None)
-        return can_be_told_apart(before, after)
-
-    def _value(self, definition: Step, seen_from: Step | None) -> Value | None:
-        try:
-            return self.sheet.value_at(definition, seen_from.place if seen_from else FOOT)
-        except LineError:
-            return None
-
-    def _shown(self, definition: Step, seen_from: Step | None) -> str:
-        value = self._value(definition, seen_from)
-        return (
-            "an error" if value is None else write_in_passing(value, self.sheet.settings.form).text
-        )

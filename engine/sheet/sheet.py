@@ -22,9 +22,10 @@ from engine.reading.tree import LineTree
 from engine.sheet.angle_met import angle_met
 from engine.sheet.answering import answer_from, covered_by, forgotten, written_answer
 from engine.sheet.definitions import Definitions, place_of
+from engine.sheet.dependence import Dependence
 from engine.sheet.evaluation import Trace, value_of_statement, values_in
 from engine.sheet.habits import habits_in
-from engine.sheet.line import FOOT, Line, Place, Step
+from engine.sheet.line import FOOT, Drawn, Line, Place, Step
 from engine.sheet.outcome import ERROR, NOTE, OK, UNFINISHED, Answer, Outcome
 from engine.sheet.quantities import Quantity, list_quantities
 from engine.sheet.scope import Visible, needs
@@ -38,10 +39,6 @@ MAX_BOXES = 5
 """Boxes and brackets put in to show how an unfinished line reads."""
 
 
-Drawn = Sequence[Sequence[str]]
-"""For each statement of a line what was drawn for it, in the order of its use."""
-
-
 class Sheet:
     """Lines with their answers.  ``now`` is the clock of where the person is."""
 
@@ -52,19 +49,24 @@ class Sheet:
         self.by_number: dict[int, Line] = {}
         self.definitions = Definitions()
         self.last_answered: int | None = None
+        self._dependence: Dependence | None = None
 
     # -- lines ----------------------------------------------------------------
 
-    def answer(self, text: str, replies: Sequence[str] = ()) -> Outcome:
+    def answer(self, text: str, replies: Sequence[str] = (), number: int | None = None) -> Outcome:
         """Adds a line at the foot and works it out, as at a console.
 
-        ``replies`` are those to the questions it asks.
+        ``replies`` are those to the questions it asks; ``number`` names it, else it gets
+        the next one.
         """
-        line = self.append(text, last=self.last_answered)
+        line = self.append(text, number, self.last_answered)
         line.hear(replies)
         outcome = self.outcome_of(line)
+        if outcome.status == OK:
+            outcome = line.outcome = outcome.with_notices(self.dependence().notices(line))
         if outcome.status in (ERROR, UNFINISHED):
             self.definitions.remove(line)
+            self._dependence = None
             line.steps = []
         if outcome.status == OK and outcome.answers:
             self.last_answered = outcome.number
@@ -97,6 +99,7 @@ class Sheet:
         will be worked out again when it is asked for.
         """
         self.remove(number)
+        self._dependence = None
         line = self._read(text, number, last, conventions)
         line.place = place
         line.give(given)
@@ -108,6 +111,7 @@ class Sheet:
         """Takes a line away; one that is not there is no error."""
         line = self.by_number.get(number)
         if line is not None:
+            self._dependence = None
             self._take_out(line)
             self._invalidate(line)
 
@@ -134,8 +138,16 @@ class Sheet:
         line.hear(replies)
         line.give(given)
         line.place = place or (self.lines[-1].place + 1 if self.lines else 1.0)
+        out_of_date = self.dependence().notices(line)
         with self._with(line):
-            return self._worked_out(line)
+            outcome = self._worked_out(line)
+        return outcome.with_notices(out_of_date) if outcome.status == OK else outcome
+
+    def dependence(self) -> Dependence:
+        """What depends on what in the sheet as it is."""
+        if self._dependence is None:
+            self._dependence = Dependence(self)
+        return self._dependence
 
     def value_of(self, text: str) -> Value | None:
         """The value of an expression at the foot; None where it has none."""
@@ -288,6 +300,7 @@ class Sheet:
                     note=tree.note,
                     error=error,
                     notices=tuple(notices),
+                    given=_given(line),
                 )
         said = {SAME.get(notice.code) for notice in notices}
         notices = [notice for notice in notices if notice.code not in said]
@@ -300,7 +313,7 @@ class Sheet:
             tuple(answers),
             tuple(notices),
             is_live=line.is_live,
-            given=tuple(tuple(step.given.values) for step in line.steps),
+            given=_given(line),
         )
 
     def _commanded(self, line: Line) -> Outcome:
@@ -388,3 +401,8 @@ class Sheet:
     def _seen_from(step: Step) -> Place:
         """A live definition shows what it is now, any other what it was at its place."""
         return FOOT if step.is_live else step.place
+
+
+def _given(line: Line) -> tuple[tuple[str, ...], ...]:
+    """What each statement of the line was given: it stays, whatever comes of the line."""
+    return tuple(tuple(step.given.values) for step in line.steps)

@@ -42,7 +42,7 @@ def answers(sheet):
 
 def quantity(sheet, name):
     sheet.refresh_from_db()
-    known, _ = evaluating.quantities(sheet)
+    known = evaluating.quantities(sheet)["quantities"]
     return {found["name"]: found for found in known}[name]
 
 
@@ -135,7 +135,7 @@ def test_a_change_that_was_overtaken_is_not_written(sheet):
 def test_computing_again_one_and_all(sheet):
     keep(sheet, "a = 1", "b = a + 1", "c = b + 1", "a = 5")
     assert quantity(sheet, "c")["state"] == "out-of-date"
-    keeping.compute_again(sheet, "b")
+    keeping.compute_again(sheet, 2)
     assert quantity(sheet, "b")["text"] == "6"
     assert quantity(sheet, "c")["reason"] == "used b = 2; b is now 6"
     keeping.compute_again(sheet, None)

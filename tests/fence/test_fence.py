@@ -1,14 +1,16 @@
 """A runaway input neither blocks nor kills the service."""
 
+import os
+import signal
 import threading
-import time
 from datetime import datetime
 
 import pytest
 
 from engine import Settings
+from engine.limited.child import Broke, Child, Failed, Slow
 from fence import worker
-from fence.evaluators import Evaluators
+from fence.evaluators import Busy, Evaluators
 from fence.worker import Behind, Job, SheetLine, State
 
 SETTINGS = Settings()
@@ -73,38 +75,74 @@ def test_slow_python_is_interrupted_and_the_sheet_stays(evaluators):
 
 def test_what_cannot_be_interrupted_is_ended_while_others_go_on(evaluators):
     def run_away():
-        stuck["reply"] = evaluators.evaluators[0].pool.schedule(_stick, timeout=1.0).exception()
+        with pytest.raises(Slow):
+            stuck.work(1.0)
+        ended.set()
 
-    stuck = {}
+    stuck, ended = Child("tests.fence.jobs:stick"), threading.Event()
+    evaluators.evaluators[0].child, before = stuck, evaluators.evaluators[0].child
+    before.stop()
     thread = threading.Thread(target=run_away)
     with evaluators.evaluators[0].lock:
         thread.start()
         for sheet in ("e", "f", "g", "h"):
-            start = time.monotonic()
             outcome = evaluators.work(state(sheet), answer_job("1+1"), no_lines)
             assert outcome["answers"][0]["text"] == "2"
-            assert time.monotonic() - start < 1.0
         thread.join()
-    assert isinstance(stuck["reply"], TimeoutError)
+    assert ended.is_set()
+    stuck.stop()
+    evaluators.evaluators[0].child = Child("fence.worker:work")
     for sheet in ("e", "f", "g", "h"):
         outcome = evaluators.work(state(sheet), answer_job("1+1"), no_lines)
         assert outcome["answers"][0]["text"] == "2"
 
 
-def _stick():
-    while True:
-        pass
+def test_too_much_memory_is_an_error_and_the_next_line_is_answered():
+    child = Child("tests.fence.jobs:hoard")
+    with pytest.raises(Failed, match="MemoryError"):
+        child.work(10)
+    assert child.work(10, 1000) == 1000
+    child.stop()
 
 
-def test_too_much_memory_is_an_error_and_the_next_line_is_answered(evaluators):
-    future = evaluators.evaluators[0].pool.schedule(_hoard, timeout=10)
-    assert isinstance(future.exception(), MemoryError)
-    outcome = evaluators.work(state("i"), answer_job("2+2"), no_lines)
-    assert outcome["answers"][0]["text"] == "4"
+def test_a_process_that_ends_itself_over_its_work_is_replaced():
+    child = Child("tests.fence.jobs:abort")
+    with pytest.raises(Broke):
+        child.work(10, True)
+    assert child.work(10, False) == "done"
+    child.stop()
 
 
-def _hoard():
-    return bytearray(4 * 1024**3)
+@pytest.mark.parametrize("how", [signal.SIGKILL, signal.SIGSTOP, signal.SIGTERM])
+@pytest.mark.parametrize("is_busy", [False, True])
+def test_one_that_is_ended_or_stopped_from_outside_is_replaced(how, is_busy):
+    child = Child("tests.fence.jobs:sleep")
+    assert child.work(30, 0) == "slept"
+    pid = child.pid
+    if is_busy:
+        threading.Timer(0.5, os.kill, (pid, how)).start()
+    else:
+        os.kill(pid, how)
+    assert child.work(30, 1.5 if is_busy else 0) == "slept"
+    assert child.pid != pid
+    child.stop()
+
+
+def test_all_evaluators_are_ended_or_stopped_and_the_next_line_is_answered(evaluators):
+    for how in (signal.SIGKILL, signal.SIGSTOP):
+        for sheet in ("m", "n", "o", "p"):
+            evaluators.work(state(sheet), answer_job("1+1"), no_lines)
+        for evaluator in evaluators.evaluators:
+            os.kill(evaluator.child.pid, how)
+        for sheet in ("m", "n", "o", "p"):
+            outcome = evaluators.work(state(sheet), answer_job("20+1"), no_lines)
+            assert outcome["answers"][0]["text"] == "21"
+
+
+def test_no_wait_is_without_end(evaluators, monkeypatch):
+    monkeypatch.setattr("fence.evaluators.LONGEST_WAIT", 0.5)
+    with evaluators.evaluators[0].lock, evaluators.evaluators[1].lock, pytest.raises(Busy):
+        evaluators.work(state("q"), answer_job("1"), no_lines)
 
 
 def test_an_evaluator_that_fails_gives_an_error_and_goes_on(evaluators):

@@ -5,11 +5,11 @@ document.addEventListener("DOMContentLoaded", () => {
   const run = document.getElementById("run");
   const preview = document.getElementById("preview");
   const refusal = document.getElementById("refusal");
-  const waiting = document.getElementById("waiting");
   const draftKey = `teapot-draft-${teapot.page().sheet}`;
   const outbox = new teapot.Outbox(teapot.page().sheet);
   let stale = false; // whether a reading that still arrives would be of no use
-  let lost = null; // the line that stands in the entry because the connection was lost
+  let returned = null; // a refused line that is back in the entry: { item, said, until }
+  const FLOW = 400; // milliseconds in which a key belongs to what was being typed before
 
   // -- the entry's own looks ------------------------------------------------
 
@@ -38,7 +38,6 @@ document.addEventListener("DOMContentLoaded", () => {
 
   area.addEventListener("input", () => {
     quiet();
-    if (lost && area.value !== lost.text) { outbox.drop(lost); lost = null; }
     fit();
     keepDraft();
     stale = false;
@@ -64,6 +63,7 @@ document.addEventListener("DOMContentLoaded", () => {
 
   area.addEventListener("keydown", (event) => {
     if (event.isComposing) return;
+    if (returned) giveWay(event);
     if (teapot.completionKey(event)) return event.preventDefault();
     const plain = !event.ctrlKey && !event.altKey && !event.metaKey;
     if (event.key === "Enter" && plain && !event.shiftKey) submit();
@@ -81,66 +81,56 @@ document.addEventListener("DOMContentLoaded", () => {
   function submit() {
     const text = area.value;
     if (!text.trim()) return;
-    if (lost && lost.text === text) return outbox.wake();
     teapot.closeCompletions();
     write("");
     teapot.typedNow(text);
     outbox.put(text);
   }
 
+  /* A key that comes too soon after a refused line is back in the entry belongs to the
+     next line, which the person has begun meanwhile: the refused one is put aside. */
+  function giveWay(event) {
+    const { item, said, until } = returned;
+    const isTyped = event.key.length === 1 && !event.ctrlKey && !event.altKey && !event.metaKey;
+    if (isTyped && performance.now() < until && area.value === item.text) {
+      write("");
+      waiting.putAside(item.text, said());
+    }
+    if (event.key !== "Shift") returned = null;
+  }
+
   function drop() {
     if (!area.value && teapot.closeHandbook()) return;
-    if (lost) { outbox.drop(lost); lost = null; }
     if (area.value.trim()) teapot.typedNow(area.value);
     write("");
   }
 
   // -- replies ------------------------------------------------------------------
 
-  /* A line that stood in the entry for want of a connection has gone. */
-  function free(item) {
-    if (lost !== item) return;
-    lost = null;
-    if (area.value === item.text) write("");
-  }
-
-  outbox.on.apart = free;
-
   outbox.on.kept = (item, html, headers) => {
-    free(item);
     if (!area.value) quiet();
     teapot.takeNews(html, headers, Boolean(item.below));
   };
 
+  /* A refused line comes back into the entry if nothing else was begun there since it
+     was sent; else it is put aside. */
   outbox.on.refused = (item, html, headers) => {
-    lost = lost === item ? null : lost;
-    const isFree = !area.value.trim() || area.value === item.text;
-    if (!isFree) return putAside(item, html);
+    const said = () => {
+      const reply = teapot.fragment(html);
+      reply.querySelector("template")?.remove();
+      return reply;
+    };
     const goesOn = headers.get("X-Refused") === "unfinished";
+    const isFree = !area.value && item.tries === 1 && !outbox.items.length && !item.below;
+    if (!isFree) return waiting.putAside(item.text, said());
     write(goesOn ? `${item.text}\n` : item.text);
+    if (!goesOn) returned = { item, said, until: performance.now() + FLOW };
     stale = true;
     preview.replaceChildren();
-    const reply = teapot.fragment(html);
-    reply.querySelector("template")?.remove();
-    refusal.replaceChildren(reply);
+    refusal.replaceChildren(said());
     const error = refusal.firstElementChild;
     error.classList.toggle("goes-on", goesOn);
     if (!goesOn) point(error);
-  };
-
-  /* The line's question, with a field for the reply; what comes behind it waits. */
-  outbox.on.asks = (item, html) => {
-    free(item);
-    const row = teapot.element("li", { className: "asking" },
-      teapot.element("code", { textContent: item.text }), teapot.fragment(html));
-    waiting.append(row);
-    teapot.askIn(row, (reply) => { row.remove(); outbox.reply(reply); area.focus(); }, () => {
-      row.remove();
-      outbox.drop(item);
-      if (area.value.trim()) area.focus(); else write(item.text);
-      outbox.send();
-    });
-    row.scrollIntoView({ block: "nearest" });
   };
 
   /* Marks the bad part; a bad name is selected, so that typing goes on with another. */
@@ -152,51 +142,13 @@ document.addEventListener("DOMContentLoaded", () => {
     if (error.dataset.code === "bad-name") area.setSelectionRange(start, end);
   }
 
-  /* The person has typed on meanwhile: the refused line waits beside it. */
-  function putAside(item, html) {
-    const again = teapot.element("button", { type: "button", className: "mend", textContent: "mend it" });
-    const said = teapot.fragment(html);
-    said.querySelector("template")?.remove();
-    const row = teapot.element("li", { className: "aside-line" },
-      teapot.element("code", { textContent: item.text }), said, again);
-    again.addEventListener("click", () => { row.remove(); write(item.text); });
-    waiting.append(row);
-  }
-
-  outbox.on.lost = (item, status) => {
-    const said = teapot.element("p", {
-      className: "error", textContent: status
-        ? "The server could not take this line. It is kept here and is sent again by itself."
-        : "The connection is lost. This line is kept here and is sent again by itself.",
-    });
-    said.dataset.testid = "error";
-    if (!area.value.trim() || area.value === item.text) {
-      if (area.value !== item.text) {
-        lost = null;
-        write(item.text);
-      }
-      lost = item;
-    }
-    refusal.replaceChildren(said);
-  };
-
-  outbox.on.changed = (items) => {
-    waiting.querySelectorAll(".on-its-way").forEach((row) => row.remove());
-    for (const item of items) {
-      if (item === lost || item === outbox.asking) continue;
-      waiting.append(teapot.element("li", { className: "on-its-way" },
-        teapot.element("code", { textContent: item.text })));
-    }
-    document.getElementById("blank").hidden = Boolean(run.querySelector(".line")) || items.length > 0;
-  };
-
   teapot.send = (text, below) => outbox.put(text, below);
 
   // -- things to click --------------------------------------------------------------
 
   document.addEventListener("click", (event) => {
     const mend = event.target.closest("[data-mend]");
-    if (mend && !mend.closest(".line")) return write(mend.dataset.mend);
+    if (mend && !mend.closest(".line, #waiting")) return write(mend.dataset.mend);
     const put = event.target.closest("[data-put]");
     if (!put) return;
     if (!area.value) return write(put.dataset.put);
@@ -233,6 +185,6 @@ document.addEventListener("DOMContentLoaded", () => {
     history.replaceState(null, "", location.pathname);
   }
   if (area.value) area.dispatchEvent(new Event("input", { bubbles: true }));
-  outbox.on.changed(outbox.items);
+  const waiting = new teapot.Waiting(outbox);
   outbox.send();
 });

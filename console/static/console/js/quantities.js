@@ -69,7 +69,7 @@ document.addEventListener("DOMContentLoaded", () => {
 
   document.addEventListener("click", async (event) => {
     const again = event.target.closest("[data-again], [data-again-all]");
-    if (again) teapot.take(await teapot.post("/quantities/again", { name: again.dataset.again || "" }), { stay: false });
+    if (again) teapot.take(await teapot.post("/quantities/again", { line: again.dataset.again || "" }), { stay: false });
     const forget = event.target.closest("[data-forget]");
     if (forget) teapot.send(`/forget ${forget.dataset.forget}`);
   });

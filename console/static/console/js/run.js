@@ -4,6 +4,7 @@ document.addEventListener("DOMContentLoaded", () => {
   if (!run) return;
   const scroller = document.getElementById("scroll");
   const EVERY = 4000, CHUNK = 60;
+  const PAUSES = [0, 1000, 3000, 9000, 27000]; // before answers that were late are asked for again
 
   const toFoot = () => { scroller.scrollTop = scroller.scrollHeight; };
   toFoot();
@@ -52,8 +53,43 @@ document.addEventListener("DOMContentLoaded", () => {
     }
     document.getElementById("blank").hidden = Boolean(run.querySelector(".line"));
     if (stays) toFoot();
+    if (reply.querySelector("[data-waiting]") || run.querySelector("[data-waiting]")) workOut();
     return shown;
   }
+
+  const numbersWaiting = () => [...run.querySelectorAll(":scope > .line[data-waiting]")].reverse()
+    .map((line) => line.dataset.number);
+
+  /* Asks again for answers that could not be worked out in time, the last ones first:
+     fewer at once where none came, and after a while once more. */
+  let working = false;
+  async function workOut() {
+    if (working) return;
+    working = true;
+    for (const pause of PAUSES) {
+      if (pause) await new Promise((done) => { setTimeout(done, pause); });
+      await workOutOnce();
+      if (!numbersWaiting().length) break;
+    }
+    working = false;
+  }
+
+  async function workOutOnce() {
+    const late = new Set();
+    let size = CHUNK;
+    while (true) {
+      const batch = numbersWaiting().filter((number) => !late.has(number)).slice(0, size);
+      if (!batch.length) return;
+      const reply = await teapot.post("/lines/refresh", { since: run.dataset.revision, numbers: batch });
+      if (!reply?.ok) return;
+      show(await reply.text());
+      const still = new Set(numbersWaiting());
+      if (!batch.every((number) => still.has(number))) continue;
+      if (size === 1) late.add(batch[0]);
+      size = Math.ceil(size / 4);
+    }
+  }
+  run.addEventListener("click", (event) => { if (event.target.closest("[data-work-out]")) workOut(); });
 
   /** Shows what a reply to a change brings; true where the change was made. */
   teapot.take = async (reply, { stay = true } = {}) => {
@@ -113,6 +149,7 @@ document.addEventListener("DOMContentLoaded", () => {
     } catch { /* no connection: asked again later */ }
   }
   setInterval(lookForNews, EVERY);
+  if (numbersWaiting().length) workOut();
   document.addEventListener("visibilitychange", lookForNews);
 
   // earlier lines come in above without moving what is being read
@@ -121,6 +158,7 @@ document.addEventListener("DOMContentLoaded", () => {
   run.addEventListener("htmx:afterSettle", () => {
     scroller.scrollTop = scroller.scrollHeight - height;
     teapot.showFlags();
+    if (numbersWaiting().length) workOut();
   });
 
   // -- undo and redo -----------------------------------------------------------

@@ -1,13 +1,16 @@
-"""The limits of an evaluator, and how a process puts itself under them."""
+"""The limits of time and memory, and how a process puts itself under them."""
 
 from __future__ import annotations
 
+import math
 import resource
 import signal
+import sys
 from collections.abc import Iterator
 from contextlib import contextmanager
 
 from engine.errors import LineError
+from engine.limits import MAX_RECURSION
 
 LINE_SECONDS = 4.0
 """Time for a line; its answer or error reaches the person within 5 s."""
@@ -19,15 +22,28 @@ GRACE_SECONDS = 0.3
 """What a computation gets to notice that its time is up before its process is ended."""
 
 LOAD_SECONDS = 10
-"""What is added when an evaluator first has to read the lines of a sheet."""
+"""What is added when a process first has to read the lines of a sheet."""
 
 MEMORY_BYTES = 2 * 1024**3
-"""Address space of an evaluator."""
+"""Address space of a process that works lines out."""
+
+SPARE_SECONDS = 3
+"""Processor time beyond that of its work after which a process ends itself, should
+nobody be left to end it."""
 
 
-def limit_memory() -> None:
-    """Puts this process under the limit of memory."""
+def limit_process() -> None:
+    """Puts this process under the limits of memory and depth."""
     resource.setrlimit(resource.RLIMIT_AS, (MEMORY_BYTES, MEMORY_BYTES))
+    sys.setrecursionlimit(MAX_RECURSION)
+
+
+def limit_processor(seconds: float) -> None:
+    """Has the system end this process when its next piece of work takes far more
+    processor time than ``seconds``, even within a single operation of a library."""
+    used = resource.getrusage(resource.RUSAGE_SELF)
+    most = math.ceil(used.ru_utime + used.ru_stime + seconds + SPARE_SECONDS)
+    resource.setrlimit(resource.RLIMIT_CPU, (most, resource.RLIM_INFINITY))
 
 
 def too_slow(seconds: float) -> LineError:

@@ -1,0 +1,204 @@
+"""A process that does one piece of work after another.
+
+The parent waits for a result no longer than the work may take.  A process that runs
+over, that was ended or that was stopped is replaced by a new one, whatever it was at:
+nothing in it is worth more than the next result.
+"""
+
+from __future__ import annotations
+
+import contextlib
+import importlib
+import os
+import signal
+import socket
+import subprocess
+import sys
+import time
+import traceback
+from collections.abc import Callable
+from multiprocessing.connection import Connection
+from pathlib import Path
+from typing import Any
+
+from engine.limited.bounds import limit_process, limit_processor
+
+ROOT = Path(__file__).resolve().parents[2]
+
+LOOK_SECONDS = 0.25
+"""How often the parent looks whether the process still runs."""
+
+START_SECONDS = 30.0
+"""How long a new process may take until it is ready for its first work."""
+
+FROM_OUTSIDE = frozenset({signal.SIGKILL, signal.SIGTERM, signal.SIGINT, signal.SIGHUP})
+"""Signals that somebody else sent: the work itself is not to blame."""
+
+TAKEN = "taken"
+"""Said by the process as soon as it has the work."""
+
+
+class Slow(Exception):
+    """The work took longer than it may; its process was ended."""
+
+
+class Broke(Exception):
+    """The process ended itself over the work: as a rule it wanted too much memory."""
+
+
+class Interrupted(Exception):
+    """The process was ended or stopped from outside: the work can be done again."""
+
+
+class Failed(Exception):
+    """The work raised an error; the text is where."""
+
+
+class Child:
+    """Does ``target``, a function named as ``module:function``, in a process of its own.
+
+    Of two threads only one may use it at a time.
+    """
+
+    def __init__(self, target: str) -> None:
+        self.target = target
+        self._process: subprocess.Popen[bytes] | None = None
+        self._connection: Connection | None = None
+        self._is_ready = False
+
+    @property
+    def pid(self) -> int | None:
+        """The number of the process, None where there is none."""
+        return self._process.pid if self._process else None
+
+    def start(self) -> None:
+        """Starts the process, unless there is one; it is not waited for."""
+        if self._process is not None:
+            return
+        ours, theirs = socket.socketpair()
+        with theirs:
+            self._process = subprocess.Popen(  # noqa: S603 - our own interpreter
+                [sys.executable, "-m", "engine.limited.child", self.target, str(theirs.fileno())],
+                pass_fds=[theirs.fileno()],
+                stdin=subprocess.DEVNULL,
+                cwd=ROOT,
+            )
+        self._connection = Connection(ours.detach())
+        self._is_ready = False
+
+    def stop(self) -> None:
+        """Ends the process at once."""
+        process, self._process = self._process, None
+        connection, self._connection = self._connection, None
+        if connection is not None:
+            connection.close()
+        if process is not None:
+            process.kill()
+            process.wait()
+
+    def work(self, seconds: float, *arguments: Any) -> Any:
+        """The result of the work; a process that was interrupted is replaced once.
+
+        Errors: :class:`Slow`, :class:`Broke`, :class:`Interrupted`, :class:`Failed`.
+        """
+        try:
+            return self._work(seconds, arguments)
+        except Interrupted:
+            return self._work(seconds, arguments)
+
+    def _work(self, seconds: float, arguments: tuple[Any, ...]) -> Any:
+        self.start()
+        has_begun = False
+        try:
+            self._connection.send((seconds, arguments))
+            if not self._is_ready:
+                self._receive(START_SECONDS)
+                self._is_ready = True
+            self._receive(START_SECONDS)
+            has_begun = True
+            is_done, result = self._receive(seconds)
+        except (EOFError, OSError):
+            code = self._ended()
+            if has_begun and -code not in FROM_OUTSIDE:
+                raise Broke from None
+            raise Interrupted from None
+        except BaseException:
+            # also where the waiting thread itself is ended: what comes later is not for others
+            self.stop()
+            self.start()
+            raise
+        if not is_done:
+            raise Failed(result)
+        return result
+
+    def _receive(self, seconds: float) -> Any:
+        """What the process says next.  Errors: :class:`Slow`, :class:`Interrupted`."""
+        deadline = time.monotonic() + seconds
+        was_stopped = False
+        while not self._connection.poll(max(0, min(LOOK_SECONDS, deadline - time.monotonic()))):
+            if time.monotonic() >= deadline:
+                raise Slow
+            is_stopped = _is_stopped(self._process.pid)
+            if was_stopped and is_stopped:
+                raise Interrupted
+            was_stopped = is_stopped
+        return self._connection.recv()
+
+    def _ended(self) -> int:
+        """Takes leave of a process whose line has gone dead; its exit code."""
+        process = self._process
+        with contextlib.suppress(subprocess.TimeoutExpired):
+            process.wait(LOOK_SECONDS)
+        self.stop()
+        self.start()
+        return process.returncode
+
+
+def _is_stopped(pid: int) -> bool:
+    """Whether somebody has stopped the process: it will say nothing until it is told to
+    go on."""
+    try:
+        status = Path(f"/proc/{pid}/stat").read_text()
+    except OSError:
+        return False
+    return status.rpartition(")")[2].split()[0] in ("T", "t")
+
+
+# -- inside the process ----------------------------------------------------------------
+
+
+def serve(target: Callable[..., Any], connection: Connection) -> None:
+    """Does one piece of work after another, until nobody is left to ask for one."""
+    connection.send(TAKEN)
+    while True:
+        try:
+            seconds, arguments = connection.recv()
+        except (EOFError, OSError):
+            return
+        limit_processor(seconds)
+        connection.send(TAKEN)
+        try:
+            reply = True, target(*arguments)
+        except Exception:
+            reply = False, traceback.format_exc()
+        try:
+            connection.send(reply)
+        except OSError:
+            return
+        except Exception:
+            connection.send((False, traceback.format_exc()))
+
+
+def main() -> None:
+    """The process, as :meth:`Child.start` starts it."""
+    signal.signal(signal.SIGINT, signal.SIG_IGN)  # the parent takes leave of its own
+    module, _, function = sys.argv[1].partition(":")
+    connection = Connection(int(sys.argv[2]))
+    os.set_inheritable(connection.fileno(), False)
+    target = getattr(importlib.import_module(module), function)
+    limit_process()
+    serve(target, connection)
+
+
+if __name__ == "__main__":
+    main()

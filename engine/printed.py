@@ -1,0 +1,57 @@
+"""An outcome as the command line prints it: for people, or as JSON."""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Iterable, Sequence
+
+from engine.errors import Asked
+from engine.handbook.entries import BY_TYPED, as_text
+from engine.handbook.search import search
+from engine.sheet.outcome import NOTE, Outcome
+from engine.sheet.workings import WorkStep
+
+
+def as_json(outcome: Outcome, steps: Sequence[WorkStep] = ()) -> str:
+    """One object in one row."""
+    data = outcome.as_dict() | {"steps": [step.as_dict() for step in steps]}
+    return json.dumps(data, ensure_ascii=False)
+
+
+def as_rows(outcome: Outcome, steps: Sequence[WorkStep] = ()) -> str:
+    """Plain text, a row for each thing that is said."""
+    return "\n".join(_rows(outcome, steps))
+
+
+def _looked_up(command: str, words: str) -> list[str]:
+    """What the handbook says: the entry of a name, or a line for each that is found."""
+    if command == "help" and words in BY_TYPED:
+        return as_text(BY_TYPED[words]).split("\n")
+    return [f"{entry.pattern}  {entry.summary}" for entry in search(words)]
+
+
+def _rows(outcome: Outcome, steps: Sequence[WorkStep]) -> Iterable[str]:
+    yield f"{outcome.number:>4}  {outcome.input}"
+    if outcome.status == NOTE:
+        return
+    if isinstance(outcome.error, Asked):
+        yield f"      asks: {outcome.error.text}"
+        return
+    if outcome.error is not None:
+        data = outcome.as_dict()["error"]
+        yield f"      {data['text']}"
+        yield from (f"      perhaps: {fix['input']}" for fix in data["fixes"])
+        return
+    if outcome.command and outcome.command[0] in ("help", "find"):
+        yield from (f"      {line}" for line in _looked_up(*outcome.command))
+    for step in steps:
+        yield f"        {step.input} {step.sign} {step.text}"
+    if not outcome.quiet:
+        for answer in outcome.answers:
+            shown = "" if answer.says_itself else f" {answer.sign} {answer.text}"
+            shown += f" ≈ {answer.nearly}" if answer.nearly else ""
+            shown += f"  (angles in {answer.unit})" if answer.unit else ""
+            yield f"      {answer.reading}{shown}"
+            yield from (f"        {also}" for also in answer.also)
+    for notice in outcome.notices:
+        yield f"      ({notice.text})"
