@@ -116,7 +116,7 @@ def answer_texts(line: Line) -> list[str]:
     """The answers of a line as text, or the fact that it has an error."""
     if line.outcome["error"]:
         return ["an error"]
-    return [answer["text"] for answer in line.outcome["answers"]]
+    return [answer.get("nearly") or answer["text"] for answer in line.outcome["answers"]]
 
 
 def moved(before: list[str], after: list[str]) -> list[str]:

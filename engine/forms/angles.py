@@ -7,24 +7,29 @@ from dataclasses import replace
 from flint import fmpz
 
 from engine.errors import LineError
+from engine.forms.complexes import write_complex
 from engine.forms.decimal import Decimal, to_places
 from engine.forms.names import Form
 from engine.forms.reals import WHOLE_IN_FULL, WRITERS, multiple_of_pi, positional_text, sign_of
 from engine.forms.written import Written
 from engine.numbers.angles import UNITS, count_of
 from engine.numbers.arithmetic import multiply
-from engine.numbers.values import Angle, Exact, Number, exact
+from engine.numbers.values import Angle, Complex, Exact, Number, exact
 from engine.reading.mathml import in_unit_mathml, sexagesimal_mathml
 
 
 def write_angle(angle: Angle, form: Form) -> Written:
     """An angle in the unit of the form, or else in its own."""
     name = form.unit or angle.unit
+    if name == "dms" and angle.is_complex:
+        name = "deg"
     if name == "dms":
         return _sexagesimal(angle, form)
     if form.style in ("percent", "binary64"):
         raise LineError("form-for-number", f"The form {form.style} is for plain numbers.")
     count = count_of(angle, name)
+    if isinstance(count, Complex):
+        return _with_unit(write_complex(count, replace(form, shape="", unit="")), name)
     shown = WRITERS[form.style](count, form)
     if name == "rad" and not form.style and not form.asked and _is_shown_as_multiple(count):
         closed = _with_unit(multiple_of_pi(count), name)
@@ -45,7 +50,7 @@ def _with_unit(number: Written, name: str) -> Written:
     return Written(
         "angle",
         number.sign,
-        text + UNITS[name].sign,
+        text.rstrip() + UNITS[name].sign,
         in_unit_mathml(mathml, name),
         number.also,
         number.remark,

@@ -7,6 +7,7 @@ from engine.forms.angles import write_angle
 from engine.forms.collections import write_function, write_list, write_table
 from engine.forms.complexes import write_complex
 from engine.forms.names import STANDARD, Form
+from engine.forms.polar import write_polar
 from engine.forms.reals import WRITERS
 from engine.forms.written import Written
 from engine.numbers.values import (
@@ -38,7 +39,7 @@ def write(value: Value, form: Form = STANDARD) -> Written:
         case Angle():
             return write_angle(value, form)
         case Complex():
-            return write_complex(value, form)
+            return (write_polar if form.shape == "polar" else write_complex)(value, form)
         case List():
             return write_list(value, form, write)
         case Table():

@@ -1,26 +1,40 @@
-"""Complex numbers written by their parts, or by modulus and angle."""
+"""Complex numbers written by their parts."""
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from engine.errors import LineError
-from engine.forms.angles import write_angle
 from engine.forms.names import Form
 from engine.forms.reals import BASES, WRITERS
 from engine.forms.written import Written
 from engine.numbers.arithmetic import negate
-from engine.numbers.complexes import argument, modulus
-from engine.numbers.values import Angle, Complex
+from engine.numbers.values import Complex, exact
 from engine.reading.mathml import TIMES_NOTHING
+
+ZERO = exact(0)
+
+
+def _vanishes(part: Written) -> bool:
+    """Whether a part is too close to 0 for any of its digits to be shown."""
+    return part.text == "0" and part.sign == "≈"
+
+
+def _of_part(which: str, part: Written) -> str:
+    return part.remark.replace("This", f"The {which} part", 1)
 
 
 def write_complex(number: Complex, form: Form) -> Written:
-    """A complex number by its parts, or by its modulus and its angle."""
-    if form.shape == "polar":
-        return _polar(number, form)
+    """A complex number by its parts."""
     writer = WRITERS.get(form.style)
     if writer is None or form.style in (*BASES, "percent"):
         raise LineError("form-for-number", f"The form {form.style} is for real numbers.")
     re, im = writer(number.re, form), writer(number.im, form)
+    if _vanishes(im):
+        return replace(re, kind="complex", sign="≈", remark=_of_part("imaginary", im))
+    if _vanishes(re):
+        shown = write_complex(Complex(ZERO, number.im), form)
+        return replace(shown, sign="≈", remark=_of_part("real", re))
     sign = "=" if (re.sign, im.sign) == ("=", "=") else "≈"
     minus = im.text.startswith("-")
     size = writer(negate(number.im), form) if minus else im
@@ -36,11 +50,3 @@ def write_complex(number: Complex, form: Form) -> Written:
     mathml = (re.mathml if has_re else "") + (shown if has_re or minus else "")
     remark = re.remark or im.remark
     return Written("complex", sign, text, f"<mrow>{mathml}{factor_shown}{unit}</mrow>", (), remark)
-
-
-def _polar(number: Complex, form: Form) -> Written:
-    size = WRITERS[form.style](modulus(number), form)
-    angle = write_angle(Angle(argument(number), form.unit or "rad"), form)
-    sign = "=" if (size.sign, angle.sign) == ("=", "=") else "≈"
-    text = f"{size.text} ∠ {angle.text}"
-    return Written("complex", sign, text, f"<mrow>{size.mathml}<mo>∠</mo>{angle.mathml}</mrow>")

@@ -12,8 +12,8 @@ from dataclasses import dataclass
 
 from flint import fmpq, fmpz
 
-from engine.limits import FIRST_BITS, LAST_BITS, MIN_KNOWN
-from engine.numbers.values import Exact, Number, rational_of, undecided
+from engine.limits import FIRST_BITS, LAST_BITS, MAX_DIGITS, MIN_KNOWN
+from engine.numbers.values import Exact, Number, is_tiny, rational_of, undecided
 
 TEN = fmpz(10)
 
@@ -118,10 +118,13 @@ def _proved(
 ) -> Decimal | None:
     """What both ends of ``number``'s interval round to, at the first precision at
     which they agree; None at a tie that cannot be decided."""
-    bits = max(FIRST_BITS, int(digits * 3.33) + 32)
-    last = max(LAST_BITS, 2 * bits)
-    while bits <= last:
+    wanted = int(digits * 3.33) + 32
+    bits = max(FIRST_BITS, wanted)
+    last = LAST_BITS + wanted  # what can be shown with few digits can be shown with more
+    while True:
         ball = number.ball(bits)
+        if is_tiny(ball):
+            return Decimal(fmpz(0), 0, False, -MAX_DIGITS)
         low, high = rational_of(ball.lower()), rational_of(ball.upper())
         if low == high == 0:
             return Decimal(fmpz(0), 0, True)
@@ -129,7 +132,9 @@ def _proved(
         agree = first and second and first.mantissa == second.mantissa
         if agree and first.exponent == second.exponent:
             return Decimal(first.mantissa, first.exponent, False)
-        bits *= 2
+        if bits == last:
+            break
+        bits = min(2 * bits, last)
     if low * high > 0:
         return None
     below = magnitude_of(max(abs(low), abs(high))) + 1

@@ -10,6 +10,9 @@ from engine.numbers import angles
 COUNTED = frozenset({"digits", "places"})
 """Forms written behind a whole number: ``4 digits``."""
 
+SINGULAR = {"digit": "digits", "place": "places"}
+"""How they are written behind 1."""
+
 STYLES = (
     "decimal", "scientific", "engineering", "fraction", "mixed", "percent",
     "binary", "octal", "hex", "exact", "binary64",
@@ -24,6 +27,9 @@ SHAPES = ("polar", "rectangular")
 
 MAX_COUNT = 10_000
 """Digits or places that can be asked for."""
+
+LONGEST_COUNT = 9
+"""Figures of a count that is read at all."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -48,10 +54,15 @@ class Form:
         """As it is typed: ``scientific, 4 digits``."""
         words = [word for word in (self.style, self.unit, self.shape) if word]
         if self.places is not None:
-            words.append(f"{self.places} places")
+            words.append(_counted(self.places, "place"))
         elif self.digits is not None:
-            words.append(f"{self.digits} digits")
+            words.append(_counted(self.digits, "digit"))
         return ", ".join(words)
+
+    @property
+    def is_kept_to(self) -> bool:
+        """Whether a person has said how many digits there are to be."""
+        return self.asked or self.digits != STANDARD.digits
 
     def over(self, base: Form) -> Form:
         """This form, with what it leaves open taken from ``base``."""
@@ -67,6 +78,10 @@ class Form:
         )
 
 
+def _counted(count: int, word: str) -> str:
+    return f"{count} {word}{'' if count == 1 else 's'}"
+
+
 STANDARD = Form(digits=10)
 """What a sheet starts with."""
 
@@ -74,7 +89,8 @@ STANDARD = Form(digits=10)
 def is_form(words: tuple[str, ...]) -> bool:
     """Whether these words name a form."""
     if len(words) == 2:
-        return words[0].isdecimal() and words[1] in COUNTED
+        is_one = words[0] == "1" and words[1] in SINGULAR
+        return is_one or (words[0].isdecimal() and words[1] in COUNTED)
     return len(words) == 1 and words[0] in (*STYLES, *UNITS, *SHAPES)
 
 
@@ -96,10 +112,12 @@ def form_of(parts: tuple[tuple[str, ...], ...]) -> Form:
             field = "unit" if words[0] in UNITS else "shape" if words[0] in SHAPES else "style"
             form = replace(form, **{field: words[0]})
             continue
-        count = int(words[0])
-        if count > MAX_COUNT or (count == 0 and words[1] == "digits"):
-            raise LineError("bad-count", f"A form has from 1 to {MAX_COUNT:,} {words[1]}.")
-        form = replace(form, **{words[1]: count})
+        counted = SINGULAR.get(words[1], words[1])
+        least = 1 if counted == "digits" else 0
+        count = int(words[0]) if len(words[0]) <= LONGEST_COUNT else MAX_COUNT + 1
+        if not least <= count <= MAX_COUNT:
+            raise LineError("bad-count", f"A form has from {least} to {MAX_COUNT:,} {counted}.")
+        form = replace(form, **{counted: count})
     return form
 
 

@@ -39,12 +39,15 @@ def standard(number: Number, form: Form) -> Written:
     """A number as a sheet shows it when no style is asked for."""
     if form.places is not None:
         return decimal(number, form)
-    if not form.asked and isinstance(number, Exact) and number.is_integer:
+    if not form.is_kept_to and isinstance(number, Exact) and number.is_integer:
         figures = number.coefficient.p
         if abs(figures) < fmpz(10) ** WHOLE_IN_FULL:
             return _number("=", figures.str())
     rounded = significant(number, form.digits)
     if rounded.below is None and rounded.mantissa:
+        if form.is_kept_to and rounded.magnitude >= form.digits:
+            # zeros in the place of figures would not say how many of them count
+            return scientific(number, form)
         if form.digits <= rounded.magnitude <= SCIENTIFIC_FROM:
             # every figure before the point is shown, so every one has to be right; and
             # whether they are few enough is told by the number, not by few of its digits
@@ -57,12 +60,20 @@ def standard(number: Number, form: Form) -> Written:
 def decimal(number: Number, form: Form) -> Written:
     """Digits with a point, however large or small the number is."""
     if form.places is not None:
+        if _is_beyond_full(number):
+            return scientific(number, form)
         rounded = to_places(number, form.places)
         return _written(rounded, positional_text(rounded, max(form.places, -rounded.exponent)))
     rounded = significant(number, form.digits)
     if rounded.below is None and rounded.magnitude >= form.digits:
         rounded = to_places(number, 0)
     return _written(rounded, positional_text(rounded, _least_places(rounded, form)))
+
+
+def _is_beyond_full(number: Number) -> bool:
+    """Whether a number has more figures before its point than are shown in full."""
+    rounded = significant(number, 1)
+    return bool(rounded.mantissa) and rounded.magnitude >= WHOLE_IN_FULL
 
 
 def scientific(number: Number, form: Form) -> Written:
@@ -78,13 +89,13 @@ def engineering(number: Number, form: Form) -> Written:
 def _with_exponent(number: Number, form: Form, step: int) -> Written:
     digits = form.digits if form.places is None else form.places + 1
     rounded = significant(number, digits)
-    least = len(abs(rounded.mantissa).str()) if form.asked and not rounded.exact else 1
+    least = len(abs(rounded.mantissa).str()) if form.asked else 1
     return _written(rounded, exponent_text(rounded, step, least))
 
 
 def _least_places(rounded: Decimal, form: Form) -> int:
     """Places shown even if they are zeros: those of a count that was asked for."""
-    return max(0, -rounded.exponent) if form.asked and not rounded.exact else 0
+    return max(0, -rounded.exponent) if form.asked and rounded.mantissa else 0
 
 
 def percent(number: Number, form: Form) -> Written:
@@ -136,6 +147,23 @@ def exponent_text(number: Decimal, step: int = 1, least_figures: int = 1) -> str
     figures = figures.ljust(whole, "0")
     fraction = "." + figures[whole:] if len(figures) > whole else ""
     return f"{minus}{figures[:whole]}{fraction}e{power}"
+
+
+# -- an exact value beside its decimal --------------------------------------------------
+
+LONGEST_CLOSED = 12
+"""Signs of an exact value that is shown before its decimal."""
+
+_AS_SET = (("sqrt(", "√"), ("cbrt(", "∛"), ("root(", "√"), ("pi", "π"), ("infinity", "∞"))
+
+
+def is_short(text: str) -> bool:
+    """Whether the text of an exact value has only few signs as it is set in print."""
+    for typed, sign in _AS_SET:
+        text = text.replace(typed, sign)
+    opened = text.count("(")
+    brackets = text.count(")") - opened  # those of roots, which are set without
+    return len(text.replace(" ", "").replace("*", "")) - brackets <= LONGEST_CLOSED
 
 
 # -- fractions ----------------------------------------------------------------------

@@ -34,4 +34,4 @@ class Written:
                 text,
                 f'<mrow><mo form="prefix">(</mo>{self.mathml}<mo form="postfix">)</mo></mrow>',
             )
-        return text, self.mathml
+        return text + (" " if text[-1:].isalpha() else ""), self.mathml

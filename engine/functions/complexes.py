@@ -4,19 +4,23 @@ from __future__ import annotations
 
 from engine.functions.record import Example, Function, Parameter
 from engine.numbers import angles, complexes
-from engine.numbers.values import Complex, Infinite, Undefined, Value, exact
+from engine.numbers.values import Angle, Complex, Infinite, Undefined, Value, exact
 
 SUBJECT = "complex numbers"
 Z = Parameter("z", "a complex number", "any complex number")
 
 
 def real_part(z: Value) -> Value:
-    """The real part."""
+    """The real part; of an angle an angle."""
+    if isinstance(z, Angle):
+        return Angle(complexes.parts(z.radians)[0], z.unit)
     return z if isinstance(z, Infinite | Undefined) else complexes.parts(z)[0]
 
 
 def imaginary_part(z: Value) -> Value:
-    """The imaginary part, a real number."""
+    """The imaginary part, a real number; of an angle an angle."""
+    if isinstance(z, Angle):
+        return Angle(complexes.parts(z.radians)[1], z.unit)
     if isinstance(z, Undefined):
         return z
     return exact(0) if isinstance(z, Infinite) else complexes.parts(z)[1]
@@ -24,9 +28,18 @@ def imaginary_part(z: Value) -> Value:
 
 def argument(z: Value) -> Value:
     """The angle of ``z`` in the plane, above −180° and up to 180°; of 0 there is none."""
+    if isinstance(z, Angle):
+        z = z.radians
     if isinstance(z, Infinite):
         return angles.computed(complexes.argument(exact(z.sign)))
     return z if isinstance(z, Undefined) else angles.computed(complexes.argument(z))
+
+
+def conjugate(z: Value) -> Value:
+    """The number, or the angle, with the other sign before its imaginary part."""
+    if isinstance(z, Angle):
+        return Angle(complexes.conjugate(z.radians), z.unit)
+    return complexes.conjugate(z)
 
 
 FUNCTIONS = (
@@ -40,7 +53,7 @@ FUNCTIONS = (
         related=("im", "conj"),
         words="real part",
         source="ISO 80000-2",
-        takes=(Complex,),
+        takes=(Complex, Angle),
         special_values=("re(i) = 0", "re(infinity) = infinity"),
         taken_for="abs, the distance from 0.",
     ),
@@ -54,7 +67,7 @@ FUNCTIONS = (
         related=("re", "conj"),
         words="imaginary part imag",
         source="ISO 80000-2",
-        takes=(Complex,),
+        takes=(Complex, Angle),
         special_values=("im(i) = 1", "im(-2) = 0"),
         taken_for="the imaginary part with its i: im(3 + 2i) is 2.",
     ),
@@ -69,7 +82,7 @@ FUNCTIONS = (
         related=("abs", "arctan"),
         words="angle argument phase of a complex number polar",
         source="ISO 80000-2",
-        takes=(Complex,),
+        takes=(Complex, Angle),
         special_values=("arg(1) = 0°", "arg(i) = 90°", "arg(-1) = 180°", "arg(0) = undefined"),
         taken_for="arctan(im(z)/re(z)), which is in the wrong quadrant where the real part is "
         "negative.",
@@ -79,13 +92,13 @@ FUNCTIONS = (
         subject=SUBJECT,
         summary="The conjugate: the other sign before the imaginary part.",
         parameters=(Z,),
-        compute=complexes.conjugate,
+        compute=conjugate,
         examples=(Example("conj(3 + 2i)", "=", "3 - 2i"), Example("conj(5)", "=", "5")),
         value="a complex number",
         related=("re", "im"),
         words="complex conjugate",
         source="ISO 80000-2",
-        takes=(Complex,),
+        takes=(Complex, Angle),
         special_values=("conj(i) = -i", "conj(-2) = -2"),
         taken_for="the negative number: only the imaginary part changes its sign.",
     ),

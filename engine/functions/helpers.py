@@ -9,7 +9,16 @@ from flint import acb, arb
 from engine.errors import LineError
 from engine.numbers import complexes
 from engine.numbers.arithmetic import divide, is_zero, subtract
-from engine.numbers.values import Exact, Infinite, Real, Undefined, Value, exact, undecided
+from engine.numbers.values import (
+    Bounds,
+    Exact,
+    Infinite,
+    Real,
+    Undefined,
+    Value,
+    exact,
+    undecided,
+)
 
 NO_LIMIT = Undefined("The function has no limit there.")
 
@@ -20,6 +29,7 @@ def of_one_real(
     at_zero: Value | None = None,
     at_infinity: Value = NO_LIMIT,
     at_minus_infinity: Value = NO_LIMIT,
+    bounds: Bounds | None = None,
 ) -> Callable[[Value], Value]:
     """The function of one real number that ``compute`` gives on balls."""
 
@@ -30,7 +40,7 @@ def of_one_real(
             return at_infinity if x.sign > 0 else at_minus_infinity
         if at_zero is not None and isinstance(x, Exact) and not x.coefficient:
             return at_zero
-        return Real(compute, x)
+        return Real(compute, x, bounds=bounds)
 
     return function
 

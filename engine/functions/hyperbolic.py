@@ -5,28 +5,30 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import NoReturn
 
-from flint import acb, arb
+from flint import acb, arb, fmpq
 
 from engine.errors import LineError
-from engine.functions.helpers import continued, of_one_real, reciprocal_of, side_of
+from engine.functions import axes
+from engine.functions.axes import of_plane
+from engine.functions.helpers import of_one_real, reciprocal_of, side_of
 from engine.functions.record import Example, Function, Parameter
 from engine.numbers.arithmetic import divide, is_zero, sign_of
-from engine.numbers.values import Exact, Infinite, Real, Undefined, Value, exact
+from engine.numbers.circular import arcsine, cosine, cotangent, sine, tangent
+from engine.numbers.operators import operate
+from engine.numbers.values import Bounds, Exact, Infinite, Real, Undefined, Value, exact
 
 SUBJECT = "hyperbolic functions"
-ON_BALLS: dict[str, Callable[[acb], acb]] = {
-    "sinh": acb.sinh, "cosh": acb.cosh, "tanh": acb.tanh, "coth": acb.coth, "sech": acb.sech,
-    "csch": acb.csch, "arsinh": acb.asinh, "arcosh": acb.acosh, "artanh": acb.atanh,
-    "arcoth": lambda z: (1 / z).atanh(), "arsech": lambda z: (1 / z).acosh(),
-    "arcsch": lambda z: (1 / z).asinh(),
-}  # fmt: skip
-"""Each function on complex balls."""
-
 ZERO, ONE, INFINITY, MINUS_INFINITY = exact(0), exact(1), Infinite(1), Infinite(-1)
 
 sinh = of_one_real(arb.sinh, at_zero=ZERO, at_infinity=INFINITY, at_minus_infinity=MINUS_INFINITY)
 cosh = of_one_real(arb.cosh, at_zero=ONE, at_infinity=INFINITY, at_minus_infinity=INFINITY)
-tanh = of_one_real(arb.tanh, at_zero=ZERO, at_infinity=ONE, at_minus_infinity=exact(-1))
+tanh = of_one_real(
+    arb.tanh,
+    at_zero=ZERO,
+    at_infinity=ONE,
+    at_minus_infinity=exact(-1),
+    bounds=Bounds(fmpq(-1), fmpq(1), strict=True),
+)
 arsinh = of_one_real(
     arb.asinh, at_zero=ZERO, at_infinity=INFINITY, at_minus_infinity=MINUS_INFINITY
 )
@@ -79,6 +81,66 @@ def _refuse(what: str) -> NoReturn:
     raise _not_real(what)
 
 
+coth = reciprocal_of(tanh, "The hyperbolic cotangent has its pole at 0.")
+csch = reciprocal_of(sinh, "The hyperbolic cosecant has its pole at 0.")
+_one_over_cosh = reciprocal_of(cosh, "")
+
+
+def sech(x: Value) -> Value:
+    """1 over the hyperbolic cosine: above 0, and at most 1."""
+    value = _one_over_cosh(x)
+    if isinstance(value, Real) and value.bounds is None:
+        value.bounds = Bounds(fmpq(0), None, strict=True)
+    return value
+
+
+# -- among the complex numbers -----------------------------------------------------------
+
+
+def _of_one_over(of: Callable[[Value], Value], at_zero: Value) -> Callable[[Value], Value]:
+    """An inverse function of 1/z."""
+
+    def function(z: Value) -> Value:
+        return at_zero if is_zero(z) else of(operate("/", ONE, z))
+
+    return function
+
+
+_arsinh = of_plane(acb.asinh, arsinh, lambda y: axes.arsinh_of_imaginary(y, arcsine, arcosh))
+_arcosh = of_plane(
+    acb.acosh,
+    lambda x: axes.arcosh_of_real(x, arcosh) if side_of(x, 1) < 0 else arcosh(x),
+    lambda y: axes.arcosh_of_imaginary(y, arsinh),
+)
+_artanh = of_plane(
+    acb.atanh,
+    lambda x: axes.artanh_of_real(x, artanh) if axes.is_beyond_one(x) else artanh(x),
+    axes.artanh_of_imaginary,
+)
+
+IN_PLANE: dict[str, Callable[[Value], Value]] = {
+    "sinh": of_plane(acb.sinh, None, axes.odd(sine)),
+    "cosh": of_plane(acb.cosh, None, cosine),
+    "tanh": of_plane(acb.tanh, None, axes.odd(tangent)),
+    "coth": of_plane(acb.coth, None, axes.odd(cotangent, -1)),
+    "sech": of_plane(
+        acb.sech, None, reciprocal_of(cosine, "The hyperbolic secant has a pole here.")
+    ),
+    "csch": of_plane(
+        acb.csch,
+        None,
+        axes.odd(reciprocal_of(sine, "The hyperbolic cosecant has a pole here."), -1),
+    ),
+    "arsinh": _arsinh,
+    "arcosh": _arcosh,
+    "artanh": _artanh,
+    "arcoth": _of_one_over(_artanh, axes.HALF_TURN_OF_I),
+    "arsech": _of_one_over(_arcosh, INFINITY),
+    "arcsch": _of_one_over(_arsinh, Undefined("1/x has a pole at 0, and so has arcsch.")),
+}
+"""Each function of a complex number."""
+
+
 def _record(
     name: str,
     summary: str,
@@ -104,7 +166,7 @@ def _record(
         taken_for=taken_for,
         words="inverse area hyperbolic" if name.startswith("ar") else "hyperbolic",
         source=source,
-        on_complex=continued(ON_BALLS[name]),
+        on_complex=IN_PLANE[name],
     )
 
 
@@ -132,7 +194,7 @@ FUNCTIONS = (
     ),
     _record(
         "coth", "The hyperbolic cotangent: cosh(x) over sinh(x).",
-        reciprocal_of(tanh, "The cotangent has a pole at 0."),
+        coth,
         (Example("coth(1)", "≈", "1.313035285"), Example("coth(0)", "=", "undefined")),
         "ISO 80000-2", "x ≠ 0", related=("tanh", "arcoth"),
         special_values=("coth(0) = undefined", "coth(ln(2)) = 5/3", "coth(infinity) = 1"),
@@ -140,7 +202,7 @@ FUNCTIONS = (
     ),
     _record(
         "sech", "The hyperbolic secant: 1 over cosh(x).",
-        reciprocal_of(cosh, "The secant has a pole at 0."),
+        sech,
         (Example("sech(0)", "=", "1"), Example("sech(1)", "≈", "0.6480542737")),
         "ISO 80000-2", related=("cosh", "arsech"),
         special_values=("sech(0) = 1", "sech(ln(2)) = 4/5", "sech(infinity) = 0"),
@@ -148,7 +210,7 @@ FUNCTIONS = (
     ),
     _record(
         "csch", "The hyperbolic cosecant: 1 over sinh(x).",
-        reciprocal_of(sinh, "The cosecant has a pole at 0."),
+        csch,
         (Example("csch(1)", "≈", "0.8509181282"), Example("csch(0)", "=", "undefined")),
         "ISO 80000-2", "x ≠ 0", related=("sinh", "arcsch"),
         special_values=("csch(0) = undefined", "csch(ln(2)) = 4/3", "csch(infinity) = 0"),

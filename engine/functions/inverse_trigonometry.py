@@ -10,10 +10,14 @@ from collections.abc import Callable
 
 from flint import acb
 
-from engine.functions.helpers import continued, outside
+from engine.functions import axes
+from engine.functions.axes import of_plane
+from engine.functions.helpers import outside
+from engine.functions.hyperbolic import arcosh, arsinh, artanh
 from engine.functions.record import Example, Function, Parameter
 from engine.numbers import angles, circular
 from engine.numbers.arithmetic import divide, is_zero, not_real, subtract
+from engine.numbers.operators import operate
 from engine.numbers.values import Infinite, Number, Undefined, Value, exact
 
 SUBJECT = "inverse trigonometric functions"
@@ -61,10 +65,60 @@ def _direction_of_infinite(y: Value, x: Value) -> Value:
     return angles.computed(circular.direction(far_y, far_x))
 
 
+# -- among the complex numbers: the angle is complex, and keeps its unit -----------------
+
+
+def _as_angle(function: str, radians: Callable[[Value], Value]) -> Callable[[Value], Value]:
+    """The inverse of ``function`` from one that gives a complex number of radians."""
+
+    def inverse(z: Value) -> Value:
+        return angles.computed(axes.inverse_of(radians(z), function, z))
+
+    return inverse
+
+
+def _of_one_over(of: Callable[[Value], Value], name: str) -> Callable[[Value], Value]:
+    def function(z: Value) -> Value:
+        if is_zero(z):
+            raise outside(f"No angle has the {name} 0.")
+        return of(operate("/", ONE, z))
+
+    return function
+
+
+_arcsin = of_plane(
+    acb.asin,
+    lambda x: axes.arcsine(x, arcosh) if axes.is_beyond_one(x) else circular.arcsine(x),
+    axes.odd(arsinh),
+)
+_arccos = of_plane(
+    acb.acos,
+    lambda x: axes.arccosine_beyond(x, arcosh) if axes.is_beyond_one(x) else circular.arccosine(x),
+    lambda y: operate("-", circular.HALF_PI, axes.times_i(arsinh(y))),
+)
+_arctan = of_plane(acb.atan, circular.arctangent, lambda y: axes.arctangent_of_imaginary(y, artanh))
+
+
+def _arccot(z: Value) -> Value:
+    tangent = _arctan(z)
+    return tangent if isinstance(tangent, Undefined) else operate("-", circular.HALF_PI, tangent)
+
+
+IN_PLANE: dict[str, Callable[[Value], Value]] = {
+    "arcsin": _arcsin,
+    "arccos": _arccos,
+    "arctan": _arctan,
+    "arccot": _arccot,
+    "arcsec": _of_one_over(_arccos, "secant"),
+    "arccsc": _of_one_over(_arcsin, "cosecant"),
+}
+"""The number of radians of each function of a complex number."""
+
+
 def _arctan_of_complex(y: Value, x: Value | None = None) -> Value:
     if x is not None:
         raise outside("The direction of a point is taken of real numbers; arg takes a complex one.")
-    return continued(acb.atan)(y)
+    return _as_angle("tan", IN_PLANE["arctan"])(y)
 
 
 def arccot(x: Value) -> Value:
@@ -95,7 +149,6 @@ def _of_reciprocal(
 def _record(
     name: str,
     compute: Callable[..., Value],
-    on_complex: Callable[[acb], acb],
     of: str,
     domain: str,
     value: str,
@@ -120,19 +173,19 @@ def _record(
         taken_for=taken_for or f"1/{of_what}(x), which is another thing.",
         words=words,
         source=SOURCE,
-        on_complex=continued(on_complex),
+        on_complex=_as_angle(of_what, IN_PLANE[name]),
     )
 
 
 FUNCTIONS = (
     _record(
-        "arcsin", arcsin, acb.asin, "sine", "−1 ≤ x ≤ 1", "an angle from −90° to 90°",
+        "arcsin", arcsin, "sine", "−1 ≤ x ≤ 1", "an angle from −90° to 90°",
         (Example("arcsin(1/2) as deg", "=", "30°"), Example("arcsin(0.3)", "≈", "0.304692654 rad")),
         ("arcsin(0) = 0°", "arcsin(1/2) = 30°", "arcsin(sqrt(2)/2) = 45°", "arcsin(1) = 90°"),
         ("asin",), "inverse sine angle",
     ),
     _record(
-        "arccos", arccos, acb.acos, "cosine", "−1 ≤ x ≤ 1", "an angle from 0° to 180°",
+        "arccos", arccos, "cosine", "−1 ≤ x ≤ 1", "an angle from 0° to 180°",
         (Example("arccos(0) as deg", "=", "90°"), Example("arccos(0.3)", "≈", "1.266103673 rad")),
         ("arccos(1) = 0°", "arccos(1/2) = 60°", "arccos(0) = 90°", "arccos(-1) = 180°"),
         ("acos",), "inverse cosine angle",
@@ -168,7 +221,7 @@ FUNCTIONS = (
         on_complex=_arctan_of_complex,
     ),
     _record(
-        "arccot", arccot, lambda z: acb.pi() / 2 - z.atan(), "cotangent", "any real number",
+        "arccot", arccot, "cotangent", "any real number",
         "an angle above 0° and below 180°",
         (Example("arccot(1) as deg", "=", "45°"), Example("arccot(2)", "≈", "0.463647609 rad")),
         ("arccot(1) = 45°", "arccot(0) = 90°", "arccot(-1) = 135°"),
@@ -180,7 +233,7 @@ FUNCTIONS = (
         _of_reciprocal(
             circular.arccosine, "The arcsecant of a number between −1 and 1", "secant"
         ),
-        lambda z: (1 / z).acos(), "secant", "x ≤ −1 or x ≥ 1", "an angle from 0° to 180°",
+        "secant", "x ≤ −1 or x ≥ 1", "an angle from 0° to 180°",
         (Example("arcsec(2) as deg", "=", "60°"), Example("arcsec(3)", "≈", "1.230959417 rad")),
         ("arcsec(1) = 0°", "arcsec(2) = 60°", "arcsec(-1) = 180°"),
         ("asec",), "inverse secant angle",
@@ -190,7 +243,7 @@ FUNCTIONS = (
         _of_reciprocal(
             circular.arcsine, "The arccosecant of a number between −1 and 1", "cosecant"
         ),
-        lambda z: (1 / z).asin(), "cosecant", "x ≤ −1 or x ≥ 1", "an angle from −90° to 90°",
+        "cosecant", "x ≤ −1 or x ≥ 1", "an angle from −90° to 90°",
         (Example("arccsc(2) as deg", "=", "30°"), Example("arccsc(3)", "≈", "0.3398369095 rad")),
         ("arccsc(1) = 90°", "arccsc(2) = 30°", "arccsc(-1) = -90°"),
         ("acsc",), "inverse cosecant arccosec angle",

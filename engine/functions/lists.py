@@ -10,7 +10,7 @@ from engine.functions.helpers import outside, whole
 from engine.functions.powers import square_root
 from engine.functions.record import Delayed, Example, Function, Parameter
 from engine.numbers import angles, operators
-from engine.numbers.comparison import compare
+from engine.numbers.comparison import order_of
 from engine.numbers.items import item_by_item
 from engine.numbers.lists import total
 from engine.numbers.values import Angle, Complex, List, Table, Value, exact
@@ -62,11 +62,7 @@ def sort(x: Value) -> Value:
         return List(tuple(sorted(items)))
     for item in items:
         operators.number(item)
-    return List(tuple(sorted(items, key=cmp_to_key(_order))))
-
-
-def _order(a: Value, b: Value) -> int:
-    return -1 if compare("<", a, b) else int(compare(">", a, b))
+    return List(tuple(sorted(items, key=cmp_to_key(order_of))))
 
 
 def median(x: Value) -> Value:

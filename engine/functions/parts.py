@@ -8,7 +8,8 @@ from engine.errors import LineError
 from engine.functions.record import Delayed, Example, Function, Parameter
 from engine.numbers import operators
 from engine.numbers.arithmetic import abs_of, sign_of
-from engine.numbers.comparison import compare
+from engine.numbers.comparison import compare, order_of
+from engine.numbers.complexes import complex_of
 from engine.numbers.items import item_by_item
 from engine.numbers.values import (
     Angle,
@@ -33,15 +34,15 @@ def signum(x: Value) -> Value:
 
 def smallest(*values: Value | None) -> Value:
     """The smallest of the numbers, or of those in the lists."""
-    return _extreme("<", values)
+    return _extreme(-1, values)
 
 
 def largest(*values: Value | None) -> Value:
     """The largest of the numbers, or of those in the lists."""
-    return _extreme(">", values)
+    return _extreme(1, values)
 
 
-def _extreme(op: str, values: tuple[Value | None, ...]) -> Value:
+def _extreme(side: int, values: tuple[Value | None, ...]) -> Value:
     flat = [item for value in values if value is not None for item in _items(value)]
     if not flat:
         raise LineError("empty-list", "An empty list has no smallest and no largest item.")
@@ -49,7 +50,7 @@ def _extreme(op: str, values: tuple[Value | None, ...]) -> Value:
     for value in flat:
         if isinstance(value, Undefined):
             return value
-        if compare(op, value, best):
+        if order_of(value, best) == side:
             best = value
     return best
 
@@ -64,11 +65,18 @@ def choose(test: Delayed, then: Delayed, otherwise: Delayed) -> Value:
     truth = test.value()
     if isinstance(truth, bool):
         return then.value() if truth else otherwise.value()
-    is_list = isinstance(truth, List) and all(isinstance(item, bool) for item in truth.items)
+    if isinstance(truth, Undefined):
+        return truth
+    is_list = isinstance(truth, List) and all(
+        isinstance(item, bool | Undefined) for item in truth.items
+    )
     if not is_list:
         raise LineError("not-a-truth", "A truth value is wanted here, such as that of x > 2.")
     return item_by_item(
-        lambda holds, yes, no: yes if holds else no, truth, then.value(), otherwise.value()
+        lambda holds, yes, no: holds if isinstance(holds, Undefined) else yes if holds else no,
+        truth,
+        then.value(),
+        otherwise.value(),
     )
 
 
@@ -80,12 +88,12 @@ def tidy(x: Value, tolerance: Value | None = None) -> Value:
     least = STANDARD_TOLERANCE if tolerance is None else tolerance
     if isinstance(x, Complex):
         re, im = (_tidied(part, least) for part in (x.re, x.im))
-        return operators.complexes.complex_of(re, im)
+        return complex_of(re, im)
     return x if isinstance(x, Infinite | Undefined) else _tidied(x, least)
 
 
 def _tidied(x: Number, least: Value) -> Value:
-    return exact(0) if compare("<", abs_of(x), least) else x
+    return exact(0) if compare("<", abs_of(x), least) is True else x
 
 
 FUNCTIONS = (

@@ -10,7 +10,6 @@ from engine.functions.helpers import outside, whole
 from engine.functions.record import Example, Function, Parameter
 from engine.numbers import complexes
 from engine.numbers.arithmetic import (
-    abs_of,
     add,
     exp_of,
     negate,
@@ -37,7 +36,7 @@ def square_root(x: Value) -> Value:
 def absolute(x: Value) -> Value:
     """``x`` without its sign; of a complex number its distance from 0."""
     if isinstance(x, Angle):
-        return Angle(abs_of(x.radians), x.unit)
+        return Angle(complexes.modulus(x.radians), x.unit)
     return complexes.modulus(x)
 
 

@@ -9,7 +9,7 @@ from flint import acb, arb, fmpq, fmpz
 from engine.functions.helpers import is_pole_of_gamma, of_one_real, outside, side_of
 from engine.functions.record import Example, Function, Parameter
 from engine.numbers.arithmetic import add, divide, is_zero, multiply, sign_of
-from engine.numbers.values import Exact, Infinite, Real, Undefined, Value, exact
+from engine.numbers.values import Bounds, Exact, Infinite, Real, Undefined, Value, exact
 from engine.numbers.whole import MAX_FACTORIAL, factorial
 
 SUBJECT = "special functions"
@@ -81,8 +81,20 @@ def zeta(s: Value) -> Value:
     return of_one_real(arb.zeta, at_infinity=ONE)(s)
 
 
-erf = of_one_real(arb.erf, at_zero=ZERO, at_infinity=ONE, at_minus_infinity=exact(-1))
-erfc = of_one_real(arb.erfc, at_zero=ONE, at_infinity=ZERO, at_minus_infinity=exact(2))
+erf = of_one_real(
+    arb.erf,
+    at_zero=ZERO,
+    at_infinity=ONE,
+    at_minus_infinity=exact(-1),
+    bounds=Bounds(fmpq(-1), fmpq(1), strict=True),
+)
+erfc = of_one_real(
+    arb.erfc,
+    at_zero=ONE,
+    at_infinity=ZERO,
+    at_minus_infinity=exact(2),
+    bounds=Bounds(fmpq(0), fmpq(2), strict=True),
+)
 airy_ai = of_one_real(arb.airy_ai, at_infinity=ZERO, at_minus_infinity=ZERO)
 airy_bi = of_one_real(arb.airy_bi, at_infinity=INFINITY, at_minus_infinity=ZERO)
 

@@ -6,12 +6,13 @@ from collections.abc import Callable
 
 from flint import acb
 
+from engine.functions.axes import odd, of_plane
 from engine.functions.helpers import reciprocal_of
+from engine.functions.hyperbolic import cosh, coth, csch, sech, sinh, tanh
 from engine.functions.record import Example, Function, Parameter
-from engine.numbers import angles, complexes
-from engine.numbers.arithmetic import divide, is_zero
-from engine.numbers.circular import cosine, sine, tangent
-from engine.numbers.values import Angle, Complex, Undefined, Value, exact
+from engine.numbers import angles
+from engine.numbers.circular import cosine, cotangent, sine, tangent
+from engine.numbers.values import Angle, Complex, Value
 
 SUBJECT = "trigonometric functions"
 ANGLE_TEXT = "an angle; a bare number is read in the unit of the sheet"
@@ -20,29 +21,36 @@ NOT_ODD_RIGHT = Parameter("x", ANGLE_TEXT, "not 90° and half turns from there")
 NOT_HALF_TURN = Parameter("x", ANGLE_TEXT, "not 0° and half turns from there")
 
 
-def cotangent(x: Value) -> Value:
-    """The cosine of ``x`` radians over its sine."""
-    sin, cos = sine(x), cosine(x)
-    if isinstance(sin, Undefined):
-        return sin
-    if is_zero(sin):
-        return Undefined("The cotangent has a pole here.")
-    return cos if is_zero(cos) else divide(exact(1), tangent(x))
-
-
 def of_angle(radian: Callable[[Value], Value]) -> Callable[[Value], Value]:
     """A function of radians as one of angles."""
     return lambda x: radian(angles.radians_of(x))
 
 
-def of_complex_angle(compute: Callable[[acb], acb]) -> Callable[[Value], Value]:
-    """The same for a complex number, in the unit of the conventions too."""
+def of_complex_angle(name: str) -> Callable[[Value], Value]:
+    """The same for a complex number, in the unit of the conventions too; of what an
+    inverse function gave, it is the number that this one was given."""
+    in_plane = IN_PLANE[name]
 
-    def function(x: Complex) -> Value:
-        one = angles.radians_of(exact(1))
-        return complexes.through(compute, complexes.operate("*", x, one))
+    def function(x: Value) -> Value:
+        radians = angles.radians_of(x)
+        if isinstance(radians, Complex) and radians.inverse_of is not None:
+            inverse_of, value = radians.inverse_of
+            if inverse_of == name:
+                return value
+        return in_plane(radians)
 
     return function
+
+
+IN_PLANE: dict[str, Callable[[Value], Value]] = {
+    "sin": of_plane(acb.sin, sine, odd(sinh)),
+    "cos": of_plane(acb.cos, cosine, cosh),
+    "tan": of_plane(acb.tan, tangent, odd(tanh)),
+    "cot": of_plane(acb.cot, cotangent, odd(coth, -1)),
+    "sec": of_plane(acb.sec, reciprocal_of(cosine, "The secant has a pole here."), sech),
+    "csc": of_plane(acb.csc, reciprocal_of(sine, "The cosecant has a pole here."), odd(csch, -1)),
+}
+"""Each function of a complex number of radians."""
 
 
 def _record(
@@ -50,7 +58,6 @@ def _record(
     summary: str,
     parameter: Parameter,
     compute: Callable[[Value], Value],
-    on_complex: Callable[[acb], acb],
     examples: tuple[Example, ...],
     related: tuple[str, ...],
     special_values: tuple[str, ...],
@@ -72,7 +79,7 @@ def _record(
         words=words,
         source="ISO 80000-2",
         takes=(Angle,),
-        on_complex=of_complex_angle(on_complex),
+        on_complex=of_complex_angle(name),
     )
 
 
@@ -82,7 +89,6 @@ FUNCTIONS = (
         "The sine of an angle: the height of its point on the unit circle.",
         ANGLE,
         sine,
-        acb.sin,
         (
             Example("sin(30°)", "=", "0.5"),
             Example("sin(pi)", "=", "0"),
@@ -104,7 +110,6 @@ FUNCTIONS = (
         "The cosine of an angle: how far to the right its point on the unit circle is.",
         ANGLE,
         cosine,
-        acb.cos,
         (
             Example("cos(60°)", "=", "0.5"),
             Example("cos(pi/2)", "=", "0"),
@@ -126,7 +131,6 @@ FUNCTIONS = (
         "The tangent of an angle: its sine over its cosine.",
         NOT_ODD_RIGHT,
         tangent,
-        acb.tan,
         (
             Example("tan(45°)", "=", "1"),
             Example("tan(pi/2)", "=", "undefined"),
@@ -147,7 +151,6 @@ FUNCTIONS = (
         "The cotangent of an angle: its cosine over its sine.",
         NOT_HALF_TURN,
         cotangent,
-        acb.cot,
         (Example("cot(45°)", "=", "1"), Example("cot(1)", "≈", "0.6420926159")),
         ("tan", "csc", "arccot"),
         ("cot(0) = undefined", "cot(30°) = sqrt(3)", "cot(45°) = 1", "cot(90°) = 0"),
@@ -158,7 +161,6 @@ FUNCTIONS = (
         "The secant of an angle: 1 over its cosine.",
         NOT_ODD_RIGHT,
         reciprocal_of(cosine, "The secant has a pole here."),
-        acb.sec,
         (Example("sec(60°)", "=", "2"), Example("sec(pi/2)", "=", "undefined")),
         ("cos", "csc", "arcsec"),
         ("sec(0) = 1", "sec(45°) = sqrt(2)", "sec(60°) = 2", "sec(90°) = undefined"),
@@ -169,7 +171,6 @@ FUNCTIONS = (
         "The cosecant of an angle: 1 over its sine.",
         NOT_HALF_TURN,
         reciprocal_of(sine, "The cosecant has a pole here."),
-        acb.csc,
         (Example("csc(30°)", "=", "2"), Example("csc(0)", "=", "undefined")),
         ("sin", "sec", "arccsc"),
         ("csc(0) = undefined", "csc(30°) = 2", "csc(45°) = sqrt(2)", "csc(90°) = 1"),

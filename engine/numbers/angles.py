@@ -12,9 +12,23 @@ from dataclasses import dataclass
 
 from flint import fmpq
 
-from engine.numbers import arithmetic, whole
+from engine.errors import LineError
+from engine.numbers import arithmetic, complexes, whole
 from engine.numbers.context import conventions, remark, unit
-from engine.numbers.values import Angle, Exact, Infinite, Number, Real, Undefined, Value, exact
+from engine.numbers.values import (
+    Angle,
+    Complex,
+    Exact,
+    Infinite,
+    Number,
+    Real,
+    Undefined,
+    Value,
+    exact,
+)
+
+FINITE = Exact | Real | Complex
+"""What the number of units of an angle can be."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,12 +67,33 @@ def angle_of(count: Value, name: str) -> Value:
         return Undefined("An infinite angle has no direction.")
     if isinstance(count, Undefined):
         return count
-    return Angle(arithmetic.multiply(count, UNITS[name].one), name)
+    return Angle(_operate("*", count, UNITS[name].one), name)
 
 
-def count_of(angle: Angle, name: str = "") -> Number:
+def count_of(angle: Angle, name: str = "") -> Number | Complex:
     """How many units an angle has: of its own, or of the one named."""
-    return arithmetic.divide(angle.radians, UNITS[name or angle.unit].one)
+    return _operate("/", angle.radians, UNITS[name or angle.unit].one)
+
+
+def _operate(op: str, a: Value, b: Value) -> Value:
+    """An operation between numbers of radians, or of units."""
+    if isinstance(a, Complex) or isinstance(b, Complex):
+        return complexes.operate(op, a, b)
+    return ON_REALS[op](a, b)
+
+
+ON_REALS: dict[str, Callable[[Value, Value], Value]] = {
+    "+": arithmetic.add,
+    "-": arithmetic.subtract,
+    "*": arithmetic.multiply,
+    "/": arithmetic.divide,
+    "^": arithmetic.power,
+}
+
+
+def _angle_or_not(radians: Value, name: str) -> Value:
+    """An angle, where there is a number of radians; what is undefined stays so."""
+    return Angle(radians, name) if isinstance(radians, FINITE) else radians
 
 
 def in_unit(angle: Angle, name: str) -> Angle:
@@ -72,7 +107,8 @@ def as_angle(value: Value) -> Value:
 
 
 def radians_of(value: Value) -> Value:
-    """An angle in radians, as a number; a bare number is read as :func:`as_angle` does."""
+    """An angle in radians, as a number, which may be complex; a bare number is read as
+    :func:`as_angle` does."""
     if isinstance(value, Infinite):
         return value
     angle = as_angle(value)
@@ -81,7 +117,7 @@ def radians_of(value: Value) -> Value:
 
 def computed(radians: Value) -> Value:
     """An angle that was computed: it is shown in the unit of the conventions."""
-    return Angle(radians, conventions().angle) if isinstance(radians, Exact | Real) else radians
+    return _angle_or_not(radians, conventions().angle)
 
 
 def _beside(value: Value) -> Value:
@@ -106,7 +142,7 @@ def operate(op: str, a: Value, b: Value) -> Value:
     return OPERATIONS[op](a, b)
 
 
-def _alike(compute: Callable[[Value, Value], Value]) -> Callable[[Value, Value], Value]:
+def _alike(op: str) -> Callable[[Value, Value], Value]:
     """An operation between two angles that gives an angle."""
 
     def operation(a: Value, b: Value) -> Value:
@@ -114,51 +150,61 @@ def _alike(compute: Callable[[Value, Value], Value]) -> Callable[[Value, Value],
         for value in (first, second):
             if not isinstance(value, Angle):
                 return value
-        radians = compute(first.radians, second.radians)
+        radians = _operate(op, first.radians, second.radians)
         name = first.unit if isinstance(a, Angle) else second.unit
-        return Angle(radians, name) if isinstance(radians, Exact | Real) else radians
+        return _angle_or_not(radians, name)
 
     return operation
 
 
 def _multiply(a: Value, b: Value) -> Value:
     if isinstance(a, Angle) and isinstance(b, Angle):
-        return arithmetic.multiply(as_number(a), as_number(b))
+        return _operate("*", as_number(a), as_number(b))
     angle, factor = (a, b) if isinstance(a, Angle) else (b, a)
-    radians = arithmetic.multiply(angle.radians, factor)
-    return Angle(radians, angle.unit) if isinstance(radians, Exact | Real) else radians
+    return _angle_or_not(_operate("*", angle.radians, factor), angle.unit)
 
 
 def _divide(a: Value, b: Value) -> Value:
     if isinstance(a, Angle) and isinstance(b, Angle):
-        return arithmetic.divide(a.radians, b.radians)
+        return _operate("/", a.radians, b.radians)
     if isinstance(b, Angle):
-        return arithmetic.divide(a, as_number(b))
-    radians = arithmetic.divide(a.radians, b)
-    return Angle(radians, a.unit) if isinstance(radians, Exact | Real) else radians
+        return _operate("/", a, as_number(b))
+    return _angle_or_not(_operate("/", a.radians, b), a.unit)
+
+
+def _remainder(a: Value, b: Value) -> Value:
+    first, second = _beside(a), _beside(b)
+    _refuse_complex("mod", first, second)
+    for value in (first, second):
+        if not isinstance(value, Angle):
+            return value
+    name = first.unit if isinstance(a, Angle) else second.unit
+    return _angle_or_not(whole.mod(first.radians, second.radians), name)
 
 
 def _quotient(a: Value, b: Value) -> Value:
+    _refuse_complex("div", a, b)
     return whole.div(*sides(a, b))
 
 
-def _power(a: Value, b: Value) -> Value:
-    return arithmetic.power(as_number(a), as_number(b))
+def _refuse_complex(op: str, *values: Value) -> None:
+    for value in values:
+        if isinstance(value, Complex) or (isinstance(value, Angle) and value.is_complex):
+            raise LineError("complex-order", f"{op} is for real numbers only.")
 
 
 OPERATIONS: dict[str, Callable[[Value, Value], Value]] = {
-    "+": _alike(arithmetic.add),
-    "-": _alike(arithmetic.subtract),
+    "+": _alike("+"),
+    "-": _alike("-"),
     "*": _multiply,
     "/": _divide,
-    "mod": _alike(whole.mod),
+    "mod": _remainder,
     "div": _quotient,
-    "^": _power,
 }
 
 
 def sides(a: Value, b: Value) -> tuple[Value, Value]:
-    """Two values of which one is an angle, as numbers that can be compared."""
+    """Two values of which one is an angle, as their numbers of radians."""
     first, second = _beside(a), _beside(b)
     return tuple(v.radians if isinstance(v, Angle) else v for v in (first, second))
 
@@ -169,6 +215,7 @@ def by_count(compute: Callable[..., Value]) -> Callable[..., Value]:
     def function(x: Value, *others: Value) -> Value:
         if not isinstance(x, Angle):
             return compute(x, *others)
+        _refuse_complex("Rounding", x)
         name = "deg" if x.unit == "dms" else x.unit
         result = compute(count_of(x, name), *others)
         return angle_of(result, name)

@@ -16,6 +16,7 @@ from engine.numbers import powers_of_e, radicals
 from engine.numbers.context import remark
 from engine.numbers.roots import perfect_root
 from engine.numbers.values import (
+    Bounds,
     Exact,
     Infinite,
     Number,
@@ -37,6 +38,8 @@ def negate(a: Value) -> Value:
             return Exact(-a.coefficient, a.pi_power)
         case Real():
             minus = exact(-1)
+            if a.name is operator.neg:
+                return a.args[0]
             return radicals.multiply(minus, a) or powers_of_e.multiply(minus, a) or _negative(a)
         case Infinite():
             return Infinite(-a.sign)
@@ -44,10 +47,37 @@ def negate(a: Value) -> Value:
 
 
 def _negative(a: Real) -> Real:
-    known = a.direction
+    known, bounds = a.direction, bounds_of_multiple(a, fmpq(-1))
     if known is None:
-        return Real(operator.neg, a)
-    return Real(operator.neg, a, direction=lambda: (negate(known()[0]), known()[1]))
+        return Real(operator.neg, a, bounds=bounds)
+    direction = lambda: (negate(known()[0]), known()[1])  # noqa: E731 - worked out when asked for
+    return Real(operator.neg, a, direction=direction, bounds=bounds)
+
+
+def bounds_of(a: Number) -> Bounds | None:
+    """What is known of a number by proof."""
+    if isinstance(a, Real):
+        return a.bounds
+    return Bounds(a.coefficient, a.coefficient) if a.is_rational else None
+
+
+def bounds_of_sum(a: Number, b: Number, minus: bool = False) -> Bounds | None:
+    """What follows for the sum, or for the difference."""
+    one, other = bounds_of(a), bounds_of(b)
+    if one is None or other is None:
+        return None
+    if minus:
+        other = other.times(fmpq(-1))
+    low = None if None in (one.low, other.low) else one.low + other.low
+    high = None if None in (one.high, other.high) else one.high + other.high
+    return Bounds(low, high, one.strict or other.strict)
+
+
+def bounds_of_multiple(a: Real, factor: fmpq) -> Bounds | None:
+    """What follows for ``factor`` times the number."""
+    if a.bounds is None or not factor:
+        return None
+    return a.bounds.times(factor)
 
 
 def add(a: Value, b: Value) -> Value:
@@ -66,7 +96,18 @@ def add(a: Value, b: Value) -> Value:
         return a if isinstance(a, Infinite) else b
     if is_zero(a) or is_zero(b):
         return b if is_zero(a) else a
-    return radicals.add(a, b) or powers_of_e.add(a, b) or Real(operator.add, a, b)
+    if _are_opposite(a, b):
+        return exact(0)
+    found = radicals.add(a, b) or powers_of_e.add(a, b)
+    return found or Real(operator.add, a, b, bounds=bounds_of_sum(a, b))
+
+
+def _are_opposite(a: Number, b: Number) -> bool:
+    """Whether one number is known to be the other with the other sign."""
+    return any(
+        isinstance(one, Real) and one.name is operator.neg and are_the_same(one.args[0], other)
+        for one, other in ((a, b), (b, a))
+    )
 
 
 def subtract(a: Value, b: Value) -> Value:
@@ -76,14 +117,49 @@ def subtract(a: Value, b: Value) -> Value:
     if numbers and (isinstance(a, Real) or isinstance(b, Real)):
         if isinstance(b, Exact) or b.radical or b.power_of_e:
             return add(a, negate(b))
-        return Real(operator.sub, a, b)
+        return Real(operator.sub, a, b, bounds=bounds_of_sum(a, b, minus=True))
     return add(a, negate(b))
 
 
+MOST_COMPARED = 100
+"""Steps that the ways in which two numbers were made are compared through."""
+
+
 def are_the_same(a: Number, b: Number) -> bool:
-    """Whether two numbers are known to be one; False where it is not known."""
-    if a is b or not (isinstance(a, Real) and isinstance(b, Real)):
-        return a == b
+    """Whether two numbers are known to be one: they were made in the same way.
+
+    False where it is not known.
+    """
+    return _are_made_alike(a, b, MOST_COMPARED) > 0
+
+
+def _are_made_alike(a: Number, b: Number, steps: int) -> int:
+    """How many of the steps are left when all is compared; 0 where it differs."""
+    if a is b or (isinstance(a, Exact) and a == b):
+        return steps
+    if not (steps and isinstance(a, Real) and isinstance(b, Real)):
+        return 0
+    if _are_known_as_one(a, b):
+        return steps
+    if a.name != b.name or len(a.args) != len(b.args):
+        return 0
+    left = _are_all_made_alike(a.args, b.args, steps - 1)
+    if not left and a.name in COMMUTE:
+        left = _are_all_made_alike(a.args, b.args[::-1], steps // 4)
+    return left
+
+
+def _are_all_made_alike(some: tuple[Number, ...], others: tuple[Number, ...], steps: int) -> int:
+    for a, b in zip(some, others, strict=True):
+        steps = _are_made_alike(a, b, steps)
+    return steps
+
+
+COMMUTE = frozenset({operator.add, operator.mul})
+"""Operations whose operands may change places."""
+
+
+def _are_known_as_one(a: Real, b: Real) -> bool:
     known = ((a.power_of_e, b.power_of_e), (a.power_of, b.power_of), (a.radical, b.radical))
     return any(one is not None and one == other for one, other in known)
 
@@ -104,7 +180,24 @@ def multiply(a: Value, b: Value) -> Value:
         return exact(0)
     if ONE in (a, b):
         return b if a == ONE else a
-    return radicals.multiply(a, b) or powers_of_e.multiply(a, b) or Real(operator.mul, a, b)
+    found = radicals.multiply(a, b) or powers_of_e.multiply(a, b)
+    if found is not None:
+        return found
+    signs = [isinstance(x, Real) and x.name is operator.neg for x in (a, b)]
+    if any(signs):
+        # the sign comes first, so that equal products can be seen to be equal
+        product = multiply(
+            *(x.args[0] if minus else x for x, minus in zip((a, b), signs, strict=True))
+        )
+        return product if all(signs) else negate(product)
+    return Real(operator.mul, a, b, bounds=_bounds_of_product(a, b))
+
+
+def _bounds_of_product(a: Number, b: Number) -> Bounds | None:
+    for number, factor in ((a, b), (b, a)):
+        if isinstance(factor, Exact) and factor.is_rational and isinstance(number, Real):
+            return bounds_of_multiple(number, factor.coefficient)
+    return None
 
 
 def divide(a: Value, b: Value) -> Value:
@@ -124,6 +217,8 @@ def divide(a: Value, b: Value) -> Value:
         return Infinite(a.sign * sign_of(b))
     if is_zero(a) or b == ONE:
         return a
+    if are_the_same(a, b):
+        return ONE
     if isinstance(b, Real):
         sign_of(b)
     return radicals.divide(a, b) or powers_of_e.divide(a, b) or Real(operator.truediv, a, b)
@@ -168,6 +263,8 @@ def power(a: Value, b: Value) -> Value:
         return _infinite_power(a, b)
     if isinstance(b, Exact) and b.is_integer:
         return _integer_power(a, b.coefficient.p)
+    if a == ONE:
+        return ONE
     if is_zero(a):
         return exact(0) if sign_of(b) > 0 else _over_zero(exact(1))
     if isinstance(a, Real) and a.log is not None and isinstance(b, Exact):
@@ -296,7 +393,7 @@ def exp_of(a: Value) -> Value:
         case Real() if a.power_of is not None and a.power_of[0] is None:
             return a.power_of[1]
         case Real():
-            return Real(arb.exp, a)
+            return Real(arb.exp, a, bounds=powers_of_e.POSITIVE)
         case Infinite():
             return Infinite(1) if a.sign > 0 else exact(0)
     return a

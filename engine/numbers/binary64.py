@@ -24,6 +24,7 @@ from engine.numbers.values import (
     Real,
     Undefined,
     Value,
+    is_tiny,
     rational_of,
 )
 
@@ -47,6 +48,8 @@ def nearest(value: Value) -> float:
     bits = 128
     while bits <= 4096:
         ball = value.ball(bits)
+        if is_tiny(ball):
+            return 0.0
         low, high = (_divide_rounded(rational_of(end)) for end in (ball.lower(), ball.upper()))
         if low == high:
             return low

@@ -16,6 +16,7 @@ from flint import arb, ctx, fmpq
 from engine.numbers.arithmetic import add, divide, is_zero, negate, power, sign_of, subtract
 from engine.numbers.radicals import square_roots
 from engine.numbers.values import (
+    Bounds,
     Exact,
     Infinite,
     Number,
@@ -28,6 +29,7 @@ from engine.numbers.values import (
 )
 
 HALF = fmpq(1, 2)
+WITHIN_ONE = Bounds(fmpq(-1), fmpq(1))
 SINES = {
     fmpq(0): fmpq(0), fmpq(1, 6): HALF, fmpq(1, 2): fmpq(1), fmpq(5, 6): HALF,
     fmpq(1): fmpq(0), fmpq(7, 6): -HALF, fmpq(3, 2): fmpq(-1), fmpq(11, 6): -HALF,
@@ -71,8 +73,9 @@ def _turns_of_pi(x: Value) -> fmpq | None:
 def circular(compute: Callable[[arb], arb], x: Number) -> Real:
     """``compute`` at ``x``, with so many more digits as ``x`` has before its point:
     they are lost when whole turns are taken off."""
+    bounds = None if compute is arb.tan else WITHIN_ONE
     if not isinstance(x, Exact):
-        return Real(compute, x)
+        return Real(compute, x, bounds=bounds)
     whole = max(0, abs(x.coefficient.p).bit_length() - x.coefficient.q.bit_length())
 
     def with_more_digits() -> arb:
@@ -81,7 +84,7 @@ def circular(compute: Callable[[arb], arb], x: Number) -> Real:
         ctx.prec = bits
         return +value
 
-    return Real(with_more_digits)
+    return Real(with_more_digits, name=(compute, x), bounds=bounds)
 
 
 def _sine_of_turns(t: fmpq) -> Exact | Real:
@@ -94,7 +97,7 @@ def _sine_of_turns(t: fmpq) -> Exact | Real:
     root = ROOT_SINES.get(min(first, 1 - first))
     if root is not None:
         return negate(root) if t > 1 else root
-    return Real(lambda: arb.sin_pi_fmpq(t))
+    return Real(lambda: arb.sin_pi_fmpq(t), name=("sin π", t), bounds=WITHIN_ONE)
 
 
 def _known(x: Number) -> tuple[Number, Number] | None:
@@ -145,7 +148,17 @@ def tangent(x: Value) -> Value:
     root = ROOT_TANGENTS.get(min(t, 1 - t))
     if root is not None:
         return negate(root) if t > HALF else root
-    return Real(lambda: arb.tan_pi(arb(t)))
+    return Real(lambda: arb.tan_pi(arb(t)), name=("tan π", t))
+
+
+def cotangent(x: Value) -> Value:
+    """The cosine of ``x`` radians over its sine."""
+    sin, cos = sine(x), cosine(x)
+    if isinstance(sin, Undefined):
+        return sin
+    if is_zero(sin):
+        return Undefined("The cotangent has a pole here.")
+    return cos if is_zero(cos) else divide(exact(1), tangent(x))
 
 
 # -- the inverses --------------------------------------------------------------------

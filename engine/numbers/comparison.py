@@ -3,14 +3,14 @@
 from __future__ import annotations
 
 from engine.errors import LineError
-from engine.limits import FIRST_BITS
+from engine.limits import FIRST_BITS, LAST_BITS
 from engine.numbers import angles
 from engine.numbers.arithmetic import subtract
 from engine.numbers.complexes import parts
-from engine.numbers.context import remark
 from engine.numbers.values import (
     KINDS,
     Angle,
+    Bounds,
     Complex,
     Date,
     Exact,
@@ -33,10 +33,16 @@ HOLDS = {
 """What each sign says of the sign of the difference."""
 
 
-def compare(op: str, a: Value, b: Value) -> bool:
-    """Whether ``a op b`` holds.  What is undefined is unequal to everything.
+NOT_TOLD_APART = Undefined(
+    f"Even with {LAST_BITS:,} binary digits the two sides cannot be told apart, so this is "
+    "not decided."
+)
 
-    Two reals that cannot be told apart are taken as equal, with a remark.
+
+def compare(op: str, a: Value, b: Value) -> bool | Undefined:
+    """Whether ``a op b`` holds; undefined where it cannot be decided.  What is undefined
+    is unequal to everything.
+
     Errors: :class:`LineError` where values that have no order are put in order.
     """
     if isinstance(a, Date) and isinstance(b, Date):
@@ -45,20 +51,36 @@ def compare(op: str, a: Value, b: Value) -> bool:
         return _compare_unordered(op, a, b)
     if isinstance(a, Angle) or isinstance(b, Angle):
         a, b = angles.sides(a, b)
+        if isinstance(a, Complex) or isinstance(b, Complex):
+            return _compare_unordered(op, a, b)
     if isinstance(a, Undefined) or isinstance(b, Undefined):
         return op == "!="
     if isinstance(a, Infinite) or isinstance(b, Infinite):
         return HOLDS[op](_reach(a) - _reach(b))
     difference = subtract(a, b)
-    if isinstance(difference, Exact):
-        return HOLDS[op](difference.sign())
     sign = difference.sign()
-    if sign is None:
-        remark(
-            "not-told-apart",
-            "With 4,096 binary digits the two sides cannot be told apart; they are taken as equal.",
-        )
-    return HOLDS[op](sign or 0)
+    if sign is not None:
+        return HOLDS[op](sign)
+    return _by_bounds(op, difference.bounds)
+
+
+def _by_bounds(op: str, bounds: Bounds | None) -> bool | Undefined:
+    """What is known though the difference cannot be told from 0: sin(x) ≤ 1."""
+    if bounds is not None and bounds.high == 0 and op in ("<=", ">"):
+        return op == "<="
+    if bounds is not None and bounds.low == 0 and op in (">=", "<"):
+        return op == ">="
+    return NOT_TOLD_APART
+
+
+def order_of(a: Value, b: Value) -> int:
+    """−1 where ``a`` is the smaller, 1 where it is the larger, 0 where they are equal or
+    cannot be told apart.  Errors: as :func:`compare`."""
+    if isinstance(a, Exact | Real) and isinstance(b, Exact | Real):
+        return subtract(a, b).sign() or 0
+    if compare("<", a, b) is True:
+        return -1
+    return 1 if compare(">", a, b) is True else 0
 
 
 def can_be_told_apart(a: Value, b: Value) -> bool:
@@ -82,11 +104,17 @@ def can_be_told_apart(a: Value, b: Value) -> bool:
 
 
 def _is_ordered(value: Value) -> bool:
-    return isinstance(value, Exact | Real | Infinite | Undefined | Angle)
+    if isinstance(value, Angle):
+        return not isinstance(value.radians, Complex)
+    return isinstance(value, Exact | Real | Infinite | Undefined)
 
 
 def _compare_unordered(op: str, a: Value, b: Value) -> bool:
     """Only whether the two are the same."""
+    both = (a, b)
+    is_angle = any(isinstance(value, Angle) for value in both)
+    if is_angle and all(isinstance(value, Angle | Exact | Real | Complex) for value in both):
+        a, b = angles.sides(a, b)
     if op not in ("==", "!="):
         kind = KINDS.get(type(b if _is_ordered(a) else a), "a number")
         raise LineError("no-order", f"{op} puts numbers in order, and this is {kind}.")
@@ -96,10 +124,26 @@ def _compare_unordered(op: str, a: Value, b: Value) -> bool:
             for value in (a, b)
         )
         both = None not in (a_re, b_re)
-        equal = both and compare("==", a_re, b_re) and compare("==", a_im, b_im)
+        equal = both and all_of(compare("==", a_re, b_re), compare("==", a_im, b_im))
+        if isinstance(equal, Undefined):
+            return equal
     else:
         equal = type(a) is type(b) and a == b
     return equal if op == "==" else not equal
+
+
+def all_of(*truths: bool | Undefined) -> bool | Undefined:
+    """Whether all hold: one that does not decides, whatever the others are."""
+    if any(truth is False for truth in truths):
+        return False
+    return next((truth for truth in truths if isinstance(truth, Undefined)), True)
+
+
+def any_of(*truths: bool | Undefined) -> bool | Undefined:
+    """Whether one holds: one that does decides, whatever the others are."""
+    if any(truth is True for truth in truths):
+        return True
+    return next((truth for truth in truths if isinstance(truth, Undefined)), False)
 
 
 def _reach(a: Exact | Real | Infinite) -> int:

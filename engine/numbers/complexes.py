@@ -52,8 +52,8 @@ def through(compute: Callable[..., acb], *values: Value) -> Value:
     def ball(balls: tuple[arb, ...]) -> acb:
         return compute(*(acb(re, im) for re, im in zip(balls[::2], balls[1::2], strict=True)))
 
-    re = Real(lambda *balls: ball(balls).real, *flat)
-    im = Real(lambda *balls: ball(balls).imag, *flat)
+    re = Real(lambda *balls: ball(balls).real, *flat, name=(compute, "re"))
+    im = Real(lambda *balls: ball(balls).imag, *flat, name=(compute, "im"))
     return complex_of(_or_zero(re), _or_zero(im))
 
 
@@ -119,11 +119,14 @@ def square_root(z: Value) -> Value:
     number has the one above the real axis.  Each part is exact where it can be.
     """
     re, im = parts(z)
+    if not isinstance(z, Complex):
+        if sign_of(z) >= 0:
+            return arithmetic.power(z, HALF)
+        return complex_of(ZERO, arithmetic.power(negate(z), HALF))
     size = modulus(z)
     right = arithmetic.power(divide(add(size, re), TWO), HALF)
     up = arithmetic.power(divide(subtract(size, re), TWO), HALF)
-    below = isinstance(z, Complex) and sign_of(im) < 0
-    return complex_of(right, negate(up) if below else up)
+    return complex_of(right, negate(up) if sign_of(im) < 0 else up)
 
 
 def polar(size: Number, radians: Number) -> Value:
@@ -148,7 +151,7 @@ def logarithm(value: Value) -> Value:
     if isinstance(value, Real) and value.log is not None:
         return value.log
     size = modulus(value)
-    log = ZERO if size == ONE else Real(arb.log, size)
+    log = ZERO if size == ONE else Real(arb.log, size, power_of=(None, size))
     return complex_of(log, argument(value))
 
 

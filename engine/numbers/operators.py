@@ -41,12 +41,12 @@ def operate(op: str, a: Value, b: Value) -> Value:
         return a + b
     if isinstance(a, Date) or isinstance(b, Date):
         return dates.operate(op, a, b)
-    if isinstance(a, Complex) or isinstance(b, Complex):
-        return complexes.operate(op, *(angles.as_number(number(value)) for value in (a, b)))
+    if op == "^":
+        return _power(angles.as_number(number(a)), angles.as_number(number(b)))
     if isinstance(a, Angle) or isinstance(b, Angle):
         return angles.operate(op, number(a), number(b))
-    if op == "^":
-        return _power(number(a), number(b))
+    if isinstance(a, Complex) or isinstance(b, Complex):
+        return complexes.operate(op, number(a), number(b))
     return OF_NUMBERS[op](number(a), number(b))
 
 
@@ -59,14 +59,18 @@ def number(value: Value) -> Value:
 
 
 def _power(a: Value, b: Value) -> Value:
-    """A power of a real number, which may leave the reals."""
+    """A power; that of real numbers may leave the reals."""
+    if isinstance(a, Complex) or isinstance(b, Complex):
+        return complexes.operate("^", a, b)
     try:
         return arithmetic.power(a, b)
     except LineError as error:
         if error.code != "not-real" or conventions().numbers == "real":
             raise
-    left_the_reals("The principal value of this power")
-    return complexes.operate("^", a, b)
+    value = complexes.operate("^", a, b)
+    if isinstance(value, Complex):
+        left_the_reals("The principal value of this power")
+    return value
 
 
 def left_the_reals(what: str) -> None:
@@ -80,7 +84,7 @@ def negate(value: Value) -> Value:
         case List(items=items):
             return List(tuple(map(negate, items)))
         case Angle(radians=radians, unit=unit):
-            return Angle(arithmetic.negate(radians), unit)
+            return Angle(negate(radians), unit)
         case Complex(re=re, im=im):
             return Complex(arithmetic.negate(re), arithmetic.negate(im))
     return arithmetic.negate(number(value))
@@ -88,7 +92,7 @@ def negate(value: Value) -> Value:
 
 def sign_of(value: Value) -> int:
     """−1, 0 or 1, of an angle too.  Errors: :class:`LineError` where it has none."""
-    if isinstance(value, Complex):
+    if isinstance(value, Complex) or (isinstance(value, Angle) and value.is_complex):
         raise LineError("complex-order", "Complex numbers are in no order.")
     return arithmetic.sign_of(value.radians if isinstance(value, Angle) else value)
 

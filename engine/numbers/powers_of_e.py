@@ -12,10 +12,12 @@ from __future__ import annotations
 
 from flint import arb, fmpq
 
-from engine.numbers.values import Exact, Multiple, Number, Real, exact
+from engine.numbers.values import Bounds, Exact, Multiple, Number, Real, exact
 
 ONE = fmpq(1)
 ZERO = exact(0)
+POSITIVE = Bounds(fmpq(0), None, strict=True)
+NEGATIVE = Bounds(None, fmpq(0), strict=True)
 
 MAX_COEFFICIENT_BITS = 512
 MAX_EXPONENT_BITS = 256
@@ -26,10 +28,15 @@ def number_of(coefficient: fmpq, exponent: Exact) -> Number | None:
     if not coefficient or not exponent.coefficient:
         return exact(coefficient)
     if coefficient == ONE:
-        return Real(arb.exp, exponent, power_of_e=(ONE, exponent))
+        return Real(arb.exp, exponent, power_of_e=(ONE, exponent), bounds=POSITIVE)
     if coefficient.height_bits() > MAX_COEFFICIENT_BITS:
         return None
-    return Real(lambda ball: ball.exp() * coefficient, exponent, power_of_e=(coefficient, exponent))
+    return Real(
+        lambda ball: ball.exp() * coefficient,
+        exponent,
+        power_of_e=(coefficient, exponent),
+        bounds=POSITIVE if coefficient > 0 else NEGATIVE,
+    )
 
 
 def multiply(a: Number, b: Number) -> Number | None:

@@ -17,8 +17,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
-from dataclasses import dataclass
+from collections.abc import Callable, Hashable
+from dataclasses import dataclass, field
 from datetime import datetime
 
 from flint import arb, ctx, fmpq, fmpz
@@ -71,6 +71,31 @@ class Radical:
     pi_power: int = 0
 
 
+@dataclass(frozen=True, slots=True)
+class Bounds:
+    """What is known of a number by proof, however little its digits show: it is at least
+    ``low`` and at most ``high``, None where there is no such bound; and neither of them
+    itself where ``strict``."""
+
+    low: fmpq | None
+    high: fmpq | None
+    strict: bool = False
+
+    def times(self, factor: fmpq) -> Bounds:
+        """Those of every number within times a ``factor`` ≠ 0."""
+        low, high = (None if end is None else end * factor for end in (self.low, self.high))
+        return Bounds(*((low, high) if factor > 0 else (high, low)), self.strict)
+
+    @property
+    def sign(self) -> int | None:
+        """The sign of every number within; None where there are two."""
+        if self.low is not None and (self.low > 0 or (self.strict and self.low == 0)):
+            return 1
+        if self.high is not None and (self.high < 0 or (self.strict and self.high == 0)):
+            return -1
+        return None
+
+
 class Real:
     """A real number known through ``compute`` applied to other numbers.
 
@@ -80,11 +105,15 @@ class Real:
     (:mod:`engine.numbers.powers_of_e`); ``power_of``, the base and the number
     where it was made as a logarithm, so that a power can give that back; ``direction``,
     its sine and cosine where it was made as the angle that has them; ``radical``,
-    its terms where it is made of roots (:mod:`engine.numbers.radicals`).
+    its terms where it is made of roots (:mod:`engine.numbers.radicals`); ``bounds``.
+
+    ``name`` stands for a ``compute`` that is made anew each time: two numbers of one
+    name and the same arguments are the same.
     """
 
     __slots__ = (
-        "_ball", "_bits", "args", "compute", "direction", "power_of", "power_of_e", "radical",
+        "_ball", "_bits", "args", "bounds", "compute", "direction", "name", "power_of",
+        "power_of_e", "radical",
     )  # fmt: skip
 
     def __init__(
@@ -95,6 +124,8 @@ class Real:
         power_of: tuple[Exact | None, Number] | None = None,
         direction: Callable[[], tuple[Number, Number]] | None = None,
         radical: Radical | None = None,
+        bounds: Bounds | None = None,
+        name: Hashable = None,
     ) -> None:
         self.compute = compute
         self.args = args
@@ -102,6 +133,8 @@ class Real:
         self.power_of = power_of
         self.direction = direction
         self.radical = radical
+        self.bounds = bounds
+        self.name = name or compute
         self._ball = arb(0)
         self._bits = 0
         bits = FIRST_BITS
@@ -142,6 +175,8 @@ class Real:
 
     def sign(self) -> int | None:
         """−1 or 1; None where the number cannot be told from 0."""
+        if self.bounds is not None and self.bounds.sign is not None:
+            return self.bounds.sign
         bits = FIRST_BITS
         while bits <= LAST_BITS:
             ball = self.ball(bits)
@@ -171,20 +206,31 @@ class Undefined:
 
 
 @dataclass(frozen=True, slots=True)
-class Angle:
-    """An angle of so many ``radians``, shown in ``unit``, a name of
-    :data:`engine.numbers.angles.UNITS`."""
-
-    radians: Number
-    unit: str
-
-
-@dataclass(frozen=True, slots=True)
 class Complex:
-    """``re`` + ``im`` · i, with an imaginary part that is not exactly 0."""
+    """``re`` + ``im`` · i, with an imaginary part that is not exactly 0.
+
+    ``inverse_of``: the function and its value where the number was made as the inverse of
+    that function, so that the function gives the value back.
+    """
 
     re: Number
     im: Number
+    inverse_of: tuple[str, Value] | None = field(default=None, compare=False)
+
+
+@dataclass(frozen=True, slots=True)
+class Angle:
+    """An angle of so many ``radians``, shown in ``unit``, a name of
+    :data:`engine.numbers.angles.UNITS`.  What the inverse functions give beyond the reals
+    has complex ones."""
+
+    radians: Number | Complex
+    unit: str
+
+    @property
+    def is_complex(self) -> bool:
+        """Whether it is beyond the real numbers."""
+        return isinstance(self.radians, Complex)
 
 
 @dataclass(frozen=True, slots=True)
@@ -284,13 +330,16 @@ def rational_of(point: arb) -> fmpq:
 
 
 def _check_size(ball: arb) -> None:
-    """Refuses what is larger or closer to 0 than can be written out."""
-    upper = ball.abs_upper()
-    mantissa, exponent = upper.man_exp()
+    """Refuses what is larger than can be written out."""
+    mantissa, exponent = ball.abs_upper().man_exp()
     if mantissa and int(exponent) + mantissa.bit_length() > MAX_BITS:
         raise too_large()
-    if not ball.contains(0) and int(exponent) + mantissa.bit_length() < -MAX_BITS:
-        raise too_small()
+
+
+def is_tiny(ball: arb) -> bool:
+    """Whether all of a ball is closer to 0 than can be written out."""
+    mantissa, exponent = ball.abs_upper().man_exp()
+    return bool(mantissa) and int(exponent) + mantissa.bit_length() < -MAX_BITS
 
 
 def too_small() -> LineError:

@@ -12,6 +12,7 @@ from engine.errors import LineError, Mend, Span, Unfinished, replace, replace_ea
 from engine.forms.names import is_form
 from engine.reading import tokens as tk
 from engine.reading.tokens import Token
+from engine.reading.tree import Binary
 from engine.reading.wordings import form_word
 
 if TYPE_CHECKING:
@@ -155,6 +156,26 @@ def side_by_side(parser: Parser) -> LineError:
     mends.append(replace(gap, "*"))
     text = f"Nothing stands between {first} and {second}: say how they belong together."
     return LineError("side-by-side", text, both, tuple(mends))
+
+
+def angle_goes_on(parser: Parser, phasor: Binary) -> LineError:
+    """``5∠pi/6``: what is behind the angle may belong to it, or not."""
+    at = parser.at
+    try:
+        parser.product_behind(phasor.right)
+        end = parser.previous.span.end
+    except LineError:
+        end = parser.token.span.end
+    text = "Say how far the angle goes: what stands behind it may belong to it or not."
+    angle = Span(phasor.right.span.start, end)
+    typed, behind = (parser.text[slice(*span)] for span in (phasor.span, angle))
+    rest = parser.text[phasor.span.end : end]
+    mends = (
+        replace(angle, f"({behind})"),
+        replace(Span(phasor.span.start, end), f"({typed}){rest}"),
+    )
+    parser.at = at
+    return LineError("angle-goes-on", text, angle, mends)
 
 
 def spelt_out(parser: Parser) -> LineError:

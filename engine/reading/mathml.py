@@ -13,11 +13,11 @@ from html import escape
 from engine.reading.notation import BARE, BARS, INDEXED, LETTERS
 from engine.reading.strength import (
     FORM,
-    POLAR,
     POSTFIX,
     PRODUCT,
     RANGE,
     SIGN,
+    SUM,
     operand_strengths,
     strength,
 )
@@ -180,7 +180,7 @@ class Writer:
                 return f'<mi mathvariant="normal" class="answer-of">{shown}</mi>'
             case Prefix(op=op, operand=operand):
                 sign = "<mi>not</mi>" + THIN_SPACE if op == "not" else f"<mo>{SIGNS[op]}</mo>"
-                inner = self.node(operand, SIGN)
+                inner = self.node(operand, strength(node))
                 if isinstance(operand, Prefix) and op != "not":
                     inner = self.brackets(inner)
                 return f"<mrow>{sign}{inner}</mrow>"
@@ -204,11 +204,11 @@ class Writer:
             case ListOf(items=items):
                 return list_mathml([self.node(item) for item in items])
             case Range(start=start, stop=stop, step=step):
-                ends = f"{self.node(start, POLAR)}<mo>‥</mo>{self.node(stop, POLAR)}"
+                ends = f"{self.node(start, SUM)}<mo>‥</mo>{self.node(stop, SUM)}"
                 if step is None:
                     return f"<mrow>{ends}</mrow>"
                 space = '<mspace width="0.28em"/>'
-                return f"<mrow>{ends}{space}<mi>by</mi>{space}{self.node(step, POLAR)}</mrow>"
+                return f"<mrow>{ends}{space}<mi>by</mi>{space}{self.node(step, SUM)}</mrow>"
             case Item(of=of, index=index):
                 inside = self.node(index)
                 return f"<mrow>{self.node(of, POSTFIX)}{list_mathml([inside])}</mrow>"

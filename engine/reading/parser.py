@@ -3,8 +3,8 @@ errors are half of what a person sees of it.
 
 The binding strengths, tightest last::
 
-    as · or · and · comparison · .. · ∠ · + − · * / mod div and no sign
-    · sign, not, √ · ^ · ! % ² ° rad and other units · call, item
+    as · or · and · not · comparison · .. · + − · * / mod div and no sign
+    · ∠ · sign, √ · ^ · ! % ² ° rad and other units · call, item
 
 """
 
@@ -214,10 +214,17 @@ class Parser:
         return node
 
     def conjunction(self) -> Node:
-        node = self.comparison()
+        node = self.negation()
         while self.sees("and"):
-            node = self.binary(self.next(), "and", node, self.comparison)
+            node = self.binary(self.next(), "and", node, self.negation)
         return node
+
+    def negation(self) -> Node:
+        if not self.sees("not"):
+            return self.comparison()
+        sign = self.next()
+        operand = self.nested(self.negation, complaints.describe_gap("not"))
+        return Prefix(sign.span.to(self.across(operand, operand)), "not", operand)
 
     def comparison(self) -> Node:
         first = self.range()
@@ -230,19 +237,13 @@ class Parser:
         return Comparison(self.across(first, operands[-1]), tuple(operands), tuple(ops))
 
     def range(self) -> Node:
-        start = self.polar()
+        start = self.sum()
         if not self.sees(".."):
             return start
         self.next()
-        stop = self.operand_of("..", self.polar)
-        step = self.operand_of("by", self.polar) if self.takes("by") else None
+        stop = self.operand_of("..", self.sum)
+        step = self.operand_of("by", self.sum) if self.takes("by") else None
         return Range(self.across(start, step or stop), start, stop, step)
-
-    def polar(self) -> Node:
-        node = self.sum()
-        while self.sees("∠"):
-            node = self.binary(self.next(), "∠", node, self.sum)
-        return node
 
     def sum(self) -> Node:
         node = self.product()
@@ -252,12 +253,15 @@ class Parser:
         return node
 
     def product(self) -> Node:
-        node = self.signed()
+        return self.product_behind(self.polar())
+
+    def product_behind(self, node: Node) -> Node:
+        """The product that goes on behind its first factor."""
         while True:
             token = self.token
             if token.kind == tk.OP and token.text in PRODUCTS:
                 self.next()
-                node = self.binary(token, PRODUCTS[token.text], node, self.signed)
+                node = self.binary(token, PRODUCTS[token.text], node, self.polar)
             elif token.kind == tk.OP and token.text == "//":
                 raise complaints.other_language(self, "//", "div")
             elif self.starts_operand():
@@ -281,8 +285,22 @@ class Parser:
         right = self.power()
         return Binary(self.across(left, right), IMPLIED, left, right, place)
 
+    def polar(self) -> Node:
+        """A phasor, which is one number: its angle reaches as far as a sign does."""
+        node = self.signed()
+        while self.sees("∠"):
+            node = self.binary(self.next(), "∠", node, self.signed)
+            if (self.sees("/") or self.starts_operand()) and self.is_bare_angle(node.right):
+                raise complaints.angle_goes_on(self, node)
+        return node
+
+    def is_bare_angle(self, angle: Node) -> bool:
+        """Whether an angle is a number alone: what stands behind may belong to it."""
+        is_number = isinstance(angle, Literal) or angle == Name(angle.span, "pi")
+        return is_number and id(angle) not in self.outer
+
     def signed(self) -> Node:
-        if self.sees("-", "+", "not"):
+        if self.sees("-", "+"):
             sign = self.next()
             operand = self.nested(self.signed, complaints.describe_gap(sign.text))
             return Prefix(sign.span.to(self.across(operand, operand)), sign.text, operand)

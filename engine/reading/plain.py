@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
+from engine.reading import tokens as tk
 from engine.reading.strength import (
     ATOM,
     FORM,
-    POLAR,
     POSTFIX,
     RANGE,
-    SIGN,
+    SUM,
     operand_strengths,
     strength,
 )
@@ -32,6 +32,8 @@ from engine.reading.tree import (
     Statement,
     TextLiteral,
 )
+
+UNITS = tk.UNIT_WORDS | tk.UNIT_SIGNS
 
 SPACED = frozenset({"+", "-", "∠", "mod", "div", "and", "or"})
 
@@ -77,7 +79,7 @@ def _write(node: Node, out: list[str], least: int = FORM) -> None:
             out.append("@" if number is None else f"@{number}")
         case Prefix(op=op, operand=operand):
             out.append("not " if op == "not" else op)
-            _write(operand, out, SIGN)
+            _write(operand, out, strength(node))
         case Postfix(op=op, operand=operand):
             _write(operand, out, POSTFIX)
             out.append(f" {op}" if op.isalpha() else op)
@@ -87,7 +89,7 @@ def _write(node: Node, out: list[str], least: int = FORM) -> None:
             least_left, least_right = operand_strengths(op)
             _write(left, out, least_left)
             out.append(f" {op} " if op in SPACED else op)
-            _write(right, out, least_right)
+            _write(right, out, NEVER if op == "/" and _is_over_unit(left, right) else least_right)
         case Comparison(operands=operands, ops=ops):
             _write(operands[0], out, RANGE)
             for op, operand in zip(ops, operands[1:], strict=True):
@@ -109,12 +111,12 @@ def _write(node: Node, out: list[str], least: int = FORM) -> None:
                 _write(item, out)
             out.append("]")
         case Range(start=start, stop=stop, step=step):
-            _write(start, out, POLAR)
+            _write(start, out, SUM)
             out.append("..")
-            _write(stop, out, POLAR)
+            _write(stop, out, SUM)
             if step is not None:
                 out.append(" by ")
-                _write(step, out, POLAR)
+                _write(step, out, SUM)
         case Item(of=of, index=index):
             takes_item = isinstance(of, Name | AnswerOf | Call | ListOf | Item)
             _write(of, out, FORM if takes_item else NEVER)
@@ -124,6 +126,12 @@ def _write(node: Node, out: list[str], least: int = FORM) -> None:
         case InForm(expression=expression, forms=forms):
             _write(expression, out, FORM)
             out.append(" as " + ", ".join(" ".join(words) for words in forms))
+
+
+def _is_over_unit(left: Node, right: Node) -> bool:
+    """Whether this is a number over an angle, which only brackets tell from 1/2 turn."""
+    has_unit = isinstance(right, Postfix) and right.op in UNITS
+    return has_unit and not isinstance(left, Sexagesimal | Postfix)
 
 
 def _write_implied(node: Binary, out: list[str]) -> None:

@@ -15,7 +15,7 @@ from engine.reading.tree import (
     Sexagesimal,
 )
 
-FORM, OR, AND, COMPARISON, RANGE, POLAR, SUM, PRODUCT, SIGN, POWER, POSTFIX, ATOM = range(12)
+FORM, OR, AND, NOT, COMPARISON, RANGE, SUM, PRODUCT, POLAR, SIGN, POWER, POSTFIX, ATOM = range(13)
 
 OPERATORS = {
     "or": OR, "and": AND,
@@ -31,8 +31,8 @@ def strength(node: Node) -> int:
     match node:
         case Binary(op=op):
             return OPERATORS[op]
-        case Prefix():
-            return SIGN
+        case Prefix(op=op):
+            return NOT if op == "not" else SIGN
         case Postfix() | Sexagesimal() | Item():
             return POSTFIX
         case Range():
@@ -51,4 +51,6 @@ def operand_strengths(op: str) -> tuple[int, int]:
         return POSTFIX, SIGN
     if op == IMPLIED:
         return PRODUCT, POWER
+    if op == "∠":
+        return SIGN, SIGN
     return level, level + 1

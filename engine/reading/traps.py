@@ -8,10 +8,9 @@ shall give hardly any.
 from __future__ import annotations
 
 import re
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 
 from engine.errors import Mend, Notice, Span, replace, replace_each
-from engine.reading.mathml import UNITS
 from engine.reading.tokens import UNIT_WORDS, plain, split_note
 from engine.reading.tree import (
     Binary,
@@ -21,9 +20,7 @@ from engine.reading.tree import (
     Literal,
     Name,
     Node,
-    Postfix,
     Prefix,
-    Sexagesimal,
     walk,
 )
 
@@ -68,10 +65,6 @@ def _traps_at(text: str, node: Node, brackets: set[tuple[int, int]]) -> Iterator
         case Binary(op="^", left=Literal(), right=Binary(op="^", left=Literal()) as tower):
             if not _is_bracketed(text, tower, brackets):
                 yield _tower(text, node, tower)
-        case Binary(op="/", right=Postfix(op=op, operand=Literal()) as below) if op in UNITS:
-            is_ratio = isinstance(node.left, Postfix | Sexagesimal)
-            if not is_ratio and not _is_bracketed(text, below, brackets):
-                yield _unit_in_denominator(text, node)
         case Literal():
             yield from _ten_and_exponent(text, node)
 
@@ -84,19 +77,10 @@ is meant in degrees."""
 ANGLE_FORMS = UNIT_WORDS | {"dms"}
 """Forms in which a number is shown as an angle."""
 
-CONVERTED = {"rad": ("radians", "°"), "deg": ("degrees", " rad")}
-"""The function that converts to a unit, and the unit that is meant where that does nothing."""
-
 
 def _angle_traps(text: str, nodes: list[Node], angle: str) -> Iterator[Notice]:
     """Numbers that were read in a unit that nearly always is another than the one that
     is meant; one mend for all of a kind."""
-    unconverted = [node for node in map(_converted(angle), nodes) if node is not None]
-    if unconverted:
-        read = _read(text, unconverted, "read")
-        as_it_is = "so stays as it is" if len(unconverted) == 1 else "so stay as they are"
-        said = f"{read} in {angle}, the unit of the sheet, and {as_it_is}."
-        yield Notice("converted-to-itself", said, (_in(text, unconverted, CONVERTED[angle][1]),))
     operands = [operand for operand in map(_read_as_angle, nodes) if operand is not None]
     if angle == "rad":
         degrees = [node for node in operands if _is_bare(node) and _is_of_degrees(node)]
@@ -133,17 +117,6 @@ def _in(text: str, nodes: list[Node], unit: str) -> Mend:
 
 def _start(node: Node) -> int:
     return node.span.start
-
-
-def _converted(angle: str) -> Callable[[Node], Node | None]:
-    """The bare number that a node converts to ``angle``, in which it was read already."""
-
-    def argument_of(node: Node) -> Node | None:
-        if angle in CONVERTED and _is_call_of(node, CONVERTED[angle][0]):
-            return node.args[0] if _is_bare(node.args[0]) else None
-        return None
-
-    return argument_of
 
 
 def _read_as_angle(node: Node) -> Node | None:
@@ -187,16 +160,6 @@ def _odd_root(text: str, base: Prefix, exponent: Binary, power: Binary) -> Notic
     real = f"cbrt({typed})" if degree == "3" else f"root({typed}, {degree})"
     said = "This is the principal root, a complex number; the real one is a function."
     return Notice("principal-root", said, (replace(power.span, real),))
-
-
-def _unit_in_denominator(text: str, node: Binary) -> Notice:
-    unit = node.right
-    place = Span(node.span.start, unit.operand.span.end)
-    return Notice(
-        "unit-before-fraction",
-        f"The unit binds tighter than the fraction: this divides by {text[slice(*unit.span)]}.",
-        (replace(place, f"({text[slice(*place)]})"),),
-    )
 
 
 def _implied_behind_fraction(text: str, quotient: Binary, product: Binary) -> Notice:

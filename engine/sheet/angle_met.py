@@ -12,7 +12,7 @@ from engine.sheet.evaluation import Trace, Values, value_of_part
 def angle_met(value: Value, trace: Trace, values: Values) -> Angle | None:
     """The value where it is an angle; else the argument of the first sine or the like,
     or else the first angle that was met on the way.  None where there is none."""
-    if isinstance(value, Angle):
+    if _is_real(value):
         return value
     for node, _ in trace:
         if isinstance(node, Call) and node.function in TRIGONOMETRIC and node.args:
@@ -20,13 +20,18 @@ def angle_met(value: Value, trace: Trace, values: Values) -> Angle | None:
             if angle is not None:
                 return angle
     met = (_first(one) for _, one in trace)
-    return next((one for one in met if isinstance(one, Angle)), None)
+    return next(filter(_is_real, met), None)
+
+
+def _is_real(value: Value | None) -> bool:
+    """Whether it is an angle that the dial can show."""
+    return isinstance(value, Angle) and not value.is_complex
 
 
 def _as_angle(value: Value | None) -> Angle | None:
     first = _first(value)
     angle = angles.as_angle(first) if isinstance(first, Exact | Real | Angle) else None
-    return angle if isinstance(angle, Angle) else None
+    return angle if _is_real(angle) else None
 
 
 def _first(value: Value | None) -> Value | None:

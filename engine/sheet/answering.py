@@ -9,12 +9,17 @@ from typing import TYPE_CHECKING
 from engine.errors import LineError, Notice
 from engine.forms.answer import Written, write
 from engine.forms.names import Form, form_of
+from engine.forms.reals import is_short
 from engine.functions.catalogue import BY_NAME, CONSTANTS
-from engine.numbers.values import Complex
+from engine.numbers.values import Angle, Complex, Exact, Real
 from engine.reading.mathml import math, statement_mathml
+from engine.reading.parser import parse
 from engine.reading.plain import node_text, statement_text
 from engine.reading.tree import (
+    IMPLIED,
     Assignment,
+    Binary,
+    Call,
     Command,
     InForm,
     ListOf,
@@ -23,6 +28,7 @@ from engine.reading.tree import (
     Postfix,
     Prefix,
     Sexagesimal,
+    Statement,
     TextLiteral,
     walk,
 )
@@ -56,11 +62,56 @@ def written_answer(sheet: Sheet, step: Step) -> Written:
         form = replace(form, unit=step.line.conventions.angle)
     try:
         if form.style != "binary64":
-            return write(step.value, form)
+            return _with_closed_form(write(step.value, form), step, form)
         return write_machine(number_of(sheet, step), step.value, form)
     except LineError as error:
         place = expression.form_span if isinstance(expression, InForm) else expression.span
         raise error.at(place) from None
+
+
+CLOSED = (Exact, Real, Complex, Angle)
+"""Kinds of value that may have a short exact form."""
+
+
+def _with_closed_form(shown: Written, step: Step, form: Form) -> Written:
+    """The answer with its exact value before its decimal, where it is short, is not what
+    was typed, and the decimal does not end within the digits shown."""
+    is_plain = not form.style and not form.asked and not form.shape
+    if shown.sign != "≈" or not is_plain or not isinstance(step.value, CLOSED):
+        return shown
+    try:
+        closed = write(step.value, replace(form, style="exact"))
+    except LineError:
+        return shown
+    if closed.sign != "=" or not is_short(closed.text) or _is_typed(closed, step.statement):
+        return shown
+    return replace(closed, nearly=shown, remark=shown.remark)
+
+
+def _is_typed(closed: Written, statement: Statement) -> bool:
+    """Whether an exact value is just what was typed."""
+    try:
+        value = parse(closed.text, BY_NAME).statements[0].expression
+    except LineError:
+        return False
+    return node_text(_plainly(value)) == node_text(_plainly(statement.expression))
+
+
+def _plainly(node: Node) -> Node:
+    """A tree in which it does not count whether a product has a sign, and in which
+    plain numbers are written alike."""
+    match node:
+        case Binary(op=op, left=left, right=right):
+            sign = "*" if op == IMPLIED else op
+            return replace(node, op=sign, left=_plainly(left), right=_plainly(right))
+        case Prefix(operand=operand) | Postfix(operand=operand):
+            return replace(node, operand=_plainly(operand))
+        case InForm(expression=expression):
+            return _plainly(expression)
+        case Call(function=function, args=args) if function in BY_NAME and not node.is_own:
+            name = BY_NAME[function].name
+            return replace(node, function=name, args=tuple(map(_plainly, args)))
+    return node
 
 
 def answer_from(step: Step, written: Written, sheet_form: Form) -> Answer:
@@ -91,6 +142,7 @@ def answer_from(step: Step, written: Written, sheet_form: Form) -> Answer:
         form=asked.text if asked.over(sheet_form) != sheet_form else "",
         says_itself=repeats,
         nearly=written.nearly.text if written.nearly else "",
+        nearly_mathml=written.nearly.mathml if written.nearly else "",
         unit=step.line.conventions.angle if step.used_unit else "",
         cells=written.cells,
         has_dial=step.angle is not None,

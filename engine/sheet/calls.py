@@ -124,7 +124,7 @@ def applied(
     for place, value in enumerate(values):
         argument = arguments[place] if place < len(arguments) else None
         _check_kind(function, place, value, argument)
-    if Complex not in function.takes and any(isinstance(value, Complex) for value in values):
+    if Complex not in function.takes and any(map(_is_complex, values)):
         return _continued(function, values)
     try:
         return function.compute(*values)
@@ -132,8 +132,15 @@ def applied(
         leaves = error.code == "not-real" and function.on_complex is not None
         if not leaves or conventions().numbers == "real":
             raise
-    left_the_reals(f"{function.name} leaves the real numbers here: this")
-    return _continued(function, values)
+    value = _continued(function, values)
+    if _is_complex(value):
+        left_the_reals(f"{function.name} leaves the real numbers here: this")
+    return value
+
+
+def _is_complex(value: Value | None) -> bool:
+    """Whether it is beyond the reals: a complex number, or an angle with a complex one."""
+    return isinstance(value, Complex) or (isinstance(value, Angle) and value.is_complex)
 
 
 def _continued(function: Function, values: Sequence[Value | None]) -> Value:

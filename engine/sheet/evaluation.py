@@ -2,17 +2,16 @@
 
 from __future__ import annotations
 
-import dataclasses
 from collections.abc import Iterable, Mapping
 from typing import Protocol
 
-from engine.errors import LineError, Mend, replace
+from engine.errors import LineError, replace
 from engine.forms.answer import write
 from engine.forms.names import STANDARD, Form, unit_among
 from engine.functions.catalogue import BY_NAME, CONSTANTS
 from engine.functions.record import Delayed, Function
 from engine.numbers import angles, complexes, lists, operators, whole
-from engine.numbers.comparison import compare
+from engine.numbers.comparison import all_of, any_of, compare
 from engine.numbers.context import Given, Work, conventions, current, working
 from engine.numbers.items import item, item_by_item
 from engine.numbers.values import (
@@ -23,11 +22,13 @@ from engine.numbers.values import (
     Exact,
     List,
     Real,
+    Undefined,
     Value,
     exact,
 )
 from engine.reading.parser import parse
 from engine.reading.plain import node_text
+from engine.reading.tokens import UNIT_SIGNS, UNIT_WORDS
 from engine.reading.tree import (
     AnswerOf,
     Assignment,
@@ -211,7 +212,29 @@ def _operation(node: Binary, scope: Scope) -> Value:
     for value, side in ((first, left), (second, right)):
         if isinstance(value, bool | Applied):
             _number(value, side)
+    if op == "/" and isinstance(first, Exact | Real | Complex):
+        _refuse_open_unit(node)
     return operators.operate("*" if op == "implied" else op, first, second)
+
+
+def _refuse_open_unit(node: Binary) -> None:
+    """``1/2 turn``: the unit belongs to the 2, which hardly anybody means.
+
+    Errors: :class:`LineError` that shows both meanings, unless brackets do.
+    """
+    below = node.right
+    is_open = isinstance(below, Postfix) and node.span.end == below.span.end
+    if not is_open or below.op not in (*UNIT_WORDS, *UNIT_SIGNS):
+        return
+    unit = f" {below.op}" if below.op.isalpha() else below.op
+    above, number = node_text(node.left), node_text(below.operand)
+    above = f"({above})" if isinstance(node.left, Binary) and node.left.op in "+-" else above
+    text = f"The unit belongs to {number} alone here. Say which of the two is meant."
+    mends = (
+        replace(node.span, f"({above}/{number}){unit}"),
+        replace(node.span, f"{above}/({number}{unit})"),
+    )
+    raise LineError("number-over-angle", text, node.span, mends)
 
 
 def _without_brackets(node: Node, function: str, argument: str) -> LineError:
@@ -273,9 +296,9 @@ def _postfix(op: str, value: Value) -> Value:
         return item_by_item(lambda one: _postfix(op, operators.number(one)), value)
     if op == "%":
         return operators.operate("/", value, HUNDRED)
-    if isinstance(value, Angle | Complex):
+    if isinstance(value, Angle) or (isinstance(value, Complex) and op == "!"):
         kind = KINDS[type(value)]
-        raise LineError("not-a-number", f"{op} stands behind a real number, and this is {kind}.")
+        raise LineError("not-a-number", f"{op} stands behind a plain number, and this is {kind}.")
     if op == "!":
         return whole.factorial(value)
     if op in angles.PARTS:
@@ -301,22 +324,22 @@ def _joined(op: str, left: Node, right: Node, scope: Scope) -> Value:
     first = _truth(evaluate(left, scope), left)
     second = _truth(evaluate(right, scope), right)
 
-    def joined(a: bool, b: bool) -> bool:
-        return a and b if op == "and" else a or b
-
+    joined = all_of if op == "and" else any_of
     if isinstance(first, List) or isinstance(second, List):
         return item_by_item(joined, first, second)
     return joined(first, second)
 
 
 def _negated(truth: Value) -> Value:
+    if isinstance(truth, Undefined):
+        return truth
     return item_by_item(_negated, truth) if isinstance(truth, List) else not truth
 
 
 def _truth(value: Value, node: Node) -> Value:
-    """A truth value, or a list of them."""
+    """A truth value or what is not decided, or a list of them."""
     items = value.items if isinstance(value, List) else (value,)
-    if all(isinstance(one, bool) for one in items):
+    if all(isinstance(one, bool | Undefined) for one in items):
         return value
     text = "A truth value is wanted here, such as that of x > 2."
     raise LineError("not-a-truth", text, node.span)
@@ -324,32 +347,23 @@ def _truth(value: Value, node: Node) -> Value:
 
 def _comparison(node: Comparison, scope: Scope) -> Value:
     operands, ops = node.operands, node.ops
-    try:
-        values = [evaluate(operand, scope) for operand in operands]
-    except LineError as error:
-        if error.code == "not-a-truth" and isinstance(operands[0], Prefix):
-            error.mends = (_negation_of(node, operands[0]),)
-        raise
+    values = [evaluate(operand, scope) for operand in operands]
     for place, value in enumerate(values):
         wanted = {*ops[max(place - 1, 0) : place + 1]} - {"==", "!=", "~"}
         if wanted and isinstance(value, bool | str | Applied):
             _number(value, operands[place])
 
-    def holds(*row: Value) -> bool:
-        return all(
-            _alike(left, right, scope) if op == "~" else compare(op, left, right)
-            for op, left, right in zip(ops, row, row[1:], strict=False)
+    def holds(*row: Value) -> bool | Undefined:
+        return all_of(
+            *(
+                _alike(left, right, scope) if op == "~" else compare(op, left, right)
+                for op, left, right in zip(ops, row, row[1:], strict=False)
+            )
         )
 
     if any(isinstance(value, List) for value in values):
         return item_by_item(holds, *values)
     return holds(*values)
-
-
-def _negation_of(node: Comparison, negated: Prefix) -> Mend:
-    """``not 1 == 2``: the sign binds tighter; what is meant has brackets."""
-    meant = dataclasses.replace(node, operands=(negated.operand, *node.operands[1:]))
-    return replace(node.span, f"not ({node_text(meant)})")
 
 
 def _alike(a: Value, b: Value, scope: Scope) -> bool:

@@ -39,6 +39,7 @@ class Answer:
     form: str = ""
     says_itself: bool = False
     nearly: str = ""
+    nearly_mathml: str = ""
     unit: str = ""
     cells: tuple[tuple[str, ...], ...] = ()
     has_dial: bool = False
@@ -118,6 +119,7 @@ class Outcome:
                 "form": answer.form,
                 "says_itself": answer.says_itself,
                 "also": list(answer.also),
+                "nearly": answer.nearly,
                 "unit": answer.unit,
                 "has_dial": answer.has_dial,
                 "cells": [list(row) for row in answer.cells],

@@ -25,8 +25,9 @@ class Quantity:
     drawn or asked for.
     ``line`` is the number of the line that gave it its value; ``text`` is empty
     where that line is an error.  ``body`` is what was typed behind ``=``.
-    ``reason`` says why it is out of date.  ``uses`` and ``used_by`` are the names it was computed from, and those
-    that are computed from it.  ``parameters`` are set where its value is a function.
+    ``reason`` says why it is out of date.  ``uses`` and ``used_by`` are the names it was
+    computed from, and those that are computed from it.  ``parameters`` are set where its
+    value is a function.
     """
 
     name: str
@@ -95,9 +96,9 @@ def _quantity(
         line=step.line.number,
         is_found=bool(step.answers or uses),
         is_drawn=bool(step.given.values),
-        sign=answer.sign if answer else "",
-        text=answer.text if answer else "",
-        value_mathml=answer.value_mathml if answer else "",
+        sign="≈" if answer and answer.nearly else answer.sign if answer else "",
+        text=answer.nearly or answer.text if answer else "",
+        value_mathml=answer.nearly_mathml or answer.value_mathml if answer else "",
         body=text[slice(*step.statement.body)],
         description=note,
         state=state,

@@ -32,7 +32,7 @@ from engine.sheet.scope import Visible, needs
 from engine.sheet.settings import Settings, after
 from engine.sheet.workings import Workings, WorkStep
 
-SAME = {"principal-root": "left-the-reals", "unit-before-fraction": "angle-as-number"}
+SAME = {"principal-root": "left-the-reals"}
 """A notice, and one that says the same with less: that one is left out beside it."""
 
 MAX_BOXES = 5

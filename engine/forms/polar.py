@@ -1,0 +1,19 @@
+"""Complex numbers written by modulus and angle."""
+
+from __future__ import annotations
+
+from engine.forms.angles import write_angle
+from engine.forms.names import Form
+from engine.forms.reals import WRITERS
+from engine.forms.written import Written
+from engine.numbers.complexes import argument, modulus
+from engine.numbers.values import Angle, Complex
+
+
+def write_polar(number: Complex, form: Form) -> Written:
+    """A complex number by its modulus and its angle."""
+    size = WRITERS[form.style](modulus(number), form)
+    angle = write_angle(Angle(argument(number), form.unit or "rad"), form)
+    sign = "=" if (size.sign, angle.sign) == ("=", "=") else "≈"
+    text = f"{size.text} ∠ {angle.text}"
+    return Written("complex", sign, text, f"<mrow>{size.mathml}<mo>∠</mo>{angle.mathml}</mrow>")

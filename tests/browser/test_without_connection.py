@@ -1,0 +1,198 @@
+"""Nothing that is typed without a connection is mangled, doubled, lost or put out of order."""
+
+from __future__ import annotations
+
+import re
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.server import Server
+
+TEN = [f"{n}+{n + 10}" for n in range(1, 11)]
+PAUSE = 40
+"""Milliseconds between two keys."""
+
+
+@pytest.fixture
+def own_server(tmp_path):
+    """A server that a test may stop."""
+    server = Server(tmp_path)
+    server.start()
+    yield server
+    if server.process.poll() is None:
+        server.kill()
+
+
+def type_lines(page: Page, lines: list[str]) -> None:
+    """As a person does who does not look up."""
+    page.get_by_test_id("entry").focus()
+    for line in lines:
+        page.keyboard.type(line, delay=PAUSE)
+        page.keyboard.press("Enter")
+
+
+def kept(page: Page) -> list[str]:
+    return page.get_by_test_id("line").evaluate_all("all => all.map((one) => one.dataset.input)")
+
+
+def waiting(page: Page):
+    return page.get_by_test_id("waiting").locator("code")
+
+
+def test_ten_lines_typed_without_a_connection_are_kept_once_in_order(sheet):
+    sheet.context.set_offline(True)
+    type_lines(sheet, TEN)
+    expect(waiting(sheet)).to_have_text(TEN)
+    expect(sheet.get_by_test_id("waiting").first).to_contain_text("waits for the connection")
+    expect(sheet.get_by_test_id("entry")).to_have_value("")
+    sheet.context.set_offline(False)
+    expect(sheet.get_by_test_id("line")).to_have_count(10, timeout=20000)
+    expect(waiting(sheet)).to_have_count(0)
+    assert kept(sheet) == TEN
+
+
+def test_lines_typed_while_the_server_starts_again(page, own_server):
+    page.goto(own_server.url)
+    type_lines(page, TEN[:3])
+    own_server.kill()
+    type_lines(page, TEN[3:7])
+    own_server.start()
+    type_lines(page, TEN[7:])
+    expect(page.get_by_test_id("line")).to_have_count(10, timeout=30000)
+    assert kept(page) == TEN
+    page.reload()
+    assert kept(page) == TEN
+
+
+def test_the_tab_is_closed_and_opened_again(sheet):
+    address = sheet.url
+    sheet.context.set_offline(True)
+    type_lines(sheet, TEN)
+    sheet.get_by_test_id("entry").press_sequentially("half typ")
+    context = sheet.context
+    sheet.close()
+    context.set_offline(False)
+    again = context.new_page()
+    again.goto(address)
+    expect(again.get_by_test_id("line")).to_have_count(10, timeout=20000)
+    assert kept(again) == TEN
+    expect(again.get_by_test_id("entry")).to_have_value("half typ")
+    again.get_by_test_id("entry").fill("")
+    again.get_by_test_id("entry").press("Enter")
+    again.reload()
+    assert kept(again) == TEN
+
+
+def test_a_reply_that_is_lost_keeps_the_line_once(sheet):
+    lost = []
+
+    def lose(route):
+        route.fetch()  # the server keeps the line, and nobody hears of it
+        lost.append(route.request.post_data)
+        route.abort()
+
+    sheet.route("**/lines", lose, times=2)
+    type_lines(sheet, ["4+4", "5+5"])
+    expect(sheet.get_by_test_id("line")).to_have_count(2, timeout=20000)
+    assert kept(sheet) == ["4+4", "5+5"]
+    assert len(lost) == 2
+    sheet.reload()
+    assert kept(sheet) == ["4+4", "5+5"]
+
+
+def test_a_waiting_line_is_mended_and_another_taken_back(sheet):
+    sheet.context.set_offline(True)
+    type_lines(sheet, ["4+4", "5+5", "6+6"])
+    first, second, _ = sheet.get_by_test_id("waiting").all()
+    first.get_by_role("button", name="mend").click()
+    field = sheet.get_by_label("The line that waits")
+    field.fill("4+5")
+    field.press("Enter")
+    expect(waiting(sheet)).to_have_text(["4+5", "5+5", "6+6"])
+    second.get_by_role("button", name="take back").click()
+    expect(waiting(sheet)).to_have_text(["4+5", "6+6"])
+    sheet.get_by_test_id("entry").press("ArrowUp")
+    expect(sheet.get_by_test_id("entry")).to_have_value("5+5")
+    sheet.get_by_test_id("entry").fill("")
+    sheet.context.set_offline(False)
+    expect(sheet.get_by_test_id("line")).to_have_count(2, timeout=20000)
+    assert kept(sheet) == ["4+5", "6+6"]
+
+
+def test_one_that_was_kept_unheard_is_mended_and_taken_back_on_the_server_too(sheet):
+    def lose(route):
+        route.fetch()
+        route.abort()
+
+    sheet.route("**/lines", lose)
+    type_lines(sheet, ["4+4"])
+    expect(sheet.get_by_test_id("waiting")).to_contain_text("waits for the connection")
+    sheet.get_by_role("button", name="take back").click()
+    sheet.unroute("**/lines")
+    expect(sheet.get_by_test_id("waiting")).to_have_count(0)
+    expect(sheet.get_by_test_id("line")).to_have_count(0)
+    sheet.reload()
+    assert kept(sheet) == []
+
+
+def test_a_refused_line_never_runs_into_what_is_being_typed(sheet):
+    type_lines(sheet, ["sqr(49)", "1+1", "sqr(4)", "2+2", "sqr(9)", "3+3"])
+    expect(sheet.get_by_test_id("line")).to_have_count(3)
+    assert kept(sheet) == ["1+1", "2+2", "3+3"]
+    aside = sheet.get_by_test_id("put-aside").locator("> code")
+    expect(aside).to_have_text(["sqr(49)", "sqr(4)", "sqr(9)"])
+    expect(sheet.get_by_test_id("entry")).to_have_value("")
+    row = sheet.get_by_test_id("put-aside").first
+    row.get_by_test_id("mend").click()
+    field = sheet.get_by_label("The line that waits")
+    expect(field).to_have_value("sqrt(49)")
+    field.press("Enter")
+    expect(sheet.get_by_test_id("line").last).to_contain_text("sqrt(49)")
+    expect(aside).to_have_count(2)
+
+
+def test_refused_lines_of_a_lost_connection_are_put_aside(sheet):
+    sheet.context.set_offline(True)
+    type_lines(sheet, ["1+1", "sqr(49)", "2+2"])
+    sheet.get_by_test_id("entry").press_sequentially("3+")
+    sheet.context.set_offline(False)
+    expect(sheet.get_by_test_id("line")).to_have_count(2, timeout=20000)
+    assert kept(sheet) == ["1+1", "2+2"]
+    expect(sheet.get_by_test_id("put-aside").locator("> code")).to_have_text(["sqr(49)"])
+    expect(sheet.get_by_test_id("entry")).to_have_value("3+")
+
+
+def test_answers_that_are_late_are_marked_until_they_come(sheet):
+    type_lines(sheet, ["a = 1", "b = a + 1"])
+    expect(sheet.get_by_test_id("line")).to_have_count(2)
+    asked = []
+
+    def answer_late(route):
+        asked.append(route.request.post_data)
+        # from the start on: so that the server tells of the line again
+        reply = route.fetch(post_data=re.sub(r"since=\d+", "since=0", asked[-1]))
+        html = reply.text()
+        if len(asked) < 3:
+            line = r'class="line"(?=[^>]*id="line-2")'
+            html = re.sub(line, 'class="line is-waiting" data-waiting', html)
+        route.fulfill(response=reply, body=html)
+
+    sheet.route("**/lines/refresh", answer_late)
+    value = sheet.locator('[data-value-of="a"]')
+    value.fill("5")
+    value.press("Enter")
+    answer = sheet.locator("#line-2").get_by_test_id("answer")
+    expect(answer).to_have_attribute("data-text", "6")
+    expect(sheet.locator("#line-2")).not_to_have_attribute("data-waiting", "", timeout=10000)
+    assert len(asked) == 3
+
+
+def test_a_line_that_uses_what_is_out_of_date_says_so_and_is_computed_again(sheet):
+    type_lines(sheet, ["first = 3", "second = 4", "total = first + second", "first = 5", "total"])
+    marked = sheet.locator("#line-5").get_by_test_id("out-of-date")
+    expect(marked).to_contain_text("total is out of date: it used first = 3; first is now 5")
+    sheet.locator("#line-5").get_by_role("button", name="compute again").click()
+    expect(sheet.get_by_test_id("line")).to_have_count(7)
+    expect(sheet.locator("#line-7").get_by_test_id("answer")).to_have_attribute("data-text", "9")
+    expect(marked).to_have_count(0)
