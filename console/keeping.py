@@ -81,7 +81,7 @@ def keep(
         outcome = _answer(sheet, line, replies)
         if outcome["status"] not in (OK, NOTE):
             return Kept(outcome)
-        if outcome["command"] and outcome["command"][0] != "forget":
+        if outcome["is_setting"]:
             return Kept(outcome, done=True) if _obey(sheet, *outcome["command"]) else None
         line.take(outcome, sheet.revision + 1)
         return Kept(outcome, line) if commit(sheet, "new line", [line]) else None
@@ -194,7 +194,7 @@ def mend(
         if not keeps_given:
             line.given = []
         outcome = _answer(sheet, line, replies, line.given)
-        if outcome["status"] not in (OK, NOTE) or _is_setting(outcome):
+        if outcome["status"] not in (OK, NOTE) or outcome["is_setting"]:
             return Kept(outcome)
         line.take(outcome, sheet.revision + 1)
         moved = tuple(evaluating.moved(before, evaluating.answer_texts(line)))
@@ -202,10 +202,6 @@ def mend(
         return Kept(outcome, line, moved=moved) if written else None
 
     return _until_written(sheet, attempt)
-
-
-def _is_setting(outcome: dict[str, Any]) -> bool:
-    return bool(outcome["command"]) and outcome["command"][0] != "forget"
 
 
 def delete(sheet: Sheet, number: int) -> None:

@@ -32,15 +32,24 @@ class Mend:
     """A change to the input that one click makes.
 
     ``span`` is replaced by ``replacement``.  ``label`` is what the button says;
-    where it is empty, the button shows what the line becomes.
+    where it is empty, the button shows what the line becomes.  One that ``ends_line``
+    holds only where nothing is behind it but a note.
     """
 
     label: str
     span: Span
     replacement: str
+    ends_line: bool = False
 
     def apply(self, text: str) -> str:
-        """``text``, a whole line, with the mend made."""
+        """``text``, a whole line, with the mend made; empty where it does not hold."""
+        behind = text[self.span.end :].strip()
+        if self.ends_line and behind:
+            if not behind.startswith("#"):
+                return ""
+            return f"{text[: self.span.start].rstrip()}{self.replacement}, {behind.lstrip('# ')}"
+        if self.ends_line:
+            return text[: self.span.start].rstrip() + self.replacement
         return text[: self.span.start] + self.replacement + text[self.span.end :]
 
     def as_dict(self, text: str) -> dict[str, str]:
@@ -58,6 +67,11 @@ def offers(mends: tuple[Mend, ...], text: str) -> list[dict[str, str]]:
 def replace(span: Span, replacement: str) -> Mend:
     """A mend whose button shows what the line becomes."""
     return Mend("", span, replacement)
+
+
+def at_the_end(mend: Mend) -> Mend:
+    """The same mend, which holds only at the end of a line."""
+    return Mend(mend.label, mend.span, mend.replacement, ends_line=True)
 
 
 def replace_each(text: str, parts: Sequence[tuple[Span, str]]) -> Mend:

@@ -15,5 +15,5 @@ def write_polar(number: Complex, form: Form) -> Written:
     size = WRITERS[form.style](modulus(number), form)
     angle = write_angle(Angle(argument(number), form.unit or "rad"), form)
     sign = "=" if (size.sign, angle.sign) == ("=", "=") else "≈"
-    text = f"{size.text} ∠ {angle.text}"
+    text = f"{size.text}∠{angle.text}"
     return Written("complex", sign, text, f"<mrow>{size.mathml}<mo>∠</mo>{angle.mathml}</mrow>")

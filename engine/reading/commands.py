@@ -74,6 +74,13 @@ COMMANDS = {
             "delete variable clear variables reset unset",
         ),
         CommandRecord(
+            "cover",
+            "NAME",
+            "Lets a function of your own take the name of a built-in.",
+            ("/cover gamma",),
+            "override redefine replace built-in function own name",
+        ),
+        CommandRecord(
             "clear",
             "",
             "Empties the screen; quantities and history stay.",
@@ -83,6 +90,9 @@ COMMANDS = {
     )
 }
 """All commands by name."""
+
+KEPT = frozenset({"forget", "cover"})
+"""Those that are kept as lines of the sheet, since lines behind them depend on them."""
 
 
 _HELP = re.compile(r"\s*(help)(?=\s+[^\s=:(])")

@@ -8,11 +8,19 @@ from __future__ import annotations
 import re
 from typing import TYPE_CHECKING
 
-from engine.errors import LineError, Mend, Span, Unfinished, replace, replace_each
+from engine.errors import (
+    LineError,
+    Mend,
+    Span,
+    Unfinished,
+    at_the_end,
+    replace,
+    replace_each,
+)
 from engine.forms.names import is_form
 from engine.reading import tokens as tk
 from engine.reading.tokens import Token
-from engine.reading.tree import Binary
+from engine.reading.tree import Binary, Literal, Name, Node
 from engine.reading.wordings import form_word
 
 if TYPE_CHECKING:
@@ -27,7 +35,7 @@ UNITS_SPELT_OUT = {
 
 
 def describe_gap(sign: str) -> str:
-    return f"something behind {sign}" if sign else "an expression"
+    return f"a value behind {sign}" if sign else "an expression"
 
 
 CALLED = {"mod": "remainder", "div": "quotient"}
@@ -41,18 +49,18 @@ def waiting(parser: Parser, what: str) -> Unfinished:
     end = parser.token.span
     closing = "".join(CLOSING[bracket.text] for bracket in reversed(parser.brackets))
     if what:
-        return Unfinished(f"The line goes on: {what} is missing.", end)
+        return Unfinished(f"{what[0].upper()}{what[1:]} is missing.", end)
     if len(closing) == 1:
-        text = f"The line goes on: the closing {closing} is missing."
+        text = f"The closing {closing} is missing."
     else:
-        text = f"The line goes on: {len(closing)} closing brackets are missing."
+        text = f"{len(closing)} closing brackets are missing: {closing}"
     return Unfinished(text, end, closing)
 
 
 def unexpected(parser: Parser) -> LineError:
     token = parser.token
     remove = (Mend("remove it", token.span, ""),)
-    if token.text == ";" and parser.brackets:
+    if token.text == ";" and any(one.text != "|" for one in parser.brackets):
         return _semicolon_in_brackets(parser)
     if token.text == ">" and parser.at and parser.previous.text == "-":
         return _arrow(parser)
@@ -64,28 +72,28 @@ def unexpected(parser: Parser) -> LineError:
         text = "This ] closes a list that was never opened."
         return LineError("unopened-bracket", text, token.span, remove)
     if token.text == "[":
-        text = "A list cannot stand here; only round brackets group."
+        text = "A list does not belong here. To group, use round brackets."
         return LineError("square-brackets", text, token.span)
     if token.text == "=":
-        text = "Here = cannot stand: it gives a value to a name; == asks whether two are equal."
+        text = "= assigns a value to a name; compare with ==."
         return LineError("stray-equals", text, token.span, (replace(token.span, "=="),))
     if parser.at and parser.previous.kind == tk.OP and token.kind == tk.OP:
-        text = f"{token.text} cannot follow {parser.previous.text}: a value is missing between."
+        text = f"A value is missing between {parser.previous.text} and {token.text}."
         return LineError("missing-operand", text, token.span, remove)
     if token.text in CALLED and parser.tokens[parser.at + 1].text == "(":
         name = CALLED[token.text]
-        text = f"{token.text} stands between two values, as in 31 {token.text} 9; "
-        text += f"written first, it is {name}(31, 9)."
+        text = f"{token.text} goes between two values, as in 31 {token.text} 9; "
+        text += f"as a function it is {name}(31, 9)."
         return LineError("word-here", text, token.span, (replace(token.span, name),))
     if token.text in tk.WORDS:
-        text = f"{token.text} is a word of the language and cannot stand here."
-        return LineError("word-here", text, token.span, (replace(token.span, token.text + "_"),))
-    return LineError("unexpected", f"{token.text} cannot stand here.", token.span, remove)
+        text = f"{token.text} is a word of the language and does not belong here."
+        return LineError("word-here", text, token.span)
+    return LineError("unexpected", f"{token.text} does not belong here.", token.span, remove)
 
 
 def _semicolon_in_brackets(parser: Parser) -> LineError:
     """``max(1; 2)``: inside brackets commas stand between."""
-    opening, *_ = parser.brackets
+    opening = next(one for one in parser.brackets if one.text != "|")
     depth, places = 0, []
     for token in parser.tokens[parser.tokens.index(opening) :]:
         depth += (token.text in ("(", "[")) - (token.text in (")", "]"))
@@ -93,7 +101,7 @@ def _semicolon_in_brackets(parser: Parser) -> LineError:
             break
         if token.text == ";":
             places.append((token.span, ","))
-    text = "Inside brackets values stand apart by commas."
+    text = "Between values in brackets use commas."
     mend = replace_each(parser.text, places)
     return LineError("semicolon-in-brackets", text, parser.token.span, (mend,))
 
@@ -109,23 +117,31 @@ def _arrow(parser: Parser) -> LineError:
         name, _, argument = before
         made = f"{name.text}({argument.text}) ="
         mends = (replace(name.span.to(parser.token.span), made),)
-    text = "A function is made with its arguments behind its name: f(x) = x^2."
+    text = "A function is defined with its arguments behind its name: f(x) = x^2."
     return LineError("arrow", text, span, mends)
+
+
+def percent_as_form(parser: Parser) -> LineError:
+    """``1/3 as %``."""
+    span = parser.token.span
+    return LineError(
+        "unknown-form", "This form is called percent.", span, (replace(span, "percent"),)
+    )
 
 
 def part_of(parser: Parser) -> LineError:
     """``12% of 80``: the part is multiplied."""
     span = parser.token.span
-    text = "A part of something is its product: the word of is not read."
+    text = "A percentage of a number is a product: write * for of."
     return LineError("part-of", text, span, (replace(span, "*"),))
 
 
 def other_language(parser: Parser, typed: str, meant: str) -> LineError:
     meanings = {
-        "mod": "The remainder is written mod",
+        "mod": "The remainder of a division is written mod; % means percent",
         "div": "The whole quotient is written div",
     }
-    text = f"{meanings[meant]}; {typed} cannot stand between two values."
+    text = f"{meanings[meant]}."
     span = parser.token.span
     mend = replace(span, _spaced(parser.text, span, meant))
     return LineError("other-language", text, span, (mend,))
@@ -145,7 +161,12 @@ def side_by_side(parser: Parser) -> LineError:
     if before.text in ("x", "X") and before.text not in parser.quantities and parser.at >= 2:
         return letter_for_times(parser, before)
     first, second = (parser.text[t.span.start : t.span.end] for t in (before, behind))
+    if before.text == "°" and second in ("C", "F"):
+        return unit_of_measure(parser, Span(before.span.start, behind.span.end), f"°{second}")
     mends: list[Mend] = []
+    are_known = first in parser.quantities and second in parser.quantities
+    if before.kind == behind.kind == tk.NAME and (are_known or first not in tk.UNIT_WORDS):
+        mends.append(replace(gap, "*"))
     if before.text in tk.UNIT_WORDS:
         mends.append(replace(gap, " + "))
     elif before.kind == tk.NAME and behind.kind in (tk.NAME, tk.NUMBER) and "." not in second:
@@ -153,9 +174,61 @@ def side_by_side(parser: Parser) -> LineError:
     if before.kind == tk.NUMBER and behind.kind == tk.NUMBER:
         mends += _spaced_groups(parser)
         mends.append(replace(both, f"{first} + {second}"))
-    mends.append(replace(gap, "*"))
-    text = f"Nothing stands between {first} and {second}: say how they belong together."
+    if not mends or mends[0].replacement != "*":
+        mends.append(replace(gap, "*"))
+    text = f"An operator is missing between {first} and {second}."
     return LineError("side-by-side", text, both, tuple(mends))
+
+
+def unclosed_bar(parser: Parser, opening: Token) -> LineError:
+    """``|-3; 2``: the bar that closes is missing."""
+    place = Span(parser.previous.span.end, parser.previous.span.end)
+    text = f"The closing | is missing before {parser.token.text}."
+    return LineError("unclosed-bar", text, opening.span, (replace(place, "|"),))
+
+
+def two_factorials(parser: Parser, node: Node) -> LineError:
+    """``5!!``: the factorial of a factorial, or the product of every second number."""
+    start = parser.across(node, node).start
+    whole = Span(start, parser.token.span.end)
+    typed = parser.text[start : parser.previous.span.start]
+    mends = [replace(whole, f"({typed}!)!")]
+    if isinstance(node, Literal) and node.text.isdecimal() and 2 < int(node.text) <= MOST_FACTORS:
+        product = "*".join(map(str, range(int(node.text), 0, -2)))
+        mends.append(replace(whole, f"({product})" if start or parser.tokens[parser.at + 1].text
+                             else product))  # fmt: skip
+    text = f"{typed}!! is written for two things: say which is meant."
+    return LineError("two-factorials", text, whole, tuple(mends))
+
+
+MOST_FACTORS = 21
+"""The largest n whose n!! is written out as a product."""
+
+
+def refuse_square_call(parser: Parser, name: Name) -> None:
+    """``max[1, 2]``.  Errors: :class:`LineError` that puts round brackets."""
+    depth, end = 1, parser.at
+    while depth and parser.tokens[end].kind != tk.END:
+        depth += (parser.tokens[end].text == "[") - (parser.tokens[end].text == "]")
+        end += 1
+    if depth:
+        return
+    whole = Span(name.span.start, parser.tokens[end - 1].span.end)
+    inside = parser.text[parser.previous.span.end : whole.end - 1].strip()
+    mends = tuple(replace(whole, f"{name.name}({one})") for one in (inside, f"[{inside}]"))
+    raise LineError("no-brackets", _in_brackets(name.name), whole, mends)
+
+
+def arguments_without_commas(parser: Parser) -> tuple[Mend, ...]:
+    """``mean(1 2 3)``: commas between, as arguments or as one list."""
+    opening, end = parser.brackets[-1], parser.at
+    while parser.tokens[end].text != ")":
+        if parser.tokens[end].kind not in (tk.NUMBER, tk.NAME, tk.ANSWER):
+            return ()
+        end += 1
+    place = Span(opening.span.end, parser.tokens[end].span.start)
+    inside = ", ".join(parser.text[slice(*place)].split())
+    return replace(place, inside), replace(place, f"[{inside}]")
 
 
 def angle_goes_on(parser: Parser, phasor: Binary) -> LineError:
@@ -178,6 +251,13 @@ def angle_goes_on(parser: Parser, phasor: Binary) -> LineError:
     return LineError("angle-goes-on", text, angle, mends)
 
 
+def unit_of_measure(parser: Parser, unit: Span, name: str) -> LineError:
+    """``20 °C``: until numbers have units of measurement, the note is the place for them."""
+    text = f"Numbers have no units of measurement yet: {name} goes into the note, behind #."
+    mend = at_the_end(replace(unit, f"  # {name}"))
+    return LineError("unit-of-measure", text, unit, (mend,))
+
+
 def spelt_out(parser: Parser) -> LineError:
     """``30 degrees``: the unit has a shorter name."""
     unit = UNITS_SPELT_OUT[parser.token.text]
@@ -193,7 +273,7 @@ def list_without_commas(parser: Parser, opening: Token) -> LineError:
     inside = parser.text[opening.span.end : parser.tokens[end].span.start]
     place = Span(opening.span.end, parser.tokens[end].span.start)
     mended = ", ".join(inside.replace(",", " ").split())
-    text = "The items of a list stand apart by commas."
+    text = "Between the items of a list use commas."
     return LineError("list-commas", text, place, (replace(place, mended),))
 
 
@@ -232,11 +312,11 @@ def call_without_brackets(parser: Parser, name: Token) -> LineError:
             mends.append(replace(Span(name.span.start, end), called))
     mends[:0] = _with_all_behind(parser, name, mends)
     span = Span(name.span.start, parser.token.span.end)
-    return LineError("no-brackets", _in_brackets(name), span, tuple(mends))
+    return LineError("no-brackets", _in_brackets(name.text), span, tuple(mends))
 
 
-def _in_brackets(name: Token) -> str:
-    return f"The argument of {name.text} stands in brackets."
+def _in_brackets(name: str) -> str:
+    return f"The argument of {name} goes in round brackets."
 
 
 def _with_all_behind(parser: Parser, name: Token, mends: list[Mend]) -> list[Mend]:
@@ -260,7 +340,7 @@ def power_without_brackets(parser: Parser, name: Token, exponent: str) -> LineEr
         return inverse_or_reciprocal(parser, name, exponent[1:], inside)
     span = name.span.to(parser.previous.span)
     mend = replace(span, f"{name.text}{inside}^{exponent}")
-    return LineError("no-brackets", _in_brackets(name), span, (mend,))
+    return LineError("no-brackets", _in_brackets(name.text), span, (mend,))
 
 
 def inverse_or_reciprocal(parser: Parser, name: Token, exponent: str, inside: str) -> LineError:

@@ -19,11 +19,13 @@ from engine.reading import complaints, wordings
 from engine.reading import tokens as tk
 from engine.reading.choices import choice_in
 from engine.reading.commands import read_command
+from engine.reading.elsewhere import spelt_elsewhere
 from engine.reading.targets import read_targets
 from engine.reading.tokens import (
     UNIT_SIGNS,
     UNIT_WORDS,
     Token,
+    fraction_value,
     literal_value,
     sexagesimal_value,
     split_note,
@@ -52,7 +54,8 @@ from engine.reading.tree import (
 )
 
 COMPARISONS = frozenset({"==", "!=", "<", "<=", ">", ">=", "~"})
-ROOT_SIGNS = {"√": ("sqrt", ""), "∛": ("cbrt", ""), "∜": ("root", "4")}
+ROOT_SIGNS = {"√": ("sqrt", ""), "2√": ("sqrt", ""), "∛": ("cbrt", ""), "3√": ("cbrt", ""),
+              "∜": ("root", "4")}  # fmt: skip
 PRODUCTS = {"*": "*", "/": "/", "mod": "mod", "div": "div"}
 
 
@@ -69,8 +72,12 @@ def parse(text: str, functions: Container[str] = (), quantities: Container[str] 
         return LineTree((), note=note, command=command)
     try:
         return Parser(body, tokens_of(body), functions, quantities).line(note)
+    except Unfinished:
+        raise
     except LineError as error:
-        raise choice_in(body) or error from None
+        if error.code == "bad-figure":
+            raise
+        raise choice_in(body) or spelt_elsewhere(body) or error from None
 
 
 class Parser:
@@ -146,6 +153,9 @@ class Parser:
     def statement(self) -> Statement:
         """An expression or an assignment."""
         start = self.token.span
+        if self.sees("=") and self.tokens[self.at + 1].kind != tk.END:
+            self.next()  # as a calculation begins that is copied from a table of cells
+            start = self.token.span
         targets, live, parameters = read_targets(self)
         if targets and self.token.kind == tk.END:
             raise complaints.waiting(self, f"the value of {targets[-1].name}")
@@ -181,6 +191,8 @@ class Parser:
             while self.token.kind in (tk.NUMBER, tk.NAME):
                 words.append(self.next().text)
             if not words:
+                if self.sees("%"):
+                    raise complaints.percent_as_form(self)
                 if self.token.kind == tk.END:
                     raise complaints.waiting(
                         self, "the name of a form, such as fraction or 4 digits"
@@ -277,13 +289,23 @@ class Parser:
         meant = wordings.in_words(self) or wordings.run_together(self, before, behind)
         if meant is not None:
             raise meant
-        multiplies = before.kind == tk.NUMBER or before.text == ")"
+        is_plain = before.kind in (tk.NUMBER, tk.FRACTION) or before.text == ")"
+        multiplies = is_plain or self.has_constant(before, behind)
         both_numbers = before.kind == tk.NUMBER and behind.kind in (tk.NUMBER, tk.SEXAGESIMAL)
         if not multiplies or both_numbers:
             raise complaints.side_by_side(self)
         place = Span(before.span.end, behind.span.start)
         right = self.power()
         return Binary(self.across(left, right), IMPLIED, left, right, place)
+
+    def has_constant(self, before: Token, behind: Token) -> bool:
+        """Whether two names stand side by side of which one is a constant: ``2 pi r``."""
+        if before.kind != tk.NAME or behind.kind != tk.NAME or before.text in self.functions:
+            return False
+        return any(
+            token.text in tk.CONSTANT_NAMES and token.text not in self.quantities
+            for token in (before, behind)
+        )
 
     def polar(self) -> Node:
         """A phasor, which is one number: its angle reaches as far as a sign does."""
@@ -315,14 +337,19 @@ class Parser:
         return Binary(self.across(base, exponent), "^", base, exponent, sign.span)
 
     def root(self) -> Node:
-        if not self.sees(*ROOT_SIGNS):
+        if not self.sees_root():
             return self.postfix()
         sign = self.next()
         operand = self.nested(self.power, "a number under the root")
         span = sign.span.to(self.across(operand, operand))
-        function, degree = ROOT_SIGNS[sign.text]
+        function, degree = ROOT_SIGNS.get(sign.text) or ("root", sign.text[:-1])
         degrees = (Literal(sign.span, *literal_value(degree, sign.span)),) if degree else ()
         return Call(span, function, (operand, *degrees), (), sign.span)
+
+    def sees_root(self) -> bool:
+        """Whether a root's sign stands here, with its degree raised before it or without."""
+        token = self.tokens[self.at]
+        return token.kind == tk.OP and (token.text in ROOT_SIGNS or token.text[-1:] == "√")
 
     def postfix(self) -> Node:
         node = self.atom()
@@ -332,6 +359,8 @@ class Parser:
                 node = self.raised(node, self.next())
             elif token.text == "!" and token.kind == tk.OP:
                 self.next()
+                if self.sees("!") and self.previous.span.end == self.token.span.start:
+                    raise complaints.two_factorials(self, node)
                 node = Postfix(self.across(node, node).to(token.span), "!", node)
             elif token.text == "%" and token.kind == tk.OP:
                 self.next()
@@ -364,6 +393,8 @@ class Parser:
 
     def item(self, of: Node) -> Node:
         opening = self.open()
+        if isinstance(of, Name) and of.name in self.functions and of.name not in self.quantities:
+            complaints.refuse_square_call(self, of)
         index = self.nested(self.expression, "the place of an item")
         self.close(opening, "]")
         return Item(self.across(of, of).to(self.previous.span), of, index)
@@ -382,7 +413,10 @@ class Parser:
         token = self.token
         if token.kind == tk.NUMBER:
             self.next()
-            return Literal(token.span, *literal_value(token.text, token.span))
+            number = Literal(token.span, *literal_value(token.text, token.span))
+            return self.with_fraction(number) if self.token.kind == tk.FRACTION else number
+        if token.kind == tk.FRACTION:
+            return self.fraction()
         if token.kind == tk.SEXAGESIMAL:
             self.next()
             return Sexagesimal(token.span, *sexagesimal_value(token.text, token.span))
@@ -405,6 +439,24 @@ class Parser:
                 self, complaints.describe_gap(self.previous.text if self.at else "")
             )
         raise complaints.unexpected(self)
+
+    def fraction(self) -> Node:
+        """``½``, set as what it is."""
+        token = self.next()
+        above, below = (
+            Literal(token.span, *literal_value(part, token.span)) for part in fraction_value(token)
+        )
+        node = Binary(token.span, "/", above, below, token.span)
+        self.outer[id(node)] = token.span
+        return node
+
+    def with_fraction(self, whole: Literal) -> Node:
+        """``2½``: the sum of both."""
+        fraction = self.fraction()
+        span = whole.span.to(fraction.span)
+        node = Binary(span, "+", whole, fraction, Span(whole.span.end, whole.span.end))
+        self.outer[id(node)] = span
+        return node
 
     def name_or_call(self) -> Node:
         name = self.next()
@@ -465,11 +517,23 @@ class Parser:
                 self.next()
                 named.append((name, self.nested(self.expression, f"a value for {name}")))
             else:
-                args.append(self.nested(self.expression, "an argument"))
+                args.append(self.nested(self.argument, "an argument"))
             if not self.takes(","):
                 break
         self.close(opening)
         return tuple(args), tuple(named)
+
+    def argument(self) -> Node:
+        """One argument.  Two with nothing between are arguments without their commas."""
+        start = self.at
+        try:
+            return self.expression()
+        except LineError as error:
+            if error.code == "side-by-side":
+                self.at = start
+                mends = complaints.arguments_without_commas(self)
+                error.mends = (*mends, *error.mends)
+            raise
 
     def text_literal(self) -> Node:
         token = self.next()
@@ -513,7 +577,7 @@ class Parser:
         if not self.sees("|"):
             if self.token.kind == tk.END:
                 raise complaints.waiting(self, "")
-            raise complaints.unexpected(self)
+            raise complaints.unclosed_bar(self, opening)
         closing = self.next()
         self.brackets.pop()
         self.pairs.append((opening.span, closing.span))
@@ -567,8 +631,15 @@ class Parser:
     def starts_operand(self) -> bool:
         """Whether the token at hand would begin an operand, were one wanted."""
         token = self.token
-        if token.kind in (tk.NUMBER, tk.SEXAGESIMAL, tk.NAME, tk.ANSWER, tk.TEXT):
+        if token.kind in (
+            tk.NUMBER,
+            tk.FRACTION,
+            tk.SEXAGESIMAL,
+            tk.NAME,
+            tk.ANSWER,
+            tk.TEXT,
+        ):
             return True
         if token.text == "|" and token.kind == tk.OP:
             return not any(bracket.text == "|" for bracket in self.brackets)
-        return token.kind == tk.OP and token.text in ("(", *ROOT_SIGNS)
+        return token.kind == tk.OP and (token.text == "(" or self.sees_root())

@@ -35,7 +35,7 @@ from engine.reading.tree import (
 
 UNITS = tk.UNIT_WORDS | tk.UNIT_SIGNS
 
-SPACED = frozenset({"+", "-", "∠", "mod", "div", "and", "or"})
+SPACED = frozenset({"+", "-", "mod", "div", "and", "or"})
 
 
 NEVER = ATOM + 1
@@ -139,10 +139,12 @@ def _write_implied(node: Binary, out: list[str]) -> None:
     least_left, least_right = operand_strengths(IMPLIED)
     left: list[str] = []
     _write(node.left, left, least_left)
-    if not (left[-1].endswith(")") or _is_number(left[-1])):
-        left = ["(", *left, ")"]
     right: list[str] = []
     _write(node.right, right, least_right)
+    names = (left[-1], right[0])
+    has_constant = all(map(str.isidentifier, names)) and {*names} & tk.CONSTANT_NAMES
+    if not (left[-1].endswith(")") or _is_number(left[-1]) or has_constant):
+        left = ["(", *left, ")"]
     if right[0] == "[" or (right[0][0].isdigit() and _is_number(left[-1])):
         right = ["(", *right, ")"]
     opens = right[0].startswith("(")

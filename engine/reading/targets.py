@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import TYPE_CHECKING
 
-from engine.errors import LineError, Span, replace
+from engine.errors import LineError, Mend, Span, replace
 from engine.reading import tokens as tk
 from engine.reading.tokens import Token
 from engine.reading.tree import Name
@@ -66,7 +66,7 @@ def _only_asks(tokens: list[Token], at: int) -> bool:
 
 
 def _is_name(tokens: list[Token]) -> bool:
-    return len(tokens) == 1 and tokens[0].kind == tk.NAME
+    return len(tokens) == 1 and tokens[0].kind == tk.NAME and tokens[0].text not in tk.RESERVED
 
 
 def _is_pattern(tokens: list[Token]) -> bool:
@@ -92,12 +92,12 @@ def _pattern(text: str, tokens: list[Token]) -> tuple[Name, tuple[str, ...]]:
     typed = text[span.start : span.end]
     well = all(token.kind == tk.NAME for token in names) and all(c.text == "," for c in commas)
     if not well or (inside and len(inside) % 2 == 0):
-        said = f"{typed} defines a function only where its arguments are names: f(x, y) = …"
+        said = f"{typed} makes a function only where its arguments are names: f(x, y) = …"
         raise LineError("bad-parameters", said, span)
     words = tuple(token.text for token in names)
     for place, word in enumerate(words):
         if word in words[:place]:
-            said = f"The argument {word} stands there twice."
+            said = f"The argument {word} is there twice."
             raise LineError("bad-parameters", said, names[place].span)
     return Name(tokens[0].span, tokens[0].text), words
 
@@ -105,6 +105,11 @@ def _pattern(text: str, tokens: list[Token]) -> tuple[Name, tuple[str, ...]]:
 def _bad_target(text: str, before: list[Token], sign: Token) -> LineError:
     if not before:
         return LineError("no-target", f"A name is missing before {sign.text}.", sign.span)
+    if before[0].text == "if" and len(before) > 1:
+        said = "A condition is asked with ==, as in x == 2. A choice is if(test, then, else)."
+        condition = text[before[1].span.start : sign.span.start] + "==" + text[sign.span.end :]
+        whole = Span(before[0].span.start, len(text))
+        return LineError("condition", said, before[0].span, (replace(whole, condition),))
     span = Span(before[0].span.start, before[-1].span.end)
     typed = text[span.start : span.end]
     mended = _mended_name(before)
@@ -115,10 +120,26 @@ def _bad_target(text: str, before: list[Token], sign: Token) -> LineError:
             span,
             (replace(span, mended),),
         )
+    if len(before) == 1 and before[0].kind == tk.NUMBER:
+        said = "The name stands before =, and its value behind it."
+        return LineError("bad-target", said, span, _turned_round(text, before[0], sign))
     equal = (replace(sign.span, "=="),) if sign.text == "=" else ()
-    return LineError(
-        "bad-target", f"Only a name can be given a value, and {typed} is not one.", span, equal
-    )
+    return LineError("equation", EQUATION, span, equal)
+
+
+EQUATION = (
+    "This is an equation. Teapot works values out and does not solve for unknowns; "
+    "== compares two values, and = gives a value to a name."
+)
+
+
+def _turned_round(text: str, number: Token, sign: Token) -> tuple[Mend, ...]:
+    """``5 = x``."""
+    behind = text[sign.span.end :].strip()
+    if not behind.isidentifier():
+        return (replace(sign.span, "=="),)
+    whole = Span(number.span.start, len(text.rstrip()))
+    return (replace(whole, f"{behind} = {number.text}"),)
 
 
 def _why(before: list[Token]) -> str:
@@ -126,13 +147,17 @@ def _why(before: list[Token]) -> str:
         return "a name begins with a letter"
     if before[0].text in tk.WORDS:
         return "it is a word of the language"
+    if before[0].text in tk.UNIT_WORDS:
+        return "it is a unit of angles"
+    if before[0].text in tk.RESERVED:
+        return "it is a word of the language"
     return "a name has only letters, digits and _"
 
 
 def _mended_name(before: list[Token]) -> str:
     kinds = [token.kind for token in before]
     words = [token.text for token in before]
-    if kinds == [tk.OP] and words[0] in tk.WORDS:
+    if len(words) == 1 and words[0] in tk.WORDS | tk.RESERVED:
         return words[0] + "_"
     if kinds == [tk.NUMBER, tk.NAME] and words[0].isdecimal():
         return words[1] + words[0]

@@ -12,8 +12,8 @@ from engine.errors import LineError, Mend, Span, replace, replace_each
 from engine.limits import MAX_DIGITS, MAX_LINE
 from engine.numbers.angles import SHEET_UNITS
 
-NUMBER, SEXAGESIMAL, NAME, OP, ANSWER, POWER, TEXT, END = (
-    "number", "sexagesimal", "name", "op", "answer", "power", "text", "end",
+NUMBER, FRACTION, SEXAGESIMAL, NAME, OP, ANSWER, POWER, TEXT, END = (
+    "number", "fraction", "sexagesimal", "name", "op", "answer", "power", "text", "end",
 )  # fmt: skip
 
 
@@ -29,7 +29,7 @@ PASTED = str.maketrans(
     {
         "−": "-", "–": "-", "—": "-", "×": "*", "·": "*", "⋅": "*", "∙": "*", "÷": "/", "∕": "/",
         "⁄": "/", "“": '"', "”": '"', "„": '"', "«": '"', "»": '"', "‘": "'", "’": "'",
-        "º": "°", "˚": "°", "\t": " ", "\n": " ", "\r": " ",
+        "•": "*", "∗": "*", "✕": "*", "✖": "*", "º": "°", "˚": "°", "\t": " ", "\n": " ", "\r": " ",
     }
 )  # fmt: skip
 """Signs with the meaning of a plain one, each a single character for a single
@@ -43,8 +43,17 @@ OPERATOR_SIGNS = {"≤": "<=", "≥": ">=", "≠": "!=", "≈": "~", "≔": ":="
 RAISED = "⁰¹²³⁴⁵⁶⁷⁸⁹⁺⁻"
 SUPERSCRIPTS = dict(zip(RAISED, "0123456789+-", strict=True))
 
+NO_LETTERS = RAISED + "¼½¾⅐⅑⅒⅓⅔⅕⅖⅗⅘⅙⅚⅛⅜⅝⅞"
+"""Signs that count as letters elsewhere, and are figures here."""
+
 UNIT_WORDS = frozenset(SHEET_UNITS)
 """Units of angles, as they stand behind a number."""
+
+CONSTANT_NAMES = frozenset({"pi", "e", "i", "j", "infinity", "inf", "eps"})
+"""Names with a value that is a number: beside another name they are multiplied with it."""
+
+RESERVED = frozenset({"true", "false", "if"}) | UNIT_WORDS
+"""Names that no quantity can have."""
 
 UNIT_SIGNS = frozenset({"°", "′", "″"})
 
@@ -64,7 +73,7 @@ _TOKEN = re.compile(
     r"|(?P<number>0[bB][01_]+|0[oO][0-7_]+|0[xX][0-9a-fA-F_]+"
     r"|(?:[0-9](?:_?[0-9])*(?:\.(?!\.)(?:[0-9](?:_?[0-9])*)?)?|\.[0-9](?:_?[0-9])*)"
     r"(?:[eE][+-]?[0-9]+)?)"
-    rf"|(?P<name>[^\W\d_{RAISED}][^\W{RAISED}]*)"
+    rf"|(?P<name>[^\W\d_π{NO_LETTERS}][^\Wπ{NO_LETTERS}]*)"
     r"|(?P<op>\*\*|:=|==|!=|<=|>=|\.\.|//|[-+*/^%!=<>~(),;|√∛∜∠.\[\]°′″])"
     r"|(?P<answer>@[0-9]*)"
     r'|(?P<text>"[^"]*"?)'
@@ -87,6 +96,8 @@ def plain(text: str) -> str:
 
 def _plain_character(character: str) -> str:
     if character < "\x80" or character in SUPERSCRIPTS:
+        return character
+    if unicodedata.category(character) == "No":
         return character
     if unicodedata.category(character) in ("Zs", "Cf"):
         return " "
@@ -148,7 +159,20 @@ def _token_at(source: str, at: int) -> Token:
         return Token(OP, OPERATOR_SIGNS[character], Span(at, at + 1))
     if character in SUPERSCRIPTS:
         return _superscript(source, at)
+    if _parts_of_fraction(character) is not None:
+        return Token(FRACTION, character, Span(at, at + 1))
     raise _unknown_sign(source, at)
+
+
+def _parts_of_fraction(character: str) -> tuple[str, str] | None:
+    """The two numbers of ½ and its like."""
+    above, slash, below = unicodedata.normalize("NFKC", character).partition("⁄")
+    return (above, below) if slash and above.isdecimal() and below.isdecimal() else None
+
+
+def fraction_value(token: Token) -> tuple[str, str]:
+    """What stands above and below the bar of a token such as ½."""
+    return _parts_of_fraction(token.text) or ("0", "1")
 
 
 def _kind_of(found: re.Match[str]) -> str:
@@ -160,6 +184,10 @@ def _checked(kind: str, found: re.Match[str], source: str) -> Token:
     text = found.group()
     if kind == NAME and text in WORDS:
         return Token(OP, text, span)
+    if text == ".." and source[span.end : span.end + 1] == ".":
+        raise LineError("other-range", "A range is written with two points.", span)
+    if kind == NUMBER and text[:1] == "0":
+        _refuse_figures(text, span, source)
     if kind == NAME and not text.isascii():
         # one spelling for a letter that can be coded in two ways,
         text = unicodedata.normalize("NFC", text)
@@ -167,10 +195,25 @@ def _checked(kind: str, found: re.Match[str], source: str) -> Token:
     if kind == NUMBER and behind[:1] == "." and behind != ".." and "." in text:
         raise LineError(
             "two-points",
-            "This number has two decimal points.",
+            "This number has two decimal points. Which figures belong together?",
             Span(span.start, span.end + 1),
         )
     return Token(kind, text, span)
+
+
+FIGURES = {"b": "binary number has the figures 0 and 1", "o": "octal number has the figures 0 to 7",
+           "x": "hexadecimal number has the figures 0 to 9 and A to F"}  # fmt: skip
+
+
+def _refuse_figures(text: str, span: Span, source: str) -> None:
+    """Errors: :class:`LineError` where a number such as 0b102 goes on with what is no
+    figure of its base."""
+    figures = FIGURES.get(text[1:2].lower())
+    behind = source[span.end : span.end + 1]
+    if figures is None or not (behind.isalnum() and behind.isascii()):
+        return
+    place = Span(span.end, span.end + 1)
+    raise LineError("bad-figure", f"{behind} is no figure here: a {figures}.", place)
 
 
 def _superscript(source: str, at: int) -> Token:
@@ -179,7 +222,10 @@ def _superscript(source: str, at: int) -> Token:
         end += 1
     digits = "".join(SUPERSCRIPTS[sign] for sign in source[at:end])
     if not re.fullmatch(r"[+-]?[0-9]+", digits):
-        raise LineError("bad-superscript", "This superscript is not a number.", Span(at, end))
+        text = "A power typed as raised figures is a whole number, with a sign or without."
+        raise LineError("bad-superscript", text, Span(at, end))
+    if source[end : end + 1] == "√":
+        return Token(OP, f"{digits}√", Span(at, end + 1))
     return Token(POWER, digits, Span(at, end))
 
 
@@ -191,30 +237,42 @@ def _unknown_sign(source: str, at: int) -> LineError:
         return LineError("control-character", text, span, (_without(span),))
     if character == "?":
         text = "A question is asked with ==, as in x == 2, and needs no question mark."
-        return LineError("question", text, span, (_without(span),))
+        return LineError("question", text, span, _asked(source, at))
     if character == "'":
-        return LineError("unknown-sign", "A quotation mark or foot sign cannot stand here.", span)
+        text = "The sign ' does not belong here; minutes of an angle are written 12°30′."
+        return LineError("unknown-sign", text, span, (_without(span),))
     if character in "{}":
         braces = [(Span(n, n + 1), "()"["{}".index(c)]) for n, c in enumerate(source) if c in "{}"]
-        text = "Braces do not group; round brackets do."
+        text = "Braces do not group here; use round brackets."
         return LineError("braces", text, span, (replace_each(source, braces),))
     if character == ":":
         return _colon(source, at)
     return LineError(
-        "unknown-sign", f"The sign {character} has no meaning here.", span, (_without(span),)
+        "unknown-sign", f"The sign {character} is not used here.", span, (_without(span),)
     )
 
 
 def _colon(source: str, at: int) -> LineError:
     """``12:30:15``, which may be an angle with its minutes and seconds."""
     span = Span(at, at + 1)
-    text = "The sign : has no meaning here; minutes and seconds are written 12°30′15″."
+    text = "The sign : is not used here; minutes and seconds are written 12°30′15″."
     for found in _BY_COLONS.finditer(source):
         if found.start() <= at < found.end():
             degrees, minutes, seconds = found.groups()
             angle = f"{degrees}°{minutes}′" + (f"{seconds}″" if seconds else "")
             return LineError("unknown-sign", text, span, (replace(Span(*found.span()), angle),))
     return LineError("unknown-sign", text, span, (_without(span),))
+
+
+def _asked(source: str, at: int) -> tuple[Mend, ...]:
+    """``x = 2 ?`` is a comparison; a question mark behind anything else just goes."""
+    if source[at + 1 :].strip():
+        return ()
+    single = re.findall(r"(?<![=<>!:])=(?!=)", source)
+    if not single:
+        return (_without(Span(at, at + 1)),)
+    compared = re.sub(r"(?<![=<>!:])=(?!=)", "==", source[:at]).rstrip()
+    return (replace(Span(0, at + 1), compared),)
 
 
 def _without(span: Span) -> Mend:

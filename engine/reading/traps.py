@@ -11,21 +11,23 @@ import re
 from collections.abc import Iterator
 
 from engine.errors import Mend, Notice, Span, replace, replace_each
-from engine.reading.tokens import UNIT_WORDS, plain, split_note
+from engine.reading.tokens import UNIT_SIGNS, UNIT_WORDS, plain, split_note
 from engine.reading.tree import (
     Binary,
     Call,
     InForm,
     LineTree,
+    ListOf,
     Literal,
     Name,
     Node,
+    Postfix,
     Prefix,
     walk,
 )
 
-_COMMA_BETWEEN_FIGURES = re.compile(r"(?<![\w.])\d+(?:,\d+)+(?![\w.])")
-_THOUSANDS = re.compile(r"\d{1,3}(?:,\d{3})+")
+_COMMA_BETWEEN_FIGURES = re.compile(r"(?<![\w.])\d+(?:,\d+)+(?:\.\d+)?(?:[eE][-+]?\d+)?(?![\w.])")
+_THOUSANDS = re.compile(r"\d{1,3}(?:,\d{3})+(?:\.\d+)?")
 
 
 def traps_in(text: str, tree: LineTree, angle: str = "rad") -> Iterator[Notice]:
@@ -65,8 +67,71 @@ def _traps_at(text: str, node: Node, brackets: set[tuple[int, int]]) -> Iterator
         case Binary(op="^", left=Literal(), right=Binary(op="^", left=Literal()) as tower):
             if not _is_bracketed(text, tower, brackets):
                 yield _tower(text, node, tower)
+        case Binary(op="implied", left=Literal(), right=Name(name="e")) if not _gap(node):
+            yield _times_e(text, node)
+        case Binary(op="implied", left=Binary(op="^") as power, right=Name() as behind):
+            if not _is_bracketed(text, power, brackets) and _may_go_on(node, power):
+                yield _power_ends(text, power, behind)
+        case Binary(op="+" | "-" as op, right=Postfix(op="%", operand=Literal() as part)):
+            yield _percent_of(text, node, op, part)
+        case Postfix(op=op, operand=Call(function=name, args=(inside,)) as call):
+            if op in UNIT_WORDS | UNIT_SIGNS and name in TRIGONOMETRIC and not call.is_own:
+                yield _unit_outside(text, node, op, inside)
+        case Binary(left=left, right=right) if _is_list_of_one(left) or _is_list_of_one(right):
+            yield _list_of_one(text, left if _is_list_of_one(left) else right)
         case Literal():
             yield from _ten_and_exponent(text, node)
+
+
+def _gap(node: Binary) -> int:
+    """The spaces between two factors with no sign."""
+    return node.op_span.end - node.op_span.start
+
+
+def _may_go_on(node: Binary, power: Binary) -> bool:
+    """Whether what stands behind a power may have been meant for its exponent."""
+    return not _gap(node) or (isinstance(power.right, Name) and power.right.name in ("i", "j"))
+
+
+def _times_e(text: str, node: Binary) -> Notice:
+    number = text[slice(*node.left.span)]
+    said = f"This is {number} times e, Euler's number. A power of ten has figures behind the e."
+    return Notice("times-e", said, (replace(node.span, f"{number}*e"),))
+
+
+def _power_ends(text: str, power: Binary, behind: Name) -> Notice:
+    exponent = text[slice(*power.right.span)]
+    said = f"The exponent is {exponent} alone: what stands behind it multiplies the power."
+    start = power.right.span.start
+    typed = f"({exponent} {text[slice(*behind.span)]})"
+    return Notice("power-ends", said, (replace(Span(start, behind.span.end), typed),))
+
+
+def _percent_of(text: str, node: Binary, op: str, part: Literal) -> Notice:
+    whole = text[slice(*node.left.span)]
+    left = whole if isinstance(node.left, Literal | Name | Call) else f"({whole})"
+    percent = f"{text[slice(*part.span)]}%"
+    said = f"{percent} is {part.text} hundredths, and not a part of what stands before it."
+    return Notice("percent-of", said, (replace(node.span, f"{left}*(1{op}{percent})"),))
+
+
+def _unit_outside(text: str, node: Postfix, op: str, inside: Node) -> Notice:
+    unit = f" {op}" if op.isalpha() else op
+    typed = text[slice(*inside.span)]
+    argument = typed if _is_bare(inside) or isinstance(inside, Name) else f"({typed})"
+    name = node.operand.function
+    said = f"The unit is that of the value of {name} here, and not that of its angle."
+    return Notice("unit-outside", said, (replace(node.span, f"{name}({argument}{unit})"),))
+
+
+def _is_list_of_one(node: Node) -> bool:
+    return isinstance(node, ListOf) and len(node.items) == 1
+
+
+def _list_of_one(text: str, one: ListOf) -> Notice:
+    typed = text[slice(*one.span)]
+    said = "Square brackets make a list, here of one item. To group, use round brackets."
+    return Notice("list-of-one", said, (replace(one.span, f"({typed[1:-1]})"),))
 
 
 TRIGONOMETRIC = frozenset({"sin", "cos", "tan", "cot", "sec", "csc"})
@@ -214,20 +279,21 @@ def _ten_and_exponent(text: str, node: Literal) -> Iterator[Notice]:
 def _commas(text: str, tree: LineTree) -> Iterator[Notice]:
     """``3,5`` and ``1,000,000``: commas separate statements here."""
     body = plain(split_note(text)[0])
-    for found in _COMMA_BETWEEN_FIGURES.finditer(body):
-        start, end = found.span()
-        if any(opening.end <= start < closing.start for opening, closing in tree.brackets):
-            continue
-        figures = found.group()
-        others = []
-        if _THOUSANDS.fullmatch(figures):
-            others.append(figures.replace(",", ""))
-        if figures.count(",") == 1:
-            others.append(figures.replace(",", "."))
-        mends: tuple[Mend, ...] = tuple(replace(Span(start, end), other) for other in others)
-        if mends:
-            yield Notice("comma-between-figures", "A comma separates two answers here.", mends)
-            return
+    found = [
+        one
+        for one in _COMMA_BETWEEN_FIGURES.finditer(body)
+        if not any(o.end <= one.start() < c.start for o, c in tree.brackets)
+    ]
+    if not found:
+        return
+    mends: list[Mend] = []
+    if all(_THOUSANDS.fullmatch(one[0]) for one in found):
+        mends.append(replace_each(text, [(Span(*f.span()), f[0].replace(",", "")) for f in found]))
+    if all(one[0].count(",") == 1 and "." not in one[0] for one in found):
+        mends.append(replace_each(text, [(Span(*f.span()), f[0].replace(",", ".")) for f in found]))
+    if mends:
+        said = "A comma separates two answers here."
+        yield Notice("comma-between-figures", said, tuple(mends))
 
 
 def _is_one(node: Node) -> bool:

@@ -25,6 +25,9 @@ CALLS = {"choose": "binomial", "nCr": "binomial", "C": "binomial", "nPr": "permu
 
 BEFORE_FORM = frozenset({"to", "in", "into"})
 
+TIMES = re.compile(r"[xX]\d+")
+"""``x4`` behind a number: 3x4."""
+
 RUN_TOGETHER = re.compile(r"([CP])(\d+)")
 """``C2`` behind a number: 5C2."""
 
@@ -61,9 +64,14 @@ def form_word(word: str, span: Span) -> LineError:
 
 def run_together(parser: Parser, number: Token, name: Token) -> LineError | None:
     """``5C2``: the error for a number and a name that are one such call."""
-    found = RUN_TOGETHER.fullmatch(name.text)
     touch = number.kind == tk.NUMBER and number.span.end == name.span.start
-    if found is None or not touch or name.text in parser.quantities:
+    if not touch or name.text in parser.quantities:
+        return None
+    if TIMES.fullmatch(name.text):
+        text = "The letter x is no sign for times; that is written with *."
+        return LineError("letter-for-times", text, name.span)
+    found = RUN_TOGETHER.fullmatch(name.text)
+    if found is None:
         return None
     return _called(CALLS[found[1]], number, name, name, found[2])
 

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Collection, Iterator
 from dataclasses import replace
 from typing import TYPE_CHECKING
 
-from engine.errors import LineError, Notice
+from engine.errors import LineError, Notice, Span
+from engine.errors import replace as replace_text
 from engine.forms.answer import Written, write
 from engine.forms.names import Form, form_of
 from engine.forms.reals import is_short
@@ -156,10 +157,10 @@ def says_itself(expression: Node, written: Written) -> bool:
     return is_typed and node_text(expression) == written.text
 
 
-def covered_by(step: Step) -> Iterator[Notice]:
-    """A remark for each built-in name that the step's quantity covers."""
+def covered_by(step: Step, definitions: Definitions) -> Iterator[Notice]:
+    """A remark for each built-in name that the step's quantity is the first to cover."""
     for name in step.defines:
-        if is_built_in(name):
+        if is_built_in(name) and definitions.seen(name, step.place) is None:
             text = f"{name} is this quantity now, and no longer the built-in."
             yield Notice("covers-built-in", text)
 
@@ -167,6 +168,40 @@ def covered_by(step: Step) -> Iterator[Notice]:
 def is_built_in(name: str) -> bool:
     """Whether the language itself has something of this name."""
     return name in CONSTANTS or name in BY_NAME
+
+
+def refuse_equation(line: Line, covered: Collection[str]) -> None:
+    """Errors: :class:`LineError` where a statement looks as if it made a function under
+    the name of a built-in that is not ``covered``: ``sin(x) = 2``."""
+    for statement in line.tree.statements:
+        is_function = isinstance(statement, Assignment) and statement.parameters is not None
+        name = statement.targets[-1].name if is_function else ""
+        if is_built_in(name) and name not in covered:
+            left = Span(statement.span.start, statement.body.start)
+            pattern = f"{name}({', '.join(statement.parameters)})"
+            text = (
+                f"{name} is built in, so this is an equation. Teapot works values out and does "
+                f"not solve for unknowns; == compares, and /cover {name} first lets a function "
+                "of your own have the name."
+            )
+            raise LineError("equation", text, left, (replace_text(left, f"{pattern} == "),))
+
+
+def covered_now(command: Command) -> list[Notice]:
+    """What ``/cover`` does, as remarks.
+
+    Errors: :class:`LineError` where no built-in function is named.
+    """
+    if not command.arguments:
+        raise LineError("cover-what", "Say which built-in: /cover NAME, for example /cover gamma.")
+    for name, span in command.arguments:
+        if not is_built_in(name):
+            text = f"{name} is no built-in function, so its name is free already."
+            raise LineError("unknown-name", text, span)
+    return [
+        Notice("covered", f"The name {name} can be that of a function of your own from here on.")
+        for name, _ in command.arguments
+    ]
 
 
 def forgotten(command: Command, definitions: Definitions, line: Line) -> list[Notice]:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Mapping
 from typing import Protocol
 
-from engine.errors import LineError, replace
+from engine.errors import LineError, Span, at_the_end, replace
 from engine.forms.answer import write
 from engine.forms.names import STANDARD, Form, unit_among
 from engine.functions.catalogue import BY_NAME, CONSTANTS
@@ -206,9 +206,13 @@ def _value(node: Node, scope: Scope) -> Value:
 
 def _operation(node: Binary, scope: Scope) -> Value:
     op, left, right = node.op, node.left, node.right
-    first, second = evaluate(left, scope), evaluate(right, scope)
+    first = evaluate(left, scope)
     if op == "-" and isinstance(left, Name) and isinstance(first, Applied) and not first.body:
-        raise _without_brackets(node, left.name, f"-{node_text(right)}")
+        raise _minus_behind_function(node, left.name)
+    try:
+        second = evaluate(right, scope)
+    except LineError as error:
+        raise _unit_behind_number(node, error) or error from None
     for value, side in ((first, left), (second, right)):
         if isinstance(value, bool | Applied):
             _number(value, side)
@@ -237,9 +241,47 @@ def _refuse_open_unit(node: Binary) -> None:
     raise LineError("number-over-angle", text, node.span, mends)
 
 
+UNITS_OF_MEASURE = frozenset(
+    ["m", "cm", "mm", "km", "kg", "g", "mg", "s", "ms", "min", "h", "A", "mA", "V", "mV", "kV",
+     "W", "kW", "MW", "J", "kJ", "MJ", "kWh", "N", "kN", "Pa", "kPa", "hPa", "MPa", "bar", "mbar",
+     "K", "L", "l", "mL", "ml", "mol", "Hz", "kHz", "MHz", "Ω", "kΩ", "F", "µF", "C", "T", "eV"]
+)  # fmt: skip
+"""Symbols that stand behind a number for a unit of measurement (SI and units used with it)."""
+
+
+def _unit_behind_number(node: Binary, error: LineError) -> LineError | None:
+    """``5 m``, where m has no value: until numbers have units, the note is their place."""
+    is_unit = isinstance(node.right, Name) and node.right.name in UNITS_OF_MEASURE
+    if node.op != "implied" or not is_unit or error.code != "unknown-name":
+        return None
+    unit = node.right.name
+    text = (
+        f"No quantity is named {unit}. If the unit is meant: numbers have no units of "
+        "measurement yet, so it goes into the note, behind #."
+    )
+    place = Span(node.op_span.start, node.right.span.end)
+    mend = at_the_end(replace(place, f"  # {unit}"))
+    return LineError("unit-of-measure", text, node.right.span, (mend,))
+
+
+def _minus_behind_function(node: Binary, function: str) -> LineError:
+    """``abs -3``, and ``sin-1(0.5)``, which is written for two things."""
+    match node.right:
+        case Binary(op="implied", left=Literal(text="1"), right=argument):
+            inverse = next(
+                (name for name in (f"arc{function}", f"ar{function}") if name in BY_NAME), ""
+            )
+            inside = node_text(argument)
+            names = [f"{inverse}({inside})"] if inverse else []
+            mends = tuple(replace(node.span, one) for one in (*names, f"1/{function}({inside})"))
+            text = f"{function}-1 is written for two things: say which is meant."
+            return LineError("inverse-or-reciprocal", text, node.span, mends)
+    return _without_brackets(node, function, f"-{node_text(node.right)}")
+
+
 def _without_brackets(node: Node, function: str, argument: str) -> LineError:
     """``abs -3`` and ``sqrt[49]``: the argument of a function in no round brackets."""
-    text = f"The argument of {function} stands in round brackets."
+    text = f"The argument of {function} goes in round brackets."
     mend = replace(node.span, f"{function}({argument})")
     return LineError("no-brackets", text, node.span, (mend,))
 

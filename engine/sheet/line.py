@@ -105,6 +105,14 @@ class Line:
         return self.tree is not None and not self.tree.statements and not self.tree.command
 
     @property
+    def covers(self) -> frozenset[str]:
+        """The built-in functions whose names it sets free."""
+        command = self.tree.command if self.tree is not None else None
+        if command is None or command.name != "cover":
+            return frozenset()
+        return frozenset(word for word, _ in command.arguments)
+
+    @property
     def is_live(self) -> bool:
         return any(step.is_live for step in self.steps)
 

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass, replace
 from typing import Any
 
-from engine.errors import Asked, LineError, Notice, offers
+from engine.errors import Asked, LineError, Mend, Notice, offers
+from engine.reading.commands import KEPT
 from engine.reading.tokens import split_note
 from engine.version import VERSION
 
@@ -81,6 +82,15 @@ class Outcome:
         """The same with further remarks, which come first."""
         return replace(self, notices=(*more, *self.notices))
 
+    def with_mends(self, works: Callable[[Mend], bool]) -> Outcome:
+        """The same with only those mends that work."""
+        if self.error is not None:
+            self.error.mends = tuple(filter(works, self.error.mends))
+        if not any(notice.mends for notice in self.notices):
+            return self
+        notices = tuple(replace(one, mends=tuple(filter(works, one.mends))) for one in self.notices)
+        return replace(self, notices=notices)
+
     def as_dict(self) -> dict[str, Any]:
         """As ``--json`` prints it."""
         return {
@@ -106,6 +116,7 @@ class Outcome:
         page = self.as_dict() | {
             "engine": VERSION,
             "note": self.note,
+            "is_setting": bool(self.command) and self.command[0] not in KEPT,
             "typed": split_note(self.input)[0].strip(),
             "command": self.command,
             "is_live": self.is_live,

@@ -7,20 +7,28 @@ for, and then only what it depends on, in the order of the lines.
 from __future__ import annotations
 
 from bisect import bisect_left, insort
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable, Collection, Iterator, Sequence
 from contextlib import contextmanager
 from datetime import datetime
 
 from engine.errors import Asked, LineError, Notice, Unfinished
 from engine.functions.catalogue import BY_NAME
 from engine.numbers.context import Conventions, working
-from engine.numbers.values import Value
+from engine.numbers.values import Applied, Value
 from engine.reading.parser import parse
 from engine.reading.tokens import BOX, split_note
 from engine.reading.traps import traps_in
 from engine.reading.tree import LineTree
 from engine.sheet.angle_met import angle_met
-from engine.sheet.answering import answer_from, covered_by, forgotten, written_answer
+from engine.sheet.answering import (
+    answer_from,
+    covered_by,
+    covered_now,
+    forgotten,
+    is_built_in,
+    refuse_equation,
+    written_answer,
+)
 from engine.sheet.definitions import Definitions, place_of
 from engine.sheet.dependence import Dependence
 from engine.sheet.evaluation import Trace, value_of_statement, values_in
@@ -34,6 +42,9 @@ from engine.sheet.workings import Workings, WorkStep
 
 SAME = {"principal-root": "left-the-reals"}
 """A notice, and one that says the same with less: that one is left out beside it."""
+
+MISSING = frozenset({"unknown-name", "asks", "drawn-later", "from-error", "no-answer"})
+"""Errors of a line that only lacks a value."""
 
 MAX_BOXES = 5
 """Boxes and brackets put in to show how an unfinished line reads."""
@@ -50,6 +61,7 @@ class Sheet:
         self.definitions = Definitions()
         self.last_answered: int | None = None
         self._dependence: Dependence | None = None
+        self._covering: list[Line] = []
 
     # -- lines ----------------------------------------------------------------
 
@@ -141,7 +153,9 @@ class Sheet:
         out_of_date = self.dependence().notices(line)
         with self._with(line):
             outcome = self._worked_out(line)
-        return outcome.with_notices(out_of_date) if outcome.status == OK else outcome
+        if outcome.status == OK:
+            outcome = outcome.with_notices(out_of_date)
+        return self._with_mends_that_work(line, outcome)
 
     def dependence(self) -> Dependence:
         """What depends on what in the sheet as it is."""
@@ -174,8 +188,31 @@ class Sheet:
     def outcome_of(self, line: Line) -> Outcome:
         """The line's answers, worked out now unless they were before."""
         if line.outcome is None:
-            line.outcome = self._worked_out(line)
+            line.outcome = self._with_mends_that_work(line, self._worked_out(line))
         return line.outcome
+
+    # -- mends --------------------------------------------------------------------
+
+    def _with_mends_that_work(self, line: Line, outcome: Outcome) -> Outcome:
+        """The outcome without the mends that would be errors themselves."""
+        if isinstance(outcome.error, Unfinished):
+            return outcome
+        return outcome.with_mends(lambda mend: self._is_answered(mend.apply(line.text), line))
+
+    def _is_answered(self, text: str, line: Line) -> bool:
+        """Whether a line would be answered in the place of another, or would ask for no
+        more than a value that is missing."""
+        if not text.strip(" ()"):
+            return False
+        mended = self._read(text, line.number, line.last, line.conventions)
+        if mended.error is not None:
+            return False
+        mended.place = line.place
+        for step in mended.steps:
+            step.given.may_draw = False
+        with self._with(mended):
+            error = self._worked_out(mended).error
+        return error is None or error.code in MISSING
 
     def quantities(self) -> list[Quantity]:
         """The quantities as they are at the foot, in the order of their lines."""
@@ -208,11 +245,15 @@ class Sheet:
             self.lines.append(line)
         self.by_number[line.number] = line
         self.definitions.add(line)
+        if line.covers:
+            self._covering.append(line)
 
     def _take_out(self, line: Line) -> None:
         del self.lines[self._index(line)]
         del self.by_number[line.number]
         self.definitions.remove(line)
+        if line.covers:
+            self._covering.remove(line)
 
     def _index(self, line: Line) -> int:
         at = bisect_left(self.lines, line.place, key=place_of)
@@ -237,6 +278,7 @@ class Sheet:
     def _invalidate(self, changed: Line) -> None:
         """Forgets the values of all that was computed from what ``changed`` defines."""
         dirty = {name for step in changed.steps for name in step.defines}
+        self._forget_definitions_of(changed.covers)
         answers = {changed.number}
         at = bisect_left(self.lines, changed.place, key=place_of)
         for line in self.lines[at:]:
@@ -245,6 +287,17 @@ class Sheet:
         for step in self.definitions.live:
             if self.definitions.reach(step) & dirty:
                 step.line.forget_values()
+
+    def _forget_definitions_of(self, names: Collection[str]) -> None:
+        """Whether functions may have these names has to be looked at again."""
+        for name in names:
+            for step in self.definitions.by_name.get(name, ()):
+                step.line.forget_values()
+                self._invalidate(step.line)
+
+    def _covered_at(self, place: float) -> set[str]:
+        """The built-ins whose names are free for functions at a place."""
+        return {name for line in self._covering if line.place < place for name in line.covers}
 
     def _invalidate_line(self, line: Line, dirty: set[str], answers: set[int]) -> None:
         reached = False
@@ -288,6 +341,10 @@ class Sheet:
     def _answers(self, line: Line) -> Outcome:
         tree = line.tree
         answers: list[Answer] = []
+        try:
+            refuse_equation(line, self._covered_at(line.place))
+        except LineError as error:
+            return Outcome(line.number, line.text, ERROR, note=tree.note, error=error)
         notices: list[Notice] = list(traps_in(line.text, tree, line.conventions.angle))
         for step in line.steps:
             try:
@@ -323,6 +380,7 @@ class Sheet:
                 raise LineError("show-what", "Say how: /show FORM, for example /show 4 digits.")
             after(self.settings, command.name, command.argument)
             said = forgotten(command, self.definitions, line) if command.name == "forget" else ()
+            said = covered_now(command) if command.name == "cover" else said
         except LineError as error:
             return Outcome(line.number, line.text, ERROR, error=error)
         return Outcome(
@@ -355,7 +413,7 @@ class Sheet:
         written = written_answer(self, step)
         if written.remark:
             notices.append(Notice("about-answer", written.remark))
-        notices.extend(covered_by(step))
+        notices.extend(covered_by(step, self.definitions))
         return answer_from(step, written, self.settings.form)
 
     def work_out(self, step: Step) -> None:
@@ -372,6 +430,7 @@ class Sheet:
             with working(step.work()) as work:
                 scope = Visible(self, step, self._seen_from(step), trace)
                 step.value = value_of_statement(step.statement, scope)
+                self._refuse_covering(step)
                 values = values_in(trace)
                 step.angle = angle_met(step.value, trace, values)
                 unit = work.conventions.angle
@@ -381,6 +440,16 @@ class Sheet:
             step.used_unit = work.used_unit
         except LineError as error:
             step.error = error
+
+    def _refuse_covering(self, step: Step) -> None:
+        """Errors: :class:`LineError` where a function would take the name of a built-in."""
+        names = [name for name in step.defines if is_built_in(name)]
+        if not names or not isinstance(step.value, Applied):
+            return
+        if not {*names} <= self._covered_at(step.line.place):
+            step.value = None
+            text = f"{names[0]} is built in; /cover {names[0]} first lets a function of your own "
+            raise LineError("built-in-name", f"{text}have the name.", step.statement.span)
 
     def value_at(self, step: Step, place: Place) -> Value:
         """The value of a definition as seen from a place: a live one's moves.

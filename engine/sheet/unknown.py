@@ -3,15 +3,15 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Iterable
+from collections.abc import Collection, Iterable
 
 from engine.errors import LineError, Mend, replace
 from engine.functions.catalogue import BY_NAME, CONSTANTS, called_in_words, closest
+from engine.functions.elsewhere import NAMES, NOT_HERE, WRITTEN
 from engine.handbook.search import search
 from engine.reading.plain import node_text
-from engine.reading.tokens import UNIT_WORDS
-from engine.reading.traps import TRIGONOMETRIC
-from engine.reading.tree import Call, Literal, Name, Postfix
+from engine.reading.tokens import CONSTANT_NAMES, UNIT_WORDS
+from engine.reading.tree import Call, Literal, Name, Node, Postfix
 
 BESSEL = re.compile(r"([JYIK])_?(\d)")
 """``J0``: a Bessel function with its order."""
@@ -19,21 +19,54 @@ BESSEL = re.compile(r"([JYIK])_?(\d)")
 RUN_TOGETHER = re.compile(r"([a-z]+)_?([0-9]+)")
 """``sqrt2``: a function's name and its argument, or ``log3``: that and its base."""
 
+LONGEST_SPLIT = 12
+"""Letters of a name that is looked at as two names run together."""
+
 
 def unknown_name(node: Name, quantities: Iterable[str]) -> LineError:
     """The error for a name that nothing has, with what is closest to it."""
-    name = node.name
+    name, known = node.name, {*quantities}
     if name in UNIT_WORDS:
-        text = f"{name} is a unit of angles: it stands behind a number, as in 2 {name}."
+        text = f"{name} is a unit of angles and goes behind a number, as in 2 {name}."
         return LineError("bare-unit", text, node.span)
+    if name == "help":
+        return LineError(
+            "help", "/help opens the handbook.", node.span, (replace(node.span, "/help"),)
+        )
+    if name in NOT_HERE:
+        return LineError("not-here", NOT_HERE[name], node.span)
+    if name in ("print", "echo", "display"):
+        return LineError(
+            "not-here", "Every line is answered: nothing needs to be printed.", node.span
+        )
     if _function_and_number(name):
         return run_together(node)
-    other = closest(name, {*quantities, *CONSTANTS, *BY_NAME})
+    parts = _two_names(name, known)
+    if parts:
+        text = f"No quantity is named {name}."
+        return LineError("unknown-name", text, node.span, (replace(node.span, parts),))
+    other = NAMES.get(name) or closest(name, {*known, *CONSTANTS, *BY_NAME})
     if other is None:
         text = f"No quantity is named {name} yet. {name} = … gives it a value."
         return LineError("unknown-name", text, node.span)
     text = f"No quantity is named {name}. Is {other} meant?"
     return LineError("unknown-name", text, node.span, (replace(node.span, other),))
+
+
+def _two_names(name: str, known: Collection[str]) -> str:
+    """``sinx`` and ``ab``: a function and its argument, or two values, run together."""
+    if len(name) > LONGEST_SPLIT:
+        return ""
+    values = {*known, *CONSTANT_NAMES}
+    for at in range(len(name) - 1, 0, -1):
+        first, second = name[:at], name[at:]
+        if first in BY_NAME and len(first) > 1 and (second in values or second in ("x", "t", "α")):
+            return f"{first}({second})"
+    for at in range(1, len(name)):
+        first, second = name[:at], name[at:]
+        if first in values and second in values and {first, second} & {*known}:
+            return f"{first}*{second}"
+    return ""
 
 
 def _function_and_number(name: str) -> tuple[str, str] | None:
@@ -49,21 +82,29 @@ def run_together(node: Name | Postfix) -> LineError | None:
         return None
     function, number = parts
     gap = " " if unit.isalpha() else ""
-    text = f"The argument of {function} stands in brackets."
+    text = f"The argument of {function} goes in round brackets."
     mend = replace(node.span, f"{function}({number}{gap}{unit})")
     return LineError("no-brackets", text, node.span, (mend,))
 
 
 def unknown_function(node: Call, functions: Iterable[str]) -> LineError:
     """The error for a call of what is no function, with the one that may be meant."""
+    name = node.function
+    if name in NOT_HERE:
+        return LineError("not-here", NOT_HERE[name], node.name_span)
     other_way = _written_otherwise(node)
     if other_way is not None:
         return other_way
-    base = _function_and_number(node.function)
+    base = _function_and_number(name)
     if base and base[0] == "log" and len(node.args) == 1 and f"log{base[1]}" not in BY_NAME:
         return _base_in_the_name(node, base[1])
-    name = node.function
-    other = called_in_words(name) or closest(name, [*BY_NAME, *functions]) or _by_purpose(name)
+    other = (
+        NAMES.get(name)
+        or called_in_words(name)
+        or closest(name, [*BY_NAME, *functions])
+        or NAMES.get(name.lower())
+        or _by_purpose(name)
+    )
     if other is None:
         text = f"No function is named {name} yet. {name}(x) = … makes one."
         return LineError("unknown-function", text, node.name_span)
@@ -72,21 +113,18 @@ def unknown_function(node: Call, functions: Iterable[str]) -> LineError:
 
 
 def _written_otherwise(node: Call) -> LineError | None:
-    """``sind(30)``, ``asind(0.5)``, ``square(3)``, ``J0(1)``: what is no function of the
-    language is written with what it has."""
+    """``square(3)``, ``hex(255)``, ``J0(1)``: what is no function of the language is
+    written with what it has."""
     if len(node.args) != 1 or node.named:
         return None
     name, argument = node.function, node_text(node.args[0])
-    bare = isinstance(node.args[0], Name | Literal | Call)
-    enclosed = argument if bare else f"({argument})"
-    powers = {"square": "^2", "squared": "^2", "cube": "^3", "cubed": "^3"}
     bessel = BESSEL.fullmatch(name)
-    if name in powers:
-        meant = enclosed + powers[name]
-    elif name.endswith("d") and name[:-1] in TRIGONOMETRIC:
-        meant = f"{name[:-1]}({enclosed}°)"
-    elif name.endswith("d") and name[:-1] in BY_NAME and name.startswith(("asin", "acos", "atan")):
-        meant = f"{BY_NAME[name[:-1]].name}({argument}) as deg"
+    if name in WRITTEN:
+        meant = (
+            WRITTEN[name].format(argument)
+            if "{}" in WRITTEN[name]
+            else (WRITTEN[name].format(_enclosed(node.args[0])))
+        )
     elif bessel:
         meant = f"bessel_{bessel[1].lower()}({bessel[2]}, {argument})"
     else:
@@ -95,9 +133,14 @@ def _written_otherwise(node: Call) -> LineError | None:
     return LineError("unknown-function", text, node.name_span, (replace(node.span, meant),))
 
 
+def _enclosed(node: Node) -> str:
+    text = node_text(node)
+    return text if isinstance(node, Name | Literal | Call) else f"({text})"
+
+
 def _base_in_the_name(node: Call, base: str) -> LineError:
     """``log_3(81)``."""
-    text = f"The base of a logarithm stands behind its argument: log(x, {base})."
+    text = f"The base of a logarithm comes behind its argument: log(x, {base})."
     mend: Mend = replace(node.span, f"log({node_text(node.args[0])}, {base})")
     return LineError("unknown-function", text, node.name_span, (mend,))
 

@@ -1,0 +1,71 @@
+"""Names that several languages and many desks have for a function, and what it is here.
+
+Common practice of the trade; a name that only one program has does not belong here: a
+near name or the words of the handbook lead from it to what is meant.
+"""
+
+NAMES = {
+    "tg": "tan", "tgt": "tan", "ctg": "cot", "cotg": "cot", "cotan": "cot", "cosec": "csc",
+    "arctg": "arctan", "arcctg": "arccot", "arccotan": "arccot", "arcotan": "arccot",
+    "arccosec": "arccsc", "arctan2": "arctan",
+    "sh": "sinh", "ch": "cosh", "th": "tanh", "tgh": "tanh", "cth": "coth", "ctgh": "coth",
+    "arsh": "arsinh", "arch": "arcosh", "arth": "artanh", "arcsinh": "arsinh",
+    "arccosh": "arcosh", "arctanh": "artanh", "arccoth": "arcoth",
+    "rem": "remainder", "mod": "remainder", "modulo": "remainder", "fmod": "remainder",
+    "div": "quotient", "idiv": "quotient", "pow": "power", "sqr": "sqrt", "squareroot": "sqrt",
+    "cuberoot": "cbrt", "curt": "cbrt", "nroot": "root", "nthroot": "root",
+    "fact": "factorial", "fac": "factorial", "comb": "binomial", "combinations": "binomial",
+    "choose": "binomial", "perm": "permutations", "isprime": "is_prime", "prime": "is_prime",
+    "length": "count", "len": "count", "size": "count",
+    "average": "mean", "avg": "mean", "ave": "mean", "std": "stdev", "stddev": "stdev",
+    "sd": "stdev", "var": "variance", "total": "sum", "prod": "product", "cumsum": "cumulative",
+    "maximum": "max", "minimum": "min", "largest": "max", "smallest": "min",
+    "real": "re", "imag": "im", "imaginary": "im", "phase": "arg", "angle": "arg",
+    "conjugate": "conj", "norm": "abs", "mag": "abs", "magnitude": "abs", "modulus": "abs",
+    "absolute": "abs", "fabs": "abs", "int": "trunc", "integer": "trunc", "fix": "trunc",
+    "rand": "random", "lngamma": "lgamma", "gammaln": "lgamma", "loggamma": "lgamma",
+    "log_e": "ln", "loge": "ln", "ld": "lb", "input": "ask", "prompt": "ask",
+    "deg": "degrees", "rad": "radians", "date": "today", "time": "now",
+}  # fmt: skip
+"""A function of the language for each."""
+
+WRITTEN = {
+    "square": "{0}^2", "squared": "{0}^2", "cube": "{0}^3", "cubed": "{0}^3",
+    "inverse": "1/{0}", "reciprocal": "1/{0}", "not": "not {0}",
+    "hex": "{} as hex", "bin": "{} as binary", "binary": "{} as binary", "oct": "{} as octal",
+    "octal": "{} as octal", "decimal": "{} as decimal", "fraction": "{} as fraction",
+    "frac_of": "{} as fraction", "percent": "{} as percent", "percentage": "{} as percent",
+    "scientific": "{} as scientific", "polar": "{} as polar", "dms": "{} as dms",
+    "print": "{}", "echo": "{}", "display": "{}", "disp": "{}", "eval": "{}", "float": "{}",
+    "evaluate": "{}", "simplify": "{}", "calculate": "{}", "number": "{}",
+    "expm1": "exp({}) - 1", "log1p": "ln(1 + {0})", "log10p": "lg(1 + {0})",
+}  # fmt: skip
+"""What is written for a call with one argument: ``{0}`` is that argument, in brackets
+where it needs them, and ``{}`` as it is typed."""
+
+NOT_HERE = {
+    **dict.fromkeys(("integrate", "integral", "int_", "quad"), "Teapot does not integrate."),
+    **dict.fromkeys(
+        ("diff", "derivative", "differentiate", "deriv", "grad_of"),
+        "Teapot does not differentiate.",
+    ),
+    **dict.fromkeys(
+        ("solve", "root_of", "roots_of", "zero", "fsolve", "nsolve", "solver"),
+        "Teapot works values out and does not solve for unknowns.",
+    ),
+    **dict.fromkeys(("limit", "lim"), "Teapot does not take limits."),
+    **dict.fromkeys(("expand", "factorize", "collect"), "Teapot does not rearrange expressions."),
+    **dict.fromkeys(
+        ("plot", "graph", "draw", "chart"),
+        "Teapot does not plot by a function; the card of a function shows its curve.",
+    ),
+    **dict.fromkeys(
+        ("matrix", "det", "transpose", "eig", "eigenvalues", "linspace_of"),
+        "Teapot has no matrices.",
+    ),
+    **dict.fromkeys(("for", "while", "loop", "repeat"), "Teapot has no loops: lists do each item."),
+    **dict.fromkeys(("import", "include", "from", "def", "function", "return", "lambda"),
+                    "This is a word of other languages; f(x) = x^2 makes a function here."),
+}  # fmt: skip
+"""What nothing in the language does, said plainly, in place of a name that happens to be
+spelt alike."""
