@@ -22,6 +22,9 @@ from fence.worker import Job, Refused, SheetLine, State, failed
 CACHED = ("outcome", "answered", "engine", "stale", "is_live", "found", "given")
 """The fields of a line that its answers come with; what was given to it only grows."""
 
+LONGEST_MOVED = 60
+"""Characters of an answer that are shown where it has moved."""
+
 BUSY = LineError("busy", "Teapot is busy with other lines just now. Try it again in a moment.")
 
 
@@ -124,7 +127,12 @@ def moved(before: list[str], after: list[str]) -> list[str]:
     if len(before) != len(after):
         return [f"{', '.join(before) or 'nothing'} → {', '.join(after) or 'nothing'}"]
     pairs = zip(before, after, strict=True)
-    return [f"{was} → {now}" for was, now in pairs if was != now]
+    return [f"{_short(was)} → {_short(now)}" for was, now in pairs if was != now]
+
+
+def _short(text: str) -> str:
+    """A text as it is shown in passing."""
+    return text if len(text) <= LONGEST_MOVED else text[: LONGEST_MOVED - 1] + "…"
 
 
 def quantities(sheet: Sheet) -> dict[str, Any] | None:

@@ -27,6 +27,11 @@ urlpatterns = [
     path(
         "sheets/<uuid:pk>/lines/<int:number>/table-<int:place>.csv", lines.as_csv, name="line-csv"
     ),
+    path(
+        "sheets/<uuid:pk>/lines/<int:number>/answer-<int:place>.txt",
+        lines.as_text,
+        name="line-text",
+    ),
     path("sheets/<uuid:pk>/dial", dial.dial, name="dial"),
     path("sheets/<uuid:pk>/quantities", quantities.quantities, name="quantities"),
     path("sheets/<uuid:pk>/quantities/value", quantities.value, name="set-value"),

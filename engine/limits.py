@@ -31,7 +31,30 @@ MIN_KNOWN = -40
 """A result is called 0 only if it is proved to be smaller than ten to this."""
 
 MAX_ITEMS = 10_000
-"""Items of a list: more than a person types or reads, and a table is still quick."""
+"""Items of a list, those of lists within it counted: more than a person types or reads,
+and a table is still quick."""
+
+MAX_STATEMENTS = 50
+"""Statements of a line: each has an answer that has to be shown."""
+
+MAX_FIGURES = 10_000
+"""Figures of a number in an answer: as many as can be asked for, some pages of them."""
+
+MAX_ANSWERS = 250_000
+"""Characters of the answers of a line, all together: a hundred pages."""
+
+MAX_KEPT_TEXT = 4_000
+"""Characters of an answer that are kept with its line; the rest of a longer one is made
+again when it is asked for."""
+
+MAX_KEPT_ROWS = 100
+"""Rows of a table that are kept with its line: as many as are shown."""
+
+MAX_SET_FIGURES = 400
+"""Figures of a number that are set in full: nobody counts more."""
+
+MAX_SET_READING = 100_000
+"""Characters of the MathML of a reading; a longer one is shown as plain text."""
 
 MAX_CALLS = 1_000
 """Calls of functions of one's own inside each other: deeper recursion nearly

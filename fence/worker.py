@@ -190,6 +190,15 @@ def _outcomes(sheet: Sheet, numbers: list[int]) -> dict[int, Any]:
     return found
 
 
+def _whole_answer(sheet: Sheet, number: int, place: int) -> dict[str, Any] | None:
+    """An answer of a line with all its text and cells, of which the line keeps the head."""
+    line = sheet.by_number.get(number)
+    answers = sheet.outcome_of(line).answers if line is not None else ()
+    if place >= len(answers):
+        return None
+    return {"text": answers[place].text, "cells": answers[place].cells}
+
+
 def _quantities(sheet: Sheet) -> Any:
     """The quantities as they are at the foot of the sheet."""
     quantities, left_out = list_quantities(sheet)
@@ -266,6 +275,7 @@ JOBS = {
     "typed": _typed,
     "rows": _rows,
     "outcomes": _outcomes,
+    "whole_answer": _whole_answer,
     "quantities": _quantities,
     "again": _again,
     "with_form": _with_form,

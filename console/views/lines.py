@@ -208,13 +208,26 @@ def workings(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
 @require_GET
 def as_csv(request: HttpRequest, pk: UUID, number: int, place: int) -> HttpResponse:
     """The table that a statement of a line answered, as CSV (RFC 4180)."""
-    sheet = own_sheet(request, pk)
-    line = own_line(sheet, number)
-    evaluating.refresh(sheet, [line])
-    answers = line.outcome["answers"]
-    if place >= len(answers) or not answers[place].get("cells"):
+    answer = _whole_answer(request, pk, number, place)
+    if not answer["cells"]:
         raise Http404
     response = HttpResponse(content_type="text/csv; charset=utf-8")
     response["Content-Disposition"] = f'attachment; filename="line-{number}.csv"'
-    csv.writer(response).writerows(answers[place]["cells"])
+    csv.writer(response).writerows(answer["cells"])
     return response
+
+
+@require_GET
+def as_text(request: HttpRequest, pk: UUID, number: int, place: int) -> HttpResponse:
+    """The whole text of an answer, of which the page has the head."""
+    answer = _whole_answer(request, pk, number, place)
+    return HttpResponse(answer["text"], content_type="text/plain; charset=utf-8")
+
+
+def _whole_answer(request: HttpRequest, pk: UUID, number: int, place: int) -> dict[str, Any]:
+    sheet = own_sheet(request, pk)
+    own_line(sheet, number)
+    answer = evaluating.work(sheet, "whole_answer", number=number, place=place)
+    if answer is None:
+        raise Http404
+    return answer

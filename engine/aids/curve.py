@@ -33,6 +33,9 @@ WHOLE_REACH = 10
 MOST_DOTS = 80
 """Whole arguments up to which the one at hand is shown among the dots."""
 
+FARTHEST = 1e30
+"""A place beyond this is not shown: a curve over such a reach says nothing."""
+
 STEEPEST = 0.4
 """Part of the height that a curve may jump between two points; more is a gap."""
 
@@ -77,12 +80,15 @@ def number_of(value: Value, unit: str = "rad") -> float | None:
     there is none."""
     if isinstance(value, Angle):
         value = angles.count_of(value, unit)
-    if isinstance(value, Exact) and value.is_rational:
-        return int(value.coefficient.p) / int(value.coefficient.q)
-    if isinstance(value, Exact | Real):
+    if not isinstance(value, Exact | Real):
+        return None
+    try:
+        if isinstance(value, Exact) and value.is_rational:
+            return int(value.coefficient.p) / int(value.coefficient.q)
         number = float(value.ball(64).mid())
-        return number if math.isfinite(number) else None
-    return None
+    except OverflowError:
+        return None  # beyond every float
+    return number if math.isfinite(number) else None
 
 
 def curve_of(
@@ -98,6 +104,8 @@ def curve_of(
     same function where it ``is_kept``.
     """
     if whole and mark is not None and abs(mark) > MOST_DOTS:
+        mark = None
+    if mark is not None and abs(mark) > FARTHEST:
         mark = None
     while mark is not None and abs(mark) > reach:
         reach *= 2

@@ -10,6 +10,7 @@ from engine.forms.names import STANDARD, Form
 from engine.forms.polar import write_polar
 from engine.forms.reals import WRITERS
 from engine.forms.written import Written
+from engine.limits import MAX_FIGURES
 from engine.numbers.values import (
     Angle,
     Applied,
@@ -35,7 +36,7 @@ def write(value: Value, form: Form = STANDARD) -> Written:
     """
     match value:
         case Exact() | Real():
-            return WRITERS[form.style](value, form)
+            return _bounded(WRITERS[form.style](value, form))
         case Angle():
             return write_angle(value, form)
         case Complex():
@@ -61,6 +62,21 @@ def write(value: Value, form: Form = STANDARD) -> Written:
         case str():
             return Written("text", "=", f'"{value}"', math_text(value))
     raise TypeError(value)
+
+
+def _bounded(written: Written) -> Written:
+    """The same.  Errors: :class:`LineError` where it has more figures than the limit."""
+    if len(written.text) > MAX_FIGURES + SPARE:
+        raise LineError(
+            "too-many-figures",
+            f"This has {len(written.text):,} figures; an answer shows up to {MAX_FIGURES:,}. "
+            "With as scientific it is short.",
+        )
+    return written
+
+
+SPARE = 20
+"""Signs beside the figures of a number: its sign, point, prefix and power of ten."""
 
 
 def write_in_passing(value: Value, form: Form = STANDARD) -> Written:

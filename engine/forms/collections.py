@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterable, Iterator
 
+from engine.errors import LineError
 from engine.forms.names import Form
 from engine.forms.written import Written
+from engine.limits import MAX_ANSWERS
 from engine.numbers.values import Applied, List, Table, Value
 from engine.reading.mathml import list_mathml, node_mathml, pattern_mathml, statement_mathml
 from engine.reading.parser import parse
@@ -25,7 +27,7 @@ ITEMS_SHOWN = 100
 
 def write_list(value: List, form: Form, write: Write) -> Written:
     """Items in square brackets; many of them in even rows."""
-    items = [write(item, form) for item in value.items]
+    items = list(_each(value.items, form, write))
     sign = "=" if all(item.sign == "=" for item in items) else "≈"
     text = f"[{', '.join(item.text for item in items)}]"
     shown = [item.mathml for item in items[:ITEMS_SHOWN]]
@@ -41,9 +43,32 @@ def write_list(value: List, form: Form, write: Write) -> Written:
     return Written("list", sign, text, f'<mtable class="items">{cells}</mtable>', also)
 
 
+def _each(values: Iterable[Value], form: Form, write: Write) -> Iterator[Written]:
+    """Each of the values written, as long as they do not grow beyond the limit."""
+    length = 0
+    for value in values:
+        written = write(value, form)
+        length += len(written.text) + 2
+        if length > MAX_ANSWERS:
+            raise too_long()
+        yield written
+
+
+def too_long() -> LineError:
+    """The error for an answer that is beyond the limit."""
+    return LineError(
+        "too-long-answer",
+        f"This answer would have more than {MAX_ANSWERS:,} characters, which is the limit. "
+        "Show fewer items, or fewer digits.",
+    )
+
+
 def write_table(value: Table, form: Form, write: Write) -> Written:
     """Columns side by side, each under its name."""
-    columns = [[write(item, form) for item in column.items] for column in value.columns]
+    cells_in_order = (item for column in value.columns for item in column.items)
+    all_cells = list(_each(cells_in_order, form, write))
+    height = len(value.columns[0].items) if value.columns else 0
+    columns = [all_cells[at : at + height] for at in range(0, len(all_cells), height or 1)]
     rows = list(zip(*columns, strict=True))
     sign = "=" if all(cell.sign == "=" for row in rows for cell in row) else "≈"
     cells = (value.names, *(tuple(cell.text for cell in row) for row in rows))

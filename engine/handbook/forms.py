@@ -87,8 +87,8 @@ FORMS = (
     ),
     _form(
         "binary64", "binary64", "What machine arithmetic gives, beside the true value.",
-        (("sin(pi) as binary64", "=", "1.2246467991473532e-16"),
-         ("0.1 + 0.2 as binary64", "=", "0.30000000000000004")),
+        (("sin(pi) as binary64", "→", "1.2246467991473532e-16"),
+         ("0.1 + 0.2 as binary64", "→", "0.30000000000000004")),
         "double precision float floating point machine rounding error noise", ("eps", "tidy"),
         "the true value: that is what stands there without this form.", source="IEEE 754",
     ),

@@ -9,8 +9,9 @@ from __future__ import annotations
 import math
 import operator
 import struct
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
+from functools import reduce
 
 from flint import arb, ctx, fmpq
 
@@ -110,9 +111,46 @@ OPERATIONS: dict[str, Callable[[float, float], float]] = {
     "mod": _modulo,
 }
 
+
+def _root(x: float, degree: float) -> float:
+    """The real root as the power 1/n, which itself is rounded."""
+    if x < 0 and degree % 2:
+        return -math.pow(-x, 1 / degree)
+    return math.pow(x, 1 / degree)
+
+
+def _round(x: float, places: float = 0.0) -> float:
+    return round(x, int(places)) if math.isfinite(x) else x
+
+
+def _whole(compute: Callable[[float], int]) -> Callable[[float], float]:
+    """A function that gives whole numbers, on what is not finite too."""
+    return lambda x: float(compute(x)) if math.isfinite(x) else x
+
+
+def _of_whole(compute: Callable[..., int]) -> Callable[..., float]:
+    """A function of whole numbers; others have no value."""
+
+    def function(*arguments: float) -> float:
+        if not all(map(float.is_integer, map(float, arguments))):
+            return math.nan
+        return float(compute(*map(int, arguments)))
+
+    return function
+
+
+def _sign(x: float) -> float:
+    return math.nan if math.isnan(x) else float((x > 0) - (x < 0))
+
+
 FUNCTIONS: dict[str, Callable[..., float]] = {
     "sqrt": math.sqrt,
+    "cbrt": math.cbrt,
+    "root": _root,
+    "hypot": math.hypot,
+    "power": _power,
     "abs": abs,
+    "sgn": _sign,
     "exp": math.exp,
     "ln": math.log,
     "lg": math.log10,
@@ -124,12 +162,63 @@ FUNCTIONS: dict[str, Callable[..., float]] = {
     "arcsin": math.asin,
     "arccos": math.acos,
     "arctan": lambda y, x=None: math.atan(y) if x is None else math.atan2(y, x),
+    "degrees": math.degrees,
+    "radians": math.radians,
     "sinh": math.sinh,
     "cosh": math.cosh,
     "tanh": math.tanh,
-    "cbrt": math.cbrt,
-    "hypot": math.hypot,
+    "arsinh": math.asinh,
+    "arcosh": math.acosh,
+    "artanh": math.atanh,
+    "erf": math.erf,
+    "erfc": math.erfc,
+    "gamma": math.gamma,
+    "lgamma": math.lgamma,
+    "floor": _whole(math.floor),
+    "ceil": _whole(math.ceil),
+    "trunc": _whole(math.trunc),
+    "frac": lambda x: x - math.floor(x) if math.isfinite(x) else math.nan,
+    "round": _round,
+    "factorial": _of_whole(math.factorial),
+    "binomial": _of_whole(math.comb),
+    "permutations": _of_whole(math.perm),
+    "gcd": _of_whole(math.gcd),
+    "lcm": _of_whole(math.lcm),
+    "min": min,
+    "max": max,
+    "add": operator.add,
+    "subtract": operator.sub,
+    "multiply": operator.mul,
+    "divide": _divide,
+    "quotient": _floor_divide,
+    "remainder": _modulo,
 }
+"""Those of the C library that Python's :mod:`math` has, by their names here."""
+
+
+def _mean(items: Sequence[float]) -> float:
+    return _divide(_sum(items), float(len(items)))
+
+
+def _sum(items: Sequence[float]) -> float:
+    """One addition after another, each of them rounded."""
+    return reduce(operator.add, items, 0.0)
+
+
+OF_LISTS: dict[str, Callable[[Sequence[float]], float]] = {
+    "sum": _sum,
+    "product": lambda items: reduce(operator.mul, items, 1.0),
+    "mean": _mean,
+    "count": lambda items: float(len(items)),
+    "min": min,
+    "max": max,
+    "first": lambda items: items[0],
+    "last": lambda items: items[-1],
+}
+"""Functions of a list that give a number."""
+
+MAX_FACTORIAL = 170
+"""The largest whole number whose factorial is within the range of binary64."""
 
 
 def call(name: str, arguments: list[float]) -> float:
@@ -139,6 +228,8 @@ def call(name: str, arguments: list[float]) -> float:
     """
     if name not in FUNCTIONS:
         raise LineError("not-in-binary64", f"{name} has no counterpart in binary64 here.")
+    if name == "factorial" and arguments[0] > MAX_FACTORIAL:
+        return math.inf
     try:
         return FUNCTIONS[name](*arguments)
     except OverflowError:

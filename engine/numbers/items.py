@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from engine.errors import LineError
+from engine.limits import MAX_ITEMS
 from engine.numbers.values import Exact, List, Value
 
 
@@ -26,13 +27,38 @@ def item_by_item(compute: Callable[..., Value], *values: Value) -> Value:
     return List(tuple(compute(*row) for row in rows))
 
 
+def checked(items: tuple[Value, ...]) -> List:
+    """The list of these items, those of lists among them counted.
+
+    Errors: :class:`LineError` where there are more than the limit.
+    """
+    if leaves_of(items) > MAX_ITEMS:
+        text = f"This list would have more than {MAX_ITEMS:,} items, which is the limit."
+        raise LineError("too-many-items", text)
+    return List(items)
+
+
+def leaves_of(items: tuple[Value, ...]) -> int:
+    """How many items there are, those of lists among them counted; no more than just above
+    the limit are."""
+    count, waiting = 0, list(items)
+    while waiting and count <= MAX_ITEMS:
+        one = waiting.pop()
+        if isinstance(one, List):
+            waiting.extend(one.items)
+            count += not one.items
+        else:
+            count += 1
+    return count
+
+
 def item(of: Value, index: Value) -> Value:
     """The item at a place, counted from 1; with a list of places, that part.
 
     Errors: :class:`LineError` where there is no such item.
     """
     if isinstance(index, List):
-        return List(tuple(item(of, place) for place in index.items))
+        return checked(tuple(item(of, place) for place in index.items))
     if not isinstance(of, List):
         raise LineError("not-a-list", "Only a list has items: square brackets take one of them.")
     if not (isinstance(index, Exact) and index.is_integer):

@@ -10,6 +10,7 @@ import re
 from collections.abc import Collection
 from html import escape
 
+from engine.limits import MAX_SET_FIGURES
 from engine.reading.notation import BARE, BARS, INDEXED, LETTERS
 from engine.reading.strength import (
     FORM,
@@ -88,10 +89,16 @@ def number_mathml(text: str) -> str:
     sign = ""
     if mantissa.startswith("-"):
         sign, mantissa = '<mo form="prefix">−</mo>', mantissa[1:]
-    body = _grouped(mantissa)
+    body = _grouped(mantissa) if len(mantissa) <= MAX_SET_FIGURES else _ends_of(mantissa)
     if exponent:
         body += f"<mo>×</mo><msup><mn>10</mn>{_exponent(exponent)}</msup>"
     return f"<mrow>{sign}{body}</mrow>" if sign or body.count("<mn>") > 1 else body
+
+
+def _ends_of(figures: str) -> str:
+    """The first and the last figures of a number that is too long to be read."""
+    first, last = figures[:60], figures[-30:]
+    return f"<mn>{escape(first)}</mn><mo>…</mo><mn>{escape(last)}</mn>"
 
 
 def _exponent(exponent: str) -> str:

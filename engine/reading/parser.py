@@ -14,7 +14,7 @@ from collections.abc import Callable, Container
 
 from engine.errors import LineError, Span, Unfinished
 from engine.forms.names import is_form
-from engine.limits import MAX_NESTING
+from engine.limits import MAX_NESTING, MAX_STATEMENTS
 from engine.reading import complaints, wordings
 from engine.reading import tokens as tk
 from engine.reading.choices import choice_in
@@ -132,6 +132,9 @@ class Parser:
         statements: list[Statement] = []
         quiet = False
         while self.token.kind != tk.END:
+            if len(statements) == MAX_STATEMENTS:
+                text = f"A line can have up to {MAX_STATEMENTS} statements. Use several lines."
+                raise LineError("too-many-statements", text, self.token.span)
             statements.append(self.statement())
             if self.token.kind == tk.END:
                 break

@@ -12,8 +12,9 @@ from engine.forms.answer import Written, write
 from engine.forms.names import Form, form_of
 from engine.forms.reals import is_short
 from engine.functions.catalogue import BY_NAME, CONSTANTS
+from engine.limits import MAX_SET_READING
 from engine.numbers.values import Angle, Complex, Exact, Real
-from engine.reading.mathml import math, statement_mathml
+from engine.reading.mathml import math, math_text, statement_mathml
 from engine.reading.parser import parse
 from engine.reading.plain import node_text, statement_text
 from engine.reading.tree import (
@@ -119,6 +120,8 @@ def answer_from(step: Step, written: Written, sheet_form: Form) -> Answer:
     """The answer to a step whose value was written out."""
     statement = step.statement
     reading = statement_mathml(statement)
+    if len(reading) > MAX_SET_READING:
+        reading = math_text(statement_text(statement))
     name = step.defines[-1] if step.defines else None
     typeset = reading
     is_function = isinstance(statement, Assignment) and statement.parameters is not None

@@ -13,7 +13,7 @@ from engine.functions.record import Delayed, Function
 from engine.numbers import angles, complexes, lists, operators, whole
 from engine.numbers.comparison import all_of, any_of, compare
 from engine.numbers.context import Given, Work, conventions, current, working
-from engine.numbers.items import item, item_by_item
+from engine.numbers.items import checked, item, item_by_item
 from engine.numbers.values import (
     KINDS,
     Angle,
@@ -193,7 +193,7 @@ def _value(node: Node, scope: Scope) -> Value:
         case TextLiteral(text=text):
             return text
         case ListOf(items=items):
-            return List(tuple(evaluate(one, scope) for one in items))
+            return checked(tuple(evaluate(one, scope) for one in items))
         case Range():
             return lists.stepped(*_ends(node, scope))
         case Item():

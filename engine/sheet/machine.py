@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+import operator
 from collections.abc import Callable
 from typing import TYPE_CHECKING, Any
 
@@ -10,12 +11,24 @@ from engine.errors import LineError
 from engine.forms.answer import Written, write
 from engine.forms.names import Form
 from engine.functions.catalogue import BY_NAME
+from engine.functions.record import Function
 from engine.numbers import binary64
 from engine.numbers.context import conventions, working
-from engine.numbers.values import Angle, Exact, Real, Value
-from engine.reading.mathml import number_mathml
+from engine.numbers.values import Angle, Exact, List, Real, Value
+from engine.reading.mathml import list_mathml, number_mathml
 from engine.reading.traps import TRIGONOMETRIC
-from engine.reading.tree import Binary, Call, InForm, Node, Postfix, Prefix, Sexagesimal
+from engine.reading.tree import (
+    Binary,
+    Call,
+    InForm,
+    Item,
+    ListOf,
+    Node,
+    Postfix,
+    Prefix,
+    Sexagesimal,
+)
+from engine.sheet.calls import bind_to
 from engine.sheet.evaluation import evaluate
 from engine.sheet.line import Step
 from engine.sheet.scope import Visible
@@ -39,7 +52,11 @@ RADIANS = {
 """Units of angles in radians, as binary64 has them."""
 
 
-def machine_value(node: Node, value_of: ValueOf) -> float:
+Machine = float | list[float]
+"""What binary64 gives: a number, or a list of them."""
+
+
+def machine_value(node: Node, value_of: ValueOf) -> Machine:
     """What binary64 gives for ``node``.
 
     Errors: :class:`LineError` where an operation has no counterpart there.
@@ -47,30 +64,75 @@ def machine_value(node: Node, value_of: ValueOf) -> float:
     match node:
         case Binary(op=op, left=left, right=right) if op in binary64.OPERATIONS:
             first, second = machine_value(left, value_of), machine_value(right, value_of)
-            return binary64.OPERATIONS[op](first, second)
+            return _each(binary64.OPERATIONS[op], first, second)
         case Prefix(op=("-" | "+") as op, operand=operand):
             value = machine_value(operand, value_of)
-            return -value if op == "-" else value
+            return _each(operator.neg, value) if op == "-" else value
         case Postfix(op="%", operand=operand):
-            return machine_value(operand, value_of) / 100
+            return _each(lambda x: x / 100, machine_value(operand, value_of))
+        case Postfix(op="!", operand=operand):
+            value = machine_value(operand, value_of)
+            return _each(lambda x: binary64.call("factorial", [x]), value)
         case Postfix(op=op, operand=operand) if op in RADIANS:
-            return machine_value(operand, value_of) * RADIANS[op]
+            return _each(lambda x: x * RADIANS[op], machine_value(operand, value_of))
         case Sexagesimal(degrees=degrees):
             return binary64.nearest(Exact(degrees)) * RADIANS["°"]
-        case Call(function=name) if name in BY_NAME:
-            arguments = [machine_value(part, value_of) for part in node.parts]
-            name = BY_NAME[name].name
-            if name in TRIGONOMETRIC and not isinstance(value_of(node.args[0]), Angle):
-                arguments[0] *= RADIANS[conventions().angle]
-            return binary64.call(name, arguments)
+        case Call(function=name) if name in BY_NAME and not node.is_own:
+            return _called(BY_NAME[name], node, value_of)
         case InForm(expression=expression):
             return machine_value(expression, value_of)
+        case ListOf(items=items):
+            return [_number(machine_value(item, value_of), item) for item in items]
+        case Item(of=of, index=index):
+            return _item(machine_value(of, value_of), value_of(index), node)
+    value = value_of(node)
+    if isinstance(value, List):
+        return [binary64.nearest(item) for item in value.items]
     if node.parts:
         raise LineError("not-in-binary64", "This has no counterpart in binary64 here.", node.span)
-    return binary64.nearest(value_of(node))
+    return binary64.nearest(value)
 
 
-def number_of(sheet: Sheet, step: Step) -> float:
+def _called(function: Function, node: Call, value_of: ValueOf) -> Machine:
+    arguments = [arg for arg in bind_to(function, node) if arg is not None]
+    values = [machine_value(argument, value_of) for argument in arguments]
+    name = function.name
+    if name in ANGLES_OF and not isinstance(value_of(arguments[0]), Angle):
+        values[0] = _each(lambda x: x * RADIANS[conventions().angle], values[0])
+    if len(values) == 1 and isinstance(values[0], list) and name in binary64.OF_LISTS:
+        if not values[0]:
+            raise LineError("not-in-binary64", "An empty list has no counterpart in binary64.")
+        return binary64.OF_LISTS[name](values[0])
+    return _each(lambda *row: binary64.call(name, [*row]), *values)
+
+
+ANGLES_OF = TRIGONOMETRIC
+"""Functions whose bare arguments are read in the unit of the sheet."""
+
+
+def _each(compute: Callable[..., float], *values: Machine) -> Machine:
+    """``compute`` item by item, where one of the values is a list."""
+    lengths = {len(value) for value in values if isinstance(value, list)}
+    if not lengths:
+        return compute(*values)
+    [length] = lengths
+    columns = [value if isinstance(value, list) else [value] * length for value in values]
+    return [compute(*row) for row in zip(*columns, strict=True)]
+
+
+def _number(value: Machine, node: Node) -> float:
+    if isinstance(value, list):
+        raise LineError("not-in-binary64", "This has no counterpart in binary64 here.", node.span)
+    return value
+
+
+def _item(of: Machine, index: Value, node: Item) -> Machine:
+    if isinstance(of, list) and isinstance(index, Exact) and index.is_integer:
+        return of[int(index.coefficient.p) - 1]
+    raise LineError("not-in-binary64", "This has no counterpart in binary64 here.", node.span)
+
+
+def number_of(sheet: Sheet, step: Step) -> Machine:
     """What binary64 gives for a step whose value is known.  Errors: as above."""
     scope = Visible(sheet, step, step.place)
     with working(step.work()):
@@ -85,7 +147,7 @@ def bits_of(sheet: Sheet, step: Step) -> dict[str, Any] | None:
     except LineError:
         return None
     true = _plain(step.value)
-    if not math.isfinite(number) or not isinstance(true, Exact | Real):
+    if isinstance(number, list) or not math.isfinite(number) or not isinstance(true, Exact | Real):
         return None
     bits = binary64.Bits.of(number)
     away = binary64.distance(number, true)
@@ -107,8 +169,14 @@ def _plain(value: Value) -> Value:
     return value.radians if isinstance(value, Angle) else value
 
 
-def write_machine(number: float, true: Value, form: Form) -> Written:
+ANOTHER = "→"
+"""Stands before a binary64: it is another computation, neither exact nor rounded."""
+
+
+def write_machine(number: Machine, true: Value, form: Form) -> Written:
     """A binary64 as an answer, with the true value and the distance between them."""
+    if isinstance(number, list):
+        return _write_list(number, true, form)
     true = _plain(true)
     text = binary64.shortest(number)
     kind = {"undefined": "undefined", "infinity": "infinity", "-infinity": "infinity"}
@@ -118,4 +186,12 @@ def write_machine(number: float, true: Value, form: Form) -> Written:
         away = binary64.distance(number, true)
         also.append("no distance" if away == 0 else f"distance about {away.str(4, radius=False)}")
     mathml = number_mathml(text) if text not in kind else f"<mtext>{text}</mtext>"
-    return Written(kind.get(text, "number"), "=", text, mathml, tuple(also))
+    return Written(kind.get(text, "number"), ANOTHER, text, mathml, tuple(also))
+
+
+def _write_list(numbers: list[float], true: Value, form: Form) -> Written:
+    texts = [binary64.shortest(number) for number in numbers]
+    shown = write(true, Form(digits=form.digits))
+    items = list_mathml([number_mathml(text) for text in texts])
+    also = (f"true values {shown.sign} {shown.text}",)
+    return Written("list", ANOTHER, f"[{', '.join(texts)}]", items, also)

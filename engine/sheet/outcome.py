@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 from typing import Any
 
 from engine.errors import Asked, LineError, Mend, Notice, offers
+from engine.limits import MAX_KEPT_ROWS, MAX_KEPT_TEXT
 from engine.reading.commands import KEPT
 from engine.reading.tokens import split_note
 from engine.version import VERSION
@@ -56,6 +57,11 @@ class Answer:
             "reading": self.reading,
             "mathml": self.mathml,
         }
+
+
+def head_of(text: str) -> str:
+    """As much of an answer as is kept with its line."""
+    return text if len(text) <= MAX_KEPT_TEXT else text[: MAX_KEPT_TEXT - 1] + "…"
 
 
 @dataclass(frozen=True, slots=True)
@@ -124,7 +130,10 @@ class Outcome:
             "asks": self._asked(),
         }
         for shown, answer in zip(page["answers"], self.answers, strict=True):
+            del shown["mathml"]  # the page sets both sides by themselves
             shown |= {
+                "text": head_of(answer.text),
+                "is_cut": len(answer.text) > MAX_KEPT_TEXT or len(answer.cells) > MAX_KEPT_ROWS,
                 "reading_mathml": answer.reading_mathml,
                 "value_mathml": answer.value_mathml,
                 "form": answer.form,
@@ -133,7 +142,7 @@ class Outcome:
                 "nearly": answer.nearly,
                 "unit": answer.unit,
                 "has_dial": answer.has_dial,
-                "cells": [list(row) for row in answer.cells],
+                "cells": [list(row) for row in answer.cells[: MAX_KEPT_ROWS + 1]],
             }
         return page
 

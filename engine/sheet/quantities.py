@@ -10,6 +10,7 @@ from engine.reading.mathml import name_mathml, pattern_mathml
 from engine.sheet.answering import is_built_in
 from engine.sheet.dependence import Dependence
 from engine.sheet.line import Step
+from engine.sheet.outcome import head_of
 
 if TYPE_CHECKING:
     from engine.sheet.sheet import Sheet
@@ -97,7 +98,7 @@ def _quantity(
         is_found=bool(step.answers or uses),
         is_drawn=bool(step.given.values),
         sign="≈" if answer and answer.nearly else answer.sign if answer else "",
-        text=answer.nearly or answer.text if answer else "",
+        text=head_of(answer.nearly or answer.text) if answer else "",
         value_mathml=answer.nearly_mathml or answer.value_mathml if answer else "",
         body=text[slice(*step.statement.body)],
         description=note,

@@ -12,7 +12,9 @@ from contextlib import contextmanager
 from datetime import datetime
 
 from engine.errors import Asked, LineError, Notice, Unfinished
+from engine.forms.collections import too_long
 from engine.functions.catalogue import BY_NAME
+from engine.limits import MAX_ANSWERS
 from engine.numbers.context import Conventions, working
 from engine.numbers.values import Applied, Value
 from engine.reading.parser import parse
@@ -359,6 +361,8 @@ class Sheet:
                     notices=tuple(notices),
                     given=_given(line),
                 )
+        if sum(len(answer.text) for answer in answers) > MAX_ANSWERS:
+            return Outcome(line.number, line.text, ERROR, note=tree.note, error=too_long())
         said = {SAME.get(notice.code) for notice in notices}
         notices = [notice for notice in notices if notice.code not in said]
         return Outcome(

@@ -12,8 +12,10 @@ document.addEventListener("DOMContentLoaded", () => {
 
   const acts = {
     again: (line) => teapot.write(line.dataset.input),
-    copy(line) {
-      navigator.clipboard.writeText(answersOf(line).map((answer) => answer.dataset.text).join("; "));
+    async copy(line) {
+      const texts = await Promise.all(answersOf(line).map(wholeText)).catch(() => null);
+      if (!texts) return teapot.say("The whole answer could not be had.");
+      await navigator.clipboard.writeText(texts.join("; "));
       teapot.say("The answer is copied.");
     },
     mend: (line) => edit(line, line.dataset.input, (text, reply) => change(line, "", { text, reply })),
@@ -29,6 +31,14 @@ document.addEventListener("DOMContentLoaded", () => {
     workings,
     form: (line) => edit(line, formOf(line), (text) => change(line, "/form", { form: text }), true, "forms"),
   };
+
+  /* The text of an answer; of a long one the page has the head only. */
+  async function wholeText(answer) {
+    if (!answer.dataset.rest) return answer.dataset.text;
+    const reply = await fetch(answer.dataset.rest);
+    if (!reply.ok) throw new Error(String(reply.status));
+    return reply.text();
+  }
 
   function formOf(line) {
     return line.querySelector(".form-shown")?.textContent || "";
