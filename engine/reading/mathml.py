@@ -13,6 +13,7 @@ from html import escape
 from engine.limits import MAX_SET_FIGURES
 from engine.reading.notation import BARE, BARS, INDEXED, LETTERS
 from engine.reading.strength import (
+    ATOM,
     FORM,
     POSTFIX,
     PRODUCT,
@@ -162,13 +163,14 @@ class Writer:
     def __init__(self, tinted: Collection[Node] = ()) -> None:
         self.tinted = {id(node) for node in tinted}
         self.fractions = 0
+        self.is_in_bars = False
 
     def node(self, node: Node, least: int = FORM) -> str:
         """``node``, in brackets where it binds looser than ``least``."""
         inner = self.bare(node)
         if id(node) in self.tinted:
             inner = f'<mrow class="bound">{inner}</mrow>'
-        if strength(node) >= least:
+        if strength_as_set(node) >= least:
             return inner
         return self.brackets(inner)
 
@@ -187,12 +189,13 @@ class Writer:
                 return f'<mi mathvariant="normal" class="answer-of">{shown}</mi>'
             case Prefix(op=op, operand=operand):
                 sign = "<mi>not</mi>" + THIN_SPACE if op == "not" else f"<mo>{SIGNS[op]}</mo>"
-                inner = self.node(operand, strength(node))
+                least = FORM if isinstance(operand, Literal) else strength(node)
+                inner = self.node(operand, least)
                 if isinstance(operand, Prefix) and op != "not":
                     inner = self.brackets(inner)
                 return f"<mrow>{sign}{inner}</mrow>"
             case Postfix(op=op, operand=operand):
-                inner = self.node(operand, POSTFIX)
+                inner = self.node(operand, NEVER if _runs_into(op, operand) else POSTFIX)
                 return (
                     in_unit_mathml(inner, op)
                     if op in UNITS
@@ -234,6 +237,8 @@ class Writer:
             case "*" | "implied":
                 return self.product(node)
         least_left, least_right = operand_strengths(node.op)
+        if node.op in ("mod", "div") and isinstance(first_of(node.left, least_left), Prefix):
+            least_left = NEVER  # whether a sign or mod comes first is not known to everybody
         left = self.node(node.left, least_left)
         right = self.right_operand(node.right, least_right)
         if node.op in SIGNS:
@@ -245,7 +250,8 @@ class Writer:
         """An operand that does not stand first: its sign, if any, is bracketed."""
         inner = self.node(node, least)
         leads_with_sign = isinstance(first_of(node, least), Prefix)
-        return self.brackets(inner) if leads_with_sign and strength(node) >= least else inner
+        is_bare = strength_as_set(node) >= least
+        return self.brackets(inner) if leads_with_sign and is_bare else inner
 
     def fraction(self, node: Binary) -> str:
         if self.fractions >= MAX_FRACTION_DEPTH:
@@ -259,26 +265,26 @@ class Writer:
     def power(self, node: Binary) -> str:
         depth = max(self.fractions, MAX_FRACTION_DEPTH - 1)
         exponent = f"<mrow>{self.small(node.right, depth)}</mrow>"
-        if isinstance(node.left, Call) and not _is_bare(node.left):
-            if isinstance(node.right, Literal) and node.right.text.isdecimal():
-                return self.call(node.left, exponent)
-            base = self.brackets(self.node(node.left))
-        else:
-            base = self.node(node.left, POSTFIX)
+        base_node = node.left
+        if isinstance(base_node, Call) and base_node.function in POWER_BEHIND_NAME:
+            is_whole = isinstance(node.right, Literal) and node.right.text.isdecimal()
+            if is_whole and not base_node.is_own and len(base_node.parts) == 1:
+                return self.call(base_node, exponent)
+        base = self.node(base_node, POSTFIX if _takes_exponent(base_node) else NEVER)
         return f"<msup><mrow>{base}</mrow>{exponent}</msup>"
 
     def product(self, node: Binary) -> str:
         least_left, least_right = operand_strengths(node.op)
         left = self.node(node.left, least_left)
         right = self.right_operand(node.right, least_right)
-        return left + _times(node.left, first_of(node.right, least_right)) + right
+        return left + _times(node.left, first_of(node.right, least_right), least_left) + right
 
     def call(self, node: Call, exponent: str = "") -> str:
         """A call; an ``exponent`` is set behind the name, as in sin²(x).
 
         Each argument is set once: set twice at every level, a deep line would never end.
         """
-        if _is_bare(node):
+        if _is_bare(node) and not (node.function == "abs" and self.is_in_bars):
             return self.bare_call(node)
         index = _index_of(node)
         args = [self.node(arg) for arg in node.args if arg is not index]
@@ -309,10 +315,11 @@ class Writer:
         function = node.function
         if function == "factorial":
             [of] = node.args
-            inner = self.node(of, POSTFIX)
-            is_factorial = isinstance(of, Call | Postfix) and inner.endswith("<mo>!</mo></mrow>")
-            return f"<mrow>{self.brackets(inner) if is_factorial else inner}<mo>!</mo></mrow>"
+            inner = self.node(of, NEVER if _runs_into("!", of) else POSTFIX)
+            return f"<mrow>{inner}<mo>!</mo></mrow>"
+        outer, self.is_in_bars = self.is_in_bars, function == "abs"
         first, *others = (self.node(arg) for arg in node.args)
+        self.is_in_bars = outer
         if function in BARS:
             left, right = BARS[function]
             return f"<mrow><mo>{left}</mo>{first}<mo>{right}</mo></mrow>"
@@ -382,7 +389,7 @@ def _index_of(node: Call) -> Node | None:
 
 def first_of(node: Node, least: int) -> Node | None:
     """The leftmost node that will be written, None where a bracket comes first."""
-    while strength(node) >= least:
+    while strength_as_set(node) >= least:
         match node:
             case Binary(op=op, left=left) if op != "/":
                 node, least = left, operand_strengths(op)[0]
@@ -393,8 +400,64 @@ def first_of(node: Node, least: int) -> Node | None:
     return None
 
 
-def _times(left: Node, right: Node | None) -> str:
-    """The sign of a product: a dot where digits or words would run together."""
+NEVER = ATOM + 1
+"""More than anything has: what needs it stands in brackets."""
+
+POWER_BEHIND_NAME = frozenset(
+    name
+    for stem in ("sin", "cos", "tan", "cot", "sec", "csc")
+    for name in (stem, f"{stem}h")
+) | {"ln", "lg", "lb"}  # fmt: skip
+"""Functions whose square is written behind their name: sin²(x)."""
+
+
+def strength_as_set(node: Node) -> int:
+    """How tightly a node binds as it is set, where that is not as it is typed: 1.5e3 is
+    set as a product, and a choice with a brace that does not close."""
+    match node:
+        case Literal(text=text) if "e" in text and not text.startswith("0x"):
+            return PRODUCT
+        case Prefix(op="-" | "+", operand=Literal() as operand):
+            return min(SIGN, strength_as_set(operand))
+        case Call(function="if", args=(_, _, _), is_own=False, named=()):
+            return FORM
+    return strength(node)
+
+
+def _runs_into(op: str, operand: Node) -> bool:
+    """Whether a sign behind ``operand`` could be read as another: n!!, 2 rad!."""
+    if isinstance(operand, Call) and _is_bare(operand) and operand.function == "factorial":
+        return op == "!"
+    if not isinstance(operand, Postfix):
+        return False
+    return operand.op.isalpha() or (op == operand.op == "!")
+
+
+def _takes_exponent(base: Node) -> bool:
+    """Whether a raised part right behind belongs to all of it."""
+    if isinstance(base, Call):
+        return _is_bare(base) and base.function in (*BARS, "binomial")
+    return not isinstance(base, Postfix | Sexagesimal)
+
+
+def _ends_like_a_name(node: Node, least: int) -> bool:
+    """Whether a bracket right behind would look like that of a call."""
+    while strength_as_set(node) >= least:
+        match node:
+            case Binary(op=op, right=right):
+                node, least = right, operand_strengths(op)[1]
+            case Prefix(operand=operand):
+                node, least = operand, SIGN
+            case _:
+                return not isinstance(node, Literal | Binary)
+    return False
+
+
+def _times(left: Node, right: Node | None, least_left: int) -> str:
+    """The sign of a product: a dot where digits or words would run together, or a name
+    and a bracket would look like a call."""
+    if right is None and _ends_like_a_name(left, least_left):
+        return f"<mo>{SIGNS['*']}</mo>"
     if isinstance(right, Literal | AnswerOf):
         return f"<mo>{SIGNS['*']}</mo>"
     if right is None or _is_symbol(right):

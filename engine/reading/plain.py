@@ -81,7 +81,8 @@ def _write(node: Node, out: list[str], least: int = FORM) -> None:
             out.append("not " if op == "not" else op)
             _write(operand, out, strength(node))
         case Postfix(op=op, operand=operand):
-            _write(operand, out, POSTFIX)
+            is_twice = op == "!" and isinstance(operand, Postfix) and operand.op == "!"
+            _write(operand, out, NEVER if is_twice else POSTFIX)
             out.append(f" {op}" if op.isalpha() else op)
         case Binary(op=op) if op == IMPLIED:
             _write_implied(node, out)

@@ -69,11 +69,13 @@ class Dependence:
         return self.reasons[step]
 
     def _used(self, step: Step) -> list[Step]:
+        """What the step used that still gives its name its value: only of those it counts
+        whether they are out of date."""
         if step.is_live:
             return []
         seen = self.sheet.definitions.seen
-        found = (seen(name, step.place) for name in step.uses)
-        return [used for used in found if used is not None and not used.is_live]
+        found = ((seen(name, step.place), seen(name)) for name in step.uses)
+        return [used for used, now in found if used is now is not None and not used.is_live]
 
     def _reason(self, step: Step) -> str:
         if step.is_live or step.error is not None:
@@ -81,8 +83,8 @@ class Dependence:
         seen = self.sheet.definitions.seen
         for name in sorted(step.uses):
             used, now = seen(name, step.place), seen(name)
-            if used is None:
-                continue
+            if used is None or now is step:
+                continue  # x = x + 1 is as new as it can be
             if now is None:
                 return f"used {name} = {self._shown(used, step)}; {name} is forgotten"
             if (now is not used or now.is_live) and self._differs(used, now, step):

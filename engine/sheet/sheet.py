@@ -113,13 +113,23 @@ class Sheet:
         will be worked out again when it is asked for.
         """
         self.remove(number)
-        self._dependence = None
         line = self._read(text, number, last, conventions)
         line.place = place
         line.give(given)
         self._insert(line)
+        if not self._is_only_new(line):
+            self._dependence = None
         self._invalidate(line)
         return line
+
+    def _is_only_new(self, line: Line) -> bool:
+        """Whether a line at the foot defines no more than new names: then nothing else is
+        out of date for it."""
+        steps = [step for step in line.steps if step.defines]
+        if line is not self.lines[-1] or any(step.forgets or step.is_live for step in steps):
+            return False
+        by_name = self.definitions.by_name
+        return all(len(by_name[name]) == 1 for step in steps for name in step.defines)
 
     def remove(self, number: int) -> None:
         """Takes a line away; one that is not there is no error."""
