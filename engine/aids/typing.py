@@ -10,6 +10,8 @@ from engine.errors import LineError, Notice, Unfinished
 from engine.reading.caret import at_caret
 from engine.reading.mathml import statement_mathml
 from engine.reading.rows import lines_in
+from engine.reading.tree import AnswerOf
+from engine.sheet.answering import answers_used
 from engine.sheet.outcome import OK, Outcome
 
 if TYPE_CHECKING:
@@ -54,7 +56,11 @@ def typed_so_far(
     if tree is None:
         return page | {"readings": [], **NOTHING_AROUND}
     company = at_caret(tree, caret)
-    readings = [statement_mathml(statement, company.operands) for statement in tree.statements]
+    numbers = {node.number for node in company.nodes if isinstance(node, AnswerOf)}
+    answers = answers_used(sheet, numbers, last)
+    readings = [
+        statement_mathml(statement, company.operands, answers) for statement in tree.statements
+    ]
     return page | {
         "readings": readings,
         "operands": list(company.operand_spans),

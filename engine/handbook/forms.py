@@ -122,13 +122,13 @@ FORMS = (
     ),
     _form(
         "polar", "polar", "A complex number by its modulus and its angle.",
-        (("3 + 4i as polar, deg", "≈", "5 ∠ 53.13010235°"),
-         ("2i as polar, deg", "=", "2 ∠ 90°")),
+        (("3 + 4i as polar, deg", "≈", "5∠53.13010235°"),
+         ("2i as polar, deg", "=", "2∠90°")),
         "polar phasor modulus argument magnitude phase", ("rectangular", "polar-sign", "arg"),
     ),
     _form(
         "rectangular", "rectangular", "A complex number by its real and imaginary part.",
-        (("2 ∠ 90° as rectangular", "=", "2i"), ("3 + 4i as rectangular", "=", "3 + 4i")),
+        (("2∠90° as rectangular", "=", "2i"), ("3 + 4i as rectangular", "=", "3 + 4i")),
         "rectangular cartesian real and imaginary part", ("polar", "re", "im"),
     ),
 )  # fmt: skip

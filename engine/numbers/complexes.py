@@ -87,7 +87,38 @@ def _subtract(a: Value, b: Value) -> Value:
 def _multiply(a: Value, b: Value) -> Value:
     (a_re, a_im), (b_re, b_im) = parts(a), parts(b)
     re = subtract(multiply(a_re, b_re), multiply(a_im, b_im))
-    return complex_of(re, add(multiply(a_re, b_im), multiply(a_im, b_re)))
+    product = complex_of(re, add(multiply(a_re, b_im), multiply(a_im, b_re)))
+    return _with_polar(product, a, b, multiply, add)
+
+
+def _polar_of(value: Value) -> tuple[Number, Exact] | None:
+    """Modulus and argument, where they are known from how a number was made."""
+    if isinstance(value, Complex):
+        return value.polar
+    return (value, ZERO) if isinstance(value, Exact) and value.coefficient > 0 else None
+
+
+def _with_polar(
+    result: Value,
+    a: Value,
+    b: Value,
+    of_sizes: Callable[[Value, Value], Value],
+    of_angles: Callable[[Value, Value], Value],
+) -> Value:
+    """The result of an operation, with modulus and argument where both sides have them."""
+    first, second = _polar_of(a), _polar_of(b)
+    if not isinstance(result, Complex) or first is None or second is None:
+        return result
+    angle = of_angles(first[1], second[1])
+    return _made_polar(result, of_sizes(first[0], second[0]), angle)
+
+
+def _made_polar(number: Complex, size: Value, angle: Value) -> Complex:
+    if not isinstance(angle, Exact) or (angle.pi_power != 1 and angle.coefficient):
+        return number
+    turns = angle.coefficient - 2 * ((angle.coefficient + 1) / 2).floor()
+    principal = exact(turns if turns != -1 else fmpq(1), 1)
+    return Complex(number.re, number.im, polar=(size, principal))
 
 
 def _divide(a: Value, b: Value) -> Value:
@@ -97,7 +128,8 @@ def _divide(a: Value, b: Value) -> Value:
         return complex_of(*(divide(part, b) for part in parts(a)))
     size = add(multiply(b.re, b.re), multiply(b.im, b.im))
     re, im = parts(_multiply(a, conjugate(b)))
-    return complex_of(divide(re, size), divide(im, size))
+    quotient = complex_of(divide(re, size), divide(im, size))
+    return _with_polar(quotient, a, b, divide, subtract)
 
 
 def _power(a: Value, b: Value) -> Value:
@@ -131,11 +163,16 @@ def square_root(z: Value) -> Value:
 
 def polar(size: Number, radians: Number) -> Value:
     """The number with this modulus, in this direction."""
-    return complex_of(multiply(size, cosine(radians)), multiply(size, sine(radians)))
+    number = complex_of(multiply(size, cosine(radians)), multiply(size, sine(radians)))
+    if isinstance(number, Complex) and isinstance(size, Exact) and size.coefficient > 0:
+        return _made_polar(number, size, radians)
+    return number
 
 
 def argument(value: Value) -> Value:
     """The direction in radians, above −π and up to π; of 0 there is none."""
+    if isinstance(value, Complex) and value.polar is not None:
+        return value.polar[1]
     re, im = parts(value)
     return direction(im, re)
 
@@ -184,5 +221,7 @@ def modulus(value: Value) -> Value:
     """The absolute value, √(re² + im²); exact where that is rational."""
     if not isinstance(value, Complex):
         return arithmetic.abs_of(value)
+    if value.polar is not None:
+        return value.polar[0]
     square = add(multiply(value.re, value.re), multiply(value.im, value.im))
     return arithmetic.power(square, HALF)

@@ -210,12 +210,14 @@ class Complex:
     """``re`` + ``im`` · i, with an imaginary part that is not exactly 0.
 
     ``inverse_of``: the function and its value where the number was made as the inverse of
-    that function, so that the function gives the value back.
+    that function, so that the function gives the value back; ``polar``: its modulus and
+    its argument, a multiple of π, where it was made from them.
     """
 
     re: Number
     im: Number
     inverse_of: tuple[str, Value] | None = field(default=None, compare=False)
+    polar: tuple[Number, Exact] | None = field(default=None, compare=False)
 
 
 @dataclass(frozen=True, slots=True)

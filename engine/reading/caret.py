@@ -12,8 +12,10 @@ from engine.reading.tree import Binary, Comparison, LineTree, Node, Postfix, Pre
 @dataclass(frozen=True, slots=True)
 class AtCaret:
     """``operands`` of the operator that the caret touches, ``brackets`` that match,
-    and all ``parts`` of the line, so that a selection can be widened to the next."""
+    and all ``parts`` of the line, so that a selection can be widened to the next; all its
+    ``nodes``."""
 
+    nodes: list[Node]
     operands: tuple[Node, ...]
     operand_spans: tuple[Span, ...]
     brackets: tuple[Span, ...]
@@ -30,6 +32,7 @@ def at_caret(tree: LineTree, caret: int | None) -> AtCaret:
     operands = () if caret is None else _operands(nodes, caret)
     brackets = () if caret is None else _touched(tree.brackets, caret)
     return AtCaret(
+        nodes,
         operands,
         tuple(_outer(node.span, pairs) for node in operands),
         brackets,

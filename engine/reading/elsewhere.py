@@ -85,7 +85,7 @@ SPELLINGS = (
     ),
     _spelling(
         "other-assignment",
-        r"^\s*(?P<value>[^=;#]+?)\s*(?:->|→)\s*(?P<name>[^\W\d]\w*)\s*$",
+        r"^\s*(?P<value>[^=;#]+?)\s*(?:->|→)\s*(?!(?:rad|deg|gon|turn|dms)\b)(?P<name>[^\W\d]\w*)\s*$",
         "A quantity stands before the sign =, and its value behind it.",
         lambda found: f"{found['name']} = {found['value']}",
     ),

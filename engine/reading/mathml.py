@@ -7,7 +7,7 @@ result is safe to put into a page as it stands.
 from __future__ import annotations
 
 import re
-from collections.abc import Collection
+from collections.abc import Collection, Mapping
 from html import escape
 
 from engine.limits import MAX_SET_FIGURES
@@ -66,12 +66,20 @@ def math(inner: str) -> str:
     return f'<math displaystyle="true">{inner}</math>'
 
 
-def statement_mathml(statement: Statement, tinted: Collection[Node] = ()) -> str:
+Answers = Mapping[int | None, tuple[int, str]]
+"""What ``@`` and ``@7`` stand for, by the number that is typed: that of the line, and its
+value as MathML, empty where it is too long to stand there."""
+
+
+def statement_mathml(
+    statement: Statement, tinted: Collection[Node] = (), answers: Answers | None = None
+) -> str:
     """The inside of ``math`` for a statement.
 
-    ``tinted`` are the nodes (by identity) to mark with the class ``bound``.
+    ``tinted`` are the nodes (by identity) to mark with the class ``bound``; ``answers``
+    tells what the answers stand for that it uses.
     """
-    writer = Writer(tinted)
+    writer = Writer(tinted, answers)
     inner = writer.node(statement.expression)
     if not isinstance(statement, Assignment):
         return inner
@@ -160,8 +168,9 @@ def _identifier(name: str) -> str:
 class Writer:
     """Writes nodes, marking some; keeps how deep in fractions it is."""
 
-    def __init__(self, tinted: Collection[Node] = ()) -> None:
+    def __init__(self, tinted: Collection[Node] = (), answers: Answers | None = None) -> None:
         self.tinted = {id(node) for node in tinted}
+        self.answers = answers or {}
         self.fractions = 0
         self.is_in_bars = False
 
@@ -185,8 +194,7 @@ class Writer:
             case TextLiteral(text=text):
                 return f"<mtext>“{escape(text)}”</mtext>"
             case AnswerOf(number=number):
-                shown = "@" if number is None else f"@{number}"
-                return f'<mi mathvariant="normal" class="answer-of">{shown}</mi>'
+                return self.answer_of(number)
             case Prefix(op=op, operand=operand):
                 sign = "<mi>not</mi>" + THIN_SPACE if op == "not" else f"<mo>{SIGNS[op]}</mo>"
                 least = FORM if isinstance(operand, Literal) else strength(node)
@@ -227,6 +235,13 @@ class Writer:
                 as_words = f"<mtext>&#xA0;as {escape(words)}</mtext>"
                 return self.node(expression, FORM) + as_words
         raise TypeError(node)
+
+    def answer_of(self, number: int | None) -> str:
+        """``@`` with the number of its line, and its value beneath."""
+        line, value = self.answers.get(number, (number, ""))
+        shown = "@" if line is None else f"@{line}"
+        sign = f'<mi mathvariant="normal" class="answer-of">{shown}</mi>'
+        return f'<munder>{sign}<mrow class="its-value">{value}</mrow></munder>' if value else sign
 
     def binary(self, node: Binary) -> str:
         match node.op:

@@ -97,7 +97,7 @@ def plain(text: str) -> str:
 def _plain_character(character: str) -> str:
     if character < "\x80" or character in SUPERSCRIPTS:
         return character
-    if unicodedata.category(character) == "No":
+    if character in NO_LETTERS:
         return character
     if unicodedata.category(character) in ("Zs", "Cf"):
         return " "
@@ -195,7 +195,7 @@ def _checked(kind: str, found: re.Match[str], source: str) -> Token:
     if kind == NUMBER and behind[:1] == "." and behind != ".." and "." in text:
         raise LineError(
             "two-points",
-            "This number has two decimal points. Which figures belong together?",
+            "This number has two decimal points.",
             Span(span.start, span.end + 1),
         )
     return Token(kind, text, span)

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Iterator
+from collections.abc import Collection, Iterable, Iterator
 from dataclasses import replace
 from typing import TYPE_CHECKING
 
 from engine.errors import LineError, Notice, Span
 from engine.errors import replace as replace_text
-from engine.forms.answer import Written, write
+from engine.forms.answer import Written, write, write_in_passing
 from engine.forms.names import Form, form_of
 from engine.forms.reals import is_short
 from engine.functions.catalogue import BY_NAME, CONSTANTS
@@ -116,10 +116,32 @@ def _plainly(node: Node) -> Node:
     return node
 
 
-def answer_from(step: Step, written: Written, sheet_form: Form) -> Answer:
+LONGEST_VALUE = 16
+"""Characters of a value that is set beneath the sign of an answer."""
+
+
+def answers_used(
+    sheet: Sheet, numbers: Iterable[int | None], last: int | None
+) -> dict[int | None, tuple[int, str]]:
+    """What ``@`` and ``@7`` stand for, ready to be set."""
+    found: dict[int | None, tuple[int, str]] = {}
+    for number in numbers:
+        line = sheet.by_number.get(last if number is None else number)
+        step = line.final_step if line is not None else None
+        if step is None:
+            continue
+        value = ""
+        if step.value is not None and not step.is_live:
+            written = write_in_passing(step.value, sheet.settings.form)
+            value = written.mathml if len(written.text) <= LONGEST_VALUE else ""
+        found[number] = (line.number, value)
+    return found
+
+
+def answer_from(sheet: Sheet, step: Step, written: Written) -> Answer:
     """The answer to a step whose value was written out."""
-    statement = step.statement
-    reading = statement_mathml(statement)
+    statement, sheet_form = step.statement, sheet.settings.form
+    reading = statement_mathml(statement, answers=answers_used(sheet, step.answers, step.line.last))
     if len(reading) > MAX_SET_READING:
         reading = math_text(statement_text(statement))
     name = step.defines[-1] if step.defines else None

@@ -9,6 +9,7 @@ from engine.errors import LineError, Mend, replace
 from engine.functions.catalogue import BY_NAME
 from engine.functions.record import Function
 from engine.limits import MAX_CALLS
+from engine.numbers.angles import as_number
 from engine.numbers.context import conventions, current
 from engine.numbers.items import item_by_item
 from engine.numbers.operators import left_the_reals
@@ -125,7 +126,8 @@ def applied(
         argument = arguments[place] if place < len(arguments) else None
         _check_kind(function, place, value, argument)
     if Complex not in function.takes and any(map(_is_complex, values)):
-        return _continued(function, values)
+        takes_angles = Angle in function.takes
+        return _continued(function, values if takes_angles else [*map(as_number, values)])
     try:
         return function.compute(*values)
     except LineError as error:
@@ -163,6 +165,8 @@ def _check_kind(function: Function, place: int, value: Value | None, node: Node 
     wants_text = place < len(parameters) and parameters[place].is_text
     if isinstance(value, function.takes) or (isinstance(value, str) and wants_text):
         return
+    if isinstance(value, Angle) and value.is_complex and function.on_complex is not None:
+        return  # as in exp(i*30°): it is taken as its number of radians
     if isinstance(value, Angle):
         raise _angle_for_number(function, node)
     text = f"{function.name} takes a number here, and this is {KINDS[type(value)]}."

@@ -428,7 +428,7 @@ class Sheet:
         if written.remark:
             notices.append(Notice("about-answer", written.remark))
         notices.extend(covered_by(step, self.definitions))
-        return answer_from(step, written, self.settings.form)
+        return answer_from(self, step, written)
 
     def work_out(self, step: Step) -> None:
         """Gives ``step`` its value or its error, and before it all that it needs."""

@@ -1,6 +1,6 @@
 """Short ways to ask the engine, for tests."""
 
-from engine import Outcome, Settings, Sheet
+from engine import Answer, Outcome, Settings, Sheet
 from engine.forms.names import Form
 from engine.functions.record import Example
 
@@ -12,18 +12,31 @@ def outcome(*lines: str, digits: int = 10) -> Outcome:
 
 
 def answer(*lines: str, digits: int = 10) -> str:
-    """Sign and text of the last answer of the last line: ``≈ 1.414213562``."""
+    """Sign and decimals of the last answer of the last line: ``≈ 1.414213562``."""
     result = outcome(*lines, digits=digits)
     assert result.status == "ok", f"{lines[-1]}: {result.error}"
-    last = result.answers[-1]
-    return f"{last.sign} {last.text}"
+    return rounded(result.answers[-1])
+
+
+def rounded(last: Answer) -> str:
+    """An answer by its decimals, where an exact value stands before them."""
+    has_decimals = last.nearly and not last.text.endswith(
+        "rad"
+    )  # those of radians stay multiples of π
+    return f"≈ {last.nearly}" if has_decimals else f"{last.sign} {last.text}"
+
+
+def shown(*lines: str) -> str:
+    """All that is shown of the last answer of the last line: ``= 17/21 ≈ 0.8095238095``."""
+    last = outcome(*lines).answers[-1]
+    return f"{last.sign} {last.text}" + (f" ≈ {last.nearly}" if last.nearly else "")
 
 
 def replied(example: Example) -> str:
     """Sign and text of an example's answer, with its replies given."""
     result = Sheet().answer(example.input, example.replies)
     assert result.status == "ok", f"{example.input}: {result.error}"
-    return f"{result.answers[-1].sign} {result.answers[-1].text}"
+    return rounded(result.answers[-1])
 
 
 def mends(*lines: str) -> list[str]:

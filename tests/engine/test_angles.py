@@ -9,7 +9,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tests.engine.answers import answer, mends, outcome
+from tests.engine.answers import answer, error, mends, outcome
 
 
 @pytest.mark.parametrize(
@@ -161,7 +161,6 @@ def test_so_does_a_bare_number_that_is_converted():
     assert mends("-30 as dms") == ["-30° as dms"]
     assert outcome("3 as deg").notices == ()
     assert mends("/angle deg", "pi as deg") == ["pi rad as deg"]
-    assert mends("/angle deg", "degrees(2)") == ["degrees(2 rad)"]
     assert outcome("2 pi as deg").answers[0].unit == "rad"
     assert outcome("360° as deg").answers[0].unit == ""
 
@@ -170,7 +169,7 @@ def test_so_does_a_bare_number_that_is_converted():
 def test_an_angle_that_was_computed_does_not_depend_on_the_unit(line):
     """It is only shown in it."""
     assert outcome(line).answers[0].unit == ""
-    assert outcome("/angle gon", "sin(arctan(1))").answers[0].text == "0.7071067812"
+    assert outcome("/angle gon", "sin(arctan(1))").answers[0].nearly == "0.7071067812"
 
 
 def test_a_number_behind_a_unit_is_more_of_the_angle():
@@ -183,9 +182,58 @@ def test_a_number_beside_an_angle_is_read_in_the_unit_of_the_sheet():
     assert [notice.code for notice in result.notices] == ["number-beside-angle"]
 
 
-def test_a_unit_behind_a_fraction_belongs_to_its_denominator_which_is_told():
-    assert mends("1/2 turn") == ["(1/2) turn"]
+@pytest.mark.parametrize(
+    ("line", "meant"),
+    [
+        ("1/2 turn", ["(1/2) turn", "1/(2 turn)"]),
+        ("pi/6 rad", ["(pi/6) rad", "pi/(6 rad)"]),
+        ("180/3°", ["(180/3)°", "180/(3°)"]),
+    ],
+)
+def test_a_number_over_an_angle_is_asked_back(line, meant):
+    assert error(line) == "number-over-angle"
+    assert mends("/angle gon", line) == meant
+    for mend in meant:
+        assert outcome(mend).status == "ok"
+
+
+def test_an_angle_over_an_angle_is_a_number():
+    assert answer("90°/45°") == "= 2"
     assert answer("(1/2) turn as deg") == "= 180°"
+    assert answer("a = 60°", "a/2 deg") == "= 30"
+
+
+def test_radians_and_degrees_convert_whatever_the_unit_of_the_sheet():
+    """Common practice of the trade: radians(180) is π, degrees(π) is 180."""
+    for unit in ("rad", "deg", "gon", "turn"):
+        assert answer(f"/angle {unit}", "radians(180) as exact") == "= pi"
+        assert answer(f"/angle {unit}", "degrees(pi)") == "= 180"
+        assert answer(f"/angle {unit}", "degrees(0.5 turn)") == "= 180"
+    assert outcome("radians(180)").answers[0].kind == "number"
+
+
+def test_an_angle_beyond_the_reals_keeps_its_unit():
+    assert answer("/angle deg", "arcsin(2)") == "≈ (90 - 75.45612929i)°"
+    assert answer("/angle deg", "re(arcsin(2))") == "= 90°"
+    assert answer("/angle deg", "arcsin([1, 2])") == "≈ [90°, (90 - 75.45612929i)°]"
+    assert answer("/angle deg", "arcsin(2)/2 + 10°") == "≈ (55 - 37.72806465i)°"
+    assert answer("arcsin(2) as gon") == "≈ (100 - 83.84014366i) gon"
+    for unit in ("rad", "deg", "gon", "turn"):
+        assert answer(f"/angle {unit}", "sin(arcsin(2))") == "= 2"
+        assert answer(f"/angle {unit}", "cos(arccos(3 + i))") == "= 3 + i"
+        assert answer(f"/angle {unit}", "x = arcsin(2)", "sin(x)") == "= 2"
+        assert answer(f"/angle {unit}", "tan(arctan(2i))") == "= 2i"
+    assert answer("/angle deg", "(90 - 75.45612929i)° - arcsin(2) as 1 digit") != "≈ 0"
+    assert error("arcsin(2) > 1 rad") == "no-order"
+
+
+def test_a_phasor_is_one_number():
+    assert answer("5∠30° * 2∠10° as polar, deg") == "= 10∠40°"
+    assert answer("5∠30° + 3∠60°") == "≈ 5.830127019 + 5.098076211i"
+    assert answer("10∠60°/2∠20° as polar, deg") == "= 5∠40°"
+    assert mends("5∠pi/6") == ["5∠(pi/6)", "(5∠pi)/6"]
+    assert mends("5∠30 i") == ["5∠(30 i)", "(5∠30) i"][1:]
+    assert answer("-2∠90°") == "= -2i"
 
 
 @pytest.mark.parametrize(
@@ -252,5 +300,5 @@ def test_units_have_the_factors_of_the_standard(angle, radians):
 
 
 def test_binary64_shows_what_a_machine_makes_of_an_angle():
-    assert answer("sin(30°) as binary64") == "= 0.49999999999999994"
-    assert answer("tan(90°) as binary64") == "= 1.633123935319537e16"
+    assert answer("sin(30°) as binary64") == "→ 0.49999999999999994"
+    assert answer("tan(90°) as binary64") == "→ 1.633123935319537e16"

@@ -7,7 +7,7 @@ from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from engine import Sheet
-from engine.numbers.values import Complex
+from engine.numbers.values import Angle, Complex
 from tests.engine.answers import answer, error, mends, outcome
 
 
@@ -41,8 +41,8 @@ from tests.engine.answers import answer, error, mends, outcome
         ("log(i, i)", "= 1"),
         ("5 ∠ 30°", "≈ 4.330127019 + 2.5i"),
         ("2 ∠ 90°", "= 2i"),
-        ("3 + 4i as polar", "≈ 5 ∠ 0.927295218 rad"),
-        ("2i as polar, deg", "= 2 ∠ 90°"),
+        ("3 + 4i as polar", "≈ 5∠0.927295218 rad"),
+        ("2i as polar, deg", "= 2∠90°"),
         ("arcosh(0.5)", "≈ 1.047197551i"),
         ("3 + 2i == 3 + 2i", "= true"),
         ("i == 1", "= false"),
@@ -90,6 +90,7 @@ FUNCTIONS = {
 
 def value_of(line: str) -> complex:
     value = Sheet().value_of(line)
+    value = value.radians if isinstance(value, Angle) else value
     parts = (value.re, value.im) if isinstance(value, Complex) else (value, None)
     return complex(*(float(part.ball(128).mid()) if part is not None else 0.0 for part in parts))
 

@@ -101,8 +101,8 @@ def _last_place(exact, shown, digits):
         magnitude += 1
     while Fraction(10) ** magnitude > abs(exact):
         magnitude -= 1
-    if digits <= magnitude < 12:
-        return 0  # every figure before the point is shown
+    if digits == 10 <= magnitude < 12:
+        return 0  # with the digits of a fresh sheet every figure before the point is shown
     return magnitude - digits + 1
 
 

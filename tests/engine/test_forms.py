@@ -41,9 +41,9 @@ from tests.engine.answers import answer, error, outcome
         ("2/(3 pi) as exact", "= 2/(3 pi)"),
         ("10^45 as exact", "= 1" + "0" * 45),
         ("1e15 as decimal", "= 1000000000000000"),
-        ("0.1+0.2 as binary64", "= 0.30000000000000004"),
-        ("sin(pi) as binary64", "= 1.2246467991473532e-16"),
-        ("1/0 as binary64", "= infinity"),
+        ("0.1+0.2 as binary64", "→ 0.30000000000000004"),
+        ("sin(pi) as binary64", "→ 1.2246467991473532e-16"),
+        ("1/0 as binary64", "→ infinity"),
         ("x = 1/3 as fraction", "= 1/3"),
         ("1/8 as fraction; 1/8", "= 0.125"),
         # ISO 80000-1, Annex B, B.3 rule A: 12.25 to tenths is 12.2, 12.35 is 12.4
@@ -79,7 +79,7 @@ def test_binary64_is_what_ieee_754_arithmetic_gives(a, b, op):
     if op == "/" and b == 0:
         return
     expected = eval(f"a{op}b", {"a": a, "b": b})  # our own text
-    text = answer(f"({a!r}){op}({b!r}) as binary64").removeprefix("= ")
+    text = answer(f"({a!r}){op}({b!r}) as binary64").removeprefix("→ ")
     assert float(text) == expected
 
 

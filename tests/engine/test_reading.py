@@ -196,5 +196,5 @@ def test_what_the_sheet_has_is_set_by_its_name():
         name = line.partition("(")[0]
         shown = statement_mathml(parse(line, BY_NAME, {name}).statements[0])
         assert f"<mi>{name}</mi>" in shown
-    assert "Γ" not in outcome("gamma(t) = 2*t", "gamma(3)").answers[0].mathml
+    assert "Γ" not in outcome("/cover gamma", "gamma(t) = 2*t", "gamma(3)").answers[0].mathml
     assert "Γ" in outcome("gamma(3)").answers[0].mathml
