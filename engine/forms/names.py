@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from difflib import get_close_matches
 
 from engine.errors import LineError
 from engine.numbers import angles
@@ -124,6 +125,31 @@ def form_of(parts: tuple[tuple[str, ...], ...]) -> Form:
 def form_from(text: str) -> Form:
     """The form typed as ``scientific, 4 digits``.  Errors: as :func:`form_of`."""
     return form_of(tuple(tuple(part.split()) for part in text.split(",")))
+
+
+OTHER_WORDS = {
+    "radian": "rad", "radians": "rad", "degree": "deg", "degrees": "deg", "gradian": "gon",
+    "gradians": "gon", "grad": "gon", "turns": "turn", "hexadecimal": "hex", "bin": "binary",
+    "oct": "octal", "fractions": "fraction", "frac": "fraction", "ratio": "fraction",
+    "decimals": "decimal", "float": "decimal", "dec": "decimal", "sci": "scientific",
+    "eng": "engineering", "percentage": "percent", "cartesian": "rectangular",
+    "double": "binary64", "machine": "binary64", "surd": "exact", "root": "exact",
+    "figures": "digits", "sf": "digits", "dp": "places", "decimal places": "places",
+}  # fmt: skip
+"""Words that are used elsewhere for a form."""
+
+
+def near_forms(words: tuple[str, ...]) -> list[str]:
+    """The forms that may be meant by words that name none, as they are typed."""
+    wanted = [word for word in words if word not in ("a", "an", "the")]
+    counts = [word for word in wanted if word.isdecimal()]
+    named = " ".join(word for word in wanted if not word.isdecimal())
+    other = OTHER_WORDS.get(named, named)
+    if counts:
+        return [f"{counts[0]} {one}" for one in (other, "digits", "places") if one in COUNTED]
+    if is_form((other,)):
+        return [other]
+    return get_close_matches(named, (*STYLES, *UNITS, *SHAPES), n=1, cutoff=0.7)
 
 
 def _unknown(words: str) -> LineError:

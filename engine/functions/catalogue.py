@@ -99,6 +99,9 @@ CONSTANTS: dict[str, Constant] = {
 }
 
 
+SHORTEST_SLIP = 3
+"""Letters of a name that may be a slip for another: shorter ones are near everything."""
+
 RUN_TOGETHER = 7
 """So many letters may be several words run together, as in squareRoot."""
 
@@ -132,5 +135,7 @@ def closest(name: str, known: Iterable[str]) -> str | None:
     for candidate in names:
         if candidate.lower() == name.lower() and candidate != name:
             return candidate
+    if len(name) < SHORTEST_SLIP:
+        return None
     close = get_close_matches(name.lower(), names, n=1, cutoff=0.7)
     return close[0] if close else None

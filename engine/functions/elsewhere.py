@@ -5,7 +5,7 @@ near name or the words of the handbook lead from it to what is meant.
 """
 
 NAMES = {
-    "tg": "tan", "tgt": "tan", "ctg": "cot", "cotg": "cot", "cotan": "cot", "cosec": "csc",
+    "tg": "tan", "ctg": "cot", "cotg": "cot", "cotan": "cot", "cosec": "csc",
     "arctg": "arctan", "arcctg": "arccot", "arccotan": "arccot", "arcotan": "arccot",
     "arccosec": "arccsc", "arctan2": "arctan",
     "sh": "sinh", "ch": "cosh", "th": "tanh", "tgh": "tanh", "cth": "coth", "ctgh": "coth",
@@ -25,7 +25,8 @@ NAMES = {
     "absolute": "abs", "fabs": "abs", "int": "trunc", "integer": "trunc", "fix": "trunc",
     "rand": "random", "lngamma": "lgamma", "gammaln": "lgamma", "loggamma": "lgamma",
     "log_e": "ln", "loge": "ln", "ld": "lb", "input": "ask", "prompt": "ask",
-    "deg": "degrees", "rad": "radians", "date": "today", "time": "now",
+    "deg": "degrees", "degree": "degrees", "rad": "radians", "radian": "radians",
+    "date": "today", "time": "now",
 }  # fmt: skip
 """A function of the language for each."""
 
@@ -36,7 +37,7 @@ WRITTEN = {
     "octal": "{} as octal", "decimal": "{} as decimal", "fraction": "{} as fraction",
     "frac_of": "{} as fraction", "percent": "{} as percent", "percentage": "{} as percent",
     "scientific": "{} as scientific", "polar": "{} as polar", "dms": "{} as dms",
-    "print": "{}", "echo": "{}", "display": "{}", "disp": "{}", "eval": "{}", "float": "{}",
+    "print": "{}", "echo": "{}", "display": "{}", "eval": "{}", "float": "{}",
     "evaluate": "{}", "simplify": "{}", "calculate": "{}", "number": "{}",
     "expm1": "exp({}) - 1", "log1p": "ln(1 + {0})", "log10p": "lg(1 + {0})",
 }  # fmt: skip

@@ -184,8 +184,8 @@ FUNCTIONS: dict[str, Callable[..., float]] = {
     "permutations": _of_whole(math.perm),
     "gcd": _of_whole(math.gcd),
     "lcm": _of_whole(math.lcm),
-    "min": min,
-    "max": max,
+    "min": lambda *numbers: min(numbers),
+    "max": lambda *numbers: max(numbers),
     "add": operator.add,
     "subtract": operator.sub,
     "multiply": operator.mul,
@@ -234,6 +234,8 @@ def call(name: str, arguments: list[float]) -> float:
         return FUNCTIONS[name](*arguments)
     except OverflowError:
         return math.inf
+    except ZeroDivisionError:
+        return math.nan
     except ValueError:
         return -math.inf if name in ("ln", "lg", "lb") and arguments[0] == 0 else math.nan
 

@@ -66,5 +66,7 @@ def item(of: Value, index: Value) -> Value:
     place = int(index.coefficient.p)
     if not 1 <= place <= len(of.items):
         text = f"The list has {len(of.items):,} items, counted from 1; there is no item {place:,}."
+        if place < 0:
+            text += " The last one is last(…)."
         raise LineError("no-item", text)
     return of.items[place - 1]

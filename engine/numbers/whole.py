@@ -56,7 +56,7 @@ def factorial(n: Value) -> Value:
     if (isinstance(n, Infinite) and n.sign > 0) or isinstance(n, Undefined):
         return n
     if not (isinstance(n, Exact) and n.is_integer) or n.coefficient < 0:
-        text = "A factorial is of a whole number, 0 or more; gamma(n + 1) goes on between them."
+        text = "n! needs a whole number n ≥ 0; gamma(n + 1) goes on between them."
         raise LineError("factorial-domain", text)
     if n.coefficient > MAX_FACTORIAL:
         raise LineError(

@@ -70,7 +70,14 @@ def unexpected(parser: Parser) -> LineError:
         return LineError("unopened-bracket", text, token.span, (*remove, open_at))
     if token.text == "]":
         text = "This ] closes a list that was never opened."
-        return LineError("unopened-bracket", text, token.span, remove)
+        round_one = (replace(token.span, ")"),) if parser.brackets else ()
+        return LineError("unopened-bracket", text, token.span, (*round_one, *remove))
+    if token.text == "," and parser.brackets and parser.brackets[-1].text == "(":
+        return _list_in_round_brackets(parser)
+    if not parser.at and token.text in ("*", "/", "^"):
+        text = f"A value is missing before {token.text}. @ is the last answer."
+        start = Span(token.span.start, token.span.start)
+        return LineError("missing-operand", text, token.span, (replace(start, "@"), *remove))
     if token.text == "[":
         text = "A list does not belong here. To group, use round brackets."
         return LineError("square-brackets", text, token.span)
@@ -89,6 +96,19 @@ def unexpected(parser: Parser) -> LineError:
         text = f"{token.text} is a word of the language and does not belong here."
         return LineError("word-here", text, token.span)
     return LineError("unexpected", f"{token.text} does not belong here.", token.span, remove)
+
+
+def _list_in_round_brackets(parser: Parser) -> LineError:
+    """``(1, 2)``: a list has square brackets."""
+    opening = parser.brackets[-1]
+    end = next((one for one in parser.tokens[parser.at :] if one.text == ")"), None)
+    text = "A list is written in square brackets."
+    mends: tuple[Mend, ...] = ()
+    if end is not None:
+        whole = opening.span.to(end.span)
+        inside = parser.text[opening.span.end : end.span.start]
+        mends = (replace(whole, f"[{inside}]"),)
+    return LineError("list-in-round-brackets", text, parser.token.span, mends)
 
 
 def _semicolon_in_brackets(parser: Parser) -> LineError:
@@ -176,6 +196,8 @@ def side_by_side(parser: Parser) -> LineError:
         mends.append(replace(both, f"{first} + {second}"))
     if not mends or mends[0].replacement != "*":
         mends.append(replace(gap, "*"))
+    if before.text in parser.quantities and behind.kind in (tk.NUMBER, tk.NAME):
+        mends.append(replace(both, f"{first}({second})"))  # if it is a function
     text = f"An operator is missing between {first} and {second}."
     return LineError("side-by-side", text, both, tuple(mends))
 
@@ -308,8 +330,9 @@ def call_without_brackets(parser: Parser, name: Token) -> LineError:
             end = 0
         parser.at = at
         if end and not any(mend.span.end == end for mend in mends):
-            called = f"{name.text}({parser.text[start:end]})"
-            mends.append(replace(Span(name.span.start, end), called))
+            for function in ("ln", "lg") if name.text == "log" else (name.text,):
+                called = f"{function}({parser.text[start:end]})"
+                mends.append(replace(Span(name.span.start, end), called))
     mends[:0] = _with_all_behind(parser, name, mends)
     span = Span(name.span.start, parser.token.span.end)
     return LineError("no-brackets", _in_brackets(name.text), span, tuple(mends))

@@ -64,7 +64,28 @@ def _power_of_ten(found: re.Match[str]) -> str:
 
 _NUMBER = r"\d+(?:\.\d+)?"
 
+STEPPED = _spelling(
+    "other-assignment",
+    r"(?P<name>[^\W\d]\w*)(?P<op>\+\+|--)\s*$",
+    "A quantity is changed by giving it a new value.",
+    _stepped,
+)
+"""``x++``, which for itself reads as a line that waits for more."""
+
 SPELLINGS = (
+    _spelling(
+        "other-note",
+        r"^\s*(?://|/\*)\s*(?P<note>.*?)\s*(?:\*/)?\s*$",
+        "A note stands behind #.",
+        lambda found: f"# {found['note']}",
+    ),
+    _spelling(
+        "other-quotes",
+        r"'(?P<text>[^']*)'",
+        "Text stands between double quotation marks.",
+        lambda found: f'"{found["text"]}"',
+        everywhere=True,
+    ),
     _spelling(
         "other-assignment",
         r"^\s*(?:let|var|const|set)\s+(?=[^\W\d]\w*\s*:?=)",
@@ -76,12 +97,6 @@ SPELLINGS = (
         r"(?P<name>[^\W\d]\w*)\s*(?P<op>[-+*/^])=(?!=)\s*(?P<value>[^;#]+?)\s*$",
         "A quantity is changed by giving it a new value.",
         _changed,
-    ),
-    _spelling(
-        "other-assignment",
-        r"(?P<name>[^\W\d]\w*)(?P<op>\+\+|--)\s*$",
-        "A quantity is changed by giving it a new value.",
-        _stepped,
     ),
     _spelling(
         "other-assignment",
@@ -185,19 +200,27 @@ def spelt_elsewhere(text: str) -> LineError | None:
     source = plain(text)
     if len(source) > LONGEST or '"' in source:
         return None
-    for spelling in SPELLINGS:
-        found = spelling.pattern.search(source)
-        if found is None:
-            continue
-        span = Span(*found.span())
-        if spelling.everywhere:
-            each = [
-                (Span(*one.span()), str(spelling.meant(one)))
-                for one in spelling.pattern.finditer(source)
-            ]
-            return LineError(spelling.code, spelling.text, span, (replace_each(text, each),))
-        meant = spelling.meant(found)
-        options = (meant,) if isinstance(meant, str) else meant
-        mends = tuple(replace(span, option) for option in options)
-        return LineError(spelling.code, spelling.text, span, mends)
-    return None
+    errors = (_found_in(spelling, text, source) for spelling in SPELLINGS)
+    return next(filter(None, errors), None)
+
+
+def stepped_elsewhere(text: str) -> LineError | None:
+    """The error for ``x++``."""
+    return _found_in(STEPPED, text, plain(text))
+
+
+def _found_in(spelling: Spelling, text: str, source: str) -> LineError | None:
+    found = spelling.pattern.search(source)
+    if found is None:
+        return None
+    span = Span(*found.span())
+    if spelling.everywhere:
+        each = [
+            (Span(*one.span()), str(spelling.meant(one)))
+            for one in spelling.pattern.finditer(source)
+        ]
+        return LineError(spelling.code, spelling.text, span, (replace_each(text, each),))
+    meant = spelling.meant(found)
+    options = (meant,) if isinstance(meant, str) else meant
+    mends = tuple(replace(span, option) for option in options)
+    return LineError(spelling.code, spelling.text, span, mends)

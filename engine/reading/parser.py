@@ -19,7 +19,7 @@ from engine.reading import complaints, wordings
 from engine.reading import tokens as tk
 from engine.reading.choices import choice_in
 from engine.reading.commands import read_command
-from engine.reading.elsewhere import spelt_elsewhere
+from engine.reading.elsewhere import spelt_elsewhere, stepped_elsewhere
 from engine.reading.targets import read_targets
 from engine.reading.tokens import (
     UNIT_SIGNS,
@@ -72,8 +72,8 @@ def parse(text: str, functions: Container[str] = (), quantities: Container[str] 
         return LineTree((), note=note, command=command)
     try:
         return Parser(body, tokens_of(body), functions, quantities).line(note)
-    except Unfinished:
-        raise
+    except Unfinished as error:
+        raise stepped_elsewhere(body) or error from None
     except LineError as error:
         if error.code == "bad-figure":
             raise
@@ -197,9 +197,7 @@ class Parser:
                 if self.sees("%"):
                     raise complaints.percent_as_form(self)
                 if self.token.kind == tk.END:
-                    raise complaints.waiting(
-                        self, "the name of a form, such as fraction or 4 digits"
-                    )
+                    raise complaints.waiting(self, "the form behind as")
                 raise complaints.unexpected(self)
             forms.append(tuple(words))
             if not (self.sees(",") and self.form_follows()):

@@ -51,12 +51,16 @@ def _assignment_sign(parser: Parser) -> int | None:
             if depth == 0 and token.text in (";", ","):
                 return None
             if depth == 0 and token.text in ("=", ":="):
-                return None if _only_asks(parser.tokens, at) else at
+                return None if _only_asks(parser, at) else at
     return None
 
 
-def _only_asks(tokens: list[Token], at: int) -> bool:
+def _only_asks(parser: Parser, at: int) -> bool:
     """Whether the ``=`` at ``at`` is that of a pasted ``2 + 3 =``."""
+    tokens, before = parser.tokens, parser.tokens[parser.at : at]
+    known = (parser.functions, parser.quantities)
+    if _is_pattern(before) and not any(before[0].text in names for names in known):
+        return False  # f(x) = still lacks its value
     behind = tokens[at + 1]
     ends = behind.kind == tk.END or behind.text in (";", ",")
     is_calculation = at >= 2 and any(
@@ -120,7 +124,8 @@ def _bad_target(text: str, before: list[Token], sign: Token) -> LineError:
             span,
             (replace(span, mended),),
         )
-    if len(before) == 1 and before[0].kind == tk.NUMBER:
+    is_name_behind = text[sign.span.end :].strip().isidentifier()
+    if len(before) == 1 and before[0].kind == tk.NUMBER and is_name_behind:
         said = "The name stands before =, and its value behind it."
         return LineError("bad-target", said, span, _turned_round(text, before[0], sign))
     equal = (replace(sign.span, "=="),) if sign.text == "=" else ()
@@ -136,8 +141,6 @@ EQUATION = (
 def _turned_round(text: str, number: Token, sign: Token) -> tuple[Mend, ...]:
     """``5 = x``."""
     behind = text[sign.span.end :].strip()
-    if not behind.isidentifier():
-        return (replace(sign.span, "=="),)
     whole = Span(number.span.start, len(text.rstrip()))
     return (replace(whole, f"{behind} = {number.text}"),)
 

@@ -201,19 +201,27 @@ def _checked(kind: str, found: re.Match[str], source: str) -> Token:
     return Token(kind, text, span)
 
 
-FIGURES = {"b": "binary number has the figures 0 and 1", "o": "octal number has the figures 0 to 7",
-           "x": "hexadecimal number has the figures 0 to 9 and A to F"}  # fmt: skip
+FIGURES = {
+    "b": "a binary number has the figures 0 and 1",
+    "o": "an octal number has the figures 0 to 7",
+    "x": "a hexadecimal number has the figures 0 to 9 and A to F",
+}
 
 
 def _refuse_figures(text: str, span: Span, source: str) -> None:
     """Errors: :class:`LineError` where a number such as 0b102 goes on with what is no
     figure of its base."""
-    figures = FIGURES.get(text[1:2].lower())
-    behind = source[span.end : span.end + 1]
-    if figures is None or not (behind.isalnum() and behind.isascii()):
+    at = span.end
+    base = text[1:2].lower() if len(text) > 1 else source[at : at + 1].lower()
+    if len(text) == 1 and source[at + 1 : at + 2].isalnum():
+        at += 1  # 0o9 has no figures at all
+    figures, behind = FIGURES.get(base), source[at : at + 1]
+    if figures is None or (at == span.end and len(text) == 1):
         return
-    place = Span(span.end, span.end + 1)
-    raise LineError("bad-figure", f"{behind} is no figure here: a {figures}.", place)
+    if not (behind.isalnum() and behind.isascii()):
+        return
+    place = Span(at, at + 1)
+    raise LineError("bad-figure", f"{behind} is no figure here: {figures}.", place)
 
 
 def _superscript(source: str, at: int) -> Token:
@@ -242,9 +250,9 @@ def _unknown_sign(source: str, at: int) -> LineError:
         text = "The sign ' does not belong here; minutes of an angle are written 12°30′."
         return LineError("unknown-sign", text, span, (_without(span),))
     if character in "{}":
-        braces = [(Span(n, n + 1), "()"["{}".index(c)]) for n, c in enumerate(source) if c in "{}"]
-        text = "Braces do not group here; use round brackets."
-        return LineError("braces", text, span, (replace_each(source, braces),))
+        text = "Braces do not group here; use round brackets, and square ones for a list."
+        mends = tuple(replace_each(source, _for_braces(source, pair)) for pair in ("()", "[]"))
+        return LineError("braces", text, span, mends)
     if character == ":":
         return _colon(source, at)
     return LineError(
@@ -262,6 +270,11 @@ def _colon(source: str, at: int) -> LineError:
             angle = f"{degrees}°{minutes}′" + (f"{seconds}″" if seconds else "")
             return LineError("unknown-sign", text, span, (replace(Span(*found.span()), angle),))
     return LineError("unknown-sign", text, span, (_without(span),))
+
+
+def _for_braces(source: str, pair: str) -> list[tuple[Span, str]]:
+    places = enumerate(source)
+    return [(Span(n, n + 1), pair["{}".index(c)]) for n, c in places if c in "{}"]
 
 
 def _asked(source: str, at: int) -> tuple[Mend, ...]:

@@ -10,6 +10,8 @@ from __future__ import annotations
 import re
 from collections.abc import Iterator
 
+from flint import fmpq
+
 from engine.errors import Mend, Notice, Span, replace, replace_each
 from engine.reading.tokens import UNIT_SIGNS, UNIT_WORDS, plain, split_note
 from engine.reading.tree import (
@@ -23,6 +25,7 @@ from engine.reading.tree import (
     Node,
     Postfix,
     Prefix,
+    Range,
     walk,
 )
 
@@ -77,6 +80,8 @@ def _traps_at(text: str, node: Node, brackets: set[tuple[int, int]]) -> Iterator
         case Postfix(op=op, operand=Call(function=name, args=(inside,)) as call):
             if op in UNIT_WORDS | UNIT_SIGNS and name in TRIGONOMETRIC and not call.is_own:
                 yield _unit_outside(text, node, op, inside)
+        case ListOf(items=(Range() as inner,)):
+            yield _list_in_list(text, node, inner)
         case Binary(left=left, right=right) if _is_list_of_one(left) or _is_list_of_one(right):
             yield _list_of_one(text, left if _is_list_of_one(left) else right)
         case Literal():
@@ -134,6 +139,12 @@ def _list_of_one(text: str, one: ListOf) -> Notice:
     return Notice("list-of-one", said, (replace(one.span, f"({typed[1:-1]})"),))
 
 
+def _list_in_list(text: str, node: ListOf, inner: Range) -> Notice:
+    typed = text[slice(*inner.span)]
+    said = f"{typed} is a list by itself; square brackets around it make a list of that list."
+    return Notice("list-in-list", said, (replace(node.span, typed),))
+
+
 TRIGONOMETRIC = frozenset({"sin", "cos", "tan", "cot", "sec", "csc"})
 LEAST_DEGREES = 15
 """A whole number of this size or more, written straight into a sine, nearly always
@@ -147,8 +158,11 @@ def _angle_traps(text: str, nodes: list[Node], angle: str) -> Iterator[Notice]:
     """Numbers that were read in a unit that nearly always is another than the one that
     is meant; one mend for all of a kind."""
     operands = [operand for operand in map(_read_as_angle, nodes) if operand is not None]
+    operands = [item for operand in operands for item in _items_of(operand)]
     if angle == "rad":
         degrees = [node for node in operands if _is_bare(node) and _is_of_degrees(node)]
+        if degrees:
+            degrees = [node for node in operands if _is_bare(node) and _may_be_degrees(node)]
         if degrees:
             typed = {text[slice(*node.span)] for node in degrees}
             as_read = f"{typed.pop()} radians" if len(typed) == 1 else "radians"
@@ -180,6 +194,19 @@ def _in(text: str, nodes: list[Node], unit: str) -> Mend:
     return replace_each(text, [(node.span, with_unit(node)) for node in sorted(nodes, key=_start)])
 
 
+def _items_of(operand: Node) -> list[Node]:
+    """The numbers of a list or a range, if one of them nearly always is in degrees."""
+    items = operand.parts if isinstance(operand, ListOf | Range) else ()
+    if not items:
+        return [operand]
+    are_whole = all(_is_bare(one) and _value_of(one).q == 1 for one in items)
+    return [*items] if are_whole and any(map(_is_of_degrees, items)) else []
+
+
+def _value_of(node: Node) -> fmpq:
+    return (node.operand if isinstance(node, Prefix) else node).value
+
+
 def _start(node: Node) -> int:
     return node.span.start
 
@@ -204,6 +231,11 @@ def _is_call_of(node: Node, function: str) -> bool:
 def _is_bare(node: Node) -> bool:
     """Whether ``node`` is a number as it is typed, with a sign or without."""
     return isinstance(node.operand if isinstance(node, Prefix) else node, Literal)
+
+
+def _may_be_degrees(node: Node) -> bool:
+    """Whether it is a whole number: beside one in degrees it is in degrees too."""
+    return _value_of(node).q == 1
 
 
 def _is_of_degrees(node: Node) -> bool:
@@ -249,9 +281,10 @@ def _fraction_behind_power(text: str, exponent: Node, below: Literal) -> Notice:
 
 def _sign_before_power(text: str, node: Prefix, power: Binary) -> Notice:
     base = Span(node.span.start, power.left.span.end)
+    typed, raised = text[slice(*node.span)], text[slice(*power.span)]
     return Notice(
         "power-before-sign",
-        "The power comes before the sign.",
+        f"{typed} means -({raised}): the power comes before the sign.",
         (replace(base, f"({text[slice(*base)]})"),),
     )
 

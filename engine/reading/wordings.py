@@ -48,8 +48,11 @@ def _meant(parser: Parser, left: Token, word: Token, right: Token) -> LineError 
         sign = SIGNS[word.text]
         text = f"Between two values {word.text} is written {sign}."
         return LineError("in-words", text, word.span, (replace(word.span, sign),))
-    if word.text in BEFORE_FORM and is_form((right.text,)):
-        return form_word(word.text, word.span)
+    if word.text in BEFORE_FORM:
+        behind = parser.tokens[parser.tokens.index(word) + 1 :][:2]
+        words = tuple(token.text for token in behind)
+        if is_form(words[:1]) or is_form(words):
+            return form_word(word.text, word.span)
     operands = (tk.NUMBER, tk.NAME)
     if word.text in CALLS and left.kind in operands and right.kind in operands:
         return _called(CALLS[word.text], left, word, right, right.text)
@@ -58,7 +61,7 @@ def _meant(parser: Parser, left: Token, word: Token, right: Token) -> LineError 
 
 def form_word(word: str, span: Span) -> LineError:
     """``45° to rad``: the word before a form is ``as``."""
-    text = f"A form or a unit for the answer stands behind as, and not behind {word}."
+    text = f"Before a form or a unit for the answer write as, not {word}."
     return LineError("in-words", text, span, (replace(span, "as"),))
 
 

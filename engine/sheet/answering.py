@@ -9,7 +9,7 @@ from typing import TYPE_CHECKING
 from engine.errors import LineError, Notice, Span
 from engine.errors import replace as replace_text
 from engine.forms.answer import Written, write, write_in_passing
-from engine.forms.names import Form, form_of
+from engine.forms.names import Form, form_of, near_forms
 from engine.forms.reals import is_short
 from engine.functions.catalogue import BY_NAME, CONSTANTS
 from engine.limits import MAX_SET_READING
@@ -53,6 +53,13 @@ def form_asked(expression: Node) -> Form:
     try:
         return form_of(expression.forms).over(form_asked(expression.expression))
     except LineError as error:
+        if error.code == "unknown-form" and len(expression.forms) == 1:
+            near = near_forms(expression.forms[0])
+            if near:
+                error.text = (
+                    f"No form is named {' '.join(expression.forms[0])}. Is {near[0]} meant?"
+                )
+            error.mends = tuple(replace_text(expression.form_span, f"as {one}") for one in near)
         raise error.at(expression.form_span) from None
 
 

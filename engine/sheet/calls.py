@@ -26,7 +26,7 @@ from engine.numbers.values import (
     Value,
 )
 from engine.reading.plain import node_text
-from engine.reading.tree import AnswerOf, Call, Node
+from engine.reading.tree import AnswerOf, Call, Literal, Node
 
 if TYPE_CHECKING:
     from engine.sheet.evaluation import Scope
@@ -52,7 +52,7 @@ def bind_to(function: Function, node: Call) -> list[Node | None]:
         return bind(function.pattern, names, node, optional)
     except LineError as error:
         if error.code == "too-many-arguments" and not node.named:
-            error.mends = _related_with_more(function, node)
+            error.mends = (*_decimal_comma(node), *_related_with_more(function, node))
         raise
 
 
@@ -64,6 +64,15 @@ def _related_with_more(function: Function, node: Call) -> tuple[Mend, ...]:
         for other in related
         if len(other.parameters) == len(node.args)
     )
+
+
+def _decimal_comma(node: Call) -> tuple[Mend, ...]:
+    """``sqrt(2,25)``: two numbers that a comma alone keeps apart may be one."""
+    match node.args:
+        case (Literal(text=whole) as first, Literal(text=part) as second):
+            if second.span.start == first.span.end + 1 and (whole + part).isdecimal():
+                return (replace(first.span.to(second.span), f"{whole}.{part}"),)
+    return ()
 
 
 def _named_inside(function: Function, node: Call) -> LineError:

@@ -440,6 +440,8 @@ def _call(node: Call, scope: Scope) -> Value:
         return _call_built_in(BY_NAME[node.function], node, scope)
     if called is None and node.function not in CONSTANTS:
         raise unknown_function(node, scope.function_names())
+    if isinstance(called, List) and len(node.args) == 1 and not node.named:
+        raise _item_in_round_brackets(node)
     if not isinstance(called, Applied):
         raise _times_bracket(node)
     if calls.is_built_in(called):
@@ -472,10 +474,21 @@ def _call_built_in(function: Function, node: Call, scope: Scope) -> Value:
         work.call = outer
 
 
+def _item_in_round_brackets(node: Call) -> LineError:
+    """``w(2)``, where w is a list."""
+    place = node_text(node.args[0])
+    text = f"{node.function} is a list: square brackets take an item of it."
+    mends = (
+        replace(node.span, f"{node.function}[{place}]"),
+        replace(node.span, f"{node.function}*({place})"),
+    )
+    return LineError("bracket-behind-name", text, node.span, mends)
+
+
 def _times_bracket(node: Call) -> LineError:
     name = node.function
     if not node.parts:
-        text = f"{name} is not a function, so no brackets stand behind it."
+        text = f"{name} is not a function, so brackets do not belong behind it."
         return LineError("bracket-behind-name", text, node.span, (replace(node.span, name),))
     text = f"{name} is not a function, so a bracket behind it needs a sign: {name}*(…)."
     behind = node.name_span.to(node.name_span)._replace(start=node.name_span.end)

@@ -13,7 +13,7 @@ from flint import fmpq
 from engine.errors import Notice, Span, replace, replace_each
 from engine.functions.catalogue import BY_NAME, CONSTANTS
 from engine.numbers.angles import UNITS
-from engine.numbers.values import Angle, Applied, Exact
+from engine.numbers.values import Angle, Applied, Exact, List
 from engine.reading.plain import node_text
 from engine.reading.traps import LEAST_DEGREES, TRIGONOMETRIC
 from engine.reading.tree import (
@@ -115,8 +115,9 @@ def _degrees_in_quantities(text: str, expression: Node, values: Values) -> Itera
 
 def _is_of_degrees(name: Name, values: Values) -> bool:
     value = values.get(id(name))
-    is_whole = isinstance(value, Exact) and value.is_integer
-    return is_whole and abs(value.coefficient) >= LEAST_DEGREES
+    items = value.items if isinstance(value, List) else (value,)
+    are_whole = all(isinstance(one, Exact) and one.is_integer for one in items)
+    return are_whole and any(abs(one.coefficient) >= LEAST_DEGREES for one in items)
 
 
 # -- a number beside an angle of another unit ----------------------------------------------

@@ -99,12 +99,17 @@ def _called(function: Function, node: Call, value_of: ValueOf) -> Machine:
     name = function.name
     if name in ANGLES_OF and not isinstance(value_of(arguments[0]), Angle):
         values[0] = _each(lambda x: x * RADIANS[conventions().angle], values[0])
+    if name in OF_ALL_ITEMS and any(isinstance(value, list) for value in values):
+        values = [[x for one in values for x in (one if isinstance(one, list) else [one])]]
     if len(values) == 1 and isinstance(values[0], list) and name in binary64.OF_LISTS:
         if not values[0]:
             raise LineError("not-in-binary64", "An empty list has no counterpart in binary64.")
         return binary64.OF_LISTS[name](values[0])
     return _each(lambda *row: binary64.call(name, [*row]), *values)
 
+
+OF_ALL_ITEMS = frozenset({"min", "max"})
+"""Functions that take the items of lists among their arguments all together."""
 
 ANGLES_OF = TRIGONOMETRIC
 """Functions whose bare arguments are read in the unit of the sheet."""

@@ -39,6 +39,9 @@ def unknown_name(node: Name, quantities: Iterable[str]) -> LineError:
         return LineError(
             "not-here", "Every line is answered: nothing needs to be printed.", node.span
         )
+    if name in ("ans", "answer", "Ans"):
+        text = "The last answer is @, and that of line 7 is @7."
+        return LineError("unknown-name", text, node.span, (replace(node.span, "@"),))
     if _function_and_number(name):
         return run_together(node)
     parts = _two_names(name, known)
@@ -115,6 +118,11 @@ def unknown_function(node: Call, functions: Iterable[str]) -> LineError:
 def _written_otherwise(node: Call) -> LineError | None:
     """``square(3)``, ``hex(255)``, ``J0(1)``: what is no function of the language is
     written with what it has."""
+    if node.function == "range" and len(node.args) in (2, 3) and not node.named:
+        ends = [node_text(argument) for argument in node.args]
+        meant = "..".join(ends[:2]) + "".join(f" by {step}" for step in ends[2:])
+        text = f"A range is written {meant}."
+        return LineError("unknown-function", text, node.name_span, (replace(node.span, meant),))
     if len(node.args) != 1 or node.named:
         return None
     name, argument = node.function, node_text(node.args[0])
