@@ -13,7 +13,7 @@ from engine.forms.names import Form, form_of, near_forms
 from engine.forms.reals import is_short
 from engine.functions.catalogue import BY_NAME, CONSTANTS
 from engine.limits import MAX_SET_READING
-from engine.numbers.values import Angle, Complex, Exact, Real
+from engine.numbers.values import Complex, Exact, Real
 from engine.reading.mathml import math, math_text, statement_mathml
 from engine.reading.parser import parse
 from engine.reading.plain import node_text, statement_text
@@ -78,8 +78,9 @@ def written_answer(sheet: Sheet, step: Step) -> Written:
         raise error.at(place) from None
 
 
-CLOSED = (Exact, Real, Complex, Angle)
-"""Kinds of value that may have a short exact form."""
+CLOSED = (Exact, Real, Complex)
+"""Kinds of value that may have a short exact form.  Angles have theirs as multiples of π;
+nobody writes degrees as fractions."""
 
 
 def _with_closed_form(shown: Written, step: Step, form: Form) -> Written:

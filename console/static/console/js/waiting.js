@@ -109,7 +109,8 @@
       teapot.askIn(row, (reply) => { end(); this.outbox.reply(reply); }, () => {
         end();
         this.outbox.drop(item);
-        this.putAside(item.text, null);
+        if (document.getElementById("entry").value) this.putAside(item.text, null);
+        else teapot.write(item.text);
         this.outbox.send();
       });
       row.scrollIntoView({ block: "nearest" });
