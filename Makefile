@@ -4,7 +4,7 @@ PYTHON ?= python3
 BIN := .venv/bin
 DEMO_DATA := var/demo
 
-.PHONY: demo test check bench prove-digits assets setup chromium screenshots requirements
+.PHONY: demo test check bench prove-digits fuzz assets setup chromium screenshots requirements
 
 demo: setup
 	TEAPOT_DATA=$(DEMO_DATA) $(BIN)/python manage.py migrate -v0
@@ -29,6 +29,9 @@ bench: setup chromium
 
 prove-digits: setup
 	$(BIN)/python -m tools.prove_digits
+
+fuzz: setup
+	$(BIN)/python -m tools.fuzz
 
 screenshots: setup chromium
 	$(BIN)/python -m tools.screenshots

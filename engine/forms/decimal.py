@@ -17,6 +17,9 @@ from engine.numbers.values import Exact, Number, is_tiny, rational_of, undecided
 
 TEN = fmpz(10)
 
+SPARE = 3
+"""Digits beyond those wanted that a number has to be known to, where it is called a tie."""
+
 
 @dataclass(frozen=True, slots=True)
 class Decimal:
@@ -135,7 +138,7 @@ def _proved(
         if bits == last:
             break
         bits = min(2 * bits, last)
-    if low * high > 0:
+    if low * high > 0 and (high - low) * TEN ** (digits + SPARE) < min(abs(low), abs(high)):
         return None
     below = magnitude_of(max(abs(low), abs(high))) + 1
     if below > MIN_KNOWN:

@@ -33,7 +33,7 @@ def random(of: Value | None = None) -> Value:
         drawn = given.next(lambda: str(given.draw(10**FIGURES)), DRAWN_LATER)
         return exact(fmpq(int(drawn), 10**FIGURES))
     if not isinstance(of, List) or not of.items:
-        raise LineError("not-a-list", "It is drawn from a list or a range, as in random(1..6).")
+        raise LineError("not-a-list", "random draws from a list or a range, as in random(1..6).")
     place = given.next(lambda: str(given.draw(len(of.items))), DRAWN_LATER)
     return of.items[int(place) % len(of.items)]
 

@@ -51,7 +51,7 @@ NOT_HERE = {
         "Teapot does not differentiate.",
     ),
     **dict.fromkeys(
-        ("solve", "root_of", "roots_of", "zero", "fsolve", "nsolve", "solver"),
+        ("solve", "root_of", "roots_of", "zero", "solver"),
         "Teapot works values out and does not solve for unknowns.",
     ),
     **dict.fromkeys(("limit", "lim"), "Teapot does not take limits."),

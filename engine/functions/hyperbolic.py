@@ -8,12 +8,13 @@ from typing import NoReturn
 from flint import acb, arb, fmpq
 
 from engine.errors import LineError
-from engine.functions import axes
+from engine.functions import axes, by_parts
 from engine.functions.axes import of_plane
+from engine.functions.by_parts import of_parts
 from engine.functions.helpers import of_one_real, reciprocal_of, side_of
 from engine.functions.record import Example, Function, Parameter
 from engine.numbers.arithmetic import divide, is_zero, sign_of
-from engine.numbers.circular import arcsine, cosine, cotangent, sine, tangent
+from engine.numbers.circular import arcsine
 from engine.numbers.operators import operate
 from engine.numbers.values import Bounds, Exact, Infinite, Real, Undefined, Value, exact
 
@@ -118,19 +119,17 @@ _artanh = of_plane(
     axes.artanh_of_imaginary,
 )
 
+_sine = by_parts.sine_with(sinh, cosh)
+_cosine = by_parts.cosine_with(sinh, cosh)
+_sinh, _cosh = by_parts.turned(_sine, -1), by_parts.turned(_cosine, 0)
+
 IN_PLANE: dict[str, Callable[[Value], Value]] = {
-    "sinh": of_plane(acb.sinh, None, axes.odd(sine)),
-    "cosh": of_plane(acb.cosh, None, cosine),
-    "tanh": of_plane(acb.tanh, None, axes.odd(tangent)),
-    "coth": of_plane(acb.coth, None, axes.odd(cotangent, -1)),
-    "sech": of_plane(
-        acb.sech, None, reciprocal_of(cosine, "The hyperbolic secant has a pole here.")
-    ),
-    "csch": of_plane(
-        acb.csch,
-        None,
-        axes.odd(reciprocal_of(sine, "The hyperbolic cosecant has a pole here."), -1),
-    ),
+    "sinh": of_parts(acb.sinh, _sinh),
+    "cosh": of_parts(acb.cosh, _cosh),
+    "tanh": of_parts(acb.tanh, by_parts.turned(by_parts.tangent_with(sinh, cosh), -1)),
+    "coth": of_parts(acb.coth, by_parts.turned(by_parts.cotangent_with(sinh, cosh), 1)),
+    "sech": of_parts(acb.sech, by_parts.one_over(_cosh, "There is a pole of sech here.")),
+    "csch": of_parts(acb.csch, by_parts.one_over(_sinh, "There is a pole of csch here.")),
     "arsinh": _arsinh,
     "arcosh": _arcosh,
     "artanh": _artanh,

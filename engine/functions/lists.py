@@ -85,7 +85,7 @@ def variance(x: Value, of: Value | None = None) -> Value:
     is_sample = of != "population"
     items = items_of(x, 2 if is_sample else 1)
     if any(isinstance(item, Complex) for item in items):
-        raise outside("It is of real numbers.")
+        raise outside("Variance and deviation need real numbers.")
     centre = mean(x)
     away = [operators.operate("-", item, centre) for item in items]
     squares = tuple(operators.operate("^", one, exact(2)) for one in away)
@@ -123,7 +123,7 @@ def last(x: Value, n: Value | None = None) -> Value:
 def _how_many(n: Value, items: tuple[Value, ...]) -> int:
     number = whole(n, "The number of items")
     if not 0 <= number <= len(items):
-        raise outside(f"The list has {len(items):,} items.")
+        raise outside(f"The list has only {len(items):,} items.")
     return number
 
 
@@ -253,13 +253,13 @@ FUNCTIONS = (
         "first", "The first item, or the first n items.", first,
         (("first([4, 5, 6])", "=", "4"), ("first([4, 5, 6], 2)", "=", "[4, 5]")),
         ("last",), "head beginning start", (N,), value="an item or a list",
-        taken_for="min, the smallest item wherever it stands.",
+        taken_for="min, the smallest item wherever it is in the list.",
     ),
     _record(
         "last", "The last item, or the last n items.", last,
         (("last([4, 5, 6])", "=", "6"), ("last([4, 5, 6], 2)", "=", "[5, 6]")),
         ("first",), "tail end", (N,), value="an item or a list",
-        taken_for="max, the largest item wherever it stands.",
+        taken_for="max, the largest item wherever it is in the list.",
     ),
     _record(
         "cumulative", "The sums of the first item, the first two, the first three, and so on.",

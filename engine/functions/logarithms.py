@@ -45,8 +45,10 @@ def log_to_base(x: Value, base: Value | None) -> Value:
         return _log_without_base(x)
     if isinstance(base, Infinite | Undefined):
         return Undefined("A logarithm needs a finite base.")
-    if sign_of(base) <= 0 or base == exact(1):
-        raise LineError("bad-base", "The base of a logarithm is positive and not 1.")
+    if sign_of(base) < 0:
+        raise not_real("The logarithm to a negative base")
+    if is_zero(base) or base == exact(1):
+        raise LineError("bad-base", "The base of a logarithm is neither 0 nor 1.")
     if isinstance(x, Infinite | Undefined):
         return divide(natural_log(x), natural_log(base))
     ratio = _exact_ratio(x, base)

@@ -74,7 +74,7 @@ FUNCTIONS = (
         "quotient", "div", "The quotient rounded towards −∞.",
         (Example("quotient(31, 9)", "=", "3"), Example("quotient(-31, 9)", "=", "-4")),
         "Knuth, The Art of Computer Programming, 1.2.4", NOT_ZERO,
-        taken_for="divide, which keeps the broken part.",
+        taken_for="divide, which keeps the fractional part.",
         related=("remainder", "floor"),
     ),
     _operation(

@@ -1,4 +1,4 @@
-"""Rounding, and the whole and broken part of a number."""
+"""Rounding, and the whole and fractional part of a number."""
 
 from __future__ import annotations
 
@@ -73,7 +73,7 @@ def truncate(x: Value) -> Value:
 def fraction_part(x: Value) -> Value:
     """``x`` less its floor: from 0 up to 1."""
     if isinstance(x, Infinite):
-        return Undefined("Infinity has no digits behind the point.")
+        return Undefined("Infinity has no fractional part.")
     return subtract(x, floor_of(x))
 
 
@@ -147,7 +147,7 @@ FUNCTIONS = (
     Function(
         name="frac",
         subject=SUBJECT,
-        summary="The broken part: x less its floor.",
+        summary="The fractional part: x less its floor.",
         parameters=(X,),
         compute=by_count(fraction_part),
         takes=(Angle,),

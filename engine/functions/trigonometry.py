@@ -6,9 +6,10 @@ from collections.abc import Callable
 
 from flint import acb
 
-from engine.functions.axes import odd, of_plane
+from engine.functions import by_parts
+from engine.functions.by_parts import of_parts
 from engine.functions.helpers import reciprocal_of
-from engine.functions.hyperbolic import cosh, coth, csch, sech, sinh, tanh
+from engine.functions.hyperbolic import cosh, sinh
 from engine.functions.record import Example, Function, Parameter
 from engine.numbers import angles
 from engine.numbers.circular import cosine, cotangent, sine, tangent
@@ -42,13 +43,16 @@ def of_complex_angle(name: str) -> Callable[[Value], Value]:
     return function
 
 
+_sine = by_parts.sine_with(sinh, cosh)
+_cosine = by_parts.cosine_with(sinh, cosh)
+
 IN_PLANE: dict[str, Callable[[Value], Value]] = {
-    "sin": of_plane(acb.sin, sine, odd(sinh)),
-    "cos": of_plane(acb.cos, cosine, cosh),
-    "tan": of_plane(acb.tan, tangent, odd(tanh)),
-    "cot": of_plane(acb.cot, cotangent, odd(coth, -1)),
-    "sec": of_plane(acb.sec, reciprocal_of(cosine, "The secant has a pole here."), sech),
-    "csc": of_plane(acb.csc, reciprocal_of(sine, "The cosecant has a pole here."), odd(csch, -1)),
+    "sin": of_parts(acb.sin, _sine),
+    "cos": of_parts(acb.cos, _cosine),
+    "tan": of_parts(acb.tan, by_parts.tangent_with(sinh, cosh)),
+    "cot": of_parts(acb.cot, by_parts.cotangent_with(sinh, cosh)),
+    "sec": of_parts(acb.sec, by_parts.one_over(_cosine, "The secant has a pole here.")),
+    "csc": of_parts(acb.csc, by_parts.one_over(_sine, "The cosecant has a pole here.")),
 }
 """Each function of a complex number of radians."""
 

@@ -97,7 +97,7 @@ def as_text(entry: Entry) -> str:
     lines += [f"{e.input}  {e.sign} {e.text}".rstrip() for e in entry.examples]
     lines += entry.special_values
     if entry.taken_for:
-        lines.append(f"Easily taken for {entry.taken_for}")
+        lines.append(f"Easily confused with {entry.taken_for}")
     if entry.related:
         lines.append(f"Related: {', '.join(entry.related)}")
     return "\n".join(lines)

@@ -90,7 +90,7 @@ FORMS = (
         (("sin(pi) as binary64", "→", "1.2246467991473532e-16"),
          ("0.1 + 0.2 as binary64", "→", "0.30000000000000004")),
         "double precision float floating point machine rounding error noise", ("eps", "tidy"),
-        "the true value: that is what stands there without this form.", source="IEEE 754",
+        "the true value, which is shown without this form.", source="IEEE 754",
     ),
     _form(
         "rad", "rad", "An angle in radians, as a multiple of π where it is one.",

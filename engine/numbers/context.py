@@ -83,7 +83,7 @@ class Given:
         it may not be made yet.
         """
         if self.sealed:
-            raise LineError("given-in-reply", "A reply holds nothing that is drawn or asked.")
+            raise LineError("given-in-reply", "A reply cannot draw or ask anything itself.")
         if self.at == len(self.values):
             if later and not self.may_draw:
                 raise LineError("drawn-later", later)

@@ -23,7 +23,9 @@ def operate(op: str, a: Value, b: Value) -> Value:
         a, b = b, a
     if op in ("+", "-") and isinstance(a, Date) and isinstance(b, Exact) and b.is_rational:
         return _moved(a, b.coefficient if op == "+" else -b.coefficient)
-    raise LineError("date-operation", "A date takes a number of days more or less, or a date less.")
+    raise LineError(
+        "date-operation", "Add days to a date or subtract them, or subtract one date from another."
+    )
 
 
 def _days_in(span: timedelta) -> fmpq:
@@ -33,7 +35,9 @@ def _days_in(span: timedelta) -> fmpq:
 
 def _moved(date: Date, days: fmpq) -> Date:
     if days.q != 1 and not date.with_time:
-        raise LineError("part-of-a-day", "A day is moved by whole days; now() has a time too.")
+        raise LineError(
+            "part-of-a-day", "A date moves by whole days; now() gives a date with its time."
+        )
     try:
         microseconds = int((days * SECONDS_A_DAY * 10**6).floor())
         return Date(date.moment + timedelta(microseconds=microseconds), date.with_time)

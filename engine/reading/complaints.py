@@ -173,7 +173,7 @@ def side_by_side(parser: Parser) -> LineError:
     gap = Span(before.span.end, behind.span.start)
     both = Span(before.span.start, behind.span.end)
     if before.text == "if" and before.text not in parser.quantities:
-        text = "A condition is asked as it stands: x == 2. A choice is if(test, then, else)."
+        text = "A condition needs no if: x == 2. A choice is if(test, then, else)."
         without = Span(before.span.start, behind.span.start)
         return LineError("condition", text, before.span, (replace(without, ""),))
     if before.kind == tk.NAME and before.text in parser.functions:
@@ -261,7 +261,7 @@ def angle_goes_on(parser: Parser, phasor: Binary) -> LineError:
         end = parser.previous.span.end
     except LineError:
         end = parser.token.span.end
-    text = "Say how far the angle goes: what stands behind it may belong to it or not."
+    text = "Does what comes behind the angle belong to it? Use brackets."
     angle = Span(phasor.right.span.start, end)
     typed, behind = (parser.text[slice(*span)] for span in (phasor.span, angle))
     rest = parser.text[phasor.span.end : end]

@@ -76,13 +76,13 @@ SPELLINGS = (
     _spelling(
         "other-note",
         r"^\s*(?://|/\*)\s*(?P<note>.*?)\s*(?:\*/)?\s*$",
-        "A note stands behind #.",
+        "A note begins with #.",
         lambda found: f"# {found['note']}",
     ),
     _spelling(
         "other-quotes",
         r"'(?P<text>[^']*)'",
-        "Text stands between double quotation marks.",
+        "Text goes between double quotation marks.",
         lambda found: f'"{found["text"]}"',
         everywhere=True,
     ),
@@ -101,7 +101,7 @@ SPELLINGS = (
     _spelling(
         "other-assignment",
         r"^\s*(?P<value>[^=;#]+?)\s*(?:->|→)\s*(?!(?:rad|deg|gon|turn|dms)\b)(?P<name>[^\W\d]\w*)\s*$",
-        "A quantity stands before the sign =, and its value behind it.",
+        "The name goes before =, and its value behind it.",
         lambda found: f"{found['name']} = {found['value']}",
     ),
     _spelling(
@@ -169,7 +169,7 @@ SPELLINGS = (
     _spelling(
         "letter-for-times",
         rf"(?P<number>(?<![\w.]){_NUMBER})\s*[xX]\s*10\s*(?:\^|\*\*)\s*\(?(?P<exponent>[-+]?\d+)\)?",
-        "A power of ten stands behind e: 1.5e3 is 1.5 times ten to the power 3.",
+        "A power of ten is written with e: 1.5e3 is 1.5 times ten to the power 3.",
         _power_of_ten,
     ),
     _spelling(

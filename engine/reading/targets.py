@@ -126,7 +126,7 @@ def _bad_target(text: str, before: list[Token], sign: Token) -> LineError:
         )
     is_name_behind = text[sign.span.end :].strip().isidentifier()
     if len(before) == 1 and before[0].kind == tk.NUMBER and is_name_behind:
-        said = "The name stands before =, and its value behind it."
+        said = "The name goes before =, and its value behind it."
         return LineError("bad-target", said, span, _turned_round(text, before[0], sign))
     equal = (replace(sign.span, "=="),) if sign.text == "=" else ()
     return LineError("equation", EQUATION, span, equal)

@@ -241,7 +241,7 @@ def _unknown_sign(source: str, at: int) -> LineError:
     character = source[at]
     span = Span(at, at + 1)
     if unicodedata.category(character) == "Cc":
-        text = f"A control character (U+{ord(character):04X}) stands here; it cannot be read."
+        text = f"A control character (U+{ord(character):04X}) is in this line and cannot be read."
         return LineError("control-character", text, span, (_without(span),))
     if character == "?":
         text = "A question is asked with ==, as in x == 2, and needs no question mark."
@@ -315,7 +315,7 @@ def literal_value(text: str, span: Span) -> tuple[str, fmpq]:
     base = _BASES.get(digits[1:2].lower()) if digits[:1] == "0" else None
     if base:
         if len(digits) == 2:
-            raise LineError("no-digits", f"No digits stand behind {digits}.", span)
+            raise LineError("no-digits", f"Digits are missing behind {digits}.", span)
         prefix, figures = digits[:2].lower(), digits[2:].upper()
         return prefix + figures, fmpq(int(figures, base))
     mantissa, _, exponent = digits.lower().partition("e")

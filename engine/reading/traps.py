@@ -106,7 +106,7 @@ def _times_e(text: str, node: Binary) -> Notice:
 
 def _power_ends(text: str, power: Binary, behind: Name) -> Notice:
     exponent = text[slice(*power.right.span)]
-    said = f"The exponent is {exponent} alone: what stands behind it multiplies the power."
+    said = f"The exponent is {exponent} alone: what comes behind it multiplies the power."
     start = power.right.span.start
     typed = f"({exponent} {text[slice(*behind.span)]})"
     return Notice("power-ends", said, (replace(Span(start, behind.span.end), typed),))
@@ -116,7 +116,7 @@ def _percent_of(text: str, node: Binary, op: str, part: Literal) -> Notice:
     whole = text[slice(*node.left.span)]
     left = whole if isinstance(node.left, Literal | Name | Call) else f"({whole})"
     percent = f"{text[slice(*part.span)]}%"
-    said = f"{percent} is {part.text} hundredths, and not a part of what stands before it."
+    said = f"{percent} is {part.text} hundredths, and not a part of what comes before it."
     return Notice("percent-of", said, (replace(node.span, f"{left}*(1{op}{percent})"),))
 
 
@@ -274,7 +274,7 @@ def _fraction_behind_power(text: str, exponent: Node, below: Literal) -> Notice:
     place = Span(exponent.span.start, below.span.end)
     return Notice(
         "power-before-fraction",
-        "The power binds tighter than the fraction: only what stands before / is the exponent.",
+        "The power binds tighter than the fraction: only what is before / is the exponent.",
         (replace(place, f"({text[slice(*place)]})"),),
     )
 

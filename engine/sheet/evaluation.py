@@ -317,9 +317,9 @@ def _polar(size: Value, angle: Value) -> Value:
     if isinstance(size, List) or isinstance(angle, List):
         return item_by_item(_polar, size, angle)
     if not isinstance(size, Exact | Real):
-        raise LineError("bad-modulus", "Before ∠ stands a length, a real number.")
+        raise LineError("bad-modulus", "∠ needs a real number before it, the modulus.")
     if not isinstance(angle, Exact | Real | Angle):
-        raise LineError("bad-angle", "Behind ∠ stands a finite angle.")
+        raise LineError("bad-angle", "∠ needs a finite angle behind it.")
     return complexes.polar(size, angles.radians_of(angle))
 
 
@@ -340,7 +340,7 @@ def _postfix(op: str, value: Value) -> Value:
         return operators.operate("/", value, HUNDRED)
     if isinstance(value, Angle) or (isinstance(value, Complex) and op == "!"):
         kind = KINDS[type(value)]
-        raise LineError("not-a-number", f"{op} stands behind a plain number, and this is {kind}.")
+        raise LineError("not-a-number", f"{op} goes behind a plain number, and this is {kind}.")
     if op == "!":
         return whole.factorial(value)
     if op in angles.PARTS:

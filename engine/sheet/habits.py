@@ -70,7 +70,10 @@ def _not_known_yet(function: Assignment, scope: Scope) -> Iterator[Notice]:
     if error.mends:
         yield Notice("not-known-yet", error.text, error.mends)
         return
-    said = f"{_name_in(missing)} has no value yet: with = a function sees what stands before it."
+    said = (
+        f"{_name_in(missing)} has no value yet: with = a function sees only what is defined "
+        "before it."
+    )
     sign = Span(function.span.start, function.body.start)
     live = f"{name}({', '.join(function.parameters)}) := "
     yield Notice("not-known-yet", said, (replace(sign, live),))

@@ -85,3 +85,12 @@ def test_so_does_every_unfinished_line_while_it_is_typed(expression, caret):
 def test_the_far_ends(line):
     outcome = Sheet().answer(line)
     assert outcome.error or outcome.answers
+
+
+def test_fuzzed_lines_end_in_an_answer_or_a_sentence():
+    """``make fuzz`` runs many more, each under its limits of time and memory."""
+    for line in lines(1_500, seed=2):
+        sheet = Sheet()
+        outcome = sheet.answer(line)
+        assert outcome.status in ("ok", "error", "unfinished", "note"), line
+        outcome.for_page()

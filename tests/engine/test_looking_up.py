@@ -387,7 +387,7 @@ def test_the_entries_as_plain_text():
     text = as_text(BY_KEY["arctan"])
     assert text.startswith("arctan(y, x)\n")
     assert "arctan(1) as deg  = 45°" in text
-    assert "Easily taken for" in text
+    assert "Easily confused with" in text
 
 
 def test_subjects_hold_every_entry_once():

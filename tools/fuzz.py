@@ -1,0 +1,52 @@
+"""``make fuzz``: 100,000 lines made by chance, each answered under its limits.
+
+Prints the lines on which the engine failed, those that were stopped, and the slowest.
+"""
+
+from __future__ import annotations
+
+import json
+import sys
+import time
+from collections import Counter
+
+from engine.limited.sheet import LimitedSheet, Wanted
+from tests.engine.fuzzed import lines
+
+COUNT = int(sys.argv[1]) if len(sys.argv) > 1 else 100_000
+SEED = int(sys.argv[2]) if len(sys.argv) > 2 else 1
+LINES_A_SHEET = 200
+LONGEST = 5.0
+"""Seconds within which a line has its answer or its error."""
+
+
+def main() -> int:
+    """1 where the engine failed on a line, or a line took longer than it may."""
+    outcomes: Counter[str] = Counter()
+    failures = 0
+    slowest = (0.0, "")
+    sheet = LimitedSheet()
+    for number, line in enumerate(lines(COUNT, SEED)):
+        if number % LINES_A_SHEET == 0:
+            sheet.__exit__()
+            sheet = LimitedSheet()
+        start = time.monotonic()
+        printed = json.loads(sheet.answer(Wanted(number % LINES_A_SHEET + 1, line, json=True)).text)
+        took = time.monotonic() - start
+        slowest = max(slowest, (took, line))
+        code = printed["error"]["code"] if printed["error"] else printed["status"]
+        outcomes[
+            code if code in ("ok", "unforeseen", "too-slow", "too-much-memory") else "said"
+        ] += 1
+        if code == "unforeseen" or took > LONGEST:
+            failures += 1
+            print(f"  {code} after {took:.1f} s: {line!r}", flush=True)
+        elif code in ("too-slow", "too-much-memory"):
+            print(f"  {code}: {line!r}", flush=True)
+    sheet.__exit__()
+    print(f"{COUNT:,} lines: {dict(outcomes)}; slowest {slowest[0]:.2f} s: {slowest[1]!r}")
+    return 1 if failures else 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())
