@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from functools import cmp_to_key, reduce
 
 from engine.errors import LineError
@@ -74,6 +74,15 @@ def median(x: Value) -> Value:
     return mean(List(items[middle - 1 : middle + 1]))
 
 
+def _leaves(items: tuple[Value, ...]) -> Iterator[Value]:
+    """The items, those of lists among them instead of the lists."""
+    for item in items:
+        if isinstance(item, List):
+            yield from _leaves(item.items)
+        else:
+            yield item
+
+
 def variance(x: Value, of: Value | None = None) -> Value:
     """The mean square distance from the mean.
 
@@ -84,7 +93,7 @@ def variance(x: Value, of: Value | None = None) -> Value:
         raise outside('It is of a "sample" or of a "population".')
     is_sample = of != "population"
     items = items_of(x, 2 if is_sample else 1)
-    if any(isinstance(item, Complex) for item in items):
+    if any(isinstance(item, Complex) for item in _leaves(items)):
         raise outside("Variance and deviation need real numbers.")
     centre = mean(x)
     away = [operators.operate("-", item, centre) for item in items]

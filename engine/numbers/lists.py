@@ -14,9 +14,9 @@ def stepped(start: Value, stop: Value, step: Value | None) -> List:
     The step is 1 where it is None; downwards it is −1.  Errors: :class:`LineError`
     for ends that are not finite, a step that is 0 or leads away, too many items.
     """
-    for end in (start, stop):
+    for end in (start, stop, step):
         if isinstance(end, Infinite | Undefined):
-            raise LineError("endless-range", "A range has two finite ends.")
+            raise LineError("endless-range", "The ends and the step of a range are finite.")
     span = operators.operate("-", stop, start)
     if step is None:
         step = operators.same_kind(exact(-1 if operators.sign_of(span) < 0 else 1), span)

@@ -38,6 +38,7 @@ from engine.sheet.definitions import ALL, Definitions
 from engine.sheet.line import Line, Step
 from engine.sheet.machine import number_of, write_machine
 from engine.sheet.outcome import Answer
+from engine.sheet.scope import is_of_decimals
 
 if TYPE_CHECKING:
     from engine.sheet.sheet import Sheet
@@ -71,7 +72,7 @@ def written_answer(sheet: Sheet, step: Step) -> Written:
         form = replace(form, unit=step.line.conventions.angle)
     try:
         if form.style != "binary64":
-            return _with_closed_form(write(step.value, form), step, form)
+            return _with_closed_form(sheet, write(step.value, form), step, form)
         return write_machine(number_of(sheet, step), step.value, form)
     except LineError as error:
         place = expression.form_span if isinstance(expression, InForm) else expression.span
@@ -83,11 +84,15 @@ CLOSED = (Exact, Real, Complex)
 nobody writes degrees as fractions."""
 
 
-def _with_closed_form(shown: Written, step: Step, form: Form) -> Written:
+def _with_closed_form(sheet: Sheet, shown: Written, step: Step, form: Form) -> Written:
     """The answer with its exact value before its decimal, where it is short, is not what
-    was typed, and the decimal does not end within the digits shown."""
+    was typed, and the decimal does not end within the digits shown.  What was computed
+    from decimals gets no fraction: 64883/255 says less than 254.44 to who typed 0.85."""
     is_plain = not form.style and not form.asked and not form.shape
     if shown.sign != "≈" or not is_plain or not isinstance(step.value, CLOSED):
+        return shown
+    is_rational = isinstance(step.value, Exact) and step.value.is_rational
+    if is_rational and is_of_decimals(sheet, step):
         return shown
     try:
         closed = write(step.value, replace(form, style="exact"))

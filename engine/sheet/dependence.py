@@ -199,7 +199,7 @@ def _why(dependence: Dependence, line: Line, outdated: set[str]) -> str:
             return dependence.reason(step)
     if any(step.uses & outdated or step.answers for step in line.steps):
         for used, name in dependence.outdated_in(line):
-            return f"{name} is out of date: it {dependence.reason(used)}"
+            return f"{name} {dependence.reason(used)}"
     return ""
 
 

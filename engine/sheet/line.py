@@ -38,7 +38,8 @@ class Step:
     ``uses`` are the names in it; ``answers`` the numbers behind ``@``, with None
     for a bare one.  A step without a statement forgets the names it ``defines``.
     ``given`` is what was drawn for it; ``used_unit`` is set where its value depends
-    on the unit of angles; ``angle`` is the one that it is about.
+    on the unit of angles; ``angle`` is the one that it is about; ``of_decimals`` whether
+    a number with a point is among what it was computed from, None where that is not known.
     """
 
     line: Line
@@ -53,6 +54,7 @@ class Step:
     given: Given = field(default_factory=Given)
     used_unit: bool = False
     angle: Angle | None = None
+    of_decimals: bool | None = None
 
     @property
     def place(self) -> Place:
@@ -78,7 +80,7 @@ class Step:
 
     def forget_value(self) -> None:
         """Makes the step to be worked out again."""
-        self.value = self.error = self.angle = None
+        self.value = self.error = self.angle = self.of_decimals = None
         self.notices.clear()
 
 

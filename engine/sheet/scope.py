@@ -8,7 +8,7 @@ from typing import TYPE_CHECKING
 from engine.errors import LineError
 from engine.numbers.context import working
 from engine.numbers.values import Value
-from engine.reading.tree import AnswerOf
+from engine.reading.tree import AnswerOf, Literal, walk
 from engine.sheet.evaluation import Trace, value_of_statement
 from engine.sheet.line import Line, Place, Step
 
@@ -123,6 +123,31 @@ def needs(sheet: Sheet, step: Step, place: Place) -> set[Step]:
                 found.add(used)
                 waiting.append((used, used.place))
     return found
+
+
+def is_of_decimals(sheet: Sheet, step: Step) -> bool:
+    """Whether a number with a point is among what a step was computed from: whoever types
+    decimals wants no fractions."""
+    seen: set[Step] = set()
+    waiting = [step]
+    while waiting:
+        at = waiting.pop()
+        if at.of_decimals or _has_decimals(at):
+            step.of_decimals = True
+            return True
+        if at.of_decimals is None and at not in seen:
+            seen.add(at)
+            waiting.extend(_used_directly(sheet, at, at.place))
+    for one in seen:
+        one.of_decimals = False
+    return False
+
+
+def _has_decimals(step: Step) -> bool:
+    if step.statement is None:
+        return False
+    literals = (node for node in walk(step.statement.expression) if isinstance(node, Literal))
+    return any("." in node.text or "e" in node.text for node in literals)
 
 
 def _used_directly(sheet: Sheet, step: Step, place: Place) -> Iterator[Step]:

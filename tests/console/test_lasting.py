@@ -143,7 +143,7 @@ def test_a_line_that_uses_what_is_out_of_date_says_so(sheet):
     found = {one["line"]: one["why"] for one in evaluating.quantities(sheet)["out_of_date"]}
     assert found == {
         3: "used first = 3; first is now 5",
-        5: "total is out of date: it used first = 3; first is now 5",
+        5: "total used first = 3; first is now 5",
     }
     keeping.compute_again(sheet, 5)
     assert answers(sheet)[-2:] == [["9"], ["9"]]

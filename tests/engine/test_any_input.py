@@ -10,6 +10,7 @@ from engine.aids.typing import typed_so_far
 from engine.functions.catalogue import FUNCTIONS
 from engine.sheet.machine import bits_of
 from engine.sheet.workings import box_of
+from tests.engine.fuzzed import lines
 
 LEAVES = st.sampled_from(
     [

@@ -93,6 +93,7 @@
       row.classList.add("is-edited");
       row.prepend(field);
       field.focus();
+      row.scrollIntoView({ block: "nearest" });
     }
 
     /* The line's question, with a field for the reply; what comes behind it waits. */
