@@ -97,16 +97,21 @@ class Child:
             process.wait()
 
     def work(self, seconds: float, *arguments: Any) -> Any:
-        """The result of the work; a process that was interrupted is replaced once.
+        """The result of the work; it is done again where the process was interrupted.
+
+        Errors: as :meth:`once`.
+        """
+        try:
+            return self.once(seconds, *arguments)
+        except Interrupted:
+            return self.once(seconds, *arguments)
+
+    def once(self, seconds: float, *arguments: Any) -> Any:
+        """The result of the work.  After an error there is a new process, which knows
+        nothing of what the one before it did.
 
         Errors: :class:`Slow`, :class:`Broke`, :class:`Interrupted`, :class:`Failed`.
         """
-        try:
-            return self._work(seconds, arguments)
-        except Interrupted:
-            return self._work(seconds, arguments)
-
-    def _work(self, seconds: float, arguments: tuple[Any, ...]) -> Any:
         self.start()
         has_begun = False
         try:

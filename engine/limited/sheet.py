@@ -90,12 +90,12 @@ class LimitedSheet:
 
     def answer(self, wanted: Wanted) -> Printed:
         """The line's answer, printed; the error where it goes beyond a limit."""
-        before = None
-        if self._is_lost:
-            before = Before(tuple(self._lines), self._settings, self._last_answered)
-        seconds = LINE_SECONDS + GRACE_SECONDS + (LOAD_SECONDS if before else 0)
         try:
-            printed: Printed = self._child.work(seconds, wanted, before)
+            try:
+                printed = self._printed(wanted)
+            except Interrupted:
+                self._is_lost = True
+                printed = self._printed(wanted)
         except Slow:
             return self._refused(wanted, too_slow(LINE_SECONDS))
         except Broke:
@@ -106,6 +106,15 @@ class LimitedSheet:
         if printed.known is not None:
             self._lines.append(printed.known)
         self._settings, self._last_answered = printed.settings, printed.last_answered
+        return printed
+
+    def _printed(self, wanted: Wanted) -> Printed:
+        """What the process prints; a new one is told of the lines before."""
+        before = None
+        if self._is_lost:
+            before = Before(tuple(self._lines), self._settings, self._last_answered)
+        seconds = LINE_SECONDS + GRACE_SECONDS + (LOAD_SECONDS if before else 0)
+        printed: Printed = self._child.once(seconds, wanted, before)
         return printed
 
     def _refused(self, wanted: Wanted, error: LineError) -> Printed:

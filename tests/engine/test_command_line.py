@@ -133,3 +133,64 @@ def test_questions_of_a_file_are_replied_to_on_standard_input(tmp_path):
     assert done.stderr.decode().count("How warm?") == 2
     assert done.returncode == 1
     assert b"asks: q" in run('ask("q")\n1+1\n').stdout
+
+
+def test_lines_are_counted_as_the_file_has_them():
+    done = run("1+1\n\n\n# note\n@*3\n@1 + 40\n", "--json")
+    lines = [json.loads(line) for line in done.stdout.decode().splitlines()]
+    assert [line["line"] for line in lines] == [1, 4, 5, 6]
+    assert [line["answers"][0]["text"] for line in lines if line["answers"]] == ["2", "6", "42"]
+
+
+def test_a_file_that_is_not_there_is_a_sentence(tmp_path):
+    done = run("", str(tmp_path / "nothing.txt"))
+    assert done.returncode == 2
+    assert done.stdout == b""
+    said = done.stderr.decode()
+    assert said.endswith("nothing.txt cannot be read: No such file or directory.\n")
+
+
+def test_each_line_has_the_limits_of_the_page():
+    """One that goes on without end, in Python or in a single step of a library, is ended;
+    what was there before it is there behind it."""
+    deep = "(" * 2_000 + "1" + ")" * 2_000
+    text = (
+        "a = 7\n/angle deg\nr = random()\nr\n"
+        "fib(n) = if(n < 2, n, fib(n - 1) + fib(n - 2))\nfib(40)\n"
+        f"fib(a) + sin(30)\n{deep}\nis_prime(10^299 + 7)^(10^9)\nr\nf(x) = f(x) + 1; f(1)\na + 1\n"
+    )
+    done = run(text, "--json")
+    lines = [json.loads(line) for line in done.stdout.decode().splitlines()]
+    codes = [line["error"]["code"] if line["error"] else "ok" for line in lines]
+    assert codes[5] == "too-slow"
+    assert codes[7] == "too-deep"
+    assert codes[10] == "too-deep"
+    assert lines[6]["answers"][0]["text"] == "13.5"
+    assert lines[3]["answers"][0]["text"] == lines[9]["answers"][0]["text"]
+    assert lines[11]["answers"][0]["text"] == "8"
+
+
+def test_the_lines_that_were_measured():
+    """What a first measuring found wrong or refused."""
+    text = (
+        "sqrt(1-pi)\n(1.5e3)^2\ntanh(2000)<1\n5∠30° * 2\n1234 as 2 digits\nradians(180)\n"
+        "e^(i pi)\n2/3+1/7\nsqrt(8)\n2 < 3 and not 4 < 1\n|-3; 2\n"
+    )
+    done = run(text, "--json")
+    lines = [json.loads(line) for line in done.stdout.decode().splitlines()]
+    shown = [[(a["sign"], a["text"], a["also"]) for a in line["answers"]] for line in lines]
+    assert shown == [
+        [("≈", "1.46341814i", [])],
+        [("=", "2250000", [])],
+        [("=", "true", [])],
+        [("=", "5*sqrt(3) + 5i", ["≈ 8.660254038 + 5i"])],
+        [("≈", "1.2e3", [])],
+        [("=", "pi", ["≈ 3.141592654"])],
+        [("=", "-1", [])],
+        [("=", "17/21", ["≈ 0.8095238095"])],
+        [("=", "2*sqrt(2)", ["≈ 2.828427125"])],
+        [("=", "true", [])],
+        [],
+    ]
+    assert lines[-1]["error"]["fixes"] == [{"label": "|-3|; 2", "input": "|-3|; 2"}]
+    assert done.returncode == 1
