@@ -36,7 +36,7 @@ OPERATORS = (
         (("0.5 rad + 0.25 rad", "=", "0.75 rad"), ("100 gon as deg", "=", "90°"),
          ("(1/2) turn as deg", "=", "180°")),
         "unit of an angle radian degree gon gradian turn revolution", ("degree-sign", "rad"),
-        "a multiplication: in 1/2 turn the unit belongs to the 2.",
+        "a factor: the unit belongs to the number before it alone; write (1/2) turn.",
     ),
     _operator(
         "superscript", "² ³", "x²", "A power typed as a raised figure.",
@@ -61,9 +61,10 @@ OPERATORS = (
         "square root radical sign", ("sqrt", "cbrt"),
     ),
     _operator(
-        "not", "not", "not a", "True where a is false.",
-        (("not (2 > 3)", "=", "true"), ("not true", "=", "false")),
-        "negation logical inverse opposite", ("and", "or"),
+        "polar-sign", "∠", "r ∠ φ", "A complex number by its modulus and its angle.",
+        (("2 ∠ 90°", "=", "2i"), ("5 ∠ 30°", "≈", "4.330127019 + 2.5i")),
+        "polar angle phasor modulus argument", ("polar", "arg"),
+        "a factor of its own: 5∠30°*2 is (5∠30°)·2, for a phasor is one number.",
     ),
     _operator(
         "times", "*", "x*y", "A product. Between a number and what follows it, no sign is needed.",
@@ -99,11 +100,6 @@ OPERATORS = (
         "subtract subtraction difference minus take away", ("subtract", "sign"),
     ),
     _operator(
-        "polar-sign", "∠", "r ∠ φ", "A complex number by its modulus and its angle.",
-        (("2 ∠ 90°", "=", "2i"), ("5 ∠ 30°", "≈", "4.330127019 + 2.5i")),
-        "polar angle phasor modulus argument", ("polar", "arg"),
-    ),
-    _operator(
         "range", "..", "a..b by step", "A list of numbers in steps; the step is 1 if left out.",
         (("1..5", "=", "[1, 2, 3, 4, 5]"), ("0..90 by 30", "=", "[0, 30, 60, 90]")),
         "range sequence from to step series of numbers", ("list", "table"),
@@ -133,6 +129,11 @@ OPERATORS = (
         "about", "~", "x ~ y", "Whether two values are the same in the digits shown.",
         (("pi ~ 3.141592654", "=", "true"), ("pi ~ 22/7", "=", "false")),
         "approximately equal about roughly nearly", ("equal",),
+    ),
+    _operator(
+        "not", "not", "not a", "True where a is false.",
+        (("not 2 > 3", "=", "true"), ("not true", "=", "false")),
+        "negation logical inverse opposite", ("and", "or"),
     ),
     _operator(
         "and", "and", "a and b", "True where both are.",

@@ -273,6 +273,18 @@ def angle_goes_on(parser: Parser, phasor: Binary) -> LineError:
     return LineError("angle-goes-on", text, angle, mends)
 
 
+def angle_with_power(parser: Parser, phasor: Binary, power: Binary) -> LineError:
+    """``5∠30°^2``: the power of the phasor is meant, hardly that of its angle."""
+    angle, base = phasor.right.span, power.left.span
+    text = "Is the phasor raised to the power, or its angle? Use brackets."
+    whole = Span(phasor.span.start, base.end)
+    mends = (
+        replace(whole, f"({parser.text[slice(*whole)]})"),
+        replace(angle, f"({parser.text[slice(*angle)]})"),
+    )
+    return LineError("angle-with-power", text, angle, mends)
+
+
 def unit_of_measure(parser: Parser, unit: Span, name: str) -> LineError:
     """``20 °C``: until numbers have units of measurement, the note is the place for them."""
     text = f"Numbers have no units of measurement yet: {name} goes into the note, behind #."

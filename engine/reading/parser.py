@@ -313,14 +313,29 @@ class Parser:
         node = self.signed()
         while self.sees("∠"):
             node = self.binary(self.next(), "∠", node, self.signed)
-            if (self.sees("/") or self.starts_operand()) and self.is_bare_angle(node.right):
-                raise complaints.angle_goes_on(self, node)
+            if id(node.right) not in self.outer:
+                self.refuse_half_angle(node)
         return node
 
-    def is_bare_angle(self, angle: Node) -> bool:
-        """Whether an angle is a number alone: what stands behind may belong to it."""
-        is_number = isinstance(angle, Literal) or angle == Name(angle.span, "pi")
-        return is_number and id(angle) not in self.outer
+    def refuse_half_angle(self, phasor: Binary) -> None:
+        """``5∠pi/6``, ``5∠2*15°`` and ``5∠30°^2``: what the angle is has to be asked."""
+        angle = phasor.right.operand if isinstance(phasor.right, Prefix) else phasor.right
+        if id(angle) in self.outer:
+            return
+        if isinstance(angle, Binary) and angle.op == "^":
+            raise complaints.angle_with_power(self, phasor, angle)
+        is_pi = angle == Name(angle.span, "pi")
+        goes_on = self.sees("/") or self.starts_operand() or self.sees_factor_of_angle()
+        if (isinstance(angle, Literal) and goes_on) or (is_pi and (goes_on or self.sees("*"))):
+            raise complaints.angle_goes_on(self, phasor)
+
+    def sees_factor_of_angle(self) -> bool:
+        """Whether ``* pi`` or ``* 15°`` comes, which makes an angle of a number."""
+        if not self.sees("*"):
+            return False
+        factor, *behind = self.tokens[self.at + 1 : self.at + 3]
+        has_unit = bool(behind) and behind[0].text in UNIT_SIGNS | UNIT_WORDS
+        return factor.text == "pi" or factor.kind == tk.SEXAGESIMAL or has_unit
 
     def signed(self) -> Node:
         if self.sees("-", "+"):

@@ -7,6 +7,7 @@ from engine.reading.strength import (
     ATOM,
     FORM,
     POSTFIX,
+    PRODUCT,
     RANGE,
     SUM,
     operand_strengths,
@@ -87,7 +88,7 @@ def _write(node: Node, out: list[str], least: int = FORM) -> None:
         case Binary(op=op) if op == IMPLIED:
             _write_implied(node, out)
         case Binary(op=op, left=left, right=right):
-            least_left, least_right = operand_strengths(op)
+            least_left, least_right = _least_strengths(node)
             _write(left, out, least_left)
             out.append(f" {op} " if op in SPACED else op)
             _write(right, out, NEVER if op == "/" and _is_over_unit(left, right) else least_right)
@@ -129,6 +130,23 @@ def _write(node: Node, out: list[str], least: int = FORM) -> None:
             out.append(" as " + ", ".join(" ".join(words) for words in forms))
 
 
+def _least_strengths(node: Binary) -> tuple[int, int]:
+    """What the operands need without brackets, where a line is asked back without them."""
+    left, right = operand_strengths(node.op)
+    if node.op == "∠":
+        angle = node.right.operand if isinstance(node.right, Prefix) else node.right
+        return left, right if strength(angle) >= POSTFIX else NEVER
+    if strength(node) == PRODUCT:
+        left = NEVER if _is_at_a_number(node.left) else left
+        right = NEVER if _is_at_a_number(node.right) else right
+    return left, right
+
+
+def _is_at_a_number(node: Node) -> bool:
+    """Whether this is a phasor that a factor behind it would be taken into: ``5∠2``."""
+    return isinstance(node, Binary) and node.op == "∠" and isinstance(node.right, Literal | Name)
+
+
 def _is_over_unit(left: Node, right: Node) -> bool:
     """Whether this is a number over an angle, which only brackets tell from 1/2 turn."""
     has_unit = isinstance(right, Postfix) and right.op in UNITS
@@ -137,7 +155,7 @@ def _is_over_unit(left: Node, right: Node) -> bool:
 
 def _write_implied(node: Binary, out: list[str]) -> None:
     """``2 pi`` or ``(a + 1)(a - 1)``, bracketed where the sign could not be left out."""
-    least_left, least_right = operand_strengths(IMPLIED)
+    least_left, least_right = _least_strengths(node)
     left: list[str] = []
     _write(node.left, left, least_left)
     right: list[str] = []

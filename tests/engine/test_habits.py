@@ -99,7 +99,7 @@ def test_so_is_a_slip_in_its_body():
 
 def test_an_error_in_its_body_says_in_which_function():
     result = outcome("f(x) = factorial(x)", "g(x) = f(x) + 1", "g(0.5)")
-    assert result.error.text.startswith("In f: A factorial is of a whole number")
+    assert result.error.text.startswith("In f: n! needs a whole number")
     assert result.error.span == (0, 6)
 
 
