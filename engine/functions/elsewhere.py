@@ -39,10 +39,15 @@ WRITTEN = {
     "scientific": "{} as scientific", "polar": "{} as polar", "dms": "{} as dms",
     "print": "{}", "echo": "{}", "display": "{}", "eval": "{}", "float": "{}",
     "evaluate": "{}", "simplify": "{}", "calculate": "{}", "number": "{}",
+    "norm": "sqrt(sum(abs({})^2))",
     "expm1": "exp({}) - 1", "log1p": "ln(1 + {0})", "log10p": "lg(1 + {0})",
 }  # fmt: skip
 """What is written for a call with one argument: ``{0}`` is that argument, in brackets
-where it needs them, and ``{}`` as it is typed."""
+where it needs them, and ``{}`` as it is typed.  One that is among :data:`NAMES` too is
+so written for a list only."""
+
+WRITTEN_WITH_TWO = {"dot": "sum({}*{})", "scalar": "sum({}*{})", "inner": "sum({}*{})"}
+"""The same with two arguments, in brackets where they need them."""
 
 NOT_HERE = {
     **dict.fromkeys(("integrate", "integral", "int_", "quad"), "Teapot does not integrate."),
@@ -64,6 +69,7 @@ NOT_HERE = {
         ("matrix", "det", "transpose", "eig", "eigenvalues", "linspace_of"),
         "Teapot has no matrices.",
     ),
+    **dict.fromkeys(("cross", "curl"), "Teapot has no vector products."),
     **dict.fromkeys(("for", "while", "loop", "repeat"), "Teapot has no loops: lists do each item."),
     **dict.fromkeys(("import", "include", "from", "def", "function", "return", "lambda"),
                     "This is a word of other languages; f(x) = x^2 makes a function here."),

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass
+from difflib import get_close_matches
 
 from engine.errors import LineError, Span, replace
 from engine.reading.tree import Command
@@ -95,6 +96,37 @@ KEPT = frozenset({"forget", "cover"})
 """Those that are kept as lines of the sheet, since lines behind them depend on them."""
 
 
+ELSEWHERE = {
+    "unit": "angle", "units": "angle", "mode": "angle", "angles": "angle", "man": "help",
+    "doc": "help", "docs": "help", "search": "find", "format": "show", "form": "show",
+    "display": "show", "delete": "forget", "del": "forget", "remove": "forget",
+    "unset": "forget", "override": "cover", "cls": "clear", "clean": "clear",
+}  # fmt: skip
+"""Names that are used elsewhere for a command."""
+
+ITS_WORDS = {
+    **dict.fromkeys(("rad", "deg", "gon", "turn"), "angle"),
+    **dict.fromkeys(("real", "complex"), "numbers"),
+    **dict.fromkeys(("fraction", "decimal", "scientific", "engineering", "exact"), "show"),
+}
+"""What stands behind a command, typed as if it were one: ``/deg``."""
+
+
+def _unknown(text: str, name: str, span: Span) -> LineError:
+    """The error for a word that is no command, with the one that is meant."""
+    known = ", ".join(f"/{command}" for command in COMMANDS)
+    said = f"There is no command /{name}. There are {known}."
+    behind = text[span.end :].strip()
+    if name in ITS_WORDS and not behind:
+        meant = f"{ITS_WORDS[name]} {name}"
+    elif name in ("digits", "places"):
+        span, meant = Span(span.start, len(text)), f"show {behind} {name}"
+    else:
+        near = get_close_matches(name.lower(), COMMANDS, n=1, cutoff=0.5)
+        meant = ELSEWHERE.get(name.lower()) or "".join(near)
+    return LineError("unknown-command", said, span, (replace(span, meant),) if meant else ())
+
+
 _HELP = re.compile(r"\s*(help)(?=\s+[^\s=:(])")
 """``help sin`` works without the slash."""
 
@@ -109,14 +141,7 @@ def read_command(text: str) -> Command | None:
         return None
     name, span = found.group(1), Span(found.start(1), found.end(1))
     if name not in COMMANDS:
-        offered = [c for c in COMMANDS if c[0] == name[0]] or list(COMMANDS)
-        known = ", ".join(f"/{command}" for command in COMMANDS)
-        raise LineError(
-            "unknown-command",
-            f"There is no command /{name}. There are {known}.",
-            span,
-            tuple(replace(span, command) for command in offered),
-        )
+        raise _unknown(text, name, span)
     words = [
         (word.group(), Span(word.start() + found.end(), word.end() + found.end()))
         for word in re.finditer(r"[^\s,]+", text[found.end() :])

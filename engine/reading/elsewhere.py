@@ -180,6 +180,13 @@ SPELLINGS = (
         everywhere=True,
     ),
     _spelling(
+        "not-here",
+        r"\bd\s*/\s*d[a-zα-ω]\b|(?<=[^\W\d])'+(?=\s*\()",
+        "Teapot does not differentiate.",
+        lambda found: (),
+    ),
+    _spelling("not-here", r"∫", "Teapot does not integrate.", lambda found: ()),
+    _spelling(
         "backslash",
         r"\s*\\\s*",
         "The sign \\ is not used here: a quotient is written with /.",

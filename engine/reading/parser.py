@@ -287,7 +287,11 @@ class Parser:
         before, behind = self.previous, self.token
         if behind.text in complaints.UNITS_SPELT_OUT and behind.kind == tk.NAME:
             raise complaints.spelt_out(self)
-        meant = wordings.in_words(self) or wordings.run_together(self, before, behind)
+        meant = (
+            wordings.form_without_as(self)
+            or wordings.in_words(self)
+            or wordings.run_together(self, before, behind)
+        )
         if meant is not None:
             raise meant
         is_plain = before.kind in (tk.NUMBER, tk.FRACTION) or before.text == ")"

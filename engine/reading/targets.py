@@ -129,6 +129,9 @@ def _bad_target(text: str, before: list[Token], sign: Token) -> LineError:
         said = "The name goes before =, and its value behind it."
         return LineError("bad-target", said, span, _turned_round(text, before[0], sign))
     equal = (replace(sign.span, "=="),) if sign.text == "=" else ()
+    if _is_item(before):
+        said = f"An item of a list is not changed by itself: {before[0].text} = […] makes it anew."
+        return LineError("item-target", said, span, equal)
     return LineError("equation", EQUATION, span, equal)
 
 
@@ -136,6 +139,12 @@ EQUATION = (
     "This is an equation. Teapot works values out and does not solve for unknowns; "
     "== compares two values, and = gives a value to a name."
 )
+
+
+def _is_item(before: list[Token]) -> bool:
+    """Whether these are ``w[2]``."""
+    has_name = len(before) > 3 and before[0].kind == tk.NAME
+    return has_name and before[1].text == "[" and before[-1].text == "]"
 
 
 def _turned_round(text: str, number: Token, sign: Token) -> tuple[Mend, ...]:

@@ -30,6 +30,7 @@ from engine.reading.tree import (
 )
 
 _COMMA_BETWEEN_FIGURES = re.compile(r"(?<![\w.])\d+(?:,\d+)+(?:\.\d+)?(?:[eE][-+]?\d+)?(?![\w.])")
+_POINTS_AND_COMMA = re.compile(r"(?<![\w.])\d{1,3}(?:\.\d{3})+,\d+(?![\w.,])")
 _THOUSANDS = re.compile(r"\d{1,3}(?:,\d{3})+(?:\.\d+)?")
 
 
@@ -314,12 +315,16 @@ def _commas(text: str, tree: LineTree) -> Iterator[Notice]:
     body = plain(split_note(text)[0])
     found = [
         one
-        for one in _COMMA_BETWEEN_FIGURES.finditer(body)
+        for pattern in (_COMMA_BETWEEN_FIGURES, _POINTS_AND_COMMA)
+        for one in pattern.finditer(body)
         if not any(o.end <= one.start() < c.start for o, c in tree.brackets)
     ]
     if not found:
         return
     mends: list[Mend] = []
+    if all(_POINTS_AND_COMMA.fullmatch(one[0]) for one in found):
+        plainly = [(Span(*f.span()), f[0].replace(".", "").replace(",", ".")) for f in found]
+        mends.append(replace_each(text, plainly))
     if all(_THOUSANDS.fullmatch(one[0]) for one in found):
         mends.append(replace_each(text, [(Span(*f.span()), f[0].replace(",", "")) for f in found]))
     if all(one[0].count(",") == 1 and "." not in one[0] for one in found):

@@ -59,6 +59,24 @@ def _meant(parser: Parser, left: Token, word: Token, right: Token) -> LineError 
     return None
 
 
+def form_without_as(parser: Parser) -> LineError | None:
+    """``pi 5 digits``: the error for a form with no word before it."""
+    ends = (tk.END, tk.OP)
+    for length in (1, 2):
+        *words, end = parser.tokens[parser.at : parser.at + length + 1]
+        typed = tuple(word.text for word in words)
+        if len(words) == length and end.kind in ends and is_form(typed):
+            if {*typed} & {*parser.quantities}:
+                return None
+            text = "Before a form or a unit for the answer write as."
+            span = words[0].span.to(words[-1].span)
+            mends = [replace(span, f"as {' '.join(typed)}")]
+            if typed == ("percent",):
+                mends.insert(0, replace(Span(parser.previous.span.end, span.end), "%"))
+            return LineError("in-words", text, span, tuple(mends))
+    return None
+
+
 def form_word(word: str, span: Span) -> LineError:
     """``45° to rad``: the word before a form is ``as``."""
     text = f"Before a form or a unit for the answer write as, not {word}."

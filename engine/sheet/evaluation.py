@@ -290,7 +290,18 @@ def _item(node: Item, scope: Scope) -> Value:
     of = evaluate(node.of, scope)
     if isinstance(of, Applied) and isinstance(node.of, Name):
         raise _without_brackets(node, node.of.name, node_text(node.index))
-    return item(of, evaluate(node.index, scope))
+    try:
+        return item(of, evaluate(node.index, scope))
+    except LineError as error:
+        if error.code == "no-item" and isinstance(node.index, Prefix):
+            error.mends = (replace(node.span, _from_the_end(node)),)
+        raise
+
+
+def _from_the_end(node: Item) -> str:
+    """``w[-2]``, as it is written here."""
+    of, back = node_text(node.of), node_text(node.index.operand)
+    return f"last({of})" if back == "1" else f"{of}[count({of}) + 1 - {back}]"
 
 
 def _in_unit(value: Value, unit: str) -> Value:
@@ -340,6 +351,9 @@ def _postfix(op: str, value: Value) -> Value:
         return operators.operate("/", value, HUNDRED)
     if isinstance(value, Angle) or (isinstance(value, Complex) and op == "!"):
         kind = KINDS[type(value)]
+        if isinstance(value, Angle) and op != "!":
+            text = f"This is an angle with its unit already; as {op} shows it in that one."
+            raise LineError("not-a-number", text)
         raise LineError("not-a-number", f"{op} goes behind a plain number, and this is {kind}.")
     if op == "!":
         return whole.factorial(value)

@@ -11,7 +11,7 @@ from collections.abc import Callable, Collection, Iterator, Sequence
 from contextlib import contextmanager
 from datetime import datetime
 
-from engine.errors import Asked, LineError, Notice, Unfinished
+from engine.errors import Asked, LineError, Mend, Notice, Span, Unfinished
 from engine.forms.collections import too_long
 from engine.functions.catalogue import BY_NAME
 from engine.limits import MAX_ANSWERS
@@ -209,22 +209,36 @@ class Sheet:
         """The outcome without the mends that would be errors themselves."""
         if isinstance(outcome.error, Unfinished):
             return outcome
-        return outcome.with_mends(lambda mend: self._is_answered(mend.apply(line.text), line))
+        goes_on = outcome.error is not None and outcome.error.code == "unknown-function"
+        return outcome.with_mends(lambda mend: self._tried(mend, line, goes_on))
 
-    def _is_answered(self, text: str, line: Line) -> bool:
-        """Whether a line would be answered in the place of another, or would ask for no
-        more than a value that is missing."""
+    def _tried(self, mend: Mend, line: Line, goes_on: bool) -> Mend | None:
+        """A mend that works: this one, or, where it ``goes_on``, with the next one
+        behind it, as ``avg(1, 2)`` becomes ``mean([1, 2])``; None where there is none."""
+        text = mend.apply(line.text)
         if not text.strip(" ()"):
-            return False
+            return None
+        error = self._error_of(text, line)
+        if error is None:
+            return mend
+        if not goes_on:
+            return None
+        whole = Span(0, len(line.text))
+        further = (Mend(mend.label, whole, one.apply(text)) for one in error.mends)
+        return next((one for one in further if self._tried(one, line, goes_on=False)), None)
+
+    def _error_of(self, text: str, line: Line) -> LineError | None:
+        """The error of a text in the place of a line; None where it would be answered, or
+        would ask for no more than a value that is missing."""
         mended = self._read(text, line.number, line.last, line.conventions)
         if mended.error is not None:
-            return False
+            return mended.error
         mended.place = line.place
         for step in mended.steps:
             step.given.may_draw = False
         with self._with(mended):
             error = self._worked_out(mended).error
-        return error is None or error.code in MISSING
+        return None if error is None or error.code in MISSING else error
 
     def quantities(self) -> list[Quantity]:
         """The quantities as they are at the foot, in the order of their lines."""

@@ -7,11 +7,12 @@ from collections.abc import Collection, Iterable
 
 from engine.errors import LineError, Mend, replace
 from engine.functions.catalogue import BY_NAME, CONSTANTS, called_in_words, closest
-from engine.functions.elsewhere import NAMES, NOT_HERE, WRITTEN
+from engine.functions.elsewhere import NAMES, NOT_HERE, WRITTEN, WRITTEN_WITH_TWO
 from engine.handbook.search import search
+from engine.reading.commands import COMMANDS
 from engine.reading.plain import node_text
 from engine.reading.tokens import CONSTANT_NAMES, UNIT_WORDS
-from engine.reading.tree import Call, Literal, Name, Node, Postfix
+from engine.reading.tree import Call, ListOf, Literal, Name, Node, Postfix, Range
 
 BESSEL = re.compile(r"([JYIK])_?(\d)")
 """``J0``: a Bessel function with its order."""
@@ -29,10 +30,10 @@ def unknown_name(node: Name, quantities: Iterable[str]) -> LineError:
     if name in UNIT_WORDS:
         text = f"{name} is a unit of angles and goes behind a number, as in 2 {name}."
         return LineError("bare-unit", text, node.span)
-    if name == "help":
-        return LineError(
-            "help", "/help opens the handbook.", node.span, (replace(node.span, "/help"),)
-        )
+    if name in ("help", "clear"):
+        summary = COMMANDS[name].summary
+        text = f"/{name}: {summary}"
+        return LineError("command", text, node.span, (replace(node.span, f"/{name}"),))
     if name in NOT_HERE:
         return LineError("not-here", NOT_HERE[name], node.span)
     if name in ("print", "echo", "display"):
@@ -104,15 +105,24 @@ def unknown_function(node: Call, functions: Iterable[str]) -> LineError:
     other = (
         NAMES.get(name)
         or called_in_words(name)
-        or closest(name, [*BY_NAME, *functions])
+        or _that_takes(len(node.args), closest(name, [*BY_NAME, *functions]))
         or NAMES.get(name.lower())
-        or _by_purpose(name)
+        or _that_takes(len(node.args), _by_purpose(name))
     )
     if other is None:
         text = f"No function is named {name} yet. {name}(x) = … makes one."
         return LineError("unknown-function", text, node.name_span)
     text = f"No function is named {name}. Is {other} meant?"
     return LineError("unknown-function", text, node.name_span, (replace(node.name_span, other),))
+
+
+def _that_takes(count: int, name: str | None) -> str | None:
+    """``name``, unless it is a function that never has so many arguments: ``roots(1, 2, 3)``
+    is hardly a slip for ``root``."""
+    record = BY_NAME.get(name or "")
+    if record is None or record.any_number or count == 0:
+        return name
+    return name if count <= len(record.parameters) else None
 
 
 def _written_otherwise(node: Call) -> LineError | None:
@@ -123,11 +133,17 @@ def _written_otherwise(node: Call) -> LineError | None:
         meant = "..".join(ends[:2]) + "".join(f" by {step}" for step in ends[2:])
         text = f"A range is written {meant}."
         return LineError("unknown-function", text, node.name_span, (replace(node.span, meant),))
+    name = node.function
+    if name in WRITTEN_WITH_TWO and len(node.args) == 2 and not node.named:
+        meant = WRITTEN_WITH_TWO[name].format(*map(_enclosed, node.args))
+        text = f"No function is named {name}: this is written {meant}."
+        return LineError("unknown-function", text, node.name_span, (replace(node.span, meant),))
     if len(node.args) != 1 or node.named:
         return None
-    name, argument = node.function, node_text(node.args[0])
+    argument = node_text(node.args[0])
     bessel = BESSEL.fullmatch(name)
-    if name in WRITTEN:
+    may_be_list = isinstance(node.args[0], ListOf | Range | Name)
+    if name in WRITTEN and (may_be_list or name not in NAMES):
         meant = (
             WRITTEN[name].format(argument)
             if "{}" in WRITTEN[name]
@@ -143,7 +159,7 @@ def _written_otherwise(node: Call) -> LineError | None:
 
 def _enclosed(node: Node) -> str:
     text = node_text(node)
-    return text if isinstance(node, Name | Literal | Call) else f"({text})"
+    return text if isinstance(node, Name | Literal | Call | ListOf) else f"({text})"
 
 
 def _base_in_the_name(node: Call, base: str) -> LineError:
