@@ -1,4 +1,5 @@
-"""``make fuzz``: 100,000 lines made by chance, each answered under its limits.
+"""``make fuzz``: 100,000 lines made by chance, and everything with every awkward value,
+each answered under its limits.
 
 Prints the lines on which the engine failed, those that were stopped, and the slowest.
 """
@@ -9,9 +10,10 @@ import json
 import sys
 import time
 from collections import Counter
+from itertools import chain
 
 from engine.limited.sheet import LimitedSheet, Wanted
-from tests.engine.fuzzed import lines
+from tests.engine.fuzzed import lines, pairings
 
 COUNT = int(sys.argv[1]) if len(sys.argv) > 1 else 100_000
 SEED = int(sys.argv[2]) if len(sys.argv) > 2 else 1
@@ -26,7 +28,7 @@ def main() -> int:
     failures = 0
     slowest = (0.0, "")
     sheet = LimitedSheet()
-    for number, line in enumerate(lines(COUNT, SEED)):
+    for number, line in enumerate(chain(lines(COUNT, SEED), pairings())):
         if number % LINES_A_SHEET == 0:
             sheet.__exit__()
             sheet = LimitedSheet()
@@ -44,7 +46,7 @@ def main() -> int:
         elif code in ("too-slow", "too-much-memory"):
             print(f"  {code}: {line!r}", flush=True)
     sheet.__exit__()
-    print(f"{COUNT:,} lines: {dict(outcomes)}; slowest {slowest[0]:.2f} s: {slowest[1]!r}")
+    print(f"{number + 1:,} lines: {dict(outcomes)}; slowest {slowest[0]:.2f} s: {slowest[1]!r}")
     return 1 if failures else 0
 
 

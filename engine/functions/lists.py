@@ -13,7 +13,7 @@ from engine.numbers import angles, operators
 from engine.numbers.comparison import order_of
 from engine.numbers.items import item_by_item
 from engine.numbers.lists import total
-from engine.numbers.values import Angle, Complex, List, Table, Value, exact
+from engine.numbers.values import Angle, Complex, List, Table, Value, exact, is_complex
 
 SUBJECT = "lists and statistics"
 STATISTICS = "NIST/SEMATECH e-Handbook of Statistical Methods, 1.3.5"
@@ -56,7 +56,7 @@ def mean(x: Value) -> Value:
 def sort(x: Value) -> Value:
     """The items, smallest first."""
     items = items_of(x)
-    if any(isinstance(item, Complex) for item in items):
+    if any(is_complex(item) for item in items):
         raise LineError("complex-order", "Complex numbers are in no order.")
     if all(isinstance(item, str) for item in items):
         return List(tuple(sorted(items)))
@@ -93,7 +93,7 @@ def variance(x: Value, of: Value | None = None) -> Value:
         raise outside('It is of a "sample" or of a "population".')
     is_sample = of != "population"
     items = items_of(x, 2 if is_sample else 1)
-    if any(isinstance(item, Complex) for item in _leaves(items)):
+    if any(is_complex(item) for item in _leaves(items)):
         raise outside("Variance and deviation need real numbers.")
     centre = mean(x)
     away = [operators.operate("-", item, centre) for item in items]

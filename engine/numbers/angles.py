@@ -25,6 +25,7 @@ from engine.numbers.values import (
     Undefined,
     Value,
     exact,
+    is_complex,
 )
 
 FINITE = Exact | Real | Complex
@@ -189,7 +190,7 @@ def _quotient(a: Value, b: Value) -> Value:
 
 def _refuse_complex(op: str, *values: Value) -> None:
     for value in values:
-        if isinstance(value, Complex) or (isinstance(value, Angle) and value.is_complex):
+        if is_complex(value):
             raise LineError("complex-order", f"{op} is for real numbers only.")
 
 

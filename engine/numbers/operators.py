@@ -19,6 +19,7 @@ from engine.numbers.values import (
     Real,
     Undefined,
     Value,
+    is_complex,
 )
 
 OF_NUMBERS: dict[str, Callable[[Value, Value], Value]] = {
@@ -92,7 +93,7 @@ def negate(value: Value) -> Value:
 
 def sign_of(value: Value) -> int:
     """−1, 0 or 1, of an angle too.  Errors: :class:`LineError` where it has none."""
-    if isinstance(value, Complex) or (isinstance(value, Angle) and value.is_complex):
+    if is_complex(value):
         raise LineError("complex-order", "Complex numbers are in no order.")
     return arithmetic.sign_of(value.radians if isinstance(value, Angle) else value)
 

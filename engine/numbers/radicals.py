@@ -34,6 +34,7 @@ bits, and at most one that is larger."""
 MAX_PRIME_BITS = 128
 MAX_UNDER_ROOT_FIGURES = 40
 MAX_DEGREE = 1000
+MAX_EXPONENT_BITS = 64
 MAX_POWER = 1000
 
 
@@ -78,8 +79,10 @@ def _is_short(terms: Terms) -> bool:
 
 def _can_be_written(product: Product) -> bool:
     degree = _degree(product)
-    figures = sum(log10(prime) * int(power * degree) for prime, power in product)
-    return degree <= MAX_DEGREE and figures <= MAX_UNDER_ROOT_FIGURES
+    exponents = [(prime, int(power * degree)) for prime, power in product]
+    if degree > MAX_DEGREE or any(one.bit_length() > MAX_EXPONENT_BITS for _, one in exponents):
+        return False
+    return sum(log10(prime) * one for prime, one in exponents) <= MAX_UNDER_ROOT_FIGURES
 
 
 def _degree(product: Product) -> int:

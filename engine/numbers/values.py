@@ -235,6 +235,11 @@ class Angle:
         return isinstance(self.radians, Complex)
 
 
+def is_complex(value: object) -> bool:
+    """Whether a value is beyond the reals: a complex number, or an angle with a complex one."""
+    return isinstance(value, Complex) or (isinstance(value, Angle) and value.is_complex)
+
+
 @dataclass(frozen=True, slots=True)
 class List:
     """Values one after another; the first has the place 1."""

@@ -122,7 +122,8 @@ def _unknown(text: str, name: str, span: Span) -> LineError:
     elif name in ("digits", "places"):
         span, meant = Span(span.start, len(text)), f"show {behind} {name}"
     else:
-        near = get_close_matches(name.lower(), COMMANDS, n=1, cutoff=0.5)
+        alike = [command for command in COMMANDS if command[0] == name[0].lower()]
+        near = get_close_matches(name.lower(), alike or COMMANDS, n=1, cutoff=0.5)
         meant = ELSEWHERE.get(name.lower()) or "".join(near)
     return LineError("unknown-command", said, span, (replace(span, meant),) if meant else ())
 

@@ -24,6 +24,7 @@ from engine.numbers.values import (
     Real,
     Undefined,
     Value,
+    is_complex,
 )
 from engine.reading.plain import node_text
 from engine.reading.tree import AnswerOf, Call, Literal, Node
@@ -134,7 +135,7 @@ def applied(
     for place, value in enumerate(values):
         argument = arguments[place] if place < len(arguments) else None
         _check_kind(function, place, value, argument)
-    if Complex not in function.takes and any(map(_is_complex, values)):
+    if Complex not in function.takes and any(map(is_complex, values)):
         takes_angles = Angle in function.takes
         return _continued(function, values if takes_angles else [*map(as_number, values)])
     try:
@@ -144,14 +145,9 @@ def applied(
         if not leaves or conventions().numbers == "real":
             raise
     value = _continued(function, values)
-    if _is_complex(value):
+    if is_complex(value):
         left_the_reals(f"{function.name} leaves the real numbers here: this")
     return value
-
-
-def _is_complex(value: Value | None) -> bool:
-    """Whether it is beyond the reals: a complex number, or an angle with a complex one."""
-    return isinstance(value, Complex) or (isinstance(value, Angle) and value.is_complex)
 
 
 def _continued(function: Function, values: Sequence[Value | None]) -> Value:

@@ -25,6 +25,7 @@ from engine.numbers.values import (
     Undefined,
     Value,
     exact,
+    is_complex,
 )
 from engine.reading.parser import parse
 from engine.reading.plain import node_text
@@ -329,7 +330,7 @@ def _polar(size: Value, angle: Value) -> Value:
         return item_by_item(_polar, size, angle)
     if not isinstance(size, Exact | Real):
         raise LineError("bad-modulus", "∠ needs a real number before it, the modulus.")
-    if not isinstance(angle, Exact | Real | Angle):
+    if not isinstance(angle, Exact | Real | Angle) or is_complex(angle):
         raise LineError("bad-angle", "∠ needs a finite angle behind it.")
     return complexes.polar(size, angles.radians_of(angle))
 

@@ -5,9 +5,10 @@ from __future__ import annotations
 
 import random
 from collections.abc import Iterator
+from itertools import product
 from pathlib import Path
 
-from engine.functions.catalogue import BY_NAME, CONSTANTS
+from engine.functions.catalogue import BY_NAME, CONSTANTS, FUNCTIONS
 
 SLIPS = Path(__file__).with_name("slips.txt")
 
@@ -37,6 +38,38 @@ def lines(count: int, seed: int = 1) -> Iterator[str]:
             yield generator.choice(("", " ")).join(pieces)
         else:
             yield _mangled(generator, generator.choice(slips), generator.choice(slips))
+
+
+AWKWARD = (
+    "arcsin(2)", "[1, arcsin(2), 3]", "[arcsin(2), 30°]", "arccos(3+i)", "[[1, arcsin(2)], 2]",
+    "2i", "[2i, 1]", "30°", "[30°, 2]", '"t"', "true", "undefined", "infinity", "[]", "1..3",
+    "-infinity", "sin", "infinity*i", "[infinity, 1]", "1e-400", "10^300", "0.5", "[true]",
+    '["a"]', "infinity*1°", "undefined*1°",
+)  # fmt: skip
+"""Values at the edges of what operations and functions take."""
+
+BETWEEN = ("+", "-", "*", "/", "^", " mod ", " div ", "<", "==", "~", "∠", "..", " and ", " < 2 < ")
+BEHIND = (
+    "!", "%", "°", " rad", "[1]", "[1..2]", " as fraction", " as polar", " as dms", " as deg",
+    " as 3 places", " as binary64", " as hex", " as mixed", " as percent", " as exact",
+    " as scientific", " as engineering", " as polar, deg", " as rectangular", " as turn, 3 digits",
+)  # fmt: skip
+BEFORE = ("not ", "-", "√", "∛")
+
+
+def pairings() -> Iterator[str]:
+    """Every function, operator and form with every awkward value in every place of it."""
+    for function in FUNCTIONS:
+        least = sum(not parameter.optional for parameter in function.parameters)
+        for count in range(max(least, 1), len(function.parameters) + 1):
+            among = AWKWARD if count <= 2 else AWKWARD[:8] if count == 3 else AWKWARD[:4]
+            for values in product(among, repeat=count):
+                yield f"{function.name}({', '.join(values)})"
+    for (one, other), sign in product(product(AWKWARD, repeat=2), BETWEEN):
+        yield f"({one}){sign}({other})"
+    for value in AWKWARD:
+        yield from (f"({value}){sign}" for sign in BEHIND)
+        yield from (f"{sign}({value})" for sign in BEFORE)
 
 
 def _mangled(generator: random.Random, line: str, other: str) -> str:

@@ -1,5 +1,7 @@
 """Whatever is typed: an answer, or an error with a sentence, and nothing else."""
 
+from itertools import islice
+
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -10,7 +12,7 @@ from engine.aids.typing import typed_so_far
 from engine.functions.catalogue import FUNCTIONS
 from engine.sheet.machine import bits_of
 from engine.sheet.workings import box_of
-from tests.engine.fuzzed import lines
+from tests.engine.fuzzed import lines, pairings
 
 LEAVES = st.sampled_from(
     [
@@ -95,3 +97,30 @@ def test_fuzzed_lines_end_in_an_answer_or_a_sentence():
         outcome = sheet.answer(line)
         assert outcome.status in ("ok", "error", "unfinished", "note"), line
         outcome.for_page()
+
+
+def test_awkward_values_end_in_an_answer_or_a_sentence_wherever_they_stand():
+    """Every 23rd of the pairings; ``make fuzz`` goes through all of them."""
+    sheet = Sheet()
+    for number, line in enumerate(islice(pairings(), None, None, 23)):
+        sheet = Sheet() if number % 50 == 0 else sheet
+        outcome = sheet.answer(line)
+        assert outcome.error or outcome.answers, line
+        outcome.for_page()
+
+
+@pytest.mark.parametrize(
+    ("line", "said"),
+    [
+        ("stdev([1, arcsin(2), 3])", "Variance and deviation need real numbers."),
+        ("sort([1, arcsin(2)])", "Complex numbers are in no order."),
+        ("5∠arcsin(2)", "∠ needs a finite angle behind it."),
+        ("sqrt(2)^(10^400)", "This number is too large"),
+    ],
+)
+def test_a_complex_angle_is_no_real_number(line, said):
+    assert said in Sheet().answer(line).error.text
+
+
+def test_a_root_of_a_huge_degree_is_a_decimal():
+    assert [str(one.text) for one in Sheet().answer("0.5^1e-400").answers] == ["1"]
