@@ -29,6 +29,10 @@ WAIT_SECONDS = 0.4
 LONGEST_WAIT = 12.0
 """How long it waits for any: as long as two lines before it may take."""
 
+MOST_SENDINGS = 4
+"""How often a job is sent: an evaluator that lacks lines says so, and one that takes its
+place in between lacks all of them."""
+
 LinesSince = Callable[[int], tuple[SheetLine, ...]]
 """Gives the lines of a sheet that came after a revision."""
 
@@ -74,12 +78,13 @@ class Evaluators:
         """
         evaluator = self._take(state.sheet)
         try:
-            result = evaluator.work(state, job)
-            if isinstance(result, Behind):
+            for _ in range(MOST_SENDINGS):
+                result = evaluator.work(state, job)
+                if not isinstance(result, Behind):
+                    return result
                 lines = lines_since(result.revision)
                 state = replace(state, since=result.revision, lines=lines)
-                result = evaluator.work(state, job)
-            return result
+            return failed(job, unforeseen())
         finally:
             evaluator.lock.release()
 

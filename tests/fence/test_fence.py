@@ -139,6 +139,23 @@ def test_all_evaluators_are_ended_or_stopped_and_the_next_line_is_answered(evalu
             assert outcome["answers"][0]["text"] == "21"
 
 
+def test_one_that_is_ended_while_it_gets_its_lines_gets_them_all():
+    pool = Evaluators(1)
+    kept = (SheetLine(1, "x = 20", None), SheetLine(2, "y = x + 1", None))
+    asked = []
+
+    def lines_since(revision):
+        asked.append(revision)
+        if revision == 1:
+            os.kill(pool.evaluators[0].child.pid, signal.SIGKILL)
+        return kept[revision:]
+
+    pool.work(state("e", 1), answer_job("x", number=2), lines_since)
+    outcome = pool.work(state("e", 2), answer_job("x + y", number=3), lines_since)
+    assert (outcome["answers"][0]["text"], asked) == ("41", [0, 1, 0])
+    pool.stop()
+
+
 def test_no_wait_is_without_end(evaluators, monkeypatch):
     monkeypatch.setattr("fence.evaluators.LONGEST_WAIT", 0.5)
     with evaluators.evaluators[0].lock, evaluators.evaluators[1].lock, pytest.raises(Busy):
