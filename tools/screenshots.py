@@ -56,6 +56,14 @@ def out_of_date(page: Page) -> None:
         page.keyboard.press("ArrowLeft")
 
 
+def waiting(page: Page) -> None:
+    page.get_by_test_id("entry").focus()
+    page.context.set_offline(True)
+    type_line(page, "V = 0.8  # a smaller pot, L")
+    type_line(page, "V*4186*(96 - 18.5)  # heat for it, J")
+    page.get_by_test_id("entry").press_sequentially("t/60 + ")
+
+
 def history(page: Page) -> None:
     page.get_by_test_id("entry").focus()
     page.keyboard.press("Control+ArrowUp")
@@ -113,7 +121,7 @@ LIGHT_AND_NIGHT = {
 LIGHT = {
     "workings": workings, "out-of-date": out_of_date, "history": history,
     "completion": completion, "card": card, "number-line": number_line, "angles": angles,
-    "drawer": drawer,
+    "drawer": drawer, "waiting": waiting,
 }  # fmt: skip
 VIEWS = [
     *((name, arrange, theme) for name, arrange in LIGHT_AND_NIGHT.items() for theme in THEMES),

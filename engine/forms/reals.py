@@ -247,7 +247,8 @@ def multiple_of_pi(number: Exact) -> Written:
     minus = top < 0
     power = abs(number.pi_power)
     symbol = "pi" if power == 1 else f"pi^{power}"
-    shown = "<mi>π</mi>" if power == 1 else f"<msup><mi>π</mi><mn>{power}</mn></msup>"
+    sign = '<mi mathvariant="normal">π</mi>'
+    shown = sign if power == 1 else f"<msup>{sign}<mn>{power}</mn></msup>"
     top_text = abs(top).str()
     if number.pi_power < 0:
         below = symbol if bottom == 1 else f"({bottom.str()} {symbol})"
