@@ -117,6 +117,8 @@ class LineError(Exception):
         if not self.inside:
             self.inside = function
             self.text = f"In {function}: {self.text}"
+            if self.code == "unknown-then":
+                self.text += f" Give it one and make {function} again, or use := in place of =."
         self.span, self.mends = None, ()
         return self
 

@@ -70,13 +70,18 @@ def is_beyond_one(x: Number) -> bool:
 
 def arcsine(x: Number, arcosh: OnReals) -> Value:
     """arcsin(x) for |x| > 1: ±(π/2 − i·arcosh|x|)."""
-    above = complexes.complex_of(HALF_PI, negate(arcosh(abs_of(x))))
-    return above if sign_of(x) > 0 else complexes.operate("*", exact(-1), above)
+    size = arcosh(abs_of(x))
+    if sign_of(x) > 0:
+        return complexes.complex_of(HALF_PI, negate(size))
+    return complexes.complex_of(negate(HALF_PI), size)
 
 
 def arccosine_beyond(x: Number, arcosh: OnReals) -> Value:
     """arccos(x) for |x| > 1: π/2 less the arcsine."""
-    return complexes.operate("-", HALF_PI, arcsine(x, arcosh))
+    size = arcosh(abs_of(x))
+    if sign_of(x) > 0:
+        return times_i(size)
+    return complexes.complex_of(PI, negate(size))
 
 
 def arctangent_of_imaginary(y: Number, artanh: OnReals) -> Value:

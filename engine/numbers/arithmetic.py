@@ -183,14 +183,18 @@ def multiply(a: Value, b: Value) -> Value:
     found = radicals.multiply(a, b) or powers_of_e.multiply(a, b)
     if found is not None:
         return found
-    signs = [isinstance(x, Real) and x.name is operator.neg for x in (a, b)]
+    signs = [_has_minus(x) for x in (a, b)]
     if any(signs):
         # the sign comes first, so that equal products can be seen to be equal
-        product = multiply(
-            *(x.args[0] if minus else x for x, minus in zip((a, b), signs, strict=True))
-        )
+        product = multiply(*(negate(x) if m else x for x, m in zip((a, b), signs, strict=True)))
         return product if all(signs) else negate(product)
     return Real(operator.mul, a, b, bounds=_bounds_of_product(a, b))
+
+
+def _has_minus(x: Number) -> bool:
+    if isinstance(x, Exact):
+        return x.coefficient < 0
+    return x.name is operator.neg
 
 
 def _bounds_of_product(a: Number, b: Number) -> Bounds | None:

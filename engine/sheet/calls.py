@@ -45,7 +45,10 @@ def bind_to(function: Function, node: Call) -> list[Node | None]:
     if function.any_number and len(node.args) > len(names) and not node.named:
         return list(node.args)
     optional = {parameter.name for parameter in function.parameters if parameter.optional}
-    if len(node.args) > len(names) and List in function.takes and not node.named:
+    places = zip(function.parameters, node.args, strict=False)
+    number_for_text = any(one.is_text and isinstance(given, Literal) for one, given in places)
+    too_many = len(node.args) > len(names) or number_for_text
+    if too_many and List in function.takes and not node.named:
         raise _without_list(function, node)
     if function.any_number and any(name not in names for name, _ in node.named):
         raise _named_inside(function, node)
@@ -213,6 +216,8 @@ class Inside:
         self.arguments = arguments
         self.itself = itself
         self.form = outer.form
+        self.is_live = outer.is_live
+        self.is_of_then = not outer.is_live
 
     def quantity(self, name: str) -> Value | None:
         if name in self.arguments:

@@ -21,8 +21,9 @@ class Definitions:
         self.by_name: dict[str, list[Step]] = {}
         self.live: set[Step] = set()
 
-    def __contains__(self, name: object) -> bool:
-        return name in self.by_name
+    def __contains__(self, name: str) -> bool:
+        """Whether a name has a value at the foot: forgotten, it is read as before."""
+        return name in self.by_name and self.seen(name) is not None
 
     def __iter__(self) -> Iterator[str]:
         return iter(self.by_name)

@@ -80,6 +80,10 @@ class Scope(Protocol):
 
     form: Form
     trace: Trace | None
+    is_live: bool
+    is_of_then: bool
+    """Whether it is that of a live definition, and whether that of the body of a function
+    that sees only what was there when it was made."""
 
     def quantity(self, name: str) -> Value | None:
         """The quantity's value, None where there is none of this name."""
@@ -115,6 +119,7 @@ class Alone:
 
     form = STANDARD
     trace = None
+    is_of_then = is_live = False
 
     def quantity(self, name: str) -> Value | None:
         return None
@@ -439,7 +444,14 @@ def _named(node: Name, name: str, scope: Scope) -> Value:
         return _constant(name)
     if name in BY_NAME:
         return calls.built_in(BY_NAME[name])
-    raise unknown_name(node, scope.quantity_names())
+    raise _of_its_time(unknown_name(node, scope.quantity_names()), name, scope)
+
+
+def _of_its_time(error: LineError, name: str, scope: Scope) -> LineError:
+    """The error for a name that nothing has, or nothing had when a function was made."""
+    if not scope.is_of_then or error.mends:
+        return error
+    return LineError("unknown-then", f"{name} had no value when this was made.", error.span)
 
 
 def _constant(name: str) -> Value:
@@ -454,7 +466,8 @@ def _call(node: Call, scope: Scope) -> Value:
     if called is None and node.function in BY_NAME:
         return _call_built_in(BY_NAME[node.function], node, scope)
     if called is None and node.function not in CONSTANTS:
-        raise unknown_function(node, scope.function_names())
+        error = unknown_function(node, scope.function_names())
+        raise _of_its_time(error, node.function, scope)
     if isinstance(called, List) and len(node.args) == 1 and not node.named:
         raise _item_in_round_brackets(node)
     if not isinstance(called, Applied):
@@ -502,6 +515,9 @@ def _item_in_round_brackets(node: Call) -> LineError:
 
 def _times_bracket(node: Call) -> LineError:
     name = node.function
+    if name in BY_NAME:
+        text = f"{name} is a quantity here, and no function: /forget {name} brings that back."
+        return LineError("covered", text, node.span)
     if not node.parts:
         text = f"{name} is not a function, so brackets do not belong behind it."
         return LineError("bracket-behind-name", text, node.span, (replace(node.span, name),))

@@ -88,16 +88,14 @@ class Outcome:
         """The same with further remarks, which come first."""
         return replace(self, notices=(*more, *self.notices))
 
-    def with_mends(self, tried: Callable[[Mend], Mend | None]) -> Outcome:
-        """The same with only those mends that work, each as it has come to work."""
+    def with_mends(self, works: Callable[[Mend], bool]) -> Outcome:
+        """The same with only those mends that work."""
         if self.error is not None:
-            self.error.mends = tuple(filter(None, map(tried, self.error.mends)))
+            self.error.mends = tuple(filter(works, self.error.mends))
         if not any(notice.mends for notice in self.notices):
             return self
-        notices = (
-            replace(one, mends=tuple(filter(None, map(tried, one.mends)))) for one in self.notices
-        )
-        return replace(self, notices=tuple(notices))
+        notices = tuple(replace(one, mends=tuple(filter(works, one.mends))) for one in self.notices)
+        return replace(self, notices=notices)
 
     def as_dict(self) -> dict[str, Any]:
         """As ``--json`` prints it."""

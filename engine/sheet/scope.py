@@ -23,6 +23,8 @@ class Visible:
     each once.  ``under_way`` are the live ones that are being worked out.
     """
 
+    is_of_then = False
+
     def __init__(self, sheet: Sheet, step: Step, place: Place, trace: Trace | None = None) -> None:
         self.sheet = sheet
         self.step = step
@@ -33,6 +35,10 @@ class Visible:
         self.under_way: list[tuple[str, Step]] = []
         if step.is_live:
             self.under_way.append((step.defines[-1], step))
+
+    @property
+    def is_live(self) -> bool:
+        return self.step.is_live
 
     def quantity(self, name: str) -> Value | None:
         definition = self.sheet.definitions.seen(name, self.place)

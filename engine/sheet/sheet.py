@@ -45,6 +45,13 @@ from engine.sheet.workings import Workings, WorkStep
 SAME = {"principal-root": "left-the-reals"}
 """A notice, and one that says the same with less: that one is left out beside it."""
 
+MENDED_IN_STEPS = frozenset(
+    {"unknown-function", "side-by-side", "no-brackets", "too-many-arguments"}
+)
+"""Errors that a line may have several of: each mend leads to the next."""
+
+MOST_STEPS = 4
+
 MISSING = frozenset({"unknown-name", "asks", "drawn-later", "from-error", "no-answer"})
 """Errors of a line that only lacks a value."""
 
@@ -209,23 +216,27 @@ class Sheet:
         """The outcome without the mends that would be errors themselves."""
         if isinstance(outcome.error, Unfinished):
             return outcome
-        goes_on = outcome.error is not None and outcome.error.code == "unknown-function"
-        return outcome.with_mends(lambda mend: self._tried(mend, line, goes_on))
+        error = outcome.error
+        offered = error.mends if error is not None and error.code in MENDED_IN_STEPS else ()
+        outcome = outcome.with_mends(lambda mend: self._tried(mend, line) is mend)
+        if offered and not error.mends:
+            in_steps = self._tried(offered[0], line, MOST_STEPS)
+            error.mends = () if in_steps is None else (in_steps,)
+        return outcome
 
-    def _tried(self, mend: Mend, line: Line, goes_on: bool) -> Mend | None:
-        """A mend that works: this one, or, where it ``goes_on``, with the next one
-        behind it, as ``avg(1, 2)`` becomes ``mean([1, 2])``; None where there is none."""
+    def _tried(self, mend: Mend, line: Line, further: int = 0) -> Mend | None:
+        """A mend that works: this one, or with so many ``further`` ones behind it, as
+        ``avg(1, 2)`` becomes ``mean([1, 2])``; None where there is none."""
         text = mend.apply(line.text)
         if not text.strip(" ()"):
             return None
         error = self._error_of(text, line)
         if error is None:
             return mend
-        if not goes_on:
+        if not further or not error.mends:
             return None
-        whole = Span(0, len(line.text))
-        further = (Mend(mend.label, whole, one.apply(text)) for one in error.mends)
-        return next((one for one in further if self._tried(one, line, goes_on=False)), None)
+        next_one = Mend(mend.label, Span(0, len(line.text)), error.mends[0].apply(text))
+        return self._tried(next_one, line, further - 1)
 
     def _error_of(self, text: str, line: Line) -> LineError | None:
         """The error of a text in the place of a line; None where it would be answered, or
