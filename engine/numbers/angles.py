@@ -210,6 +210,13 @@ def sides(a: Value, b: Value) -> tuple[Value, Value]:
     return tuple(v.radians if isinstance(v, Angle) else v for v in (first, second))
 
 
+def counts(a: Value, b: Value) -> tuple[Value, Value]:
+    """The same as their numbers of units: of the unit that the first angle has."""
+    name = (a if isinstance(a, Angle) else b).unit
+    first, second = _beside(a), _beside(b)
+    return tuple(count_of(v, name) if isinstance(v, Angle) else v for v in (first, second))
+
+
 def by_count(compute: Callable[..., Value]) -> Callable[..., Value]:
     """``compute`` on numbers, for an angle too: it is done to its number of units."""
 

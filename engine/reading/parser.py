@@ -329,6 +329,9 @@ class Parser:
         if isinstance(angle, Binary) and angle.op == "^":
             raise complaints.angle_with_power(self, phasor, angle)
         is_pi = angle == Name(angle.span, "pi")
+        over_phasor = self.sees("/") and self.tokens[self.at : self.at + 3][-1].text == "∠"
+        if over_phasor:
+            return
         goes_on = self.sees("/") or self.starts_operand() or self.sees_factor_of_angle()
         if (isinstance(angle, Literal) and goes_on) or (is_pi and (goes_on or self.sees("*"))):
             raise complaints.angle_goes_on(self, phasor)

@@ -430,7 +430,13 @@ def _comparison(node: Comparison, scope: Scope) -> Value:
 
 def _alike(a: Value, b: Value, scope: Scope) -> bool:
     """Whether two values are shown with the same digits."""
+    if (isinstance(a, Angle) or isinstance(b, Angle)) and _are_numbers(a, b):
+        a, b = angles.counts(a, b)
     return write(a, scope.form).text == write(b, scope.form).text
+
+
+def _are_numbers(*values: Value) -> bool:
+    return all(isinstance(value, Exact | Real | Complex | Angle) for value in values)
 
 
 # -- names and calls -----------------------------------------------------------------
