@@ -11,6 +11,7 @@ from engine.forms.decimal import Decimal, significant, to_places
 from engine.forms.fractions import simplest_within
 from engine.forms.names import Form
 from engine.forms.written import Written
+from engine.limits import MAX_FIGURES
 from engine.numbers.arithmetic import multiply
 from engine.numbers.radicals import text_of
 from engine.numbers.values import Exact, Number, Real, exact
@@ -25,9 +26,6 @@ SCIENTIFIC_FROM = 12
 
 SCIENTIFIC_BELOW = -6
 """The power of ten below which they are."""
-
-MAX_EXACT_PLACES = 100_000
-"""Places behind the point that the form ``exact`` writes out."""
 
 BASES = {"binary": ("0b", 2), "octal": ("0o", 8), "hex": ("0x", 16)}
 
@@ -223,22 +221,23 @@ def in_full(number: Number, form: Form) -> Written:
         return Written(shown.kind, shown.sign, shown.text, shown.mathml, (), remark)
     if not number.is_rational:
         return multiple_of_pi(number)
-    places = _places_of(number.coefficient.q)
-    if places is None or places > MAX_EXACT_PLACES:
+    places = _places_of(int(number.coefficient.q))
+    if places is None:
         return fraction(number, form)
     return _number("=", positional_text(to_places(number, places)))
 
 
-def _places_of(denominator: fmpz) -> int | None:
-    """The decimal places of a fraction with this denominator; None if they never end."""
-    counts = []
-    for prime in (2, 5):
-        count = 0
-        while denominator % prime == 0:
-            denominator //= prime
-            count += 1
-        counts.append(count)
-    return max(counts) if denominator == 1 else None
+def _places_of(denominator: int) -> int | None:
+    """The decimal places of a fraction with this denominator; None if they never end, or
+    are more than are shown."""
+    twos = (denominator & -denominator).bit_length() - 1
+    fives, rest = 0, denominator >> twos
+    if max(twos, rest.bit_length() // 3) > MAX_FIGURES:
+        return None
+    while rest % 5 == 0:
+        rest //= 5
+        fives += 1
+    return max(twos, fives) if rest == 1 else None
 
 
 def multiple_of_pi(number: Exact) -> Written:

@@ -79,6 +79,9 @@ def written_answer(sheet: Sheet, step: Step) -> Written:
         raise error.at(place) from None
 
 
+MAX_SHORT_BITS = 64
+"""Numbers of more bits are not written out to see that they are not short."""
+
 CLOSED = (Exact, Real, Complex)
 """Kinds of value that may have a short exact form.  Angles have theirs as multiples of π;
 nobody writes degrees as fractions."""
@@ -91,9 +94,10 @@ def _with_closed_form(sheet: Sheet, shown: Written, step: Step, form: Form) -> W
     is_plain = not form.style and not form.asked and not form.shape
     if shown.sign != "≈" or not is_plain or not isinstance(step.value, CLOSED):
         return shown
-    is_rational = isinstance(step.value, Exact) and step.value.is_rational
-    if is_rational and is_of_decimals(sheet, step):
-        return shown
+    if isinstance(step.value, Exact):
+        is_long = step.value.coefficient.height_bits() > MAX_SHORT_BITS
+        if is_long or (step.value.is_rational and is_of_decimals(sheet, step)):
+            return shown
     try:
         closed = write(step.value, replace(form, style="exact"))
     except LineError:
