@@ -17,6 +17,9 @@ from engine.numbers.values import Exact, Number, is_tiny, rational_of, undecided
 
 TEN = fmpz(10)
 
+MAX_ROUNDED = 20_000
+"""Figures before the point of a real number that is rounded to places behind it."""
+
 SPARE = 3
 """Digits beyond those wanted that a number has to be known to, where it is called a tie."""
 
@@ -95,6 +98,7 @@ def to_places(number: Number, places: int) -> Decimal:
     """``number`` correctly rounded to ``places`` digits behind the point.
 
     At what cannot be told from a tie there is one more, as in :func:`significant`.
+    Errors: :class:`LineError` where it has more figures than can be known.
     """
 
     def rounded(q: fmpq) -> Decimal:
@@ -103,7 +107,16 @@ def to_places(number: Number, places: int) -> Decimal:
 
     if isinstance(number, Exact) and number.is_rational:
         return rounded(number.coefficient)
-    return _proved(number, max(places, 0), rounded) or to_places(number, places + 1)
+    digits = max(places + _figures_before_point(number), 0)
+    return _proved(number, digits, rounded) or to_places(number, places + 1)
+
+
+def _figures_before_point(number: Number) -> int:
+    largest = rational_of(abs(number.ball(FIRST_BITS)).upper())
+    figures = max(magnitude_of(largest) + 1, 0) if largest else 0
+    if figures > MAX_ROUNDED:
+        raise undecided()
+    return figures
 
 
 def _round_significant(q: fmpq, digits: int) -> Decimal:
