@@ -64,6 +64,16 @@ def offers(mends: tuple[Mend, ...], text: str) -> list[dict[str, str]]:
     return [mend.as_dict(text) for mend in mends if mend.apply(text).strip(" ()")]
 
 
+LARGEST_COUNTED = 10**15
+
+
+def counted(number: int) -> str:
+    """A number in a sentence: in full, or on which side of all that is counted it is."""
+    if abs(number) < LARGEST_COUNTED:
+        return f"{int(number):,}"
+    return "10^15 or more" if number > 0 else "-10^15 or less"
+
+
 def replace(span: Span, replacement: str) -> Mend:
     """A mend whose button shows what the line becomes."""
     return Mend("", span, replacement)

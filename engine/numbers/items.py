@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from engine.errors import LineError
+from engine.errors import LineError, counted
 from engine.limits import MAX_ITEMS
 from engine.numbers.values import Exact, List, Value
 
@@ -65,7 +65,8 @@ def item(of: Value, index: Value) -> Value:
         raise LineError("bad-place", "The place of an item is a whole number from 1.")
     place = int(index.coefficient.p)
     if not 1 <= place <= len(of.items):
-        text = f"The list has {len(of.items):,} items, counted from 1; there is no item {place:,}."
+        text = f"The list has {len(of.items):,} items, counted from 1; "
+        text += f"there is no item {counted(index.coefficient.p)}."
         if place < 0:
             text += " The last one is last(…)."
         raise LineError("no-item", text)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from engine.errors import LineError
+from engine.errors import LineError, counted
 from engine.limits import MAX_ITEMS
 from engine.numbers import operators
 from engine.numbers.values import Exact, Infinite, List, Undefined, Value, exact
@@ -26,7 +26,7 @@ def stepped(start: Value, stop: Value, step: Value | None) -> List:
     if not isinstance(count, Exact) or count.coefficient < 0:
         raise LineError("step-away", "The step leads away from the end of the range.")
     if count.coefficient >= MAX_ITEMS:
-        text = f"This range would have {int(count.coefficient.p) + 1:,} items; "
+        text = f"This range would have {counted(count.coefficient.p + 1)} items; "
         raise LineError("too-many-items", f"{text}the limit is {MAX_ITEMS:,}.")
     places = (exact(place) for place in range(int(count.coefficient.p) + 1))
     return List(
