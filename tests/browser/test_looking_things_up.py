@@ -64,6 +64,15 @@ def test_a_purpose_completes_too(sheet):
     expect(entry(sheet)).to_have_value("arcsin()")
 
 
+def test_a_completion_for_an_older_text_takes_what_was_typed_since_with_it(sheet):
+    entry(sheet).press_sequentially("inver")
+    expect(completions(sheet).first).to_contain_text("arcsin(x)")
+    sheet.route("**/preview", lambda route: None)  # no newer rows come
+    entry(sheet).press_sequentially("se sine")
+    completions(sheet).first.click()
+    expect(entry(sheet)).to_have_value("arcsin()")
+
+
 def test_a_function_is_looked_up_in_three_ways_and_its_example_runs(sheet):
     article = sheet.get_by_test_id("handbook-entry")
     # by its key, at the caret

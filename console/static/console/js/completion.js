@@ -5,6 +5,7 @@ document.addEventListener("DOMContentLoaded", () => {
   const list = document.getElementById("completions");
   if (!list) return;
   let chosen = -1;
+  let madeFor = ""; // the text that the rows came for
   let wanted = false; // Tab was pressed before the rows for this text came
 
   const rows = () => [...list.querySelectorAll("[role=option]")];
@@ -27,10 +28,13 @@ document.addEventListener("DOMContentLoaded", () => {
 
   function take(row) {
     const { insert, start, end, back } = row.dataset;
-    const from = teapot.unitsOf(area.value, Number(start));
-    const to = teapot.unitsOf(area.value, Number(end));
-    const text = area.value.slice(0, from) + insert + area.value.slice(to);
+    const from = teapot.unitsOf(madeFor, Number(start));
+    const to = teapot.unitsOf(madeFor, Number(end));
+    // letters that were typed since the rows came belong to the word that is replaced
+    const since = area.value.startsWith(madeFor) ? area.value.slice(madeFor.length) : null;
     close();
+    if (since === null || (since && (to < madeFor.length || !/^[\p{L}\w ]*$/u.test(since)))) return;
+    const text = madeFor.slice(0, from) + insert + madeFor.slice(to);
     teapot.write(text, from + insert.length - Number(back));
   }
 
@@ -38,6 +42,7 @@ document.addEventListener("DOMContentLoaded", () => {
   teapot.showCompletions = (made) => {
     const before = isOpen() && chosen >= 0 ? rows()[chosen].dataset.name : null;
     list.replaceChildren(...made);
+    madeFor = area.value;
     list.hidden = !made.length;
     choose(before === null ? -1 : rows().findIndex((row) => row.dataset.name === before));
     if (wanted && made.length) tab(1);
