@@ -15,7 +15,7 @@ from django.db.models import F
 
 from console.models import Change, Line, Sheet
 
-STATE = ("text", "place", "last", "deleted", "given", "angle", "log", "numbers")
+STATE = ("text", "place", "last", "deleted", "draws", "angle", "log", "numbers")
 """What a line is; everything else of it can be made again."""
 
 

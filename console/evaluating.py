@@ -19,7 +19,7 @@ from engine.sheet.settings import Settings
 from fence.evaluators import Busy, evaluators
 from fence.worker import Job, Refused, SheetLine, State, failed
 
-CACHED = ("outcome", "answered", "engine", "stale", "is_live", "found", "given")
+CACHED = ("outcome", "answered", "engine", "stale", "is_live", "search_text", "draws")
 """The fields of a line that its answers come with; what was given to it only grows."""
 
 LONGEST_MOVED = 60
@@ -31,7 +31,7 @@ BUSY = LineError("busy", "Teapot is busy with other lines just now. Try it again
 def rows_of(lines: QuerySet[Line]) -> QuerySet:
     """What an evaluator needs of lines, in their order."""
     return lines.order_by("place").values_list(
-        "number", "text", "last", "place", "deleted", "angle", "log", "numbers", "given",
+        "number", "text", "last", "place", "deleted", "angle", "log", "numbers", "draws",
         "token", "kept",
     )  # fmt: skip
 

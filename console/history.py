@@ -24,7 +24,7 @@ def search(person: Person, words: str) -> list[Line]:
     """The lines with all of ``words`` in what was typed, a name or an answer."""
     lines = _lines(person).select_related("sheet")
     for word in words.split()[:10]:
-        lines = lines.filter(Q(text__icontains=word) | Q(found__icontains=word))
+        lines = lines.filter(Q(text__icontains=word) | Q(search_text__icontains=word))
     return list(lines[:SHOWN])
 
 

@@ -111,9 +111,9 @@ def _highest(sheet: Sheet, field: str) -> Any:
 
 
 def _answer(
-    sheet: Sheet, line: Line, replies: Sequence[str] = (), given: Drawn = ()
+    sheet: Sheet, line: Line, replies: Sequence[str] = (), draws: Drawn = ()
 ) -> dict[str, Any]:
-    """What the line would answer where it stands; ``given`` is what it was given before."""
+    """What the line would answer where it stands; ``draws`` is what it was given before."""
     return evaluating.work(
         sheet,
         "answer",
@@ -123,13 +123,13 @@ def _answer(
         place=line.place,
         conventions=line.conventions,
         replies=list(replies),
-        given=given,
+        draws=draws,
     )
 
 
 def last_answered(sheet: Sheet, place: float) -> int | None:
     """The number of the line that ``@`` stands for in a line at ``place``."""
-    before = sheet.lines.present().filter(place__lt=place).exclude(found="")
+    before = sheet.lines.present().filter(place__lt=place).exclude(search_text="")
     last = before.order_by("place").last()
     return last.number if last else None
 
@@ -181,19 +181,19 @@ def mend(
     number: int,
     text: str,
     replies: Sequence[str] = (),
-    keeps_given: bool = False,
+    keeps_draws: bool = False,
 ) -> Kept:
     """Gives a line another text where it stands, unless that has an error.
 
-    It is drawn and asked anew, unless it ``keeps`` what it was ``given``.
+    It is drawn and asked anew, unless it ``keeps`` what it was ``draws``.
     """
 
     def attempt() -> Kept | None:
         line = sheet.lines.present().get(number=number)
         line.text, before = text, evaluating.answer_texts(line)
-        if not keeps_given:
-            line.given = []
-        outcome = _answer(sheet, line, replies, line.given)
+        if not keeps_draws:
+            line.draws = []
+        outcome = _answer(sheet, line, replies, line.draws)
         if outcome["status"] not in (OK, NOTE) or outcome["is_setting"]:
             return Kept(outcome)
         line.take(outcome, sheet.revision + 1)
@@ -247,7 +247,7 @@ def set_form(sheet: Sheet, number: int, form: str) -> Kept:
     """
     text = sheet.lines.get(number=number).text
     text = evaluating.surely(sheet, "with_form", text=text, form=form)
-    return mend(sheet, number, text, keeps_given=True)
+    return mend(sheet, number, text, keeps_draws=True)
 
 
 # -- quantities ------------------------------------------------------------------------------

@@ -70,12 +70,12 @@ class Line(UnderConventions):
 
     ``token`` was made by the browser for this input, so that sending it again
     after a lost connection keeps it once.  ``last`` is the number of the line
-    that a bare ``@`` in it stands for.  ``given`` is what was drawn for each of its
+    that a bare ``@`` in it stands for.  ``draws`` is what was drawn for each of its
     statements, which cannot be worked out again: it is made when the line is kept or
     mended, may grow, and is never made less by what the line answers.  ``outcome`` is a
     cache of its answers, made at the revision ``answered`` by the version ``engine``,
     which has to be made again where the line is ``stale`` or the engine is another;
-    ``found`` holds its names and answers for the search.  A ``deleted`` line can be
+    ``search_text`` holds its names and answers for the search.  A ``deleted`` line can be
     brought back.
     """
 
@@ -85,7 +85,7 @@ class Line(UnderConventions):
     text = models.TextField()
     token = models.UUIDField(default=uuid.uuid4)
     last = models.PositiveIntegerField(null=True)
-    given = models.JSONField(default=list)
+    draws = models.JSONField(default=list)
     deleted = models.BooleanField(default=False)
     revision = models.PositiveIntegerField()
     outcome = models.JSONField()
@@ -93,7 +93,7 @@ class Line(UnderConventions):
     is_live = models.BooleanField(default=False)
     engine = models.CharField(max_length=16, default="")
     stale = models.BooleanField(default=False)
-    found = models.TextField(default="")
+    search_text = models.TextField(default="")
     kept = models.DateTimeField(auto_now_add=True)
 
     objects = LineQuerySet.as_manager()
@@ -124,14 +124,14 @@ class Line(UnderConventions):
         self.engine = outcome.get("engine", "")
         self.stale = False
         self.is_live = outcome["is_live"]
-        self.given = _grown(self.given, outcome.get("given", []))
-        answers = outcome["answers"]
-        self.found = " ".join(f"{answer['name'] or ''} {answer['text']}" for answer in answers)
+        self.draws = _grown(self.draws, outcome.get("draws", []))
+        said = (f"{answer['name'] or ''} {answer['text']}" for answer in outcome["answers"])
+        self.search_text = " ".join(said)
 
 
-def _grown(given: list[list[str]], more: list[list[str]]) -> list[list[str]]:
+def _grown(draws: list[list[str]], more: list[list[str]]) -> list[list[str]]:
     """What was given to each statement of a line, with what it was given since."""
-    pairs = zip_longest(given, more, fillvalue=())
+    pairs = zip_longest(draws, more, fillvalue=())
     return [list(max(before, now, key=len)) for before, now in pairs]
 
 

@@ -1,8 +1,8 @@
-"""What is said when a line cannot be answered, or was answered with a remark.
+"""What is said when a line cannot be answered, or was answered with a notice.
 
 A :class:`LineError` carries a sentence for the person, the place in the input
 that it speaks of, and the mends that can be clicked.  A :class:`Notice` is the
-quiet remark beside an answer.
+quiet notice beside an answer.
 """
 
 from __future__ import annotations
@@ -96,7 +96,7 @@ def replace_each(text: str, parts: Sequence[tuple[Span, str]]) -> Mend:
 
 @dataclass(frozen=True, slots=True)
 class Notice:
-    """A remark beside an answer: what was assumed, or what usually is a slip."""
+    """A notice beside an answer: what was assumed, or what usually is a slip."""
 
     code: str
     text: str

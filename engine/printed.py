@@ -40,7 +40,7 @@ def _rows(outcome: Outcome, steps: Sequence[WorkStep]) -> Iterable[str]:
     if outcome.error is not None:
         data = outcome.as_dict()["error"]
         yield f"      {data['text']}"
-        yield from (f"      perhaps: {fix['input']}" for fix in data["fixes"])
+        yield from (f"      perhaps: {mend['input']}" for mend in data["mends"])
         return
     if outcome.command and outcome.command[0] in ("help", "find"):
         yield from (f"      {line}" for line in _looked_up(*outcome.command))

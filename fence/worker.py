@@ -21,9 +21,9 @@ from engine.numbers.context import Conventions
 from engine.reading.plain import statement_text
 from engine.reading.rows import lines_in
 from engine.sheet import editing
+from engine.sheet.binary64_evaluation import bits_of
 from engine.sheet.dependence import again_for, lines_out_of_date
 from engine.sheet.line import Drawn
-from engine.sheet.machine import bits_of
 from engine.sheet.outcome import ERROR
 from engine.sheet.quantities import list_quantities
 from engine.sheet.settings import after
@@ -37,7 +37,7 @@ MAX_SHEETS = 64
 class SheetLine:
     """A line as it is stored; one that is ``deleted`` is to be taken away.
 
-    ``given`` is what was drawn for it; what has to be drawn beyond that comes from its
+    ``draws`` is what was drawn for it; what has to be drawn beyond that comes from its
     ``seed``, and dates from the moment at which it was ``kept``.
     """
 
@@ -47,7 +47,7 @@ class SheetLine:
     place: float = 0
     deleted: bool = False
     conventions: Conventions | None = None
-    given: Drawn = ()
+    draws: Drawn = ()
     seed: str = ""
     kept: datetime | None = None
 
@@ -141,7 +141,7 @@ def _sheet_at(state: State) -> Sheet | Behind:
                     line.place or line.number,
                     line.last,
                     line.conventions,
-                    line.given,
+                    line.draws,
                 )
                 put.draw_from(line.seed, line.kept)
     _sheets[state.sheet] = (state.revision, sheet)
@@ -159,11 +159,11 @@ def _answer(
     place: float | None = None,
     conventions: Conventions | None = None,
     replies: Sequence[str] = (),
-    given: Drawn = (),
+    draws: Drawn = (),
 ) -> Any:
     """What a line would answer, at the foot of the sheet or at a place."""
     return sheet.preview(
-        text, last, number, place, conventions, may_draw=True, replies=replies, given=given
+        text, last, number, place, conventions, may_draw=True, replies=replies, draws=draws
     ).for_page()
 
 

@@ -102,6 +102,6 @@ def refused_with(request: HttpRequest, error: LineError, text: str = "") -> Http
     outcome = {
         "input": text,
         "status": "error",
-        "error": {"code": error.code, "text": error.text, "start": 0, "end": 0, "fixes": []},
+        "error": {"code": error.code, "text": error.text, "start": 0, "end": 0, "mends": []},
     }
     return refused(request, outcome)

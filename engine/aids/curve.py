@@ -234,7 +234,7 @@ def _pieces(points: Samples, low: float, high: float) -> tuple[tuple[Point, ...]
 
 def can_be_drawn(function: Function) -> bool:
     """Whether a function has a curve: it gives a number for a number."""
-    takes_numbers = not function.delays and not any(p.is_text for p in function.parameters[:1])
+    takes_numbers = not function.lazy and not any(p.is_text for p in function.parameters[:1])
     no_curve = ("lists and statistics", "chance, dates and questions", "complex numbers")
     gives_number = not function.value.startswith(("true", "a list"))
     return bool(takes_numbers and function.parameters and gives_number) and (
@@ -257,7 +257,7 @@ def curve_of_function(name: str, unit: str = "rad", mark: float | None = None) -
     along = varied(function)
     given = dict(enumerate(_arguments_of(function)))
     row = tuple(given.get(at) for at in range(len(function.parameters)))
-    is_angle = Angle in function.takes and "angle" in function.parameters[along].text
+    is_angle = Angle in function.accepts and "angle" in function.parameters[along].text
     reach = FULL_ANGLE[unit] if is_angle else USUAL_REACH
     whole = "whole" in function.parameters[along].domain
     of = kept_with_others(function.compute, row, along, Conventions(angle=unit, numbers="real"))

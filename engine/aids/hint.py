@@ -147,12 +147,12 @@ def _card(sheet: Sheet, function: Function, call: Call | None, place: int | None
         "name": function.name,
         "summary": function.summary,
         "parameters": parameters,
-        "goes_on": function.any_number,
+        "goes_on": function.variadic,
         "examples": [
             {"input": example.input, "answer": f"{example.sign} {example.text}"}
             for example in function.examples[:2]
         ],
-        "taken_for": function.taken_for,
+        "confused_with": function.confused_with,
         "curve": curve and asdict(curve),
         "number_line": line and asdict(line),
     }

@@ -53,7 +53,7 @@ def _with_unit(number: Written, name: str) -> Written:
         text.rstrip() + UNITS[name].sign,
         in_unit_mathml(mathml, name),
         number.also,
-        number.remark,
+        number.notice,
     )
 
 

@@ -21,7 +21,7 @@ def _vanishes(part: Written) -> bool:
 
 
 def _of_part(which: str, part: Written) -> str:
-    return part.remark.replace("This", f"The {which} part", 1)
+    return part.notice.replace("This", f"The {which} part", 1)
 
 
 def write_complex(number: Complex, form: Form) -> Written:
@@ -31,10 +31,10 @@ def write_complex(number: Complex, form: Form) -> Written:
         raise LineError("form-for-number", f"The form {form.style} is for real numbers.")
     re, im = writer(number.re, form), writer(number.im, form)
     if _vanishes(im):
-        return replace(re, kind="complex", sign="≈", remark=_of_part("imaginary", im))
+        return replace(re, kind="complex", sign="≈", notice=_of_part("imaginary", im))
     if _vanishes(re):
         shown = write_complex(Complex(ZERO, number.im), form)
-        return replace(shown, sign="≈", remark=_of_part("real", re))
+        return replace(shown, sign="≈", notice=_of_part("real", re))
     sign = "=" if (re.sign, im.sign) == ("=", "=") else "≈"
     minus = im.text.startswith("-")
     size = writer(negate(number.im), form) if minus else im
@@ -48,5 +48,5 @@ def write_complex(number: Complex, form: Form) -> Written:
     shown = f'<mo form="{"infix" if has_re else "prefix"}">{"−" if minus else "+"}</mo>'
     text = (re.text if has_re else "") + join + factor + "i"
     mathml = (re.mathml if has_re else "") + (shown if has_re or minus else "")
-    remark = re.remark or im.remark
-    return Written("complex", sign, text, f"<mrow>{mathml}{factor_shown}{unit}</mrow>", (), remark)
+    notice = re.notice or im.notice
+    return Written("complex", sign, text, f"<mrow>{mathml}{factor_shown}{unit}</mrow>", (), notice)

@@ -104,12 +104,12 @@ def percent(number: Number, form: Form) -> Written:
 
 
 def _written(rounded: Decimal, text: str) -> Written:
-    remark = ""
+    notice = ""
     if rounded.below is not None:
-        remark = f"This is smaller than 1e{rounded.below}."
+        notice = f"This is smaller than 1e{rounded.below}."
     elif not rounded.mantissa and not rounded.exact:
-        remark = "This is not 0, but it is with the digits shown."
-    return Written("number", sign_of(rounded), text, number_mathml(text), (), remark)
+        notice = "This is not 0, but it is with the digits shown."
+    return Written("number", sign_of(rounded), text, number_mathml(text), (), notice)
 
 
 def sign_of(rounded: Decimal) -> str:
@@ -217,8 +217,8 @@ def in_full(number: Number, form: Form) -> Written:
         return _number("=", text, f"<mrow>{node_mathml(tree)}</mrow>")
     if not isinstance(number, Exact):
         shown = standard(number, form)
-        remark = "This has no exact form in digits, fractions or roots, so it is shown rounded."
-        return Written(shown.kind, shown.sign, shown.text, shown.mathml, (), remark)
+        notice = "This has no exact form in digits, fractions or roots, so it is shown rounded."
+        return Written(shown.kind, shown.sign, shown.text, shown.mathml, (), notice)
     if not number.is_rational:
         return multiple_of_pi(number)
     places = _places_of(int(number.coefficient.q))

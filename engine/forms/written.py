@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 @dataclass(frozen=True, slots=True)
 class Written:
-    """``sign`` is ``=`` for exact and ``≈`` for rounded; ``remark`` a sentence.
+    """``sign`` is ``=`` for exact and ``≈`` for rounded; ``notice`` a sentence.
 
     ``also`` are further sayings about the value, such as its true value beside
     that of binary64.  ``nearly`` is the same value rounded, where both are worth
@@ -19,7 +19,7 @@ class Written:
     text: str
     mathml: str
     also: tuple[str, ...] = ()
-    remark: str = ""
+    notice: str = ""
     nearly: Written | None = None
     cells: tuple[tuple[str, ...], ...] = ()
 

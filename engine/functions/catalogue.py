@@ -48,7 +48,7 @@ SUBJECTS = (
 FUNCTIONS: tuple[Function, ...] = tuple(f for module in SUBJECTS for f in module.FUNCTIONS)
 
 BY_NAME: dict[str, Function] = {
-    name: function for function in FUNCTIONS for name in (function.name, *function.also_written)
+    name: function for function in FUNCTIONS for name in (function.name, *function.aliases)
 }
 
 _CONSTANTS = (
@@ -61,11 +61,11 @@ _CONSTANTS = (
         "e", exp_of(exact(1)), "Euler's number, the base of the natural logarithm.", "ISO 80000-2",
         words="Euler number base of natural logarithm exponential",
         examples=(Example("e^2", "≈", "7.389056099"), Example("ln(e)", "=", "1")),
-        taken_for="the e of 4.56e-4, which is a power of ten.",
+        confused_with="the e of 4.56e-4, which is a power of ten.",
     ),
     Constant(
         "i", Complex(exact(0), exact(1)), "The imaginary unit: its square is −1.", "ISO 80000-2",
-        also_written=("j",), words="imaginary unit square root of minus one j",
+        aliases=("j",), words="imaginary unit square root of minus one j",
         examples=(Example("i^2", "=", "-1"), Example("(2 + i)(2 - i)", "=", "5")),
     ),
     Constant(
@@ -75,12 +75,12 @@ _CONSTANTS = (
     ),
     Constant(
         "infinity", Infinite(1), "∞, beyond every number.", "ISO 80000-2",
-        also_written=("inf",), words="infinite endless",
+        aliases=("inf",), words="infinite endless",
         examples=(Example("1/infinity", "=", "0"), Example("infinity + 1", "=", "infinity")),
     ),
     Constant(
         "undefined", Undefined("It was typed so."), "No value: what 0/0 gives.", "IEEE 754",
-        also_written=("nan",), words="not a number no value",
+        aliases=("nan",), words="not a number no value",
         examples=(Example("0/0", "=", "undefined"), Example("undefined + 1", "=", "undefined")),
     ),
     Constant(
@@ -95,7 +95,7 @@ _CONSTANTS = (
 )  # fmt: skip
 
 CONSTANTS: dict[str, Constant] = {
-    name: constant for constant in _CONSTANTS for name in (constant.name, *constant.also_written)
+    name: constant for constant in _CONSTANTS for name in (constant.name, *constant.aliases)
 }
 
 

@@ -28,27 +28,27 @@ def random(of: Value | None = None) -> Value:
 
     Errors: :class:`LineError` for an empty list, or what is no list.
     """
-    given = current().given
+    draws = current().draws
     if of is None:
-        drawn = given.next(lambda: str(given.draw(10**FIGURES)), DRAWN_LATER)
+        drawn = draws.next(lambda: str(draws.draw(10**FIGURES)), DRAWN_LATER)
         return exact(fmpq(int(drawn), 10**FIGURES))
     if not isinstance(of, List) or not of.items:
         raise LineError("not-a-list", "random draws from a list or a range, as in random(1..6).")
-    place = given.next(lambda: str(given.draw(len(of.items))), DRAWN_LATER)
+    place = draws.next(lambda: str(draws.draw(len(of.items))), DRAWN_LATER)
     return of.items[int(place) % len(of.items)]
 
 
 def now() -> Value:
     """The moment at which the line was kept."""
-    given = current().given
-    moment = given.next(lambda: given.now().isoformat(timespec="seconds"))
+    draws = current().draws
+    moment = draws.next(lambda: draws.now().isoformat(timespec="seconds"))
     return Date(datetime.fromisoformat(moment), with_time=True)
 
 
 def today() -> Value:
     """The day on which the line was kept."""
-    given = current().given
-    moment = given.next(lambda: given.now().date().isoformat())
+    draws = current().draws
+    moment = draws.next(lambda: draws.now().date().isoformat())
     return Date(datetime.fromisoformat(moment))
 
 
@@ -60,13 +60,13 @@ def ask(question: Value) -> Value:
     if not isinstance(question, str):
         raise LineError("not-a-text", 'The question is text, as in ask("How warm is it, in °C?").')
     work = current()
-    reply = work.given.next(lambda: _reply_to(question), ASKED_LATER)
+    reply = work.draws.next(lambda: _reply_to(question), ASKED_LATER)
     return work.read(reply)
 
 
 def _reply_to(question: str) -> str:
     work = current()
-    replies = work.given.replies
+    replies = work.draws.replies
     reply = replies.next()
     if reply is None:
         raise Asked(question, replies.taken)
@@ -88,10 +88,10 @@ FUNCTIONS = (
         examples=(Example("random([7])", "=", "7"), Example("0 <= random() < 1", "=", "true")),
         value="a number, or an item of the list",
         related=("today",),
-        taken_for="a number that changes every time it is looked at: a line keeps its draw.",
+        confused_with="a number that changes every time it is looked at: a line keeps its draw.",
         words="dice draw chance lottery sample rand randint",
         source=SOURCE,
-        takes=(List,),
+        accepts=(List,),
     ),
     Function(
         name="today",
@@ -107,7 +107,7 @@ FUNCTIONS = (
         related=("now",),
         words="date day calendar",
         source=SOURCE,
-        taken_for="now(), which tells the time of the day too.",
+        confused_with="now(), which tells the time of the day too.",
     ),
     Function(
         name="now",
@@ -123,7 +123,7 @@ FUNCTIONS = (
         related=("today",),
         words="time clock date moment",
         source=SOURCE,
-        taken_for="today(), the day alone.",
+        confused_with="today(), the day alone.",
     ),
     Function(
         name="ask",
@@ -137,7 +137,7 @@ FUNCTIONS = (
         ),
         value="the value of the reply",
         related=("random",),
-        taken_for="a value that is asked for every time: a line keeps its reply.",
+        confused_with="a value that is asked for every time: a line keeps its reply.",
         words="input prompt enter question reply user keyboard read",
         source=SOURCE,
     ),

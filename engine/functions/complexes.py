@@ -53,9 +53,9 @@ FUNCTIONS = (
         related=("im", "conj"),
         words="real part",
         source="ISO 80000-2",
-        takes=(Complex, Angle),
+        accepts=(Complex, Angle),
         special_values=("re(i) = 0", "re(infinity) = infinity"),
-        taken_for="abs, the distance from 0.",
+        confused_with="abs, the distance from 0.",
     ),
     Function(
         name="im",
@@ -67,9 +67,9 @@ FUNCTIONS = (
         related=("re", "conj"),
         words="imaginary part imag",
         source="ISO 80000-2",
-        takes=(Complex, Angle),
+        accepts=(Complex, Angle),
         special_values=("im(i) = 1", "im(-2) = 0"),
-        taken_for="the imaginary part with its i: im(3 + 2i) is 2.",
+        confused_with="the imaginary part with its i: im(3 + 2i) is 2.",
     ),
     Function(
         name="arg",
@@ -82,9 +82,9 @@ FUNCTIONS = (
         related=("abs", "arctan"),
         words="angle argument phase of a complex number polar",
         source="ISO 80000-2",
-        takes=(Complex, Angle),
+        accepts=(Complex, Angle),
         special_values=("arg(1) = 0°", "arg(i) = 90°", "arg(-1) = 180°", "arg(0) = undefined"),
-        taken_for="arctan(im(z)/re(z)), which is in the wrong quadrant where the real part is "
+        confused_with="arctan(im(z)/re(z)), which is in the wrong quadrant where the real part is "
         "negative.",
     ),
     Function(
@@ -98,8 +98,8 @@ FUNCTIONS = (
         related=("re", "im"),
         words="complex conjugate",
         source="ISO 80000-2",
-        takes=(Complex, Angle),
+        accepts=(Complex, Angle),
         special_values=("conj(i) = -i", "conj(-2) = -2"),
-        taken_for="the negative number: only the imaginary part changes its sign.",
+        confused_with="the negative number: only the imaginary part changes its sign.",
     ),
 )

@@ -84,7 +84,7 @@ def is_pole_of_gamma(x: Value) -> bool:
     return isinstance(x, Exact) and x.is_integer and x.coefficient <= 0
 
 
-def continued(compute: Callable[..., acb]) -> Callable[..., Value]:
+def complex_extension(compute: Callable[..., acb]) -> Callable[..., Value]:
     """The function of complex numbers that ``compute`` gives on balls."""
 
     def function(*values: Value) -> Value:

@@ -156,7 +156,7 @@ def _record(
     special_values: tuple[str, ...],
     also: tuple[str, ...],
     words: str,
-    taken_for: str = "",
+    confused_with: str = "",
 ) -> Function:
     of_what = name.removeprefix("arc")
     return Function(
@@ -167,10 +167,10 @@ def _record(
         compute=compute,
         examples=examples,
         value=value,
-        also_written=also,
+        aliases=also,
         special_values=special_values,
         related=(of_what, "degrees"),
-        taken_for=taken_for or f"1/{of_what}(x), which is another thing.",
+        confused_with=confused_with or f"1/{of_what}(x), which is another thing.",
         words=words,
         source=SOURCE,
         on_complex=_as_angle(of_what, IN_PLANE[name]),
@@ -205,7 +205,7 @@ FUNCTIONS = (
             Example("arctan(2)", "≈", "1.107148718 rad"),
         ),
         value="an angle from −90° to 90°; with x, above −180° and up to 180°",
-        also_written=("atan", "atan2"),
+        aliases=("atan", "atan2"),
         special_values=(
             "arctan(0) = 0°",
             "arctan(1) = 45°",
@@ -214,7 +214,7 @@ FUNCTIONS = (
             "arctan(0, -1) = 180°",
         ),
         related=("tan", "arg", "degrees"),
-        taken_for="arctan(y/x), which is in the wrong quadrant where x is negative: "
+        confused_with="arctan(y/x), which is in the wrong quadrant where x is negative: "
         "arctan(y, x) is in the right one.",
         words="inverse tangent angle of a slope quadrant direction of a point bearing atan2",
         source=SOURCE,

@@ -8,7 +8,7 @@ from engine.errors import LineError
 from engine.functions.record import Example, Function, Parameter
 from engine.numbers import complexes
 from engine.numbers.arithmetic import divide, is_zero, not_real, sign_of
-from engine.numbers.context import conventions, remark
+from engine.numbers.context import conventions, notice
 from engine.numbers.radicals import as_root
 from engine.numbers.roots import rational_log
 from engine.numbers.values import Exact, Infinite, Number, Real, Undefined, Value, exact
@@ -22,7 +22,7 @@ def natural_log(x: Value) -> Value:
     if isinstance(x, Undefined):
         return x
     if is_zero(x):
-        remark("log-of-zero", "The logarithm of 0 grows below all bounds.")
+        notice("log-of-zero", "The logarithm of 0 grows below all bounds.")
         return Infinite(-1)
     if sign_of(x) < 0:
         raise not_real("The logarithm of a negative number")
@@ -112,7 +112,7 @@ FUNCTIONS = (
             Example("ln(1)", "=", "0"),
         ),
         related=("exp", "lg", "lb", "log"),
-        taken_for="lg, the logarithm to base 10.",
+        confused_with="lg, the logarithm to base 10.",
         words="natural logarithm log base e",
         source="ISO 80000-2",
         special_values=("ln(1) = 0", "ln(e) = 1", "ln(0) = -infinity", "ln(-1) = i*pi"),
@@ -129,9 +129,9 @@ FUNCTIONS = (
             Example("lg(1e-23)", "=", "-23"),
             Example("lg(2)", "≈", "0.3010299957"),
         ),
-        also_written=("log10",),
+        aliases=("log10",),
         related=("ln", "lb", "log"),
-        taken_for="ln, the logarithm to base e.",
+        confused_with="ln, the logarithm to base e.",
         words="common decimal logarithm log base ten 10",
         source="ISO 80000-2",
         special_values=("lg(1) = 0", "lg(10) = 1", "lg(1/1000) = -3", "lg(0) = -infinity"),
@@ -144,12 +144,12 @@ FUNCTIONS = (
         compute=binary_log,
         on_complex=lambda z: complex_log(z, exact(2)),
         examples=(Example("lb(8)", "=", "3"), Example("lb(10)", "≈", "3.321928095")),
-        also_written=("log2",),
+        aliases=("log2",),
         related=("ln", "lg", "log"),
         words="binary logarithm log base two 2",
         source="ISO 80000-2",
         special_values=("lb(1) = 0", "lb(2) = 1", "lb(1/8) = -3", "lb(0) = -infinity"),
-        taken_for="a number in binary figures: that is x as binary.",
+        confused_with="a number in binary figures: that is x as binary.",
     ),
     Function(
         name="log",
@@ -167,7 +167,7 @@ FUNCTIONS = (
             Example("log(7, 10)", "≈", "0.84509804"),
         ),
         related=("ln", "lg", "lb"),
-        taken_for="a logarithm with a base of its own: with no base it is asked back.",
+        confused_with="a logarithm with a base of its own: with no base it is asked back.",
         words="logarithm to any base",
         source="ISO 80000-2",
         special_values=("log(1, 7) = 0", "log(7, 7) = 1", "log(1/9, 3) = -2", "log(2, 4) = 1/2"),

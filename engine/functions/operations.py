@@ -19,7 +19,7 @@ def _operation(
     second: Parameter = SECOND,
     *,
     related: tuple[str, ...],
-    taken_for: str = "",
+    confused_with: str = "",
 ) -> Function:
     return Function(
         name=name,
@@ -29,9 +29,9 @@ def _operation(
         compute=lambda x, y: operate(sign, x, y),
         examples=examples,
         related=related,
-        taken_for=taken_for,
+        confused_with=confused_with,
         source=source,
-        takes=(Angle, Complex, Date, str),
+        accepts=(Angle, Complex, Date, str),
     )
 
 
@@ -60,28 +60,28 @@ FUNCTIONS = (
         "divide", "/", "The quotient.",
         (Example("divide(7, 2)", "=", "3.5"), Example("divide(1, 3)", "≈", "0.3333333333")),
         "ISO 80000-2", NOT_ZERO,
-        taken_for="quotient, which rounds the quotient down.",
+        confused_with="quotient, which rounds the quotient down.",
         related=("multiply", "quotient"),
     ),
     _operation(
         "power", "^", "The power.",
         (Example("power(2, 10)", "=", "1024"), Example("power(9, 1/2)", "=", "3")),
         "ISO 80000-2",
-        taken_for="exp(x), the power of e.",
+        confused_with="exp(x), the power of e.",
         related=("exp", "root"),
     ),
     _operation(
         "quotient", "div", "The quotient rounded towards −∞.",
         (Example("quotient(31, 9)", "=", "3"), Example("quotient(-31, 9)", "=", "-4")),
         "Knuth, The Art of Computer Programming, 1.2.4", NOT_ZERO,
-        taken_for="divide, which keeps the fractional part.",
+        confused_with="divide, which keeps the fractional part.",
         related=("remainder", "floor"),
     ),
     _operation(
         "remainder", "mod", "What is left of the quotient rounded towards −∞.",
         (Example("remainder(31, 9)", "=", "4"), Example("remainder(-31, 9)", "=", "5")),
         "Knuth, The Art of Computer Programming, 1.2.4", NOT_ZERO,
-        taken_for="a remainder with the sign of x: it has the sign of y.",
+        confused_with="a remainder with the sign of x: it has the sign of y.",
         related=("quotient",),
     ),
 )  # fmt: skip

@@ -52,14 +52,14 @@ class Function:
 
     ``compute`` takes one value a parameter, in their order, None where an
     optional one was left out.  ``special_values`` are equations that hold, such as
-    ``gamma(1/2) = sqrt(pi)``; ``taken_for`` says what it is easily taken for;
+    ``gamma(1/2) = sqrt(pi)``; ``confused_with`` says what it is easily taken for;
     ``words`` are words of a purpose by which it is looked for.  ``source`` names the
-    definition that it follows.  With ``any_number`` more arguments may follow the
+    definition that it follows.  With ``variadic`` more arguments may follow the
     last parameter.
 
-    ``takes`` are the kinds of value, beside real numbers, that ``compute`` deals with
+    ``accepts`` are the kinds of value, beside real numbers, that ``compute`` deals with
     itself; a list that it does not is gone through item by item.  ``on_complex`` is
-    its continuation to complex numbers.  Where it ``delays``, ``compute`` is given
+    its continuation to complex numbers.  Where it is ``lazy``, ``compute`` is given
     each argument as :class:`Delayed`.
     """
 
@@ -70,21 +70,21 @@ class Function:
     compute: Callable[..., Value]
     examples: tuple[Example, ...]
     value: str = "a real number"
-    also_written: tuple[str, ...] = ()
+    aliases: tuple[str, ...] = ()
     special_values: tuple[str, ...] = ()
     related: tuple[str, ...] = ()
-    taken_for: str = ""
+    confused_with: str = ""
     words: str = ""
     source: str = ""
-    any_number: bool = False
-    takes: tuple[type, ...] = ()
+    variadic: bool = False
+    accepts: tuple[type, ...] = ()
     on_complex: Callable[..., Value] | None = None
-    delays: bool = False
+    lazy: bool = False
 
     @property
     def pattern(self) -> str:
         """How it is called, optional arguments in their place: ``log(x, base)``."""
-        more = ", …" if self.any_number else ""
+        more = ", …" if self.variadic else ""
         return f"{self.name}({', '.join(p.name for p in self.parameters)}{more})"
 
 
@@ -96,7 +96,7 @@ class Constant:
     value: Value
     summary: str
     source: str = ""
-    also_written: tuple[str, ...] = ()
+    aliases: tuple[str, ...] = ()
     words: str = ""
     examples: tuple[Example, ...] = ()
-    taken_for: str = ""
+    confused_with: str = ""

@@ -9,7 +9,7 @@ from engine.functions.helpers import outside, whole
 from engine.functions.record import Example, Function, Parameter
 from engine.numbers.angles import by_count
 from engine.numbers.arithmetic import negate, sign_of, subtract
-from engine.numbers.context import remark
+from engine.numbers.context import notice
 from engine.numbers.values import Angle, Exact, Infinite, Undefined, Value, exact
 from engine.numbers.whole import floor_of
 
@@ -21,7 +21,7 @@ MAX_PLACES = 10_000
 def round_off(x: Value, places: Value | None = None, ties: Value | None = None) -> Value:
     """``x`` rounded to ``places`` digits behind the point, none where left out.
 
-    A tie goes to the even neighbour (ISO 80000-1, Annex B, rule A) with a remark;
+    A tie goes to the even neighbour (ISO 80000-1, Annex B, rule A) with a notice;
     with ``ties`` "away" to the neighbour that is farther from 0 (rule B).
     Errors: :class:`LineError` for ``places`` or ``ties`` that are neither.
     """
@@ -51,10 +51,10 @@ def _at_a_tie(even: fmpz, x: fmpq, ties: str | None) -> fmpz:
     if ties == "away":
         return away
     if ties is None and even == away:
-        remark("tie", "This was a tie; it went to the even neighbour.")
+        notice("tie", "This was a tie; it went to the even neighbour.")
     elif ties is None:
         said = 'This was a tie; it went to the even neighbour. With ties="away" it goes up'
-        remark("tie", f"{said if x > 0 else said[:-2] + 'down'}.", 'ties="away"')
+        notice("tie", f"{said if x > 0 else said[:-2] + 'down'}.", 'ties="away"')
     return even
 
 
@@ -88,7 +88,7 @@ FUNCTIONS = (
             Parameter("ties", "where a tie goes", '"even" or "away"', True, is_text=True),
         ),
         compute=by_count(round_off),
-        takes=(Angle,),
+        accepts=(Angle,),
         examples=(
             Example("round(6.5)", "=", "6"),
             Example("round(7.5)", "=", "8"),
@@ -96,7 +96,7 @@ FUNCTIONS = (
             Example('round(6.5, ties="away")', "=", "7"),
         ),
         related=("floor", "ceil", "trunc"),
-        taken_for='the rule that every tie goes up: ties="away" does so.',
+        confused_with='the rule that every tie goes up: ties="away" does so.',
         words="round off nearest half even decimal places bankers",
         source="ISO 80000-1, Annex B",
         special_values=("round(1/2) = 0", "round(3/2) = 2", "round(-1/2) = 0"),
@@ -107,13 +107,13 @@ FUNCTIONS = (
         summary="The largest whole number that is not above x.",
         parameters=(X,),
         compute=by_count(floor_of),
-        takes=(Angle,),
+        accepts=(Angle,),
         examples=(Example("floor(2.7)", "=", "2"), Example("floor(-2.7)", "=", "-3")),
         related=("ceil", "trunc", "round"),
         words="round down towards minus infinity integer below",
         source="ISO 80000-2",
         special_values=("floor(-1/2) = -1", "floor(infinity) = infinity"),
-        taken_for="trunc, which goes towards 0: floor(-2.5) is −3.",
+        confused_with="trunc, which goes towards 0: floor(-2.5) is −3.",
     ),
     Function(
         name="ceil",
@@ -121,14 +121,14 @@ FUNCTIONS = (
         summary="The smallest whole number that is not below x.",
         parameters=(X,),
         compute=by_count(ceiling),
-        takes=(Angle,),
+        accepts=(Angle,),
         examples=(Example("ceil(2.1)", "=", "3"), Example("ceil(-2.1)", "=", "-2")),
-        also_written=("ceiling",),
+        aliases=("ceiling",),
         related=("floor",),
         words="round up ceiling towards infinity integer above",
         source="ISO 80000-2",
         special_values=("ceil(-1/2) = 0", "ceil(infinity) = infinity"),
-        taken_for="round, which may go down: ceil(2.1) is 3.",
+        confused_with="round, which may go down: ceil(2.1) is 3.",
     ),
     Function(
         name="trunc",
@@ -136,13 +136,13 @@ FUNCTIONS = (
         summary="The whole part: x without its digits behind the point.",
         parameters=(X,),
         compute=by_count(truncate),
-        takes=(Angle,),
+        accepts=(Angle,),
         examples=(Example("trunc(2.7)", "=", "2"), Example("trunc(-2.7)", "=", "-2")),
         related=("frac", "floor"),
         words="cut off truncate towards zero whole integer part int fix",
         source="ISO 80000-2",
         special_values=("trunc(-1/2) = 0", "trunc(infinity) = infinity"),
-        taken_for="floor, which goes down: trunc(-2.5) is −2.",
+        confused_with="floor, which goes down: trunc(-2.5) is −2.",
     ),
     Function(
         name="frac",
@@ -150,12 +150,12 @@ FUNCTIONS = (
         summary="The fractional part: x less its floor.",
         parameters=(X,),
         compute=by_count(fraction_part),
-        takes=(Angle,),
+        accepts=(Angle,),
         examples=(Example("frac(2.75)", "=", "0.75"), Example("frac(-2.75)", "=", "0.25")),
         related=("trunc", "floor"),
         words="fractional part behind the decimal point",
         source="ISO 80000-2",
         special_values=("frac(3) = 0", "frac(-1/4) = 3/4"),
-        taken_for="the figures behind the point of a negative number: frac(-2.75) is 0.25.",
+        confused_with="the figures behind the point of a negative number: frac(-2.75) is 0.25.",
     ),
 )

@@ -164,7 +164,7 @@ def _record(
     source: str,
     parameters: tuple[Parameter, ...] = (X,),
     related: tuple[str, ...] = (),
-    taken_for: str = "",
+    confused_with: str = "",
     words: str = "",
     special_values: tuple[str, ...] = (),
 ) -> Function:
@@ -177,7 +177,7 @@ def _record(
         examples=examples,
         special_values=special_values,
         related=related,
-        taken_for=taken_for,
+        confused_with=confused_with,
         words=words,
         source=source,
     )
@@ -207,7 +207,7 @@ FUNCTIONS = (
         "NIST DLMF, 5.2.1", (ABOVE_ZERO,), ("gamma",),
         words="loggamma gammaln log gamma logarithm of a large factorial",
         special_values=("lgamma(1) = 0", "lgamma(2) = 0", "lgamma(1/2) = ln(pi)/2"),
-        taken_for="ln(n!): lgamma(n) is the logarithm of (n − 1)!.",
+        confused_with="ln(n!): lgamma(n) is the logarithm of (n − 1)!.",
     ),
     _record(
         "beta", "The beta function: gamma(a)·gamma(b)/gamma(a + b).", beta,
@@ -215,7 +215,7 @@ FUNCTIONS = (
         "NIST DLMF, 5.12.1", (Parameter("a", "a number"), Parameter("b", "a number")), ("gamma",),
         words="Euler beta function integral",
         special_values=("beta(1, 1) = 1", "beta(1, 2) = 1/2", "beta(1/2, 1/2) = pi"),
-        taken_for="a quantity of this name, which covers it.",
+        confused_with="a quantity of this name, which covers it.",
     ),
     _record(
         "digamma", "The derivative of the logarithm of the gamma function.", digamma,
@@ -227,7 +227,7 @@ FUNCTIONS = (
             "digamma(1) - digamma(1/2) = 2*ln(2)",
             "digamma(0) = undefined",
         ),
-        taken_for="gamma: this is the slope of lgamma.",
+        confused_with="gamma: this is the slope of lgamma.",
     ),
     _record(
         "erf", "The error function.", erf,
@@ -235,7 +235,7 @@ FUNCTIONS = (
         "NIST DLMF, 7.2.1", related=("erfc",),
         words="error function normal distribution Gaussian integral diffusion",
         special_values=("erf(0) = 0", "erf(infinity) = 1", "erf(-infinity) = -1"),
-        taken_for="the normal distribution, which is (1 + erf(x/sqrt(2)))/2.",
+        confused_with="the normal distribution, which is (1 + erf(x/sqrt(2)))/2.",
     ),
     _record(
         "erfc", "What the error function leaves to 1.", erfc,
@@ -243,7 +243,7 @@ FUNCTIONS = (
         "NIST DLMF, 7.2.2", related=("erf",),
         words="complementary error function tail of the normal distribution",
         special_values=("erfc(0) = 1", "erfc(infinity) = 0", "erfc(-infinity) = 2"),
-        taken_for="1/erf(x): it is 1 − erf(x).",
+        confused_with="1/erf(x): it is 1 − erf(x).",
     ),
     _record(
         "zeta", "Riemann's zeta function.", zeta,
@@ -257,7 +257,7 @@ FUNCTIONS = (
             "zeta(0) = -1/2",
             "zeta(1) = undefined",
         ),
-        taken_for="the sum of the powers 1/n^s where s is 1 or less: there it is carried on.",
+        confused_with="the sum of the powers 1/n^s where s is 1 or less: there it is carried on.",
         related=("gamma",),
     ),
     _record(
@@ -267,7 +267,7 @@ FUNCTIONS = (
         "NIST DLMF, 10.2.2", (ORDER, X), ("bessel_y",),
         words="Bessel J cylinder waves vibrating drum diffraction",
         special_values=("bessel_j(0, 0) = 1", "bessel_j(1, 0) = 0", "bessel_j(1/2, pi/2) = 2/pi"),
-        taken_for="a function whose first argument is x: the order comes first.",
+        confused_with="a function whose first argument is x: the order comes first.",
     ),
     _record(
         "bessel_y", "The Bessel function of the second kind.",
@@ -277,7 +277,7 @@ FUNCTIONS = (
         "NIST DLMF, 10.2.3", (ORDER, ABOVE_ZERO), ("bessel_j",),
         words="Bessel Y Neumann Weber cylinder",
         special_values=("bessel_y(1/2, pi) = sqrt(2)/pi",),
-        taken_for="bessel_j, which is finite at 0.",
+        confused_with="bessel_j, which is finite at 0.",
     ),
     _record(
         "bessel_i", "The modified Bessel function of the first kind.",
@@ -286,7 +286,7 @@ FUNCTIONS = (
         "NIST DLMF, 10.25.2", (ORDER, X), ("bessel_k",),
         words="modified Bessel I cylinder heat",
         special_values=("bessel_i(0, 0) = 1", "bessel_i(1/2, pi/2) = 2*sinh(pi/2)/pi"),
-        taken_for="bessel_j, which swings: this one grows.",
+        confused_with="bessel_j, which swings: this one grows.",
     ),
     _record(
         "bessel_k", "The modified Bessel function of the second kind.",
@@ -296,7 +296,7 @@ FUNCTIONS = (
         "NIST DLMF, 10.27.4", (ORDER, ABOVE_ZERO), ("bessel_i",),
         words="modified Bessel K Macdonald cylinder decay",
         special_values=("bessel_k(1/2, pi/2) = exp(-pi/2)",),
-        taken_for="bessel_y, which swings: this one falls off.",
+        confused_with="bessel_y, which swings: this one falls off.",
     ),
     _record(
         "airy_ai", "The Airy function Ai.", airy_ai,
@@ -304,7 +304,7 @@ FUNCTIONS = (
         "NIST DLMF, 9.2", related=("airy_bi",),
         words="Airy Ai rainbow turning point",
         special_values=("airy_ai(0) = 1/(3^(2/3)*gamma(2/3))", "airy_ai(infinity) = 0"),
-        taken_for="airy_bi, which grows for positive x.",
+        confused_with="airy_bi, which grows for positive x.",
     ),
     _record(
         "airy_bi", "The Airy function Bi.", airy_bi,
@@ -312,7 +312,7 @@ FUNCTIONS = (
         "NIST DLMF, 9.2", related=("airy_ai",),
         words="Airy Bi",
         special_values=("airy_bi(0) = 1/(3^(1/6)*gamma(2/3))", "airy_bi(infinity) = infinity"),
-        taken_for="airy_ai, which falls off for positive x.",
+        confused_with="airy_ai, which falls off for positive x.",
     ),
     _record(
         "elliptic_k", "The complete elliptic integral of the first kind.",
@@ -342,6 +342,6 @@ FUNCTIONS = (
         "NIST DLMF, 4.13", (Parameter("x", "a number", "x ≥ −1/e"),), ("exp",),
         words="W product logarithm inverse of x exp x",
         special_values=("lambert_w(0) = 0", "lambert_w(e) = 1", "lambert_w(-ln(2)/2) = -ln(2)"),
-        taken_for="its other branch, below −1: this is the principal one.",
+        confused_with="its other branch, below −1: this is the principal one.",
     ),
 )  # fmt: skip

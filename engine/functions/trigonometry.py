@@ -78,11 +78,11 @@ def _record(
         value=value,
         special_values=special_values,
         related=related,
-        taken_for="the same of degrees, where the sheet reads bare numbers in radians: "
+        confused_with="the same of degrees, where the sheet reads bare numbers in radians: "
         f"{name}(30°) says which.",
         words=words,
         source="ISO 80000-2",
-        takes=(Angle,),
+        accepts=(Angle,),
         on_complex=of_complex_angle(name),
     )
 

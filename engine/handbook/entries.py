@@ -31,10 +31,10 @@ class Entry:
     examples: tuple[Example, ...] = ()
     parameters: tuple[Parameter, ...] = ()
     value: str = ""
-    also_written: tuple[str, ...] = ()
+    aliases: tuple[str, ...] = ()
     special_values: tuple[str, ...] = ()
     related: tuple[str, ...] = ()
-    taken_for: str = ""
+    confused_with: str = ""
     words: str = ""
     source: str = ""
 
@@ -42,21 +42,21 @@ class Entry:
 def _of_function(f: Function) -> Entry:
     return Entry(
         f.name, FUNCTION, f.name, f.pattern, f.subject, f.summary, f.examples, f.parameters,
-        f.value, f.also_written, f.special_values, f.related, f.taken_for, f.words, f.source,
+        f.value, f.aliases, f.special_values, f.related, f.confused_with, f.words, f.source,
     )  # fmt: skip
 
 
 def _of_constant(c: Constant) -> Entry:
     return Entry(
         c.name, CONSTANT, c.name, c.name, "constants", c.summary, c.examples,
-        also_written=c.also_written, taken_for=c.taken_for, words=c.words, source=c.source,
+        aliases=c.aliases, confused_with=c.confused_with, words=c.words, source=c.source,
     )  # fmt: skip
 
 
 def _of_record(kind: str, subject: str, r: Record) -> Entry:
     return Entry(
         r.name, kind, r.sign, r.pattern, subject, r.summary, r.examples,
-        related=r.related, taken_for=r.taken_for, words=r.words, source=r.source,
+        related=r.related, confused_with=r.confused_with, words=r.words, source=r.source,
     )  # fmt: skip
 
 
@@ -85,7 +85,7 @@ BY_KEY: dict[str, Entry] = {entry.key: entry for entry in ENTRIES}
 BY_TYPED: dict[str, Entry] = {
     typed: entry
     for entry in reversed(ENTRIES)
-    for typed in (*entry.name.split(), *entry.also_written, entry.key, entry.name)
+    for typed in (*entry.name.split(), *entry.aliases, entry.key, entry.name)
 }
 """Entries by what may be typed for them."""
 
@@ -96,8 +96,8 @@ def as_text(entry: Entry) -> str:
     lines += [f"{p.name}: {p.text}; {p.domain}" for p in entry.parameters]
     lines += [f"{e.input}  {e.sign} {e.text}".rstrip() for e in entry.examples]
     lines += entry.special_values
-    if entry.taken_for:
-        lines.append(f"Easily confused with {entry.taken_for}")
+    if entry.confused_with:
+        lines.append(f"Easily confused with {entry.confused_with}")
     if entry.related:
         lines.append(f"Related: {', '.join(entry.related)}")
     return "\n".join(lines)

@@ -12,11 +12,11 @@ def _form(
     examples: tuple[tuple[str, str, str], ...],
     words: str,
     related: tuple[str, ...] = (),
-    taken_for: str = "",
+    confused_with: str = "",
     **source: str,
 ) -> Record:
     shown = f"… as {pattern}"
-    return record(name, name, shown, summary, examples, words, related, taken_for, **source)
+    return record(name, name, shown, summary, examples, words, related, confused_with, **source)
 
 
 FORMS = (

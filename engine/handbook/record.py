@@ -19,7 +19,7 @@ class Record:
     examples: tuple[Example, ...]
     words: str
     related: tuple[str, ...] = ()
-    taken_for: str = ""
+    confused_with: str = ""
     source: str = ""
 
 
@@ -31,9 +31,9 @@ def record(
     examples: tuple[tuple[str, str, str], ...],
     words: str,
     related: tuple[str, ...] = (),
-    taken_for: str = "",
+    confused_with: str = "",
     source: str = "common practice of the trade",
 ) -> Record:
     """A record with its examples as plain tuples of input, sign and answer."""
     made = tuple(Example(*example) for example in examples)
-    return Record(name, sign, pattern, summary, made, words, related, taken_for, source)
+    return Record(name, sign, pattern, summary, made, words, related, confused_with, source)

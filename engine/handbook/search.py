@@ -51,7 +51,7 @@ def words_of(text: str) -> list[str]:
 def _weights(entry: Entry) -> dict[str, float]:
     weights: dict[str, float] = {}
     examples = " ".join(example.input for example in entry.examples)
-    names = f"{entry.name} {' '.join(entry.also_written)}"
+    names = f"{entry.name} {' '.join(entry.aliases)}"
     words = f"{entry.key} {entry.words}"
     places = ((names, NAME), (words, WORDS), (entry.summary, SUMMARY), (examples, EXAMPLE))
     for text, weight in places:

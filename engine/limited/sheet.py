@@ -33,7 +33,7 @@ class Known:
     text: str
     last: int | None
     conventions: Conventions
-    given: Drawn
+    draws: Drawn
 
 
 @dataclass(frozen=True, slots=True)
@@ -162,7 +162,7 @@ def answer_in_process(wanted: Wanted, before: Before | None) -> Printed:
     known = None
     if not failed and outcome.number in _sheet.by_number:
         line = _sheet.by_number[outcome.number]
-        known = Known(line.number, line.text, line.last, line.conventions, outcome.given)
+        known = Known(line.number, line.text, line.last, line.conventions, outcome.draws)
     return Printed(text, failed, asks, known, _sheet.settings, _sheet.last_answered)
 
 
@@ -175,4 +175,4 @@ def _take_up(before: Before) -> None:
     _sheet.settings = before.settings
     _sheet.last_answered = before.last_answered
     for line in before.lines:
-        _sheet.put(line.number, line.text, line.number, line.last, line.conventions, line.given)
+        _sheet.put(line.number, line.text, line.number, line.last, line.conventions, line.draws)

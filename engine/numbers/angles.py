@@ -2,7 +2,7 @@
 
 An angle keeps the unit it was given in.  A sum has the unit of its first term; an
 angle over an angle is a number.  A bare number beside an angle is read in the unit
-of the conventions, which is remarked.
+of the conventions, which is noticed.
 """
 
 from __future__ import annotations
@@ -14,7 +14,7 @@ from flint import fmpq
 
 from engine.errors import LineError
 from engine.numbers import arithmetic, complexes, whole
-from engine.numbers.context import conventions, remark, unit
+from engine.numbers.context import conventions, notice, unit
 from engine.numbers.values import (
     Angle,
     Complex,
@@ -125,15 +125,15 @@ def _beside(value: Value) -> Value:
     """The other side of a sum or a comparison with an angle, as an angle."""
     if not isinstance(value, Angle):
         name = unit()
-        remark("number-beside-angle", f"The number beside the angle was read in {name}.")
+        notice("number-beside-angle", f"The number beside the angle was read in {name}.")
         return angle_of(value, name)
     return value
 
 
 def as_number(value: Value) -> Value:
-    """An angle as its number of radians, which is remarked; anything else as it is."""
+    """An angle as its number of radians, which is noticed; anything else as it is."""
     if isinstance(value, Angle):
-        remark("angle-as-number", "The angle was taken as its number of radians here.")
+        notice("angle-as-number", "The angle was taken as its number of radians here.")
         return value.radians
     return value
 

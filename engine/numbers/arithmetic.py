@@ -13,7 +13,7 @@ from flint import arb, fmpq, fmpz
 from engine.errors import LineError
 from engine.limits import MAX_BITS, MAX_DIGITS, MAX_FRACTION_BITS
 from engine.numbers import powers_of_e, radicals
-from engine.numbers.context import remark
+from engine.numbers.context import notice
 from engine.numbers.roots import perfect_root
 from engine.numbers.values import (
     Bounds,
@@ -47,11 +47,11 @@ def negate(a: Value) -> Value:
 
 
 def _negative(a: Real) -> Real:
-    known, bounds = a.direction, bounds_of_multiple(a, fmpq(-1))
+    known, bounds = a.sin_cos, bounds_of_multiple(a, fmpq(-1))
     if known is None:
         return Real(operator.neg, a, bounds=bounds)
-    direction = lambda: (negate(known()[0]), known()[1])  # noqa: E731 - worked out when asked for
-    return Real(operator.neg, a, direction=direction, bounds=bounds)
+    sin_cos = lambda: (negate(known()[0]), known()[1])  # noqa: E731 - worked out when asked for
+    return Real(operator.neg, a, sin_cos=sin_cos, bounds=bounds)
 
 
 def bounds_of(a: Number) -> Bounds | None:
@@ -231,7 +231,7 @@ def divide(a: Value, b: Value) -> Value:
 def _over_zero(a: Value) -> Value:
     if is_zero(a):
         return Undefined("0/0 has no value: every number times 0 is 0.")
-    remark("division-by-zero", "This divides by zero, which usually is a slip.")
+    notice("division-by-zero", "This divides by zero, which usually is a slip.")
     return Infinite(sign_of(a))
 
 
@@ -299,7 +299,7 @@ def _positive_power(a: Number, b: Number) -> Real | Exact:
 def _integer_power(a: Number, n: fmpz) -> Value:
     if n == 0:
         if is_zero(a):
-            remark("zero-to-zero", "0⁰ is 1 by convention.")
+            notice("zero-to-zero", "0⁰ is 1 by convention.")
         return exact(1)
     if is_zero(a) and n < 0:
         return _over_zero(exact(1))

@@ -102,7 +102,7 @@ def _sine_of_turns(t: fmpq) -> Exact | Real:
 
 def _known(x: Number) -> tuple[Number, Number] | None:
     """The sine and the cosine of an angle that was made from them."""
-    return x.direction() if isinstance(x, Real) and x.direction else None
+    return x.sin_cos() if isinstance(x, Real) and x.sin_cos else None
 
 
 def _modulo(t: fmpq, period: int) -> fmpq:
@@ -210,7 +210,7 @@ def arcsine(x: Number) -> Number | None:
         return exact(t, 1)
     if not _is_within_one(x):
         return None
-    return Real(arb.asin, x, direction=lambda: (x, _other_leg(x)))
+    return Real(arb.asin, x, sin_cos=lambda: (x, _other_leg(x)))
 
 
 def arccosine(x: Number) -> Number | None:
@@ -220,7 +220,7 @@ def arccosine(x: Number) -> Number | None:
         return exact(HALF - t, 1)
     if not _is_within_one(x):
         return None
-    return Real(arb.acos, x, direction=lambda: (_other_leg(x), x))
+    return Real(arb.acos, x, sin_cos=lambda: (_other_leg(x), x))
 
 
 def _is_within_one(x: Number) -> bool:
@@ -241,7 +241,7 @@ def arctangent(x: Number | Infinite) -> Number:
     t = _where_known(x, ARCTANGENTS, ROOT_ARCTANGENTS)
     if t is not None:
         return exact(t, 1)
-    return Real(arb.atan, x, direction=lambda: _ray(x, ONE))
+    return Real(arb.atan, x, sin_cos=lambda: _ray(x, ONE))
 
 
 def direction(y: Number, x: Number) -> Number | Undefined:
@@ -257,4 +257,4 @@ def direction(y: Number, x: Number) -> Number | Undefined:
     if t is not None:
         return exact(t if sign_of(x) > 0 else t + sign_of(y), 1)
     sign_of(y)
-    return Real(arb.atan2, y, x, direction=lambda: _ray(y, x))
+    return Real(arb.atan2, y, x, sin_cos=lambda: _ray(y, x))

@@ -2,7 +2,7 @@
 
 The conventions of a line change what its signs mean: whether the 30 in ``sin(30)``
 are radians or degrees.  What cannot be worked out again, such as a random draw, is
-:class:`Given`.  All of it is at hand for the operations while :func:`working` lasts.
+:class:`Draws`.  All of it is at hand for the operations while :func:`working` lasts.
 """
 
 from __future__ import annotations
@@ -52,7 +52,7 @@ class Replies:
 
 
 @dataclass(slots=True)
-class Given:
+class Draws:
     """What a statement was given when it was kept: random draws, today's date, replies.
 
     ``values`` are used in their order; where they end, a new one is made, unless
@@ -100,8 +100,8 @@ class Work:
     text that holds no names of the sheet."""
 
     conventions: Conventions = STANDARD
-    remarks: list[Notice] = field(default_factory=list)
-    given: Given = field(default_factory=Given)
+    notices: list[Notice] = field(default_factory=list)
+    draws: Draws = field(default_factory=Draws)
     used_unit: bool = False
     depth: int = 0
     call: Span | None = None
@@ -114,7 +114,7 @@ _work: ContextVar[Work | None] = ContextVar("work", default=None)
 @contextmanager
 def working(work: Work) -> Iterator[Work]:
     """Within it, ``work`` is the statement under way."""
-    work.given.at = 0
+    work.draws.at = 0
     token = _work.set(work)
     try:
         yield work
@@ -127,20 +127,20 @@ def current() -> Work:
     return _work.get() or Work()
 
 
-def remark(code: str, text: str, argument: str = "") -> None:
-    """A remark on the operation at hand, for the person.
+def notice(code: str, text: str, argument: str = "") -> None:
+    """A notice on the operation at hand, for the person.
 
     ``argument``, where there is one, is what the call at hand would be given besides
     to do the other thing: it is offered as a mend.
     """
     work = current()
-    if any(known.code == code for known in work.remarks):
+    if any(known.code == code for known in work.notices):
         return
     mends = ()
     if argument and work.call is not None and not work.depth:
         end = Span(work.call.end - 1, work.call.end - 1)
         mends = (replace(end, f", {argument}"),)
-    work.remarks.append(Notice(code, text, mends))
+    work.notices.append(Notice(code, text, mends))
 
 
 def conventions() -> Conventions:

@@ -6,7 +6,7 @@ from collections.abc import Callable
 
 from engine.errors import LineError
 from engine.numbers import angles, arithmetic, complexes, dates, whole
-from engine.numbers.context import conventions, remark
+from engine.numbers.context import conventions, notice
 from engine.numbers.items import item_by_item
 from engine.numbers.values import (
     KINDS,
@@ -75,8 +75,8 @@ def _power(a: Value, b: Value) -> Value:
 
 
 def left_the_reals(what: str) -> None:
-    """The remark where a value of real numbers is complex."""
-    remark("left-the-reals", f"{what} is a complex number.")
+    """The notice where a value of real numbers is complex."""
+    notice("left-the-reals", f"{what} is a complex number.")
 
 
 def negate(value: Value) -> Value:

@@ -103,7 +103,7 @@ class Real:
     FLINT's context, and returns a ball.  What is known of the number exactly, if
     anything, stands beside it: ``power_of_e``, where it is a multiple of one
     (:mod:`engine.numbers.powers_of_e`); ``power_of``, the base and the number
-    where it was made as a logarithm, so that a power can give that back; ``direction``,
+    where it was made as a logarithm, so that a power can give that back; ``sin_cos``,
     its sine and cosine where it was made as the angle that has them; ``radical``,
     its terms where it is made of roots (:mod:`engine.numbers.radicals`); ``bounds``.
 
@@ -112,8 +112,16 @@ class Real:
     """
 
     __slots__ = (
-        "_ball", "_bits", "args", "bounds", "compute", "direction", "name", "power_of",
-        "power_of_e", "radical",
+        "_ball",
+        "_bits",
+        "args",
+        "bounds",
+        "compute",
+        "name",
+        "power_of",
+        "power_of_e",
+        "radical",
+        "sin_cos",
     )  # fmt: skip
 
     def __init__(
@@ -122,7 +130,7 @@ class Real:
         *args: Number,
         power_of_e: Multiple | None = None,
         power_of: tuple[Exact | None, Number] | None = None,
-        direction: Callable[[], tuple[Number, Number]] | None = None,
+        sin_cos: Callable[[], tuple[Number, Number]] | None = None,
         radical: Radical | None = None,
         bounds: Bounds | None = None,
         name: Hashable = None,
@@ -131,7 +139,7 @@ class Real:
         self.args = args
         self.power_of_e = power_of_e
         self.power_of = power_of
-        self.direction = direction
+        self.sin_cos = sin_cos
         self.radical = radical
         self.bounds = bounds
         self.name = name or compute

@@ -56,7 +56,7 @@ def _operands(nodes: list[Node], caret: int) -> tuple[Node, ...]:
     for node in nodes:
         match node:
             case Binary(op_span=sign) if sign.start <= caret <= sign.end and sign.end > sign.start:
-                return node.parts
+                return node.children
     for node in nodes:
         match node:
             case Prefix(operand=operand) if node.span.start == caret:

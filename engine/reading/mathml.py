@@ -12,7 +12,7 @@ from html import escape
 
 from engine.limits import MAX_SET_FIGURES
 from engine.reading.notation import BARE, BARS, INDEXED, LETTERS
-from engine.reading.strength import (
+from engine.reading.precedence import (
     ATOM,
     FORM,
     POSTFIX,
@@ -20,8 +20,8 @@ from engine.reading.strength import (
     RANGE,
     SIGN,
     SUM,
-    operand_strengths,
-    strength,
+    operand_precedences,
+    precedence,
 )
 from engine.reading.tree import (
     IMPLIED,
@@ -30,8 +30,7 @@ from engine.reading.tree import (
     Binary,
     Call,
     Comparison,
-    InForm,
-    Item,
+    Formatted,
     ListOf,
     Literal,
     Name,
@@ -41,6 +40,7 @@ from engine.reading.tree import (
     Range,
     Sexagesimal,
     Statement,
+    Subscript,
     TextLiteral,
 )
 
@@ -179,7 +179,7 @@ class Writer:
         inner = self.bare(node)
         if id(node) in self.tinted:
             inner = f'<mrow class="bound">{inner}</mrow>'
-        if strength_as_set(node) >= least:
+        if precedence_as_set(node) >= least:
             return inner
         return self.brackets(inner)
 
@@ -197,7 +197,7 @@ class Writer:
                 return self.answer_of(number)
             case Prefix(op=op, operand=operand):
                 sign = "<mi>not</mi>" + THIN_SPACE if op == "not" else f"<mo>{SIGNS[op]}</mo>"
-                least = FORM if isinstance(operand, Literal) else strength(node)
+                least = FORM if isinstance(operand, Literal) else precedence(node)
                 inner = self.node(operand, least)
                 if isinstance(operand, Prefix) and op != "not":
                     inner = self.brackets(inner)
@@ -227,10 +227,10 @@ class Writer:
                     return f"<mrow>{ends}</mrow>"
                 space = '<mspace width="0.28em"/>'
                 return f"<mrow>{ends}{space}<mi>by</mi>{space}{self.node(step, SUM)}</mrow>"
-            case Item(of=of, index=index):
+            case Subscript(of=of, index=index):
                 inside = self.node(index)
                 return f"<mrow>{self.node(of, POSTFIX)}{list_mathml([inside])}</mrow>"
-            case InForm(expression=expression, forms=forms):
+            case Formatted(expression=expression, forms=forms):
                 words = ", ".join(" ".join(form) for form in forms)
                 as_words = f"<mtext>&#xA0;as {escape(words)}</mtext>"
                 return self.node(expression, FORM) + as_words
@@ -251,7 +251,7 @@ class Writer:
                 return self.power(node)
             case "*" | "implied":
                 return self.product(node)
-        least_left, least_right = operand_strengths(node.op)
+        least_left, least_right = operand_precedences(node.op)
         if node.op in ("mod", "div") and isinstance(first_of(node.left, least_left), Prefix):
             least_left = NEVER  # whether a sign or mod comes first is not known to everybody
         left = self.node(node.left, least_left)
@@ -265,7 +265,7 @@ class Writer:
         """An operand that does not stand first: its sign, if any, is bracketed."""
         inner = self.node(node, least)
         leads_with_sign = isinstance(first_of(node, least), Prefix)
-        is_bare = strength_as_set(node) >= least
+        is_bare = precedence_as_set(node) >= least
         return self.brackets(inner) if leads_with_sign and is_bare else inner
 
     def fraction(self, node: Binary) -> str:
@@ -283,13 +283,13 @@ class Writer:
         base_node = node.left
         if isinstance(base_node, Call) and base_node.function in POWER_BEHIND_NAME:
             is_whole = isinstance(node.right, Literal) and node.right.text.isdecimal()
-            if is_whole and not base_node.is_own and len(base_node.parts) == 1:
+            if is_whole and not base_node.is_own and len(base_node.children) == 1:
                 return self.call(base_node, exponent)
         base = self.node(base_node, POSTFIX if _takes_exponent(base_node) else NEVER)
         return f"<msup><mrow>{base}</mrow>{exponent}</msup>"
 
     def product(self, node: Binary) -> str:
-        least_left, least_right = operand_strengths(node.op)
+        least_left, least_right = operand_precedences(node.op)
         left = self.node(node.left, least_left)
         right = self.right_operand(node.right, least_right)
         return left + _times(node.left, first_of(node.right, least_right), least_left) + right
@@ -399,15 +399,15 @@ def _index_of(node: Call) -> Node | None:
         return None
     if node.function in INDEXED and len(node.args) == 2:
         return node.args[0]
-    return node.parts[1] if node.function == "log" and len(node.parts) == 2 else None
+    return node.children[1] if node.function == "log" and len(node.children) == 2 else None
 
 
 def first_of(node: Node, least: int) -> Node | None:
     """The leftmost node that will be written, None where a bracket comes first."""
-    while strength_as_set(node) >= least:
+    while precedence_as_set(node) >= least:
         match node:
             case Binary(op=op, left=left) if op != "/":
-                node, least = left, operand_strengths(op)[0]
+                node, least = left, operand_precedences(op)[0]
             case Postfix(operand=operand):
                 node, least = operand, POSTFIX
             case _:
@@ -426,17 +426,17 @@ POWER_BEHIND_NAME = frozenset(
 """Functions whose square is written behind their name: sin²(x)."""
 
 
-def strength_as_set(node: Node) -> int:
+def precedence_as_set(node: Node) -> int:
     """How tightly a node binds as it is set, where that is not as it is typed: 1.5e3 is
     set as a product, and a choice with a brace that does not close."""
     match node:
         case Literal(text=text) if "e" in text and not text.startswith("0x"):
             return PRODUCT
         case Prefix(op="-" | "+", operand=Literal() as operand):
-            return min(SIGN, strength_as_set(operand))
+            return min(SIGN, precedence_as_set(operand))
         case Call(function="if", args=(_, _, _), is_own=False, named=()):
             return FORM
-    return strength(node)
+    return precedence(node)
 
 
 def _runs_into(op: str, operand: Node) -> bool:
@@ -457,10 +457,10 @@ def _takes_exponent(base: Node) -> bool:
 
 def _ends_like_a_name(node: Node, least: int) -> bool:
     """Whether a bracket right behind would look like that of a call."""
-    while strength_as_set(node) >= least:
+    while precedence_as_set(node) >= least:
         match node:
             case Binary(op=op, right=right):
-                node, least = right, operand_strengths(op)[1]
+                node, least = right, operand_precedences(op)[1]
             case Prefix(operand=operand):
                 node, least = operand, SIGN
             case _:

@@ -38,8 +38,7 @@ from engine.reading.tree import (
     Binary,
     Call,
     Comparison,
-    InForm,
-    Item,
+    Formatted,
     LineTree,
     ListOf,
     Literal,
@@ -50,6 +49,7 @@ from engine.reading.tree import (
     Range,
     Sexagesimal,
     Statement,
+    Subscript,
     TextLiteral,
 )
 
@@ -204,7 +204,7 @@ class Parser:
                 break
             self.next()
         span = Span(sign.span.start, self.previous.span.end)
-        return InForm(self.across(node, node).to(span), node, tuple(forms), span)
+        return Formatted(self.across(node, node).to(span), node, tuple(forms), span)
 
     def form_follows(self) -> bool:
         """Whether the words behind this comma are one more form.
@@ -420,7 +420,7 @@ class Parser:
             complaints.refuse_square_call(self, of)
         index = self.nested(self.expression, "the place of an item")
         self.close(opening, "]")
-        return Item(self.across(of, of).to(self.previous.span), of, index)
+        return Subscript(self.across(of, of).to(self.previous.span), of, index)
 
     def raised(self, base: Node, token: Token) -> Node:
         """``base`` with a superscript such as ² behind it."""

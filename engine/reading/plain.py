@@ -3,15 +3,15 @@
 from __future__ import annotations
 
 from engine.reading import tokens as tk
-from engine.reading.strength import (
+from engine.reading.precedence import (
     ATOM,
     FORM,
     POSTFIX,
     PRODUCT,
     RANGE,
     SUM,
-    operand_strengths,
-    strength,
+    operand_precedences,
+    precedence,
 )
 from engine.reading.tree import (
     IMPLIED,
@@ -20,8 +20,7 @@ from engine.reading.tree import (
     Binary,
     Call,
     Comparison,
-    InForm,
-    Item,
+    Formatted,
     ListOf,
     Literal,
     Name,
@@ -31,6 +30,7 @@ from engine.reading.tree import (
     Range,
     Sexagesimal,
     Statement,
+    Subscript,
     TextLiteral,
 )
 
@@ -64,7 +64,7 @@ def node_text(node: Node) -> str:
 
 def _write(node: Node, out: list[str], least: int = FORM) -> None:
     """Appends ``node``, in brackets where it binds looser than ``least``."""
-    if strength(node) < least:
+    if precedence(node) < least:
         out.append("(")
         _write(node, out)
         out.append(")")
@@ -80,7 +80,7 @@ def _write(node: Node, out: list[str], least: int = FORM) -> None:
             out.append("@" if number is None else f"@{number}")
         case Prefix(op=op, operand=operand):
             out.append("not " if op == "not" else op)
-            _write(operand, out, strength(node))
+            _write(operand, out, precedence(node))
         case Postfix(op=op, operand=operand):
             is_twice = op == "!" and isinstance(operand, Postfix) and operand.op == "!"
             _write(operand, out, NEVER if is_twice else POSTFIX)
@@ -88,7 +88,7 @@ def _write(node: Node, out: list[str], least: int = FORM) -> None:
         case Binary(op=op) if op == IMPLIED:
             _write_implied(node, out)
         case Binary(op=op, left=left, right=right):
-            least_left, least_right = _least_strengths(node)
+            least_left, least_right = _least_precedences(node)
             _write(left, out, least_left)
             out.append(f" {op} " if op in SPACED else op)
             _write(right, out, NEVER if op == "/" and _is_over_unit(left, right) else least_right)
@@ -119,24 +119,24 @@ def _write(node: Node, out: list[str], least: int = FORM) -> None:
             if step is not None:
                 out.append(" by ")
                 _write(step, out, SUM)
-        case Item(of=of, index=index):
-            takes_item = isinstance(of, Name | AnswerOf | Call | ListOf | Item)
+        case Subscript(of=of, index=index):
+            takes_item = isinstance(of, Name | AnswerOf | Call | ListOf | Subscript)
             _write(of, out, FORM if takes_item else NEVER)
             out.append("[")
             _write(index, out)
             out.append("]")
-        case InForm(expression=expression, forms=forms):
+        case Formatted(expression=expression, forms=forms):
             _write(expression, out, FORM)
             out.append(" as " + ", ".join(" ".join(words) for words in forms))
 
 
-def _least_strengths(node: Binary) -> tuple[int, int]:
+def _least_precedences(node: Binary) -> tuple[int, int]:
     """What the operands need without brackets, where a line is asked back without them."""
-    left, right = operand_strengths(node.op)
+    left, right = operand_precedences(node.op)
     if node.op == "∠":
         angle = node.right.operand if isinstance(node.right, Prefix) else node.right
-        return left, right if strength(angle) >= POSTFIX else NEVER
-    if strength(node) == PRODUCT:
+        return left, right if precedence(angle) >= POSTFIX else NEVER
+    if precedence(node) == PRODUCT:
         left = NEVER if _is_at_a_number(node.left) else left
         right = NEVER if _is_at_a_number(node.right) else right
     return left, right
@@ -155,7 +155,7 @@ def _is_over_unit(left: Node, right: Node) -> bool:
 
 def _write_implied(node: Binary, out: list[str]) -> None:
     """``2 pi`` or ``(a + 1)(a - 1)``, bracketed where the sign could not be left out."""
-    least_left, least_right = _least_strengths(node)
+    least_left, least_right = _least_precedences(node)
     left: list[str] = []
     _write(node.left, left, least_left)
     right: list[str] = []

@@ -17,7 +17,7 @@ from engine.reading.tokens import UNIT_SIGNS, UNIT_WORDS, plain, split_note
 from engine.reading.tree import (
     Binary,
     Call,
-    InForm,
+    Formatted,
     LineTree,
     ListOf,
     Literal,
@@ -197,7 +197,7 @@ def _in(text: str, nodes: list[Node], unit: str) -> Mend:
 
 def _items_of(operand: Node) -> list[Node]:
     """The numbers of a list or a range, if one of them nearly always is in degrees."""
-    items = operand.parts if isinstance(operand, ListOf | Range) else ()
+    items = operand.children if isinstance(operand, ListOf | Range) else ()
     if not items:
         return [operand]
     are_whole = all(_is_bare(one) and _value_of(one).q == 1 for one in items)
@@ -219,7 +219,7 @@ def _read_as_angle(node: Node) -> Node | None:
             return argument
         case Binary(op="∠", right=angle):
             return angle
-        case InForm(expression=expression, forms=forms):
+        case Formatted(expression=expression, forms=forms):
             return expression if any(words[0] in ANGLE_FORMS for words in forms) else None
     return None
 

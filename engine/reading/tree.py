@@ -23,7 +23,7 @@ class Node:
     span: Span = field(compare=False, repr=False)
 
     @property
-    def parts(self) -> tuple[Node, ...]:
+    def children(self) -> tuple[Node, ...]:
         """The operands, in the order in which they are worked out."""
         return ()
 
@@ -73,7 +73,7 @@ class Prefix(Node):
     operand: Node
 
     @property
-    def parts(self) -> tuple[Node, ...]:
+    def children(self) -> tuple[Node, ...]:
         return (self.operand,)
 
 
@@ -85,7 +85,7 @@ class Postfix(Node):
     operand: Node
 
     @property
-    def parts(self) -> tuple[Node, ...]:
+    def children(self) -> tuple[Node, ...]:
         return (self.operand,)
 
 
@@ -99,7 +99,7 @@ class Binary(Node):
     op_span: Span = field(compare=False, repr=False)
 
     @property
-    def parts(self) -> tuple[Node, ...]:
+    def children(self) -> tuple[Node, ...]:
         return (self.left, self.right)
 
 
@@ -111,7 +111,7 @@ class Comparison(Node):
     ops: tuple[str, ...]
 
     @property
-    def parts(self) -> tuple[Node, ...]:
+    def children(self) -> tuple[Node, ...]:
         return self.operands
 
 
@@ -130,7 +130,7 @@ class Call(Node):
     is_own: bool = field(default=False, compare=False, repr=False)
 
     @property
-    def parts(self) -> tuple[Node, ...]:
+    def children(self) -> tuple[Node, ...]:
         return self.args + tuple(node for _, node in self.named)
 
 
@@ -141,7 +141,7 @@ class ListOf(Node):
     items: tuple[Node, ...]
 
     @property
-    def parts(self) -> tuple[Node, ...]:
+    def children(self) -> tuple[Node, ...]:
         return self.items
 
 
@@ -154,25 +154,25 @@ class Range(Node):
     step: Node | None = None
 
     @property
-    def parts(self) -> tuple[Node, ...]:
+    def children(self) -> tuple[Node, ...]:
         both = (self.start, self.stop)
         return both if self.step is None else (*both, self.step)
 
 
 @dataclass(frozen=True, slots=True)
-class Item(Node):
+class Subscript(Node):
     """``of[index]``: an item of a list, or a part of it."""
 
     of: Node
     index: Node
 
     @property
-    def parts(self) -> tuple[Node, ...]:
+    def children(self) -> tuple[Node, ...]:
         return (self.of, self.index)
 
 
 @dataclass(frozen=True, slots=True)
-class InForm(Node):
+class Formatted(Node):
     """``expression as scientific, 4 digits``; each form as its words."""
 
     expression: Node
@@ -180,7 +180,7 @@ class InForm(Node):
     form_span: Span = field(default=Span(0, 0), compare=False, repr=False)
 
     @property
-    def parts(self) -> tuple[Node, ...]:
+    def children(self) -> tuple[Node, ...]:
         return (self.expression,)
 
 
@@ -243,4 +243,4 @@ def walk(node: Node) -> Iterator[Node]:
     while waiting:
         node = waiting.pop()
         yield node
-        waiting.extend(node.parts)
+        waiting.extend(node.children)

@@ -23,7 +23,7 @@ from engine.reading.tree import (
     Binary,
     Call,
     Command,
-    InForm,
+    Formatted,
     ListOf,
     Literal,
     Node,
@@ -34,9 +34,9 @@ from engine.reading.tree import (
     TextLiteral,
     walk,
 )
+from engine.sheet.binary64_evaluation import number_of, write_machine
 from engine.sheet.definitions import ALL, Definitions
 from engine.sheet.line import Line, Step
-from engine.sheet.machine import number_of, write_machine
 from engine.sheet.outcome import Answer
 from engine.sheet.scope import is_of_decimals
 
@@ -49,7 +49,7 @@ def form_asked(expression: Node) -> Form:
 
     Errors: :class:`LineError` for words that name no form.
     """
-    if not isinstance(expression, InForm):
+    if not isinstance(expression, Formatted):
         return Form()
     try:
         return form_of(expression.forms).over(form_asked(expression.expression))
@@ -75,7 +75,7 @@ def written_answer(sheet: Sheet, step: Step) -> Written:
             return _with_closed_form(sheet, write(step.value, form), step, form)
         return write_machine(number_of(sheet, step), step.value, form)
     except LineError as error:
-        place = expression.form_span if isinstance(expression, InForm) else expression.span
+        place = expression.form_span if isinstance(expression, Formatted) else expression.span
         raise error.at(place) from None
 
 
@@ -104,7 +104,7 @@ def _with_closed_form(sheet: Sheet, shown: Written, step: Step, form: Form) -> W
         return shown
     if closed.sign != "=" or not is_short(closed.text) or _is_typed(closed, step.statement):
         return shown
-    return replace(closed, nearly=shown, remark=shown.remark)
+    return replace(closed, nearly=shown, notice=shown.notice)
 
 
 def _is_typed(closed: Written, statement: Statement) -> bool:
@@ -125,7 +125,7 @@ def _plainly(node: Node) -> Node:
             return replace(node, op=sign, left=_plainly(left), right=_plainly(right))
         case Prefix(operand=operand) | Postfix(operand=operand):
             return replace(node, operand=_plainly(operand))
-        case InForm(expression=expression):
+        case Formatted(expression=expression):
             return _plainly(expression)
         case Call(function=function, args=args) if function in BY_NAME and not node.is_own:
             name = BY_NAME[function].name
@@ -200,7 +200,7 @@ def says_itself(expression: Node, written: Written) -> bool:
 
 
 def covered_by(step: Step, definitions: Definitions) -> Iterator[Notice]:
-    """A remark for each built-in name that the step's quantity is the first to cover."""
+    """A notice for each built-in name that the step's quantity is the first to cover."""
     for name in step.defines:
         if is_built_in(name) and definitions.seen(name, step.place) is None:
             text = f"{name} is this quantity now, and no longer the built-in."
@@ -230,7 +230,7 @@ def refuse_equation(line: Line, covered: Collection[str]) -> None:
 
 
 def covered_now(command: Command) -> list[Notice]:
-    """What ``/cover`` does, as remarks.
+    """What ``/cover`` does, as notices.
 
     Errors: :class:`LineError` where no built-in function is named.
     """
@@ -247,7 +247,7 @@ def covered_now(command: Command) -> list[Notice]:
 
 
 def forgotten(command: Command, definitions: Definitions, line: Line) -> list[Notice]:
-    """What ``/forget`` does, as remarks.
+    """What ``/forget`` does, as notices.
 
     Errors: :class:`LineError` where no name is given, or no quantity has it.
     """

@@ -42,15 +42,15 @@ def bind_to(function: Function, node: Call) -> list[Node | None]:
     Errors: :class:`LineError` that names the argument that is missing or too much.
     """
     names = [parameter.name for parameter in function.parameters]
-    if function.any_number and len(node.args) > len(names) and not node.named:
+    if function.variadic and len(node.args) > len(names) and not node.named:
         return list(node.args)
     optional = {parameter.name for parameter in function.parameters if parameter.optional}
     places = zip(function.parameters, node.args, strict=False)
     number_for_text = any(one.is_text and isinstance(given, Literal) for one, given in places)
     too_many = len(node.args) > len(names) or number_for_text
-    if too_many and List in function.takes and not node.named:
+    if too_many and List in function.accepts and not node.named:
         raise _without_list(function, node)
-    if function.any_number and any(name not in names for name, _ in node.named):
+    if function.variadic and any(name not in names for name, _ in node.named):
         raise _named_inside(function, node)
     try:
         return bind(function.pattern, names, node, optional)
@@ -133,13 +133,13 @@ def applied(
 
     ``arguments`` are the nodes they come from, for the places of errors, if known.
     """
-    if List not in function.takes and any(isinstance(value, List) for value in values):
+    if List not in function.accepts and any(isinstance(value, List) for value in values):
         return item_by_item(lambda *row: applied(function, row, arguments), *values)
     for place, value in enumerate(values):
         argument = arguments[place] if place < len(arguments) else None
         _check_kind(function, place, value, argument)
-    if Complex not in function.takes and any(map(is_complex, values)):
-        takes_angles = Angle in function.takes
+    if Complex not in function.accepts and any(map(is_complex, values)):
+        takes_angles = Angle in function.accepts
         return _continued(function, values if takes_angles else [*map(as_number, values)])
     try:
         return function.compute(*values)
@@ -171,7 +171,7 @@ def _check_kind(function: Function, place: int, value: Value | None, node: Node 
         return
     parameters = function.parameters
     wants_text = place < len(parameters) and parameters[place].is_text
-    if isinstance(value, function.takes) or (isinstance(value, str) and wants_text):
+    if isinstance(value, function.accepts) or (isinstance(value, str) and wants_text):
         return
     if isinstance(value, Angle) and value.is_complex and function.on_complex is not None:
         return  # as in exp(i*30°): it is taken as its number of radians
@@ -205,7 +205,7 @@ def is_built_in(value: Applied) -> bool:
 # -- functions of one's own --------------------------------------------------------------
 
 
-class Inside:
+class CallScope:
     """The scope of a function's body: its arguments, itself, and what was to be seen
     where it was defined."""
 
@@ -259,7 +259,7 @@ def defined(
         work.depth += 1
         try:
             arguments = dict(zip(parameters, values, strict=True))
-            return evaluate(body, Inside(scope, arguments, function))
+            return evaluate(body, CallScope(scope, arguments, function))
         except RecursionError:
             raise _endless() from None
         except LineError as error:

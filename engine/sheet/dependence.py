@@ -150,7 +150,7 @@ class Dependence:
         return sorted(found, key=lambda one: one.place)
 
     def notices(self, line: Line) -> list[Notice]:
-        """The remark on a line that uses what is out of date, with the mend that computes
+        """The notice on a line that uses what is out of date, with the mend that computes
         it again first."""
         if not line.steps or not self.may_be_out_of_date():
             return []

@@ -9,7 +9,7 @@ from engine.forms.names import form_from
 from engine.functions.catalogue import BY_NAME
 from engine.reading.parser import parse
 from engine.reading.tokens import NAME, tokens_of
-from engine.reading.tree import Assignment, Call, InForm, LineTree, Name, walk
+from engine.reading.tree import Assignment, Call, Formatted, LineTree, Name, walk
 from engine.sheet.line import targets_of
 
 if TYPE_CHECKING:
@@ -28,7 +28,7 @@ def with_form(text: str, form: str) -> str:
     for statement in reversed(tree.statements):
         expression = statement.expression
         place = Span(statement.body.end, statement.body.end)
-        if isinstance(expression, InForm):
+        if isinstance(expression, Formatted):
             start = len(text[: expression.form_span.start].rstrip())
             place = Span(start, expression.form_span.end)
         text = text[: place.start] + behind + text[place.end :]

@@ -12,7 +12,7 @@ from engine.functions.catalogue import BY_NAME, CONSTANTS
 from engine.functions.record import Delayed, Function
 from engine.numbers import angles, complexes, lists, operators, whole
 from engine.numbers.comparison import all_of, any_of, compare
-from engine.numbers.context import Given, Work, conventions, current, working
+from engine.numbers.context import Draws, Work, conventions, current, working
 from engine.numbers.items import checked, item, item_by_item
 from engine.numbers.values import (
     KINDS,
@@ -36,8 +36,7 @@ from engine.reading.tree import (
     Binary,
     Call,
     Comparison,
-    InForm,
-    Item,
+    Formatted,
     ListOf,
     Literal,
     Name,
@@ -47,6 +46,7 @@ from engine.reading.tree import (
     Range,
     Sexagesimal,
     Statement,
+    Subscript,
     TextLiteral,
 )
 from engine.sheet import calls
@@ -114,7 +114,7 @@ def value_of_statement(statement: Statement, scope: Scope) -> Value:
     return evaluate(statement.expression, scope)
 
 
-class Alone:
+class EmptyScope:
     """A scope in which the language has values, and nothing of the sheet has one."""
 
     form = STANDARD
@@ -146,9 +146,9 @@ def value_alone(text: str) -> Value:
     if len(tree.statements) != 1 or isinstance(tree.statements[0], Assignment):
         raise LineError("no-value", "One value is wanted here, such as 85 or 30°.")
     outer = current()
-    inner = Work(outer.conventions, given=Given(sealed=True))
+    inner = Work(outer.conventions, draws=Draws(sealed=True))
     with working(inner):
-        value = evaluate(tree.statements[0].expression, Alone())
+        value = evaluate(tree.statements[0].expression, EmptyScope())
     outer.used_unit = outer.used_unit or inner.used_unit
     return value
 
@@ -162,7 +162,7 @@ def evaluate(node: Node, scope: Scope) -> Value:
         value = _value(node, scope)
     except LineError as error:
         raise error.at(node.span) from None
-    if scope.trace is not None and not isinstance(node, Literal | InForm):
+    if scope.trace is not None and not isinstance(node, Literal | Formatted):
         scope.trace.append((node, value))
     return value
 
@@ -192,7 +192,7 @@ def _value(node: Node, scope: Scope) -> Value:
             return _call(node, scope)
         case AnswerOf():
             return scope.answer_of(node)
-        case InForm(expression=expression, forms=forms):
+        case Formatted(expression=expression, forms=forms):
             return _in_unit(evaluate(expression, scope), unit_among(forms))
         case Sexagesimal(degrees=degrees):
             return angles.angle_of(Exact(degrees), "dms")
@@ -202,7 +202,7 @@ def _value(node: Node, scope: Scope) -> Value:
             return checked(tuple(evaluate(one, scope) for one in items))
         case Range():
             return lists.stepped(*_ends(node, scope))
-        case Item():
+        case Subscript():
             return _item(node, scope)
     raise TypeError(node)
 
@@ -292,7 +292,7 @@ def _without_brackets(node: Node, function: str, argument: str) -> LineError:
     return LineError("no-brackets", text, node.span, (mend,))
 
 
-def _item(node: Item, scope: Scope) -> Value:
+def _item(node: Subscript, scope: Scope) -> Value:
     of = evaluate(node.of, scope)
     if isinstance(of, Applied) and isinstance(node.of, Name):
         raise _without_brackets(node, node.of.name, node_text(node.index))
@@ -304,7 +304,7 @@ def _item(node: Item, scope: Scope) -> Value:
         raise
 
 
-def _from_the_end(node: Item) -> str:
+def _from_the_end(node: Subscript) -> str:
     """``w[-2]``, as it is written here."""
     of, back = node_text(node.of), node_text(node.index.operand)
     return f"last({of})" if back == "1" else f"{of}[count({of}) + 1 - {back}]"
@@ -486,7 +486,7 @@ def _call(node: Call, scope: Scope) -> Value:
 
 def _call_built_in(function: Function, node: Call, scope: Scope) -> Value:
     arguments = calls.bind_to(function, node)
-    if function.delays:
+    if function.lazy:
         return function.compute(
             *(
                 Delayed(lambda one=argument: evaluate(one, scope), node_text(argument))
@@ -524,7 +524,7 @@ def _times_bracket(node: Call) -> LineError:
     if name in BY_NAME:
         text = f"{name} is a quantity here, and no function: /forget {name} brings that back."
         return LineError("covered", text, node.span)
-    if not node.parts:
+    if not node.children:
         text = f"{name} is not a function, so brackets do not belong behind it."
         return LineError("bracket-behind-name", text, node.span, (replace(node.span, name),))
     text = f"{name} is not a function, so a bracket behind it needs a sign: {name}*(…)."

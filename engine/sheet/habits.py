@@ -1,5 +1,5 @@
 """Habits that show only once the values are known.  Each is answered as it stands, and
-remarked on with what may be meant: a function made before what it uses, degrees kept in
+answered with a notice of what may be meant: a function made before what it uses, degrees kept in
 a quantity with no unit or added without one, and an angle that is converted by hand.
 """
 
@@ -21,7 +21,7 @@ from engine.reading.tree import (
     Assignment,
     Binary,
     Call,
-    InForm,
+    Formatted,
     Literal,
     Name,
     Node,
@@ -35,7 +35,7 @@ from engine.sheet.unknown import unknown_function, unknown_name
 def habits_in(
     text: str, statement: Statement, scope: Scope, unit: str, values: Values
 ) -> Iterator[Notice]:
-    """The remarks on a statement of the line ``text`` that has a value.
+    """The notices on a statement of the line ``text`` that has a value.
 
     ``unit`` is that of its bare angles, ``values`` are those of its parts.
     """
@@ -155,7 +155,7 @@ def _converted_by_hand(expression: Node, values: Values) -> Iterator[Notice]:
     """``arctan(1)*180/pi``: that is 45 times the angle of a radian."""
     known: dict[int, Multiple] = {}
     for parent in (None, *walk(expression)):
-        for product in (expression,) if parent is None else parent.parts:
+        for product in (expression,) if parent is None else parent.children:
             if _is_product(product):
                 angle, factor = _taken_apart(product, values, known)
                 unit = _unit_of(factor)
@@ -171,7 +171,7 @@ def _as_meant(angle: str, unit: str, parent: Node | None) -> str:
     """The angle as it is wanted at its place: shown in the unit, as it is, or as a number."""
     if parent is None:
         return f"{angle} as {unit}"
-    if isinstance(parent, InForm) or _name_in(parent) in TRIGONOMETRIC:
+    if isinstance(parent, Formatted) or _name_in(parent) in TRIGONOMETRIC:
         return angle
     return f"{CONVERTING[unit]}({angle})"
 

@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 from datetime import datetime
 
 from engine.errors import LineError, Notice
-from engine.numbers.context import STANDARD, Conventions, Given, Replies, Work
+from engine.numbers.context import STANDARD, Conventions, Draws, Replies, Work
 from engine.numbers.values import Angle, Applied, Value
 from engine.reading.tree import (
     AnswerOf,
@@ -37,7 +37,7 @@ class Step:
 
     ``uses`` are the names in it; ``answers`` the numbers behind ``@``, with None
     for a bare one.  A step without a statement forgets the names it ``defines``.
-    ``given`` is what was drawn for it; ``used_unit`` is set where its value depends
+    ``draws`` is what was drawn for it; ``used_unit`` is set where its value depends
     on the unit of angles; ``angle`` is the one that it is about; ``of_decimals`` whether
     a number with a point is among what it was computed from, None where that is not known.
     """
@@ -51,7 +51,7 @@ class Step:
     value: Value | None = None
     error: LineError | None = None
     notices: list[Notice] = field(default_factory=list)
-    given: Given = field(default_factory=Given)
+    draws: Draws = field(default_factory=Draws)
     used_unit: bool = False
     angle: Angle | None = None
     of_decimals: bool | None = None
@@ -76,7 +76,7 @@ class Step:
 
     def work(self) -> Work:
         """What it is worked out under."""
-        return Work(self.line.conventions, self.notices, self.given, read=value_alone)
+        return Work(self.line.conventions, self.notices, self.draws, read=value_alone)
 
     def forget_value(self) -> None:
         """Makes the step to be worked out again."""
@@ -134,18 +134,18 @@ class Line:
             names = tuple(word for word, _ in tree.command.arguments)
             self.steps = [Step(self, 0, None, frozenset(), frozenset(), names)]
         for step in self.steps:
-            step.given.now = now
+            step.draws.now = now
 
     def hear(self, replies: Sequence[str]) -> None:
         """Gives the line the replies to the questions that it asks, in their order."""
         heard = Replies(replies)
         for step in self.steps:
-            step.given.replies = heard
+            step.draws.replies = heard
 
-    def give(self, given: Drawn) -> None:
+    def give(self, draws: Drawn) -> None:
         """Gives each statement what was drawn for it before."""
-        for step, values in zip(self.steps, given, strict=False):
-            step.given.values = list(values)
+        for step, values in zip(self.steps, draws, strict=False):
+            step.draws.values = list(values)
 
     def draw_from(self, seed: str, kept: datetime | None) -> None:
         """What has to be drawn beyond what was given follows from ``seed``, and dates
@@ -153,9 +153,9 @@ class Line:
         is worked out."""
         for step in self.steps:
             if seed:
-                step.given.seed = f"{seed}/{self.text}/{step.index}"
+                step.draws.seed = f"{seed}/{self.text}/{step.index}"
             if kept is not None:
-                step.given.now = lambda: kept
+                step.draws.now = lambda: kept
 
     def forget_values(self) -> None:
         """Makes the line to be worked out again."""

@@ -1,4 +1,4 @@
-"""What came of a line: its answers, remarks, or its error."""
+"""What came of a line: its answers, notices, or its error."""
 
 from __future__ import annotations
 
@@ -68,7 +68,7 @@ def head_of(text: str) -> str:
 class Outcome:
     """``input`` is the whole line as typed; ``number`` its place or number.
 
-    ``command`` is the name and argument of a slash command; ``given`` is what was
+    ``command`` is the name and argument of a slash command; ``draws`` is what was
     drawn for each statement.
     """
 
@@ -82,10 +82,10 @@ class Outcome:
     error: LineError | None = None
     command: tuple[str, str] | None = None
     is_live: bool = False
-    given: tuple[tuple[str, ...], ...] = ()
+    draws: tuple[tuple[str, ...], ...] = ()
 
     def with_notices(self, more: Iterable[Notice]) -> Outcome:
-        """The same with further remarks, which come first."""
+        """The same with further notices, which come first."""
         return replace(self, notices=(*more, *self.notices))
 
     def with_mends(self, works: Callable[[Mend], bool]) -> Outcome:
@@ -109,7 +109,7 @@ class Outcome:
                 {
                     "code": notice.code,
                     "text": notice.text,
-                    "fixes": offers(notice.mends, self.input),
+                    "mends": offers(notice.mends, self.input),
                 }
                 for notice in self.notices
             ],
@@ -126,7 +126,7 @@ class Outcome:
             "typed": split_note(self.input)[0].strip(),
             "command": self.command,
             "is_live": self.is_live,
-            "given": [list(values) for values in self.given],
+            "draws": [list(values) for values in self.draws],
             "asks": self._asked(),
         }
         for shown, answer in zip(page["answers"], self.answers, strict=True):
@@ -165,5 +165,5 @@ class Outcome:
             "text": self.error.text,
             "start": start,
             "end": end,
-            "fixes": offers(self.error.mends, self.input),
+            "mends": offers(self.error.mends, self.input),
         }

@@ -96,7 +96,7 @@ def _quantity(
         name_mathml=shown_name,
         line=step.line.number,
         is_found=bool(step.answers or uses),
-        is_drawn=bool(step.given.values),
+        is_drawn=bool(step.draws.values),
         sign="≈" if answer and answer.nearly else answer.sign if answer else "",
         text=head_of(answer.nearly or answer.text) if answer else "",
         value_mathml=answer.nearly_mathml or answer.value_mathml if answer else "",

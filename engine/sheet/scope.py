@@ -16,7 +16,7 @@ if TYPE_CHECKING:
     from engine.sheet.sheet import Sheet
 
 
-class Visible:
+class SheetScope:
     """The scope of a step that is worked out as seen from ``place``.
 
     Ordinary quantities have their values already; live ones are worked out here,
@@ -80,8 +80,8 @@ class Visible:
             raise LineError("from-error", text)
         return step.value
 
-    def kept(self) -> Visible:
-        return Visible(self.sheet, self.step, self.place)
+    def kept(self) -> SheetScope:
+        return SheetScope(self.sheet, self.step, self.place)
 
     def quantity_names(self) -> Iterable[str]:
         seen = self.sheet.definitions.seen

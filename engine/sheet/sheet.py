@@ -38,7 +38,7 @@ from engine.sheet.habits import habits_in
 from engine.sheet.line import FOOT, Drawn, Line, Place, Step
 from engine.sheet.outcome import ERROR, NOTE, OK, UNFINISHED, Answer, Outcome
 from engine.sheet.quantities import Quantity, list_quantities
-from engine.sheet.scope import Visible, needs
+from engine.sheet.scope import SheetScope, needs
 from engine.sheet.settings import Settings, after
 from engine.sheet.workings import Workings, WorkStep
 
@@ -111,18 +111,18 @@ class Sheet:
         place: float,
         last: int | None = None,
         conventions: Conventions | None = None,
-        given: Drawn = (),
+        draws: Drawn = (),
     ) -> Line:
         """Adds a line at a place, or puts it in the place of the one of that number.
 
         ``conventions`` are those it is answered under, else the sheet's own;
-        ``given`` is what was drawn for each of its statements.  What depends on it
+        ``draws`` is what was drawn for each of its statements.  What depends on it
         will be worked out again when it is asked for.
         """
         self.remove(number)
         line = self._read(text, number, last, conventions)
         line.place = place
-        line.give(given)
+        line.give(draws)
         self._insert(line)
         if not self._is_only_new(line):
             self._dependence = None
@@ -155,19 +155,19 @@ class Sheet:
         conventions: Conventions | None = None,
         may_draw: bool = False,
         replies: Sequence[str] = (),
-        given: Drawn = (),
+        draws: Drawn = (),
     ) -> Outcome:
         """What a line would answer, with nothing kept: at the foot, or at ``place``.
 
         Where there is a line of that ``number``, it is as if that one were mended.
         A random number is drawn only where that ``may_draw``; ``replies`` are those to
-        the questions that it asks then, ``given`` what was drawn and replied before.
+        the questions that it asks then, ``draws`` what was drawn and replied before.
         """
         line = self._read(text, number or self._next_number(), last, conventions)
         for step in line.steps:
-            step.given.may_draw = may_draw
+            step.draws.may_draw = may_draw
         line.hear(replies)
-        line.give(given)
+        line.give(draws)
         line.place = place or (self.lines[-1].place + 1 if self.lines else 1.0)
         out_of_date = self.dependence().notices(line)
         with self._with(line):
@@ -189,7 +189,7 @@ class Sheet:
         if len(line.steps) != 1:
             return None
         [step] = line.steps
-        step.given.may_draw = False
+        step.draws.may_draw = False
         with self._with(line):
             self.work_out(step)
         return step.value
@@ -246,7 +246,7 @@ class Sheet:
             return mended.error
         mended.place = line.place
         for step in mended.steps:
-            step.given.may_draw = False
+            step.draws.may_draw = False
         with self._with(mended):
             error = self._worked_out(mended).error
         return None if error is None or error.code in MISSING else error
@@ -269,7 +269,7 @@ class Sheet:
             trace: Trace = []
             place = self._seen_from(step)
             with working(step.work()):
-                value_of_statement(step.statement, Visible(self, step, place, trace))
+                value_of_statement(step.statement, SheetScope(self, step, place, trace))
             made.append(Workings(step.statement.expression, trace, self.settings.form))
         return made
 
@@ -394,7 +394,7 @@ class Sheet:
                     note=tree.note,
                     error=error,
                     notices=tuple(notices),
-                    given=_given(line),
+                    draws=_drawn(line),
                 )
         if sum(len(answer.text) for answer in answers) > MAX_ANSWERS:
             return Outcome(line.number, line.text, ERROR, note=tree.note, error=too_long())
@@ -409,7 +409,7 @@ class Sheet:
             tuple(answers),
             tuple(notices),
             is_live=line.is_live,
-            given=_given(line),
+            draws=_drawn(line),
         )
 
     def _commanded(self, line: Line) -> Outcome:
@@ -450,8 +450,8 @@ class Sheet:
         if step.error is not None:
             raise step.error
         written = written_answer(self, step)
-        if written.remark:
-            notices.append(Notice("about-answer", written.remark))
+        if written.notice:
+            notices.append(Notice("about-answer", written.notice))
         notices.extend(covered_by(step, self.definitions))
         return answer_from(self, step, written)
 
@@ -467,7 +467,7 @@ class Sheet:
         try:
             trace: Trace = []
             with working(step.work()) as work:
-                scope = Visible(self, step, self._seen_from(step), trace)
+                scope = SheetScope(self, step, self._seen_from(step), trace)
                 step.value = value_of_statement(step.statement, scope)
                 self._refuse_covering(step)
                 values = values_in(trace)
@@ -503,7 +503,7 @@ class Sheet:
         for needed in sorted(needs(self, step, place), key=place_of):
             self._evaluate(needed)
         with working(step.work()):
-            return value_of_statement(step.statement, Visible(self, step, place))
+            return value_of_statement(step.statement, SheetScope(self, step, place))
 
     @staticmethod
     def _seen_from(step: Step) -> Place:
@@ -511,6 +511,6 @@ class Sheet:
         return FOOT if step.is_live else step.place
 
 
-def _given(line: Line) -> tuple[tuple[str, ...], ...]:
+def _drawn(line: Line) -> tuple[tuple[str, ...], ...]:
     """What each statement of the line was given: it stays, whatever comes of the line."""
-    return tuple(tuple(step.given.values) for step in line.steps)
+    return tuple(tuple(step.draws.values) for step in line.steps)

@@ -120,7 +120,7 @@ def _that_takes(count: int, name: str | None) -> str | None:
     """``name``, unless it is a function that never has so many arguments: ``roots(1, 2, 3)``
     is hardly a slip for ``root``."""
     record = BY_NAME.get(name or "")
-    if record is None or record.any_number or count == 0:
+    if record is None or record.variadic or count == 0:
         return name
     return name if count <= len(record.parameters) else None
 

@@ -19,8 +19,7 @@ from engine.reading.tree import (
     Binary,
     Call,
     Comparison,
-    InForm,
-    Item,
+    Formatted,
     ListOf,
     Literal,
     Name,
@@ -29,6 +28,7 @@ from engine.reading.tree import (
     Prefix,
     Range,
     Sexagesimal,
+    Subscript,
 )
 from engine.sheet.evaluation import Trace, value_of_part, values_in
 
@@ -44,7 +44,7 @@ SPOKEN = {
 
 SPAN = Span(0, 0)
 
-GIVEN = (ListOf, Range, Item)
+GIVEN = (ListOf, Range, Subscript)
 """Parts that are given rather than worked out."""
 
 LONGEST_SHOWN = 60
@@ -146,7 +146,7 @@ def _says_itself(node: Node) -> bool:
 
 def _is_work(node: Node) -> bool:
     """Whether ``node`` is a step of work: an operation, and not only a sign."""
-    return bool(node.parts) and not (_says_itself(node) or isinstance(node, GIVEN))
+    return bool(node.children) and not (_says_itself(node) or isinstance(node, GIVEN))
 
 
 def _exactly(written: Written) -> str:
@@ -167,7 +167,7 @@ def spoken(node: Node) -> str:
             told = " and ".join(f"{SPOKEN[op]} {node_text(operand)}" for op, operand in rest)
             return f"{node_text(operands[0])} {told}"
         case Call(function=function):
-            return f"{function} of {', '.join(node_text(part) for part in node.parts)}"
+            return f"{function} of {', '.join(node_text(part) for part in node.children)}"
     return node_text(node)
 
 
@@ -208,7 +208,7 @@ def box_of(workings: Workings) -> Box | None:
 
 
 def _boxed(node: Node, workings: Workings) -> str | Box:
-    if isinstance(node, InForm):
+    if isinstance(node, Formatted):
         return _boxed(node.expression, workings)
     if not _is_work(node) or id(node) not in workings.values:
         # a leaf, or the branch of a choice that was not taken
@@ -237,5 +237,5 @@ def _parts_of(node: Node, workings: Workings) -> Iterator[str | Box]:
                 yield _boxed(operand, workings)
         case Call(function=function):
             yield function
-            for part in node.parts:
+            for part in node.children:
                 yield _boxed(part, workings)

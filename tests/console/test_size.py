@@ -111,7 +111,7 @@ def test_no_outcome_is_larger_than_its_limit_and_the_web_process_stays_small(tmp
     assert max(map(memory_of, web_processes(server.process.pid))) < MOST_MEMORY
     server.kill()
     with sqlite3.connect(tmp_path / "teapot.sqlite3") as database:
-        kept = database.execute("SELECT text, outcome, found FROM console_line").fetchall()
+        kept = database.execute("SELECT text, outcome, search_text FROM console_line").fetchall()
     assert len(kept) > len(LARGE) / 2
     for text, outcome, found in kept:
         assert len(outcome) <= MOST_BYTES, text[:60]

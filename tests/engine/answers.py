@@ -42,10 +42,10 @@ def replied(example: Example) -> str:
 def mends(*lines: str) -> list[str]:
     """The lines that the error or the notices of the last line offer."""
     data = outcome(*lines).as_dict()
-    fixes = [fix for notice in data["notices"] for fix in notice["fixes"]]
+    mends = [mend for notice in data["notices"] for mend in notice["mends"]]
     if data["error"]:
-        fixes += data["error"]["fixes"]
-    return [fix["input"] for fix in fixes]
+        mends += data["error"]["mends"]
+    return [mend["input"] for mend in mends]
 
 
 def error(*lines: str) -> str:

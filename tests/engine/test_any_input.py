@@ -10,7 +10,7 @@ from engine import Sheet
 from engine.aids.dial import angle_in
 from engine.aids.typing import typed_so_far
 from engine.functions.catalogue import FUNCTIONS
-from engine.sheet.machine import bits_of
+from engine.sheet.binary64_evaluation import bits_of
 from engine.sheet.workings import box_of
 from tests.engine.fuzzed import lines, pairings
 

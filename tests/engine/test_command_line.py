@@ -42,7 +42,7 @@ def test_json_of_the_first_lines():
         ("=", "0"),
     ]
     assert lines[-1]["status"] == "error"
-    assert lines[-1]["error"]["fixes"] == [{"label": "sqrt(49)", "input": "sqrt(49)"}]
+    assert lines[-1]["error"]["mends"] == [{"label": "sqrt(49)", "input": "sqrt(49)"}]
     assert (lines[-1]["error"]["start"], lines[-1]["error"]["end"]) == (0, 3)
     assert lines[5]["answers"][0]["name"] == "x"
     assert lines[0]["answers"][0]["reading"] == "6 + 3/6 + 3"
@@ -112,7 +112,7 @@ def test_an_unfinished_line_and_a_command():
     done = run("(1+2\n/show 3 digits\n2/3\n/fish\n", "--json")
     lines = [json.loads(line) for line in done.stdout.decode().splitlines()]
     assert [line["status"] for line in lines] == ["unfinished", "ok", "ok", "error"]
-    assert lines[0]["error"]["fixes"][0]["input"] == "(1+2)"
+    assert lines[0]["error"]["mends"][0]["input"] == "(1+2)"
     assert lines[2]["answers"][0]["text"] == "0.667"
     assert done.returncode == 1
 
@@ -192,5 +192,5 @@ def test_the_lines_that_were_measured():
         [("=", "true", [])],
         [],
     ]
-    assert lines[-1]["error"]["fixes"] == [{"label": "|-3|; 2", "input": "|-3|; 2"}]
+    assert lines[-1]["error"]["mends"] == [{"label": "|-3|; 2", "input": "|-3|; 2"}]
     assert done.returncode == 1

@@ -13,8 +13,8 @@ from tests.engine.answers import answer, error, outcome
 def on(date: datetime.date, line: str) -> str:
     """The answer of a line that was first answered on that day."""
     sheet = Sheet()
-    days = [tuple(date.isoformat() for _ in drawn) for drawn in sheet.answer(line).given]
-    sheet.put(2, line, 2.0, given=tuple(days))
+    days = [tuple(date.isoformat() for _ in drawn) for drawn in sheet.answer(line).draws]
+    sheet.put(2, line, 2.0, draws=tuple(days))
     return sheet.outcome_of(sheet.by_number[2]).answers[-1].text
 
 

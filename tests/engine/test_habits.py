@@ -52,7 +52,7 @@ def test_other_products_are_not(line):
 
 def test_a_draw_is_not_drawn_again_to_see_what_it_is():
     result = outcome("random(1..6)*180/pi")
-    assert [len(drawn) for drawn in result.given] == [1]
+    assert [len(drawn) for drawn in result.draws] == [1]
     assert result.notices == ()
 
 

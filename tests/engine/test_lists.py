@@ -131,7 +131,7 @@ def test_a_draw_stays_with_its_line():
     again = sheet.outcome_of(sheet.by_number[1])
     assert [shown.text for shown in again.answers] == [r, d]
     other = Sheet()
-    other.put(1, drawn.input, 1.0, given=drawn.given)
+    other.put(1, drawn.input, 1.0, draws=drawn.draws)
     assert [shown.text for shown in other.outcome_of(other.by_number[1]).answers] == [r, d]
 
 

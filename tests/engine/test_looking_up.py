@@ -342,7 +342,7 @@ def test_a_line_with_open_brackets_is_answered_as_if_they_were_closed():
 
     assert typed("2*(sqrt(49")["answers"][0]["text"] == "14"
     assert typed("2*(sqrt(49")["error"]["code"] == "unfinished"
-    assert typed("sin(30")["notices"][0]["fixes"][0]["input"] == "sin(30°)"
+    assert typed("sin(30")["notices"][0]["mends"][0]["input"] == "sin(30°)"
     assert typed("sqrt(49  # and a note")["answers"][0]["text"] == "7"
     assert typed("2*(sqrt(49 +")["answers"] == []
     assert typed("binomial(9")["answers"] == []

@@ -36,7 +36,7 @@ def test_a_line_that_asks_waits_and_is_not_kept():
 def test_replies_are_values(line, replies, expected):
     outcome = Sheet().answer(line, replies)
     assert outcome.answers[0].text == expected
-    assert outcome.given == (tuple(replies),)
+    assert outcome.draws == (tuple(replies),)
 
 
 @pytest.mark.parametrize(
@@ -82,7 +82,7 @@ def test_the_question_is_not_put_while_the_line_is_typed():
 def test_replies_stay_when_what_the_line_uses_changes():
     sheet = Sheet()
     sheet.put(1, "m = 2", 1.0)
-    sheet.put(2, 'm*ask("How many?")', 2.0, given=[["21"]])
+    sheet.put(2, 'm*ask("How many?")', 2.0, draws=[["21"]])
     assert sheet.outcome_of(sheet.by_number[2]).answers[0].text == "42"
     sheet.put(1, "m = 3", 1.0)
     assert sheet.outcome_of(sheet.by_number[2]).answers[0].text == "63"

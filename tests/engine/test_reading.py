@@ -19,7 +19,6 @@ from engine.reading.tree import (
     Binary,
     Call,
     Comparison,
-    Item,
     ListOf,
     Literal,
     Name,
@@ -28,6 +27,7 @@ from engine.reading.tree import (
     Range,
     Sexagesimal,
     Statement,
+    Subscript,
 )
 from tests.engine.answers import outcome
 
@@ -56,7 +56,7 @@ def _larger(nodes):
         ),
         st.builds(ListOf, st.just(NOWHERE), st.lists(nodes, max_size=3).map(tuple)),
         st.builds(Range, st.just(NOWHERE), nodes, nodes, st.one_of(st.none(), nodes)),
-        st.builds(Item, st.just(NOWHERE), nodes, nodes),
+        st.builds(Subscript, st.just(NOWHERE), nodes, nodes),
         st.builds(
             lambda a, b, op: Comparison(NOWHERE, (a, b), (op,)),
             nodes,

@@ -17,8 +17,7 @@ from engine.reading.tree import (
     Binary,
     Call,
     Comparison,
-    InForm,
-    Item,
+    Formatted,
     ListOf,
     Literal,
     Name,
@@ -26,6 +25,7 @@ from engine.reading.tree import (
     Postfix,
     Prefix,
     Range,
+    Subscript,
 )
 from tests.engine.mathml_reader import Read, read
 
@@ -91,10 +91,10 @@ class Grower:
         return Range(NOWHERE, self.node(depth), self.node(depth), step)
 
     def item(self, depth: int) -> Node:
-        return Item(NOWHERE, Name(NOWHERE, "w_tea"), self.node(depth))
+        return Subscript(NOWHERE, Name(NOWHERE, "w_tea"), self.node(depth))
 
     def form(self, depth: int) -> Node:
-        return InForm(NOWHERE, self.node(depth), (("4", "digits"),))
+        return Formatted(NOWHERE, self.node(depth), (("4", "digits"),))
 
     KINDS = (binary, binary, binary, binary, logic, prefix, prefix, postfix, postfix, call, call,
              call, comparison, listed, range, item, form)  # fmt: skip
@@ -127,9 +127,9 @@ def meant(node: Node) -> Read:
             return ("..", meant(start), meant(stop))
         case Range(start=start, stop=stop, step=step):
             return ("..", meant(start), meant(stop), meant(step))
-        case Item(of=of, index=index):
+        case Subscript(of=of, index=index):
             return ("item", meant(of), meant(index))
-        case InForm(expression=expression):
+        case Formatted(expression=expression):
             return ("as", meant(expression), "4 digits")
     raise TypeError(node)
 

@@ -20,18 +20,18 @@ from engine.reading.traps import TRIGONOMETRIC
 from engine.reading.tree import (
     Binary,
     Call,
-    InForm,
-    Item,
+    Formatted,
     ListOf,
     Node,
     Postfix,
     Prefix,
     Sexagesimal,
+    Subscript,
 )
 from engine.sheet.calls import bind_to
 from engine.sheet.evaluation import evaluate
 from engine.sheet.line import Step
-from engine.sheet.scope import Visible
+from engine.sheet.scope import SheetScope
 
 if TYPE_CHECKING:
     from engine.sheet.sheet import Sheet
@@ -79,16 +79,16 @@ def machine_value(node: Node, value_of: ValueOf) -> Machine:
             return binary64.nearest(Exact(degrees)) * RADIANS["°"]
         case Call(function=name) if name in BY_NAME and not node.is_own:
             return _called(BY_NAME[name], node, value_of)
-        case InForm(expression=expression):
+        case Formatted(expression=expression):
             return machine_value(expression, value_of)
         case ListOf(items=items):
             return [_number(machine_value(item, value_of), item) for item in items]
-        case Item(of=of, index=index):
+        case Subscript(of=of, index=index):
             return _item(machine_value(of, value_of), value_of(index), node)
     value = value_of(node)
     if isinstance(value, List):
         return [binary64.nearest(item) for item in value.items]
-    if node.parts:
+    if node.children:
         raise LineError("not-in-binary64", "This has no counterpart in binary64 here.", node.span)
     return binary64.nearest(value)
 
@@ -131,7 +131,7 @@ def _number(value: Machine, node: Node) -> float:
     return value
 
 
-def _item(of: Machine, index: Value, node: Item) -> Machine:
+def _item(of: Machine, index: Value, node: Subscript) -> Machine:
     if isinstance(of, list) and isinstance(index, Exact) and index.is_integer:
         return of[int(index.coefficient.p) - 1]
     raise LineError("not-in-binary64", "This has no counterpart in binary64 here.", node.span)
@@ -139,7 +139,7 @@ def _item(of: Machine, index: Value, node: Item) -> Machine:
 
 def number_of(sheet: Sheet, step: Step) -> Machine:
     """What binary64 gives for a step whose value is known.  Errors: as above."""
-    scope = Visible(sheet, step, step.place)
+    scope = SheetScope(sheet, step, step.place)
     with working(step.work()):
         return machine_value(step.statement.expression, lambda part: evaluate(part, scope))
 

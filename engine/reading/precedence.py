@@ -6,13 +6,13 @@ from engine.reading.tree import (
     IMPLIED,
     Binary,
     Comparison,
-    InForm,
-    Item,
+    Formatted,
     Node,
     Postfix,
     Prefix,
     Range,
     Sexagesimal,
+    Subscript,
 )
 
 FORM, OR, AND, NOT, COMPARISON, RANGE, SUM, PRODUCT, POLAR, SIGN, POWER, POSTFIX, ATOM = range(13)
@@ -26,25 +26,25 @@ OPERATORS = {
 }  # fmt: skip
 
 
-def strength(node: Node) -> int:
+def precedence(node: Node) -> int:
     """The level of ``node``'s outermost operator."""
     match node:
         case Binary(op=op):
             return OPERATORS[op]
         case Prefix(op=op):
             return NOT if op == "not" else SIGN
-        case Postfix() | Sexagesimal() | Item():
+        case Postfix() | Sexagesimal() | Subscript():
             return POSTFIX
         case Range():
             return RANGE
         case Comparison():
             return COMPARISON
-        case InForm():
+        case Formatted():
             return FORM
     return ATOM
 
 
-def operand_strengths(op: str) -> tuple[int, int]:
+def operand_precedences(op: str) -> tuple[int, int]:
     """The least strengths that the left and right operand need without brackets."""
     level = OPERATORS[op]
     if op == "^":
