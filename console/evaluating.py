@@ -12,7 +12,7 @@ from django.db.models import QuerySet
 from django.utils import timezone
 
 from console.models import Line, Sheet
-from engine.errors import LineError
+from engine import errors
 from engine.limited.bounds import LINE_SECONDS, PREVIEW_SECONDS
 from engine.numbers.context import Conventions
 from engine.sheet.settings import Settings
@@ -25,7 +25,7 @@ CACHED = ("outcome", "answered", "engine", "stale", "is_live", "search_text", "d
 LONGEST_MOVED = 60
 """Characters of an answer that are shown where it has moved."""
 
-BUSY = LineError("busy", "Teapot is busy with other lines just now. Try it again in a moment.")
+BUSY = errors.Busy()
 
 
 def rows_of(lines: QuerySet[Line]) -> QuerySet:
@@ -55,7 +55,7 @@ def work(sheet: Sheet, kind: str, seconds: float = LINE_SECONDS, **arguments: An
     job = Job(kind, seconds, arguments)
     result = evaluators(settings.TEAPOT_EVALUATORS).work(state, job, lines_since)
     if isinstance(result, Refused):
-        raise LineError(result.code, result.text)
+        raise errors.Refused(result.code, result.text)
     return result
 
 
@@ -66,7 +66,7 @@ def surely(sheet: Sheet, kind: str, **arguments: Any) -> Any:
     """
     result = work(sheet, kind, **arguments)
     if result is None:
-        raise LineError("too-slow", "This could not be worked out in time. Try it again.")
+        raise errors.NotInTime()
     return result
 
 

@@ -23,7 +23,8 @@ Where things are, in the order in which a line passes through them:
 =============  =============================================================
 """
 
-from engine.errors import LineError, Mend, Notice
+from engine.errors import LineError
+from engine.mends import Mend, Notice
 from engine.sheet.outcome import Answer, Outcome
 from engine.sheet.settings import Settings
 from engine.sheet.sheet import Line, Sheet

@@ -1,122 +1,44 @@
-"""What is said when a line cannot be answered, or was answered with a notice.
+"""Every kind of error that a line can have, each with its sentence.
 
-A :class:`LineError` carries a sentence for the person, the place in the input
-that it speaks of, and the mends that can be clicked.  A :class:`Notice` is the
-quiet notice beside an answer.
+An error is raised with the facts that its sentence names, the place in the line that it
+speaks of, and the mends that can be clicked::
+
+    >>> error = NoItem(count=4, place=7)
+    >>> error.code, error.text
+    ('no-item', 'The list has 4 items, counted from 1; there is no item 7.')
+
+``code`` names the kind for programs: it is the name of the class next to
+:class:`LineError`, so that kinds which differ in their sentence alone share it.
 """
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-from dataclasses import dataclass
-from typing import NamedTuple
+import re
+from typing import ClassVar
 
-
-class Span(NamedTuple):
-    """A half-open range of code points in the text of a line."""
-
-    start: int
-    end: int
-
-    def to(self, other: Span) -> Span:
-        """The range from the start of this one to the end of ``other``."""
-        return Span(self.start, other.end)
-
-
-LONGEST_LABEL = 40
-"""Characters of a line that a button still shows whole."""
-
-
-@dataclass(frozen=True, slots=True)
-class Mend:
-    """A change to the input that one click makes.
-
-    ``span`` is replaced by ``replacement``.  ``label`` is what the button says;
-    where it is empty, the button shows what the line becomes.  One that ``ends_line``
-    holds only where nothing is behind it but a note.
-    """
-
-    label: str
-    span: Span
-    replacement: str
-    ends_line: bool = False
-
-    def apply(self, text: str) -> str:
-        """``text``, a whole line, with the mend made; empty where it does not hold."""
-        behind = text[self.span.end :].strip()
-        if self.ends_line and behind:
-            if not behind.startswith("#"):
-                return ""
-            return f"{text[: self.span.start].rstrip()}{self.replacement}, {behind.lstrip('# ')}"
-        if self.ends_line:
-            return text[: self.span.start].rstrip() + self.replacement
-        return text[: self.span.start] + self.replacement + text[self.span.end :]
-
-    def as_dict(self, text: str) -> dict[str, str]:
-        """The label and the whole mended line, as the page and ``--json`` give it."""
-        mended = self.apply(text)
-        shown = mended if len(mended) <= LONGEST_LABEL else self.replacement
-        return {"label": self.label or shown.strip(), "input": mended}
-
-
-def offers(mends: tuple[Mend, ...], text: str) -> list[dict[str, str]]:
-    """The mends as they are offered for a line; one that leaves nothing of it is not."""
-    return [mend.as_dict(text) for mend in mends if mend.apply(text).strip(" ()")]
-
-
-LARGEST_COUNTED = 10**15
-
-
-def counted(number: int) -> str:
-    """A number in a sentence: in full, or on which side of all that is counted it is."""
-    if abs(number) < LARGEST_COUNTED:
-        return f"{int(number):,}"
-    return "10^15 or more" if number > 0 else "-10^15 or less"
-
-
-def replace(span: Span, replacement: str) -> Mend:
-    """A mend whose button shows what the line becomes."""
-    return Mend("", span, replacement)
-
-
-def at_the_end(mend: Mend) -> Mend:
-    """The same mend, which holds only at the end of a line."""
-    return Mend(mend.label, mend.span, mend.replacement, ends_line=True)
-
-
-def replace_each(text: str, parts: Sequence[tuple[Span, str]]) -> Mend:
-    """One mend for several places of ``text``, given from left to right."""
-    first, last = parts[0][0], parts[-1][0]
-    mended, at = "", first.start
-    for span, replacement in parts:
-        mended += text[at : span.start] + replacement
-        at = span.end
-    return replace(first.to(last), mended)
-
-
-@dataclass(frozen=True, slots=True)
-class Notice:
-    """A notice beside an answer: what was assumed, or what usually is a slip."""
-
-    code: str
-    text: str
-    mends: tuple[Mend, ...] = ()
+from engine.mends import Mend, Span
 
 
 class LineError(Exception):
     """A line that cannot be answered.
 
-    Arguments: ``code`` names the kind of error for programs; ``text`` is a
-    sentence for people; ``span`` is the place, where there is one; ``mends``
-    are the changes offered.  ``inside`` names the function in whose body it is.
+    Arguments: ``span`` is the place, where there is one; ``mends`` are the changes
+    offered; ``facts`` are put into the sentence.  ``inside`` names the function in whose
+    body it is.
     """
 
+    sentence: ClassVar[str] = ""
+    code: ClassVar[str] = ""
+
+    def __init_subclass__(cls) -> None:
+        if LineError in cls.__bases__:
+            cls.code = re.sub(r"(?<!^)(?=[A-Z])", "-", cls.__name__).lower()
+
     def __init__(
-        self, code: str, text: str, span: Span | None = None, mends: tuple[Mend, ...] = ()
+        self, span: Span | None = None, mends: tuple[Mend, ...] = (), **facts: object
     ) -> None:
-        super().__init__(text)
-        self.code = code
-        self.text = text
+        self.text = self.sentence.format(**facts)
+        super().__init__(self.text)
         self.span = span
         self.mends = mends
         self.inside = ""
@@ -127,8 +49,6 @@ class LineError(Exception):
         if not self.inside:
             self.inside = function
             self.text = f"In {function}: {self.text}"
-            if self.code == "unknown-then":
-                self.text += f" Give it one and make {function} again, or use := in place of =."
         self.span, self.mends = None, ()
         return self
 
@@ -142,24 +62,875 @@ class LineError(Exception):
 class Unfinished(LineError):
     """Input that still waits for something: a bracket, or an operand.
 
-    ``waits_for`` says for what; ``closing`` is the text that would end it, empty
-    where only the person can know.
+    ``closing`` is the text that would end it, empty where only the person can know.
     """
 
-    def __init__(self, text: str, span: Span, closing: str = "") -> None:
+    sentence = "{missing}"
+
+    def __init__(self, missing: str, span: Span, closing: str = "") -> None:
         mends = (Mend(f"close with {closing}", Span(span.end, span.end), closing),)
-        super().__init__("unfinished", text, span, mends if closing else ())
+        super().__init__(span, mends if closing else (), missing=missing)
 
 
-class Asked(LineError):
+class Asks(LineError):
     """A line that waits for the person's reply to a ``question``.
 
     ``taken`` is how many replies it has taken already; ``said`` what is wrong with the
     last one, if there was one.
     """
 
+    sentence = "{asked}"
+
     def __init__(self, question: str, taken: int, said: str = "") -> None:
-        super().__init__("asks", f"{said} {question}" if said else question)
+        super().__init__(asked=f"{said} {question}" if said else question)
         self.question = question
         self.taken = taken
         self.said = said
+
+
+# -- signs and numbers ---------------------------------------------------------------
+
+
+class TooLong(LineError):
+    sentence = "This line has {length:,} characters; a line can have up to {limit:,}."
+
+
+class OtherRange(LineError):
+    sentence = "A range is written with two points."
+
+
+class TwoPoints(LineError):
+    sentence = "This number has two decimal points."
+
+
+class PointsInGroups(TwoPoints):
+    sentence = "A number has one decimal point, and no points between its groups of figures."
+
+
+class BadFigure(LineError):
+    sentence = "{behind} is no figure here: {figures}."
+
+
+class BadSuperscript(LineError):
+    sentence = "A power typed as raised figures is a whole number, with a sign or without."
+
+
+class ControlCharacter(LineError):
+    sentence = "A control character (U+{code_point:04X}) is in this line and cannot be read."
+
+
+class Question(LineError):
+    sentence = "A question is asked with ==, as in x == 2, and needs no question mark."
+
+
+class UnknownSign(LineError):
+    sentence = "The sign {character} is not used here."
+
+
+class ApostropheHere(UnknownSign):
+    sentence = "The sign ' does not belong here; minutes of an angle are written 12°30′."
+
+
+class ColonHere(UnknownSign):
+    sentence = "The sign : is not used here; minutes and seconds are written 12°30′15″."
+
+
+class Braces(LineError):
+    sentence = "Braces do not group here; use round brackets, and square ones for a list."
+
+
+class Sixty(LineError):
+    sentence = "Minutes and seconds of an angle run from 0 to below 60."
+
+
+class NoDigits(LineError):
+    sentence = "Digits are missing behind {digits}."
+
+
+# -- commands ------------------------------------------------------------------------
+
+
+class UnknownCommand(LineError):
+    sentence = "There is no command /{name}. There are {known}."
+
+
+# -- names and their values ----------------------------------------------------------
+
+
+class BadParameters(LineError):
+    sentence = "{typed} makes a function only where its arguments are names: f(x, y) = …"
+
+
+class ParameterTwice(BadParameters):
+    sentence = "The argument {word} is there twice."
+
+
+class NoTarget(LineError):
+    sentence = "A name is missing before {sign}."
+
+
+class BadName(LineError):
+    sentence = "{typed} cannot be a name: {why}."
+
+
+class NotAName(BadName):
+    sentence = "{name} cannot be a name: letters, digits and _ only."
+
+
+class BadTarget(LineError):
+    sentence = "The name goes before =, and its value behind it."
+
+
+class ItemTarget(LineError):
+    sentence = "An item of a list is not changed by itself: {name} = […] makes it anew."
+
+
+class Equation(LineError):
+    sentence = (
+        "This is an equation. Teapot works values out and does not solve for unknowns; == "
+        "compares two values, and = gives a value to a name."
+    )
+
+
+class EquationOfBuiltIn(Equation):
+    sentence = (
+        "{name} is built in, so this is an equation. Teapot works values out and does not "
+        "solve for unknowns; == compares, and /cover {name} first lets a function of your own"
+        " have the name."
+    )
+
+
+# -- spellings of other places -------------------------------------------------------
+
+
+class OtherNote(LineError):
+    sentence = "A note begins with #."
+
+
+class OtherQuotes(LineError):
+    sentence = "Text goes between double quotation marks."
+
+
+class OtherAssignment(LineError):
+    """What the kinds below have in common."""
+
+
+class EqualsAlone(OtherAssignment):
+    sentence = "A quantity gets its value by = alone."
+
+
+class ChangedInPlace(OtherAssignment):
+    sentence = "A quantity is changed by giving it a new value."
+
+
+class ValueBeforeName(OtherAssignment):
+    sentence = "The name goes before =, and its value behind it."
+
+
+class OtherComparison(LineError):
+    sentence = "Two values are compared with ==."
+
+
+class OtherUnequal(OtherComparison):
+    sentence = "That two values differ is written !=."
+
+
+class OtherAtMost(OtherComparison):
+    sentence = "At most is written <=."
+
+
+class OtherAtLeast(OtherComparison):
+    sentence = "At least is written >=."
+
+
+class OtherLogic(LineError):
+    """What the kinds below have in common."""
+
+
+class OtherAnd(OtherLogic):
+    sentence = "That both hold is written and."
+
+
+class OtherOr(OtherLogic):
+    sentence = "That one of the two holds is written or."
+
+
+class OtherNot(OtherLogic):
+    sentence = "The opposite of a truth value is written with not."
+
+
+class OtherRatio(LineError):
+    sentence = "The sign : is not used here: a quotient is written with /, a range with two points."
+
+
+class Backslash(LineError):
+    sentence = "The sign \\ is not used here: a quotient is written with /."
+
+
+# -- lines that cannot be read -------------------------------------------------------
+
+
+class Choice(LineError):
+    sentence = "A choice is written if(test, then, else)."
+
+
+class UnopenedBracket(LineError):
+    sentence = "This ) closes a bracket that was never opened."
+
+
+class UnopenedList(UnopenedBracket):
+    sentence = "This ] closes a list that was never opened."
+
+
+class MissingOperand(LineError):
+    sentence = "A value is missing before {typed}. @ is the last answer."
+
+
+class MissingBetween(MissingOperand):
+    sentence = "A value is missing between {previous} and {typed}."
+
+
+class SquareBrackets(LineError):
+    sentence = "A list does not belong here. To group, use round brackets."
+
+
+class StrayEquals(LineError):
+    sentence = "= assigns a value to a name; compare with ==."
+
+
+class WordHere(LineError):
+    sentence = "{typed} is a word of the language and does not belong here."
+
+
+class WordIsNoFunction(WordHere):
+    sentence = (
+        "{typed} goes between two values, as in 31 {typed} 9; as a function it is {name}(31, 9)."
+    )
+
+
+class Unexpected(LineError):
+    sentence = "{typed} does not belong here."
+
+
+class ListInRoundBrackets(LineError):
+    sentence = "A list is written in square brackets."
+
+
+class SemicolonInBrackets(LineError):
+    sentence = "Between values in brackets use commas."
+
+
+class Arrow(LineError):
+    sentence = "A function is defined with its arguments behind its name: f(x) = x^2."
+
+
+class PartOf(LineError):
+    sentence = "A percentage of a number is a product: write * for of."
+
+
+class OtherLanguage(LineError):
+    """What the kinds below have in common."""
+
+
+class OtherRemainder(OtherLanguage):
+    sentence = "The remainder of a division is written mod; % means percent."
+
+
+class OtherQuotient(OtherLanguage):
+    sentence = "The whole quotient is written div."
+
+
+class Condition(LineError):
+    """What the kinds below have in common."""
+
+
+class ConditionNeedsNoIf(Condition):
+    sentence = "A condition needs no if: x == 2. A choice is if(test, then, else)."
+
+
+class ConditionWithOneEquals(Condition):
+    sentence = "A condition is asked with ==, as in x == 2. A choice is if(test, then, else)."
+
+
+class SideBySide(LineError):
+    sentence = "An operator is missing between {first} and {second}."
+
+
+class UnclosedBar(LineError):
+    sentence = "The closing | is missing before {typed}."
+
+
+class TwoFactorials(LineError):
+    sentence = "{typed}!! is written for two things: say which is meant."
+
+
+class AngleGoesOn(LineError):
+    sentence = "Does what comes behind the angle belong to it? Use brackets."
+
+
+class AngleWithPower(LineError):
+    sentence = "Is the phasor raised to the power, or its angle? Use brackets."
+
+
+class UnitOfMeasure(LineError):
+    sentence = "Numbers have no units of measurement yet: {name} goes into the note, behind #."
+
+
+class UnknownUnit(UnitOfMeasure):
+    sentence = (
+        "No quantity is named {unit}. If the unit is meant: numbers have no units of "
+        "measurement yet, so it goes into the note, behind #."
+    )
+
+
+class SpeltOutUnit(LineError):
+    sentence = "Behind a number this unit is written {unit}."
+
+
+class ListCommas(LineError):
+    sentence = "Between the items of a list use commas."
+
+
+class LetterForTimes(LineError):
+    sentence = "The letter {letter} is no sign for times, and no quantity has this name."
+
+
+class LetterXForTimes(LetterForTimes):
+    sentence = "The letter x is no sign for times; that is written with *."
+
+
+class LetterInPowerOfTen(LetterForTimes):
+    sentence = "A power of ten is written with e: 1.5e3 is 1.5 times ten to the power 3."
+
+
+class InverseOrReciprocal(LineError):
+    sentence = "{name}^-{exponent} is written for two things: say which is meant."
+
+
+class FunctionLessOne(InverseOrReciprocal):
+    sentence = "{function}-1 is written for two things: say which is meant."
+
+
+class TooManyStatements(LineError):
+    sentence = "A line can have up to {limit} statements. Use several lines."
+
+
+class TooDeep(LineError):
+    sentence = "Brackets, powers and calls are nested deeper than {limit} levels here."
+
+
+class EndlessCalls(TooDeep):
+    sentence = (
+        "Calls are more than {limit:,} deep inside each other, or nearly so. Does it have a "
+        "case that ends it?"
+    )
+
+
+class InWords(LineError):
+    """What the kinds below have in common."""
+
+
+class SignInWords(InWords):
+    sentence = "Between two values {word} is written {sign}."
+
+
+class FormWithoutAs(InWords):
+    sentence = "Before a form or a unit for the answer write as."
+
+
+class FormBehindOtherWord(InWords):
+    sentence = "Before a form or a unit for the answer write as, not {word}."
+
+
+class CallInWords(InWords):
+    sentence = "This is written {call}."
+
+
+class NoBrackets(LineError):
+    sentence = "The argument of {function} goes in round brackets."
+
+
+class NotHere(LineError):
+    sentence = "{why}"
+
+
+class NothingToPrint(NotHere):
+    sentence = "Every line is answered: nothing needs to be printed."
+
+
+class NoDerivatives(NotHere):
+    sentence = "Teapot does not differentiate."
+
+
+class NoIntegrals(NotHere):
+    sentence = "Teapot does not integrate."
+
+
+# -- numbers -------------------------------------------------------------------------
+
+
+class NotAList(LineError):
+    sentence = "Only a list has items: square brackets take one of them."
+
+
+class NothingToDrawFrom(NotAList):
+    sentence = "random draws from a list or a range, as in random(1..6)."
+
+
+class ComplexOrder(LineError):
+    sentence = "Complex numbers are in no order."
+
+
+class OperatorForReals(ComplexOrder):
+    sentence = "{op} is for real numbers only."
+
+
+class NotReal(LineError):
+    sentence = "{what} is not a real number{more}."
+
+
+class ConstantNotReal(NotReal):
+    sentence = "{name} is not real, and this sheet has real numbers only."
+
+
+class BeyondReals(NotReal):
+    sentence = "{domain}"
+
+
+class NoOrder(LineError):
+    sentence = "{op} puts numbers in order, and this is {kind}."
+
+
+class GivenInReply(LineError):
+    sentence = "A reply cannot draw or ask anything itself."
+
+
+class DateOperation(LineError):
+    sentence = "Add days to a date or subtract them, or subtract one date from another."
+
+
+class PartOfADay(LineError):
+    sentence = "A date moves by whole days; now() gives a date with its time."
+
+
+class NoSuchDate(LineError):
+    sentence = "Dates go from the year 1 to the year 9999."
+
+
+class UnequalLengths(LineError):
+    sentence = "One list has {length:,} items and the other {other:,}."
+
+
+class TooManyItems(LineError):
+    sentence = "This list would have more than {limit:,} items, which is the limit."
+
+
+class RangeTooLong(TooManyItems):
+    sentence = "This range would have {count} items; the limit is {limit:,}."
+
+
+class BadPlace(LineError):
+    sentence = "The place of an item is a whole number from 1."
+
+
+class EndlessRange(LineError):
+    sentence = "The ends and the step of a range are finite."
+
+
+class NoStep(LineError):
+    sentence = "The step of a range is not 0."
+
+
+class StepAway(LineError):
+    sentence = "The step leads away from the end of the range."
+
+
+class NotANumber(LineError):
+    sentence = "A number is wanted here, and this is {kind}."
+
+
+class TakesRealsOnly(NotANumber):
+    sentence = "{function} takes real numbers only, and this is a complex number."
+
+
+class TakesANumber(NotANumber):
+    sentence = "{function} takes a number here, and this is {kind}."
+
+
+class AngleHasUnit(NotANumber):
+    sentence = "This is an angle with its unit already; as {op} shows it in that one."
+
+
+class BehindPlainNumber(NotANumber):
+    sentence = "{op} goes behind a plain number, and this is {kind}."
+
+
+class RangeWithoutNumbers(NotANumber):
+    sentence = "A range has numbers at its ends."
+
+
+class TooSmall(LineError):
+    sentence = "This is closer to 0 than the limit of {limit:,} decimal places."
+
+
+class TooLarge(LineError):
+    sentence = "This number is too large: it has more digits than the limit of {limit:,}."
+
+
+class FactorialTooLarge(TooLarge):
+    sentence = (
+        "This factorial would have more than {limit:,} digits; the last one within the "
+        "limit is that of {last:,}."
+    )
+
+
+class ExponentTooLarge(TooLarge):
+    sentence = "10 to the power {power:,} is beyond the limit of {limit:,} digits."
+
+
+class PowerTooLarge(TooLarge):
+    sentence = "This power would have about {figures:,} digits; the limit is {limit:,}."
+
+
+class Undecided(LineError):
+    sentence = (
+        "Even with {bits:,} binary digits this cannot be decided: a number here is too "
+        "large for its digits to be told, or too close to the edge of what can be taken."
+    )
+
+
+class DivisionByZero(LineError):
+    sentence = "Nothing can be divided by 0 with a remainder."
+
+
+class FactorialDomain(LineError):
+    sentence = "n! needs a whole number n ≥ 0; gamma(n + 1) goes on between them."
+
+
+class NoItem(LineError):
+    sentence = "The list has {count:,} items, counted from 1; there is no item {place}."
+
+
+class NoItemFromTheEnd(NoItem):
+    sentence = (
+        "The list has {count:,} items, counted from 1; there is no item {place}. The last one"
+        " is last(…)."
+    )
+
+
+# -- functions -----------------------------------------------------------------------
+
+
+class NotAText(LineError):
+    sentence = 'The question is text, as in ask("How warm is it, in °C?").'
+
+
+class NoList(LineError):
+    sentence = "A table sets lists side by side, such as those of a range."
+
+
+class BadBase(LineError):
+    sentence = "The base of a logarithm is neither 0 nor 1."
+
+
+class LogBase(LineError):
+    sentence = "log is used for both: say whether base e or base 10 is meant."
+
+
+class EmptyList(LineError):
+    sentence = "An empty list has no smallest and no largest item."
+
+
+class OutsideDomain(LineError):
+    sentence = "{domain}"
+
+
+class TooFewItems(LineError):
+    sentence = "At least {least} items are wanted here."
+
+
+class ListIsEmpty(TooFewItems):
+    sentence = "The list is empty."
+
+
+class DrawnLater(LineError):
+    sentence = "The number is drawn when Enter keeps the line."
+
+
+class AskedLater(DrawnLater):
+    sentence = "The question is put when Enter keeps the line."
+
+
+# -- forms of an answer --------------------------------------------------------------
+
+
+class FormForNumber(LineError):
+    """What the kinds below have in common."""
+
+
+class FormForPlainNumber(FormForNumber):
+    sentence = "The form {form} is for plain numbers."
+
+
+class FormForRealNumber(FormForNumber):
+    sentence = "The form {form} is for real numbers."
+
+
+class TooManyFigures(LineError):
+    sentence = (
+        "This has {figures:,} figures; an answer shows up to {limit:,}. With as "
+        "scientific it is short."
+    )
+
+
+class TooLongAnswer(LineError):
+    sentence = (
+        "This answer would have more than {limit:,} characters, which is the limit. "
+        "Show fewer items, or fewer digits."
+    )
+
+
+class BadCount(LineError):
+    sentence = "A form has from {least} to {limit:,} {counted}."
+
+
+class UnknownForm(LineError):
+    sentence = "No form is named {words}. There are: {known}."
+
+
+class UnknownFormNear(UnknownForm):
+    sentence = "No form is named {name}. Is {near} meant?"
+
+
+class PercentAsForm(UnknownForm):
+    sentence = "This form is called percent."
+
+
+class FormForWhole(LineError):
+    sentence = "The form {form} is for whole numbers only."
+
+
+# -- values and names of a sheet -----------------------------------------------------
+
+
+class NotATruth(LineError):
+    sentence = "A truth value is wanted here, such as that of x > 2."
+
+
+class NotInBinary64(LineError):
+    sentence = "This has no counterpart in binary64 here."
+
+
+class KindNotInBinary64(NotInBinary64):
+    sentence = "binary64 is for real numbers; this is {kind}."
+
+
+class FunctionNotInBinary64(NotInBinary64):
+    sentence = "{name} has no counterpart in binary64 here."
+
+
+class EmptyListInBinary64(NotInBinary64):
+    sentence = "An empty list has no counterpart in binary64."
+
+
+class CoverWhat(LineError):
+    sentence = "Say which built-in: /cover NAME, for example /cover gamma."
+
+
+class UnknownName(LineError):
+    sentence = "No quantity is named {name} yet. {name} = … gives it a value."
+
+
+class NotBuiltIn(UnknownName):
+    sentence = "{name} is no built-in function, so its name is free already."
+
+
+class NoQuantity(UnknownName):
+    sentence = "No quantity is named {name}."
+
+
+class NoValueGiven(UnknownName):
+    sentence = "This line gives {name} no value."
+
+
+class LastAnswerIsAt(UnknownName):
+    sentence = "The last answer is @, and that of line 7 is @7."
+
+
+class UnknownNameNear(UnknownName):
+    sentence = "No quantity is named {name}. Is {other} meant?"
+
+
+class ForgetWhat(LineError):
+    sentence = "Say what to forget: /forget NAMES, or /forget all."
+
+
+class BadArgument(LineError):
+    sentence = "{pattern}: {name} {what}."
+
+
+class NamedInside(BadArgument):
+    sentence = "{function} gives no names: a quantity gets its value before it is used."
+
+
+class TooManyArguments(LineError):
+    sentence = "{name} takes {counted}: {pattern}."
+
+
+class ArgumentsWithoutList(TooManyArguments):
+    sentence = "{function} takes a list, such as {such}."
+
+
+class MissingArgument(LineError):
+    sentence = "The argument {name} is missing: {pattern}."
+
+
+class AngleForNumber(LineError):
+    sentence = "{function} takes a plain number: say the number of which unit."
+
+
+class NameTaken(LineError):
+    sentence = "There is a quantity named {new} already."
+
+
+class NoValue(LineError):
+    sentence = "One value is wanted here, such as 85 or 30°."
+
+
+class NumberOverAngle(LineError):
+    sentence = "The unit belongs to {number} alone here. Say which of the two is meant."
+
+
+class BadModulus(LineError):
+    sentence = "∠ needs a real number before it, the modulus."
+
+
+class BadAngle(LineError):
+    sentence = "∠ needs a finite angle behind it."
+
+
+class UnknownThen(LineError):
+    sentence = "{name} had no value when this was made."
+
+    def in_body_of(self, function: str) -> LineError:
+        if not self.inside:
+            more = f"Give it one and make {function} again, or use := in place of =."
+            self.text += f" {more}"
+        return super().in_body_of(function)
+
+
+class BracketBehindName(LineError):
+    sentence = "{name} is not a function, so a bracket behind it needs a sign: {name}*(…)."
+
+
+class ListBehindRoundBracket(BracketBehindName):
+    sentence = "{name} is a list: square brackets take an item of it."
+
+
+class NotAFunction(BracketBehindName):
+    sentence = "{name} is not a function, so brackets do not belong behind it."
+
+
+class Covered(LineError):
+    sentence = "{name} is a quantity here, and no function: /forget {name} brings that back."
+
+
+class NoAnswer(LineError):
+    sentence = "There is no answer before this."
+
+
+class LineWithoutAnswer(NoAnswer):
+    sentence = "Line {line} has no answer."
+
+
+class NoAnswerBefore(NoAnswer):
+    sentence = "There is no answer before this line yet."
+
+
+class Circle(LineError):
+    sentence = "This definition would use itself: {circle}."
+
+
+class FromError(LineError):
+    sentence = "{name} has no value: line {line} has an error."
+
+
+class NoLine(LineError):
+    sentence = "There is no line {number} before this one."
+
+
+class UnknownChoice(LineError):
+    sentence = "/{command} takes one of: {known}."
+
+
+class ShowWhat(LineError):
+    sentence = "Say how: /show FORM, for example /show 4 digits."
+
+
+class BuiltInName(LineError):
+    sentence = "{name} is built in; /cover {name} first lets a function of your own have the name."
+
+
+class BareUnit(LineError):
+    sentence = "{name} is a unit of angles and goes behind a number, as in 2 {name}."
+
+
+class Command(LineError):
+    """What the kinds below have in common."""
+
+
+class CommandWithoutSlash(Command):
+    sentence = "/{name}: {summary}"
+
+
+class UnknownFunction(LineError):
+    sentence = "No function is named {name} yet. {name}(x) = … makes one."
+
+
+class UnknownFunctionNear(UnknownFunction):
+    sentence = "No function is named {name}. Is {other} meant?"
+
+
+class RangeAsCall(UnknownFunction):
+    sentence = "A range is written {meant}."
+
+
+class WrittenOtherwise(UnknownFunction):
+    sentence = "No function is named {name}: this is written {meant}."
+
+
+class BaseInTheName(UnknownFunction):
+    sentence = "The base of a logarithm comes behind its argument: log(x, {base})."
+
+
+# -- limits of work ------------------------------------------------------------------
+
+
+class TooSlow(LineError):
+    sentence = "This was still being worked out after {seconds:g} s, and was stopped."
+
+
+class NotInTime(TooSlow):
+    sentence = "This could not be worked out in time. Try it again."
+
+
+class TooMuchMemory(LineError):
+    sentence = "This needs more memory than one line may use."
+
+
+class Unforeseen(LineError):
+    sentence = "Teapot failed on this line. It was noted, and the line stays in the entry."
+
+
+class Busy(LineError):
+    sentence = "Teapot is busy with other lines just now. Try it again in a moment."
+
+
+class Refused(LineError):
+    """An error that was met beyond the fence, told here with its code and sentence."""
+
+    sentence = "{said}"
+
+    def __init__(self, code: str, said: str) -> None:
+        super().__init__(said=said)
+        self.code = code

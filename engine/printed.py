@@ -5,7 +5,7 @@ from __future__ import annotations
 import json
 from collections.abc import Iterable, Sequence
 
-from engine.errors import Asked
+from engine.errors import Asks
 from engine.handbook.entries import BY_TYPED, as_text
 from engine.handbook.search import search
 from engine.sheet.outcome import NOTE, Outcome
@@ -34,7 +34,7 @@ def _rows(outcome: Outcome, steps: Sequence[WorkStep]) -> Iterable[str]:
     yield f"{outcome.number:>4}  {outcome.input}"
     if outcome.status == NOTE:
         return
-    if isinstance(outcome.error, Asked):
+    if isinstance(outcome.error, Asks):
         yield f"      asks: {outcome.error.text}"
         return
     if outcome.error is not None:

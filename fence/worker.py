@@ -16,6 +16,7 @@ from engine import LineError, Outcome, Settings, Sheet
 from engine.aids.dial import angle_from, angle_in, dial_of
 from engine.aids.number_line import number_lines_in
 from engine.aids.typing import typed_so_far
+from engine.errors import NoQuantity
 from engine.limited.bounds import TimeIsUp, time_limit, too_much_memory, too_slow
 from engine.numbers.context import Conventions
 from engine.reading.plain import statement_text
@@ -255,7 +256,7 @@ def _with_value(sheet: Sheet, name: str, value: str) -> tuple[int, str]:
     another value."""
     step = sheet.definitions.seen(name)
     if step is None:
-        raise LineError("unknown-name", f"No quantity is named {name}.")
+        raise NoQuantity(name=name)
     return step.line.number, editing.with_value(step.line.text, name, value)
 
 

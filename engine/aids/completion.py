@@ -7,11 +7,11 @@ from collections.abc import Iterator
 from dataclasses import asdict, dataclass
 from typing import TYPE_CHECKING, Any
 
-from engine.errors import Span
 from engine.forms.answer import write_in_passing
 from engine.functions.catalogue import BY_NAME, CONSTANTS
 from engine.handbook.entries import BY_TYPED, COMMAND, CONSTANT, ENTRIES, FORM, FUNCTION, Entry
 from engine.handbook.search import search
+from engine.mends import Span
 from engine.numbers.values import Applied
 from engine.reading.tokens import plain, split_note
 from engine.sheet.line import Step

@@ -6,7 +6,8 @@ from typing import TYPE_CHECKING, Any
 
 from engine.aids.completion import complete
 from engine.aids.hint import hint_at
-from engine.errors import LineError, Notice, Unfinished
+from engine.errors import LineError, Unfinished
+from engine.mends import Notice
 from engine.reading.caret import at_caret
 from engine.reading.mathml import statement_mathml
 from engine.reading.rows import lines_in

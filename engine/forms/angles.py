@@ -6,7 +6,7 @@ from dataclasses import replace
 
 from flint import fmpz
 
-from engine.errors import LineError
+from engine.errors import FormForPlainNumber
 from engine.forms.complexes import write_complex
 from engine.forms.decimal import Decimal, to_places
 from engine.forms.names import Form
@@ -26,7 +26,7 @@ def write_angle(angle: Angle, form: Form) -> Written:
     if name == "dms":
         return _sexagesimal(angle, form)
     if form.style in ("percent", "binary64"):
-        raise LineError("form-for-number", f"The form {form.style} is for plain numbers.")
+        raise FormForPlainNumber(form=form.style)
     count = count_of(angle, name)
     if isinstance(count, Complex):
         return _with_unit(write_complex(count, replace(form, shape="", unit="")), name)

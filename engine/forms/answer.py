@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from engine.errors import LineError
+from engine.errors import LineError, TooManyFigures
 from engine.forms.angles import write_angle
 from engine.forms.collections import write_function, write_list, write_table
 from engine.forms.complexes import write_complex
@@ -67,11 +67,7 @@ def write(value: Value, form: Form = STANDARD) -> Written:
 def _bounded(written: Written) -> Written:
     """The same.  Errors: :class:`LineError` where it has more figures than the limit."""
     if len(written.text) > MAX_FIGURES + SPARE:
-        raise LineError(
-            "too-many-figures",
-            f"This has {len(written.text):,} figures; an answer shows up to {MAX_FIGURES:,}. "
-            "With as scientific it is short.",
-        )
+        raise TooManyFigures(figures=len(written.text), limit=MAX_FIGURES)
     return written
 
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Iterator
 
-from engine.errors import LineError
+from engine.errors import LineError, TooLongAnswer
 from engine.forms.names import Form
 from engine.forms.written import Written
 from engine.limits import MAX_ANSWERS
@@ -56,11 +56,7 @@ def _each(values: Iterable[Value], form: Form, write: Write) -> Iterator[Written
 
 def too_long() -> LineError:
     """The error for an answer that is beyond the limit."""
-    return LineError(
-        "too-long-answer",
-        f"This answer would have more than {MAX_ANSWERS:,} characters, which is the limit. "
-        "Show fewer items, or fewer digits.",
-    )
+    return TooLongAnswer(limit=MAX_ANSWERS)
 
 
 def write_table(value: Table, form: Form, write: Write) -> Written:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from engine.errors import LineError
+from engine.errors import FormForRealNumber
 from engine.forms.names import Form
 from engine.forms.reals import BASES, WRITERS
 from engine.forms.written import Written
@@ -28,7 +28,7 @@ def write_complex(number: Complex, form: Form) -> Written:
     """A complex number by its parts."""
     writer = WRITERS.get(form.style)
     if writer is None or form.style in (*BASES, "percent"):
-        raise LineError("form-for-number", f"The form {form.style} is for real numbers.")
+        raise FormForRealNumber(form=form.style)
     re, im = writer(number.re, form), writer(number.im, form)
     if _vanishes(im):
         return replace(re, kind="complex", sign="≈", notice=_of_part("imaginary", im))

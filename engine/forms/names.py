@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from difflib import get_close_matches
 
-from engine.errors import LineError
+from engine.errors import BadCount, LineError, UnknownForm
 from engine.numbers import angles
 
 COUNTED = frozenset({"digits", "places"})
@@ -117,7 +117,7 @@ def form_of(parts: tuple[tuple[str, ...], ...]) -> Form:
         least = 1 if counted == "digits" else 0
         count = int(words[0]) if len(words[0]) <= LONGEST_COUNT else MAX_COUNT + 1
         if not least <= count <= MAX_COUNT:
-            raise LineError("bad-count", f"A form has from {least} to {MAX_COUNT:,} {counted}.")
+            raise BadCount(least=least, limit=MAX_COUNT, counted=counted)
         form = replace(form, **{counted: count})
     return form
 
@@ -154,4 +154,4 @@ def near_forms(words: tuple[str, ...]) -> list[str]:
 
 def _unknown(words: str) -> LineError:
     known = ", ".join((*STYLES, *UNITS, *SHAPES, "4 digits", "2 places"))
-    return LineError("unknown-form", f"No form is named {words}. There are: {known}.")
+    return UnknownForm(words=words, known=known)

@@ -6,7 +6,7 @@ from collections.abc import Callable
 
 from flint import fmpq, fmpz
 
-from engine.errors import LineError
+from engine.errors import FormForWhole
 from engine.forms.decimal import Decimal, significant, to_places
 from engine.forms.fractions import simplest_within
 from engine.forms.names import Form
@@ -266,7 +266,7 @@ def multiple_of_pi(number: Exact) -> Written:
 def in_base(number: Number, form: Form) -> Written:
     """A whole number to base 2, 8 or 16."""
     if not (isinstance(number, Exact) and number.is_integer):
-        raise LineError("form-for-whole", f"The form {form.style} is for whole numbers only.")
+        raise FormForWhole(form=form.style)
     prefix, base = BASES[form.style]
     digits = number.coefficient.p.str(base=base).upper()
     text = prefix + digits if digits[0] != "-" else "-" + prefix + digits[1:]

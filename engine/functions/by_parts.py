@@ -10,7 +10,7 @@ from collections.abc import Callable
 
 from flint import acb
 
-from engine.errors import LineError
+from engine.errors import LineError, TooLarge, Undecided
 from engine.numbers import complexes
 from engine.numbers.arithmetic import add, divide, is_zero, multiply, negate, subtract
 from engine.numbers.circular import cosine, sine
@@ -30,7 +30,7 @@ def of_parts(elsewhere: Callable[[acb], acb], compute: OfParts) -> Callable[[Val
         try:
             return compute(*complexes.parts(z))
         except LineError as error:
-            if error.code not in ("too-large", "undecided"):
+            if not isinstance(error, TooLarge | Undecided):
                 raise
         return complexes.through(elsewhere, z)
 

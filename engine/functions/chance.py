@@ -9,7 +9,7 @@ from datetime import datetime
 
 from flint import fmpq
 
-from engine.errors import Asked, LineError
+from engine.errors import AskedLater, Asks, DrawnLater, LineError, NotAText, NothingToDrawFrom
 from engine.functions.record import Example, Function, Parameter
 from engine.numbers.context import current
 from engine.numbers.values import Date, List, Value, exact
@@ -19,9 +19,6 @@ SOURCE = "common practice of the trade"
 FIGURES = 15
 """Decimal places of a random number between 0 and 1."""
 
-DRAWN_LATER = "The number is drawn when Enter keeps the line."
-ASKED_LATER = "The question is put when Enter keeps the line."
-
 
 def random(of: Value | None = None) -> Value:
     """A number from 0 up to 1, all equally likely; of a list one of its items.
@@ -30,11 +27,11 @@ def random(of: Value | None = None) -> Value:
     """
     draws = current().draws
     if of is None:
-        drawn = draws.next(lambda: str(draws.draw(10**FIGURES)), DRAWN_LATER)
+        drawn = draws.next(lambda: str(draws.draw(10**FIGURES)), DrawnLater)
         return exact(fmpq(int(drawn), 10**FIGURES))
     if not isinstance(of, List) or not of.items:
-        raise LineError("not-a-list", "random draws from a list or a range, as in random(1..6).")
-    place = draws.next(lambda: str(draws.draw(len(of.items))), DRAWN_LATER)
+        raise NothingToDrawFrom()
+    place = draws.next(lambda: str(draws.draw(len(of.items))), DrawnLater)
     return of.items[int(place) % len(of.items)]
 
 
@@ -55,12 +52,12 @@ def today() -> Value:
 def ask(question: Value) -> Value:
     """The value that the person replies to ``question``, a text.
 
-    Errors: :class:`Asked` where there is no reply yet, or one that has no value.
+    Errors: :class:`Asks` where there is no reply yet, or one that has no value.
     """
     if not isinstance(question, str):
-        raise LineError("not-a-text", 'The question is text, as in ask("How warm is it, in °C?").')
+        raise NotAText()
     work = current()
-    reply = work.draws.next(lambda: _reply_to(question), ASKED_LATER)
+    reply = work.draws.next(lambda: _reply_to(question), AskedLater)
     return work.read(reply)
 
 
@@ -69,11 +66,11 @@ def _reply_to(question: str) -> str:
     replies = work.draws.replies
     reply = replies.next()
     if reply is None:
-        raise Asked(question, replies.taken)
+        raise Asks(question, replies.taken)
     try:
         work.read(reply)
     except LineError as error:
-        raise Asked(question, replies.taken, error.text) from None
+        raise Asks(question, replies.taken, error.text) from None
     replies.taken += 1
     return reply
 

@@ -6,7 +6,7 @@ from collections.abc import Callable
 
 from flint import acb, arb
 
-from engine.errors import LineError
+from engine.errors import LineError, OutsideDomain
 from engine.numbers import complexes
 from engine.numbers.arithmetic import divide, is_zero, subtract
 from engine.numbers.values import (
@@ -69,7 +69,7 @@ def side_of(x: Exact | Real, bound: int) -> int:
 
 def outside(what: str) -> LineError:
     """The error for an argument that a function does not take; ``what`` says which."""
-    return LineError("outside-domain", what)
+    return OutsideDomain(domain=what)
 
 
 def whole(x: Value, what: str) -> int:

@@ -7,7 +7,7 @@ from typing import NoReturn
 
 from flint import acb, arb, fmpq
 
-from engine.errors import LineError
+from engine.errors import BeyondReals, LineError, NotReal
 from engine.functions import axes, by_parts
 from engine.functions.axes import of_plane
 from engine.functions.by_parts import of_parts
@@ -67,7 +67,7 @@ def _of_reciprocal(of: Callable[[Value], Value], name: str, said: str) -> Callab
         try:
             return of(divide(ONE, x))
         except LineError as error:
-            raise (_not_real(said) if error.code == "not-real" else error) from None
+            raise (_not_real(said) if isinstance(error, NotReal) else error) from None
 
     function.__name__ = name
     return function
@@ -75,7 +75,7 @@ def _of_reciprocal(of: Callable[[Value], Value], name: str, said: str) -> Callab
 
 def _not_real(said: str) -> LineError:
     """The error outside of the domain: there the value is a complex number."""
-    return LineError("not-real", said)
+    return BeyondReals(domain=said)
 
 
 def _refuse(what: str) -> NoReturn:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from functools import cmp_to_key, reduce
 
-from engine.errors import LineError
+from engine.errors import ComplexOrder, ListIsEmpty, NoList, TooFewItems
 from engine.functions.helpers import outside, whole
 from engine.functions.powers import square_root
 from engine.functions.record import Delayed, Example, Function, Parameter
@@ -27,8 +27,7 @@ def items_of(x: Value, least: int = 0) -> tuple[Value, ...]:
     """
     items = x.items if isinstance(x, List) else (x,)
     if len(items) < least:
-        text = "The list is empty." if least == 1 else f"At least {least} items are wanted here."
-        raise LineError("too-few-items", text)
+        raise ListIsEmpty if least == 1 else TooFewItems(least=least)
     return items
 
 
@@ -57,7 +56,7 @@ def sort(x: Value) -> Value:
     """The items, smallest first."""
     items = items_of(x)
     if any(is_complex(item) for item in items):
-        raise LineError("complex-order", "Complex numbers are in no order.")
+        raise ComplexOrder()
     if all(isinstance(item, str) for item in items):
         return List(tuple(sorted(items)))
     for item in items:
@@ -151,7 +150,7 @@ def table(*columns: Delayed) -> Value:
     """
     values = [column.value() for column in columns]
     if not any(isinstance(value, List) for value in values):
-        raise LineError("no-list", "A table sets lists side by side, such as those of a range.")
+        raise NoList()
     rows = item_by_item(lambda *row: List(row), *values).items
     filled = tuple(List(tuple(row.items[place] for row in rows)) for place in range(len(columns)))
     return Table(tuple(column.text for column in columns), filled)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from flint import arb, fmpq
 
-from engine.errors import LineError
+from engine.errors import BadBase, LogBase
 from engine.functions.record import Example, Function, Parameter
 from engine.numbers import complexes
 from engine.numbers.arithmetic import divide, is_zero, not_real, sign_of
@@ -48,7 +48,7 @@ def log_to_base(x: Value, base: Value | None) -> Value:
     if sign_of(base) < 0:
         raise not_real("The logarithm to a negative base")
     if is_zero(base) or base == exact(1):
-        raise LineError("bad-base", "The base of a logarithm is neither 0 nor 1.")
+        raise BadBase()
     if isinstance(x, Infinite | Undefined):
         return divide(natural_log(x), natural_log(base))
     ratio = _exact_ratio(x, base)
@@ -73,8 +73,7 @@ def _log_without_base(x: Value) -> Value:
     """The one that the conventions mean; from the start both are asked back."""
     meant = {"natural": natural_log, "decimal": common_log}.get(conventions().log)
     if meant is None:
-        text = "log is used for both: say whether base e or base 10 is meant."
-        raise LineError("log-base", text)
+        raise LogBase()
     return meant(x)
 
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from flint import fmpq
 
-from engine.errors import LineError
+from engine.errors import EmptyList, NotATruth
 from engine.functions.record import Delayed, Example, Function, Parameter
 from engine.numbers import operators
 from engine.numbers.arithmetic import abs_of, sign_of
@@ -45,7 +45,7 @@ def largest(*values: Value | None) -> Value:
 def _extreme(side: int, values: tuple[Value | None, ...]) -> Value:
     flat = [item for value in values if value is not None for item in _items(value)]
     if not flat:
-        raise LineError("empty-list", "An empty list has no smallest and no largest item.")
+        raise EmptyList()
     best = flat[0]
     for value in flat:
         if isinstance(value, Undefined):
@@ -71,7 +71,7 @@ def choose(test: Delayed, then: Delayed, otherwise: Delayed) -> Value:
         isinstance(item, bool | Undefined) for item in truth.items
     )
     if not is_list:
-        raise LineError("not-a-truth", "A truth value is wanted here, such as that of x > 2.")
+        raise NotATruth()
     return item_by_item(
         lambda holds, yes, no: holds if isinstance(holds, Undefined) else yes if holds else no,
         truth,

@@ -9,7 +9,7 @@ import sys
 from collections.abc import Iterator
 from contextlib import contextmanager
 
-from engine.errors import LineError
+from engine.errors import LineError, TooMuchMemory, TooSlow, Unforeseen
 from engine.limits import MAX_RECURSION
 
 LINE_SECONDS = 4.0
@@ -48,22 +48,17 @@ def limit_processor(seconds: float) -> None:
 
 def too_slow(seconds: float) -> LineError:
     """The error for a line that ran over its time."""
-    return LineError(
-        "too-slow",
-        f"This was still being worked out after {seconds:g} s, and was stopped.",
-    )
+    return TooSlow(seconds=seconds)
 
 
 def too_much_memory() -> LineError:
     """The error for a line that wanted more memory than there is for it."""
-    return LineError("too-much-memory", "This needs more memory than one line may use.")
+    return TooMuchMemory()
 
 
 def unforeseen() -> LineError:
     """The error for a line that Teapot itself fails on."""
-    return LineError(
-        "unforeseen", "Teapot failed on this line. It was noted, and the line stays in the entry."
-    )
+    return Unforeseen()
 
 
 class TimeIsUp(Exception):

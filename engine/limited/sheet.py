@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 
-from engine.errors import Asked, LineError
+from engine.errors import Asks, LineError
 from engine.limited.bounds import (
     GRACE_SECONDS,
     LINE_SECONDS,
@@ -157,7 +157,7 @@ def answer_in_process(wanted: Wanted, before: Before | None) -> Printed:
         text = _print(outcome, (), wanted)
     failed = outcome.status in (ERROR, UNFINISHED)
     asks = None
-    if isinstance(outcome.error, Asked):
+    if isinstance(outcome.error, Asks):
         asks = outcome.error.text, outcome.error.taken
     known = None
     if not failed and outcome.number in _sheet.by_number:

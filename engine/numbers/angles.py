@@ -12,7 +12,7 @@ from dataclasses import dataclass
 
 from flint import fmpq
 
-from engine.errors import LineError
+from engine.errors import OperatorForReals
 from engine.numbers import arithmetic, complexes, whole
 from engine.numbers.context import conventions, notice, unit
 from engine.numbers.values import (
@@ -191,7 +191,7 @@ def _quotient(a: Value, b: Value) -> Value:
 def _refuse_complex(op: str, *values: Value) -> None:
     for value in values:
         if is_complex(value):
-            raise LineError("complex-order", f"{op} is for real numbers only.")
+            raise OperatorForReals(op=op)
 
 
 OPERATIONS: dict[str, Callable[[Value, Value], Value]] = {

@@ -10,7 +10,7 @@ import operator
 
 from flint import arb, fmpq, fmpz
 
-from engine.errors import LineError
+from engine.errors import LineError, NotReal, PowerTooLarge
 from engine.limits import MAX_BITS, MAX_DIGITS, MAX_FRACTION_BITS
 from engine.numbers import powers_of_e, radicals
 from engine.numbers.context import notice
@@ -330,13 +330,10 @@ def _rational_to(base: fmpq, n: fmpz) -> fmpq:
 
 
 def _power_too_large(a: Exact, n: fmpz) -> LineError:
-    error = too_large()
     size = (arb(abs(a.coefficient)).log_base(10) * n).floor().unique_fmpz()
     if size is not None and size < 10**15:
-        error.text = (
-            f"This power would have about {int(size) + 1:,} digits; the limit is {MAX_DIGITS:,}."
-        )
-    return error
+        return PowerTooLarge(figures=int(size) + 1, limit=MAX_DIGITS)
+    return too_large()
 
 
 def _rational_power(a: fmpq, b: fmpq) -> Value:
@@ -405,4 +402,4 @@ def exp_of(a: Value) -> Value:
 
 def not_real(what: str, more: str = "") -> LineError:
     """The error where a value would leave the real numbers."""
-    return LineError("not-real", f"{what} is not a real number{more}.")
+    return NotReal(what=what, more=more)

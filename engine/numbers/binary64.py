@@ -15,7 +15,7 @@ from functools import reduce
 
 from flint import arb, ctx, fmpq
 
-from engine.errors import LineError
+from engine.errors import FunctionNotInBinary64, KindNotInBinary64
 from engine.numbers.values import (
     KINDS,
     Angle,
@@ -45,7 +45,7 @@ def nearest(value: Value) -> float:
             pass
         case _:
             kind = KINDS[type(value)]
-            raise LineError("not-in-binary64", f"binary64 is for real numbers; this is {kind}.")
+            raise KindNotInBinary64(kind=kind)
     bits = 128
     while bits <= 4096:
         ball = value.ball(bits)
@@ -227,7 +227,7 @@ def call(name: str, arguments: list[float]) -> float:
     Errors: :class:`LineError` where there is none for ``name``.
     """
     if name not in FUNCTIONS:
-        raise LineError("not-in-binary64", f"{name} has no counterpart in binary64 here.")
+        raise FunctionNotInBinary64(name=name)
     if name == "factorial" and arguments[0] > MAX_FACTORIAL:
         return math.inf
     try:

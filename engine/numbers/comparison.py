@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from engine.errors import LineError
+from engine.errors import NoOrder
 from engine.limits import FIRST_BITS, LAST_BITS
 from engine.numbers import angles
 from engine.numbers.arithmetic import subtract
@@ -117,7 +117,7 @@ def _compare_unordered(op: str, a: Value, b: Value) -> bool:
         a, b = angles.sides(a, b)
     if op not in ("==", "!="):
         kind = KINDS.get(type(b if _is_ordered(a) else a), "a number")
-        raise LineError("no-order", f"{op} puts numbers in order, and this is {kind}.")
+        raise NoOrder(op=op, kind=kind)
     if isinstance(a, Complex) or isinstance(b, Complex):
         (a_re, a_im), (b_re, b_im) = (
             parts(value) if isinstance(value, Complex | Exact | Real) else (None, None)

@@ -7,7 +7,7 @@ from collections.abc import Callable
 
 from flint import acb, arb, fmpq
 
-from engine.errors import LineError
+from engine.errors import OperatorForReals
 from engine.limits import FIRST_BITS
 from engine.numbers import arithmetic
 from engine.numbers.arithmetic import (
@@ -70,7 +70,7 @@ def operate(op: str, a: Value, b: Value) -> Value:
         if isinstance(value, Infinite):
             return Undefined("∞ and a complex number have no value together.")
     if op not in OPERATIONS:
-        raise LineError("complex-order", f"{op} is for real numbers only.")
+        raise OperatorForReals(op=op)
     return OPERATIONS[op](a, b)
 
 

@@ -16,7 +16,8 @@ from hashlib import sha256
 from random import SystemRandom
 from typing import TYPE_CHECKING
 
-from engine.errors import LineError, Notice, Span, replace
+from engine.errors import DrawnLater, GivenInReply
+from engine.mends import Notice, Span, replace
 
 _chance = SystemRandom()
 
@@ -76,17 +77,16 @@ class Draws:
         drawn = sha256(f"{self.seed}/{len(self.values)}".encode()).digest()
         return int.from_bytes(drawn) % bound
 
-    def next(self, make: Callable[[], str], later: str = "") -> str:
+    def next(self, make: Callable[[], str], later: type[DrawnLater] | None = None) -> str:
         """The next value; ``make`` gives it where there is none yet.
 
-        Errors: :class:`LineError` with the sentence ``later``, if there is one, where
-        it may not be made yet.
+        Errors: ``later``, if there is one, where it may not be made yet.
         """
         if self.sealed:
-            raise LineError("given-in-reply", "A reply cannot draw or ask anything itself.")
+            raise GivenInReply()
         if self.at == len(self.values):
             if later and not self.may_draw:
-                raise LineError("drawn-later", later)
+                raise later
             self.values.append(make())
         self.at += 1
         return self.values[self.at - 1]

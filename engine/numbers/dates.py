@@ -6,7 +6,7 @@ from datetime import timedelta
 
 from flint import fmpq
 
-from engine.errors import LineError
+from engine.errors import DateOperation, NoSuchDate, PartOfADay
 from engine.numbers.values import Date, Exact, Value, exact
 
 SECONDS_A_DAY = 86_400
@@ -23,9 +23,7 @@ def operate(op: str, a: Value, b: Value) -> Value:
         a, b = b, a
     if op in ("+", "-") and isinstance(a, Date) and isinstance(b, Exact) and b.is_rational:
         return _moved(a, b.coefficient if op == "+" else -b.coefficient)
-    raise LineError(
-        "date-operation", "Add days to a date or subtract them, or subtract one date from another."
-    )
+    raise DateOperation()
 
 
 def _days_in(span: timedelta) -> fmpq:
@@ -35,11 +33,9 @@ def _days_in(span: timedelta) -> fmpq:
 
 def _moved(date: Date, days: fmpq) -> Date:
     if days.q != 1 and not date.with_time:
-        raise LineError(
-            "part-of-a-day", "A date moves by whole days; now() gives a date with its time."
-        )
+        raise PartOfADay()
     try:
         microseconds = int((days * SECONDS_A_DAY * 10**6).floor())
         return Date(date.moment + timedelta(microseconds=microseconds), date.with_time)
     except OverflowError:
-        raise LineError("no-such-date", "Dates go from the year 1 to the year 9999.") from None
+        raise NoSuchDate() from None

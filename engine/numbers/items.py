@@ -4,8 +4,16 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from engine.errors import LineError, counted
+from engine.errors import (
+    BadPlace,
+    NoItem,
+    NoItemFromTheEnd,
+    NotAList,
+    TooManyItems,
+    UnequalLengths,
+)
 from engine.limits import MAX_ITEMS
+from engine.mends import counted
 from engine.numbers.values import Exact, List, Value
 
 
@@ -18,8 +26,7 @@ def item_by_item(compute: Callable[..., Value], *values: Value) -> Value:
     lengths = [len(value.items) for value in values if isinstance(value, List)]
     for length in lengths:
         if length != lengths[0]:
-            text = f"One list has {lengths[0]:,} items and the other {length:,}."
-            raise LineError("unequal-lengths", text)
+            raise UnequalLengths(length=lengths[0], other=length)
     rows = (
         [value.items[at] if isinstance(value, List) else value for value in values]
         for at in range(lengths[0])
@@ -33,8 +40,7 @@ def checked(items: tuple[Value, ...]) -> List:
     Errors: :class:`LineError` where there are more than the limit.
     """
     if leaves_of(items) > MAX_ITEMS:
-        text = f"This list would have more than {MAX_ITEMS:,} items, which is the limit."
-        raise LineError("too-many-items", text)
+        raise TooManyItems(limit=MAX_ITEMS)
     return List(items)
 
 
@@ -60,14 +66,11 @@ def item(of: Value, index: Value) -> Value:
     if isinstance(index, List):
         return checked(tuple(item(of, place) for place in index.items))
     if not isinstance(of, List):
-        raise LineError("not-a-list", "Only a list has items: square brackets take one of them.")
+        raise NotAList()
     if not (isinstance(index, Exact) and index.is_integer):
-        raise LineError("bad-place", "The place of an item is a whole number from 1.")
+        raise BadPlace()
     place = int(index.coefficient.p)
     if not 1 <= place <= len(of.items):
-        text = f"The list has {len(of.items):,} items, counted from 1; "
-        text += f"there is no item {counted(index.coefficient.p)}."
-        if place < 0:
-            text += " The last one is last(…)."
-        raise LineError("no-item", text)
+        kind = NoItem if place >= 0 else NoItemFromTheEnd
+        raise kind(count=len(of.items), place=counted(index.coefficient.p))
     return of.items[place - 1]

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from engine.errors import LineError, counted
+from engine.errors import EndlessRange, NoStep, RangeTooLong, StepAway
 from engine.limits import MAX_ITEMS
+from engine.mends import counted
 from engine.numbers import operators
 from engine.numbers.values import Exact, Infinite, List, Undefined, Value, exact
 
@@ -16,18 +17,17 @@ def stepped(start: Value, stop: Value, step: Value | None) -> List:
     """
     for end in (start, stop, step):
         if isinstance(end, Infinite | Undefined):
-            raise LineError("endless-range", "The ends and the step of a range are finite.")
+            raise EndlessRange()
     span = operators.operate("-", stop, start)
     if step is None:
         step = operators.same_kind(exact(-1 if operators.sign_of(span) < 0 else 1), span)
     if operators.sign_of(step) == 0:
-        raise LineError("no-step", "The step of a range is not 0.")
+        raise NoStep()
     count = operators.operate("div", span, step)
     if not isinstance(count, Exact) or count.coefficient < 0:
-        raise LineError("step-away", "The step leads away from the end of the range.")
+        raise StepAway()
     if count.coefficient >= MAX_ITEMS:
-        text = f"This range would have {counted(count.coefficient.p + 1)} items; "
-        raise LineError("too-many-items", f"{text}the limit is {MAX_ITEMS:,}.")
+        raise RangeTooLong(count=counted(count.coefficient.p + 1), limit=MAX_ITEMS)
     places = (exact(place) for place in range(int(count.coefficient.p) + 1))
     return List(
         tuple(operators.operate("+", start, operators.operate("*", step, at)) for at in places)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from engine.errors import LineError
+from engine.errors import ComplexOrder, LineError, NotANumber, NotReal
 from engine.numbers import angles, arithmetic, complexes, dates, whole
 from engine.numbers.context import conventions, notice
 from engine.numbers.items import item_by_item
@@ -55,8 +55,7 @@ def number(value: Value) -> Value:
     """``value``, where something can be computed with it.  Errors: :class:`LineError`."""
     if isinstance(value, Exact | Real | Infinite | Undefined | Angle | Complex):
         return value
-    text = f"A number is wanted here, and this is {KINDS[type(value)]}."
-    raise LineError("not-a-number", text)
+    raise NotANumber(kind=KINDS[type(value)])
 
 
 def _power(a: Value, b: Value) -> Value:
@@ -66,7 +65,7 @@ def _power(a: Value, b: Value) -> Value:
     try:
         return arithmetic.power(a, b)
     except LineError as error:
-        if error.code != "not-real" or conventions().numbers == "real":
+        if not isinstance(error, NotReal) or conventions().numbers == "real":
             raise
     value = complexes.operate("^", a, b)
     if isinstance(value, Complex):
@@ -94,7 +93,7 @@ def negate(value: Value) -> Value:
 def sign_of(value: Value) -> int:
     """−1, 0 or 1, of an angle too.  Errors: :class:`LineError` where it has none."""
     if is_complex(value):
-        raise LineError("complex-order", "Complex numbers are in no order.")
+        raise ComplexOrder()
     return arithmetic.sign_of(value.radians if isinstance(value, Angle) else value)
 
 

@@ -23,7 +23,7 @@ from datetime import datetime
 
 from flint import arb, ctx, fmpq, fmpz
 
-from engine.errors import LineError
+from engine.errors import LineError, TooLarge, TooSmall, Undecided
 from engine.limits import FIRST_BITS, LAST_BITS, MAX_BITS, MAX_DIGITS
 
 ZERO, ONE = fmpq(0), fmpq(1)
@@ -359,23 +359,14 @@ def is_tiny(ball: arb) -> bool:
 
 def too_small() -> LineError:
     """The error for a number closer to 0 than can be written out."""
-    return LineError(
-        "too-small", f"This is closer to 0 than the limit of {MAX_DIGITS:,} decimal places."
-    )
+    return TooSmall(limit=MAX_DIGITS)
 
 
 def too_large() -> LineError:
     """The error for a number beyond the limit of size."""
-    return LineError(
-        "too-large",
-        f"This number is too large: it has more digits than the limit of {MAX_DIGITS:,}.",
-    )
+    return TooLarge(limit=MAX_DIGITS)
 
 
 def undecided() -> LineError:
     """The error where even the last precision does not decide."""
-    return LineError(
-        "undecided",
-        f"Even with {LAST_BITS:,} binary digits this cannot be decided: a number here is too "
-        "large for its digits to be told, or too close to the edge of what can be taken.",
-    )
+    return Undecided(bits=LAST_BITS)

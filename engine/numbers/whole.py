@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from flint import fmpq, fmpz
 
-from engine.errors import LineError
+from engine.errors import DivisionByZero, FactorialDomain, FactorialTooLarge
 from engine.limits import FIRST_BITS, LAST_BITS, MAX_DIGITS
 from engine.numbers.arithmetic import divide, is_zero, multiply, subtract
 from engine.numbers.values import Exact, Infinite, Real, Undefined, Value, exact, undecided
@@ -41,7 +41,7 @@ def mod(a: Value, b: Value) -> Value:
 
 def _refuse_zero(b: Value) -> None:
     if is_zero(b):
-        raise LineError("division-by-zero", "Nothing can be divided by 0 with a remainder.")
+        raise DivisionByZero()
 
 
 MAX_FACTORIAL = 205_022
@@ -56,12 +56,7 @@ def factorial(n: Value) -> Value:
     if (isinstance(n, Infinite) and n.sign > 0) or isinstance(n, Undefined):
         return n
     if not (isinstance(n, Exact) and n.is_integer) or n.coefficient < 0:
-        text = "n! needs a whole number n ≥ 0; gamma(n + 1) goes on between them."
-        raise LineError("factorial-domain", text)
+        raise FactorialDomain()
     if n.coefficient > MAX_FACTORIAL:
-        raise LineError(
-            "too-large",
-            f"This factorial would have more than {MAX_DIGITS:,} digits; "
-            f"the last one within the limit is that of {MAX_FACTORIAL:,}.",
-        )
+        raise FactorialTooLarge(limit=MAX_DIGITS, last=MAX_FACTORIAL)
     return exact(fmpq(fmpz.fac_ui(int(n.coefficient.p))))

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from itertools import pairwise
 
-from engine.errors import Span
+from engine.mends import Span
 from engine.reading.tree import Binary, Comparison, LineTree, Node, Postfix, Prefix, walk
 
 

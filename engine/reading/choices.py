@@ -5,7 +5,8 @@ from __future__ import annotations
 
 import re
 
-from engine.errors import LineError, Span, replace
+from engine.errors import Choice, LineError
+from engine.mends import Span, replace
 from engine.reading.tokens import plain
 
 TARGET = r"\s*(?:\w+\s*(?:\([\w\s,]*\)\s*)?:?=(?!=)\s*)?"
@@ -52,4 +53,4 @@ def choice_in(text: str) -> LineError | None:
     test, yes, no = (text[slice(*found.span(part))] for part in ("test", "yes", "no"))
     span = Span(*found.span("all"))
     mend = replace(span, f"if({SINGLE_EQUALS.sub('==', test)}, {yes}, {no})")
-    return LineError("choice", "A choice is written if(test, then, else).", span, (mend,))
+    return Choice(span, (mend,))

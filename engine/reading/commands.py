@@ -6,7 +6,8 @@ import re
 from dataclasses import dataclass
 from difflib import get_close_matches
 
-from engine.errors import LineError, Span, replace
+from engine.errors import LineError, UnknownCommand
+from engine.mends import Span, replace
 from engine.reading.tree import Command
 
 
@@ -115,7 +116,6 @@ ITS_WORDS = {
 def _unknown(text: str, name: str, span: Span) -> LineError:
     """The error for a word that is no command, with the one that is meant."""
     known = ", ".join(f"/{command}" for command in COMMANDS)
-    said = f"There is no command /{name}. There are {known}."
     behind = text[span.end :].strip()
     if name in ITS_WORDS and not behind:
         meant = f"{ITS_WORDS[name]} {name}"
@@ -125,7 +125,7 @@ def _unknown(text: str, name: str, span: Span) -> LineError:
         alike = [command for command in COMMANDS if command[0] == name[0].lower()]
         near = get_close_matches(name.lower(), alike or COMMANDS, n=1, cutoff=0.5)
         meant = ELSEWHERE.get(name.lower()) or "".join(near)
-    return LineError("unknown-command", said, span, (replace(span, meant),) if meant else ())
+    return UnknownCommand(span, (replace(span, meant),) if meant else (), name=name, known=known)
 
 
 _HELP = re.compile(r"\s*(help)(?=\s+[^\s=:(])")

@@ -9,15 +9,39 @@ import re
 from typing import TYPE_CHECKING
 
 from engine.errors import (
+    AngleGoesOn,
+    AngleWithPower,
+    Arrow,
+    ConditionNeedsNoIf,
+    InverseOrReciprocal,
+    LetterForTimes,
     LineError,
-    Mend,
-    Span,
+    ListCommas,
+    ListInRoundBrackets,
+    MissingBetween,
+    MissingOperand,
+    NoBrackets,
+    OtherQuotient,
+    OtherRemainder,
+    PartOf,
+    PercentAsForm,
+    SemicolonInBrackets,
+    SideBySide,
+    SpeltOutUnit,
+    SquareBrackets,
+    StrayEquals,
+    TwoFactorials,
+    UnclosedBar,
+    Unexpected,
     Unfinished,
-    at_the_end,
-    replace,
-    replace_each,
+    UnitOfMeasure,
+    UnopenedBracket,
+    UnopenedList,
+    WordHere,
+    WordIsNoFunction,
 )
 from engine.forms.names import is_form
+from engine.mends import Mend, Span, at_the_end, replace, replace_each
 from engine.reading import tokens as tk
 from engine.reading.tokens import Token
 from engine.reading.tree import Binary, Literal, Name, Node
@@ -65,50 +89,42 @@ def unexpected(parser: Parser) -> LineError:
     if token.text == ">" and parser.at and parser.previous.text == "-":
         return _arrow(parser)
     if token.text == ")" and not parser.brackets:
-        text = "This ) closes a bracket that was never opened."
         open_at = Mend("open one at the start", Span(0, 0), "(")
-        return LineError("unopened-bracket", text, token.span, (*remove, open_at))
+        return UnopenedBracket(token.span, (*remove, open_at))
     if token.text == "]":
-        text = "This ] closes a list that was never opened."
         round_one = (replace(token.span, ")"),) if parser.brackets else ()
-        return LineError("unopened-bracket", text, token.span, (*round_one, *remove))
+        return UnopenedList(token.span, (*round_one, *remove))
     if token.text == "," and parser.brackets and parser.brackets[-1].text == "(":
         return _list_in_round_brackets(parser)
     if not parser.at and token.text in ("*", "/", "^"):
-        text = f"A value is missing before {token.text}. @ is the last answer."
         start = Span(token.span.start, token.span.start)
-        return LineError("missing-operand", text, token.span, (replace(start, "@"), *remove))
+        return MissingOperand(token.span, (replace(start, "@"), *remove), typed=token.text)
     if token.text == "[":
-        text = "A list does not belong here. To group, use round brackets."
-        return LineError("square-brackets", text, token.span)
+        return SquareBrackets(token.span)
     if token.text == "=":
-        text = "= assigns a value to a name; compare with ==."
-        return LineError("stray-equals", text, token.span, (replace(token.span, "=="),))
+        return StrayEquals(token.span, (replace(token.span, "=="),))
     if parser.at and parser.previous.kind == tk.OP and token.kind == tk.OP:
-        text = f"A value is missing between {parser.previous.text} and {token.text}."
-        return LineError("missing-operand", text, token.span, remove)
+        return MissingBetween(token.span, remove, previous=parser.previous.text, typed=token.text)
     if token.text in CALLED and parser.tokens[parser.at + 1].text == "(":
         name = CALLED[token.text]
-        text = f"{token.text} goes between two values, as in 31 {token.text} 9; "
-        text += f"as a function it is {name}(31, 9)."
-        return LineError("word-here", text, token.span, (replace(token.span, name),))
+        return WordIsNoFunction(
+            token.span, (replace(token.span, name),), typed=token.text, name=name
+        )
     if token.text in tk.WORDS:
-        text = f"{token.text} is a word of the language and does not belong here."
-        return LineError("word-here", text, token.span)
-    return LineError("unexpected", f"{token.text} does not belong here.", token.span, remove)
+        return WordHere(token.span, typed=token.text)
+    return Unexpected(token.span, remove, typed=token.text)
 
 
 def _list_in_round_brackets(parser: Parser) -> LineError:
     """``(1, 2)``: a list has square brackets."""
     opening = parser.brackets[-1]
     end = next((one for one in parser.tokens[parser.at :] if one.text == ")"), None)
-    text = "A list is written in square brackets."
     mends: tuple[Mend, ...] = ()
     if end is not None:
         whole = opening.span.to(end.span)
         inside = parser.text[opening.span.end : end.span.start]
         mends = (replace(whole, f"[{inside}]"),)
-    return LineError("list-in-round-brackets", text, parser.token.span, mends)
+    return ListInRoundBrackets(parser.token.span, mends)
 
 
 def _semicolon_in_brackets(parser: Parser) -> LineError:
@@ -121,9 +137,8 @@ def _semicolon_in_brackets(parser: Parser) -> LineError:
             break
         if token.text == ";":
             places.append((token.span, ","))
-    text = "Between values in brackets use commas."
     mend = replace_each(parser.text, places)
-    return LineError("semicolon-in-brackets", text, parser.token.span, (mend,))
+    return SemicolonInBrackets(parser.token.span, (mend,))
 
 
 def _arrow(parser: Parser) -> LineError:
@@ -137,34 +152,25 @@ def _arrow(parser: Parser) -> LineError:
         name, _, argument = before
         made = f"{name.text}({argument.text}) ="
         mends = (replace(name.span.to(parser.token.span), made),)
-    text = "A function is defined with its arguments behind its name: f(x) = x^2."
-    return LineError("arrow", text, span, mends)
+    return Arrow(span, mends)
 
 
 def percent_as_form(parser: Parser) -> LineError:
     """``1/3 as %``."""
     span = parser.token.span
-    return LineError(
-        "unknown-form", "This form is called percent.", span, (replace(span, "percent"),)
-    )
+    return PercentAsForm(span, (replace(span, "percent"),))
 
 
 def part_of(parser: Parser) -> LineError:
     """``12% of 80``: the part is multiplied."""
     span = parser.token.span
-    text = "A percentage of a number is a product: write * for of."
-    return LineError("part-of", text, span, (replace(span, "*"),))
+    return PartOf(span, (replace(span, "*"),))
 
 
 def other_language(parser: Parser, typed: str, meant: str) -> LineError:
-    meanings = {
-        "mod": "The remainder of a division is written mod; % means percent",
-        "div": "The whole quotient is written div",
-    }
-    text = f"{meanings[meant]}."
     span = parser.token.span
     mend = replace(span, _spaced(parser.text, span, meant))
-    return LineError("other-language", text, span, (mend,))
+    return (OtherRemainder if meant == "mod" else OtherQuotient)(span, (mend,))
 
 
 def side_by_side(parser: Parser) -> LineError:
@@ -173,9 +179,8 @@ def side_by_side(parser: Parser) -> LineError:
     gap = Span(before.span.end, behind.span.start)
     both = Span(before.span.start, behind.span.end)
     if before.text == "if" and before.text not in parser.quantities:
-        text = "A condition needs no if: x == 2. A choice is if(test, then, else)."
         without = Span(before.span.start, behind.span.start)
-        return LineError("condition", text, before.span, (replace(without, ""),))
+        return ConditionNeedsNoIf(before.span, (replace(without, ""),))
     if before.kind == tk.NAME and before.text in parser.functions:
         return call_without_brackets(parser, before)
     if before.text in ("x", "X") and before.text not in parser.quantities and parser.at >= 2:
@@ -198,15 +203,13 @@ def side_by_side(parser: Parser) -> LineError:
         mends.append(replace(gap, "*"))
     if before.text in parser.quantities and behind.kind in (tk.NUMBER, tk.NAME):
         mends.append(replace(both, f"{first}({second})"))  # if it is a function
-    text = f"An operator is missing between {first} and {second}."
-    return LineError("side-by-side", text, both, tuple(mends))
+    return SideBySide(both, tuple(mends), first=first, second=second)
 
 
 def unclosed_bar(parser: Parser, opening: Token) -> LineError:
     """``|-3; 2``: the bar that closes is missing."""
     place = Span(parser.previous.span.end, parser.previous.span.end)
-    text = f"The closing | is missing before {parser.token.text}."
-    return LineError("unclosed-bar", text, opening.span, (replace(place, "|"),))
+    return UnclosedBar(opening.span, (replace(place, "|"),), typed=parser.token.text)
 
 
 def two_factorials(parser: Parser, node: Node) -> LineError:
@@ -219,8 +222,7 @@ def two_factorials(parser: Parser, node: Node) -> LineError:
         product = "*".join(map(str, range(int(node.text), 0, -2)))
         mends.append(replace(whole, f"({product})" if start or parser.tokens[parser.at + 1].text
                              else product))  # fmt: skip
-    text = f"{typed}!! is written for two things: say which is meant."
-    return LineError("two-factorials", text, whole, tuple(mends))
+    return TwoFactorials(whole, tuple(mends), typed=typed)
 
 
 MOST_FACTORS = 21
@@ -238,7 +240,7 @@ def refuse_square_call(parser: Parser, name: Name) -> None:
     whole = Span(name.span.start, parser.tokens[end - 1].span.end)
     inside = parser.text[parser.previous.span.end : whole.end - 1].strip()
     mends = tuple(replace(whole, f"{name.name}({one})") for one in (inside, f"[{inside}]"))
-    raise LineError("no-brackets", _in_brackets(name.name), whole, mends)
+    raise NoBrackets(whole, mends, function=name.name)
 
 
 def arguments_without_commas(parser: Parser) -> tuple[Mend, ...]:
@@ -261,7 +263,6 @@ def angle_goes_on(parser: Parser, phasor: Binary) -> LineError:
         end = parser.previous.span.end
     except LineError:
         end = parser.token.span.end
-    text = "Does what comes behind the angle belong to it? Use brackets."
     angle = Span(phasor.right.span.start, end)
     typed, behind = (parser.text[slice(*span)] for span in (phasor.span, angle))
     rest = parser.text[phasor.span.end : end]
@@ -270,33 +271,30 @@ def angle_goes_on(parser: Parser, phasor: Binary) -> LineError:
         replace(Span(phasor.span.start, end), f"({typed}){rest}"),
     )
     parser.at = at
-    return LineError("angle-goes-on", text, angle, mends)
+    return AngleGoesOn(angle, mends)
 
 
 def angle_with_power(parser: Parser, phasor: Binary, power: Binary) -> LineError:
     """``5∠30°^2``: the power of the phasor is meant, hardly that of its angle."""
     angle, base = phasor.right.span, power.left.span
-    text = "Is the phasor raised to the power, or its angle? Use brackets."
     whole = Span(phasor.span.start, base.end)
     mends = (
         replace(whole, f"({parser.text[slice(*whole)]})"),
         replace(angle, f"({parser.text[slice(*angle)]})"),
     )
-    return LineError("angle-with-power", text, angle, mends)
+    return AngleWithPower(angle, mends)
 
 
 def unit_of_measure(parser: Parser, unit: Span, name: str) -> LineError:
     """``20 °C``: until numbers have units of measurement, the note is the place for them."""
-    text = f"Numbers have no units of measurement yet: {name} goes into the note, behind #."
     mend = at_the_end(replace(unit, f"  # {name}"))
-    return LineError("unit-of-measure", text, unit, (mend,))
+    return UnitOfMeasure(unit, (mend,), name=name)
 
 
 def spelt_out(parser: Parser) -> LineError:
     """``30 degrees``: the unit has a shorter name."""
     unit = UNITS_SPELT_OUT[parser.token.text]
-    text = f"Behind a number this unit is written {unit}."
-    return LineError("spelt-out-unit", text, parser.token.span, (replace(parser.token.span, unit),))
+    return SpeltOutUnit(parser.token.span, (replace(parser.token.span, unit),), unit=unit)
 
 
 def list_without_commas(parser: Parser, opening: Token) -> LineError:
@@ -307,8 +305,7 @@ def list_without_commas(parser: Parser, opening: Token) -> LineError:
     inside = parser.text[opening.span.end : parser.tokens[end].span.start]
     place = Span(opening.span.end, parser.tokens[end].span.start)
     mended = ", ".join(inside.replace(",", " ").split())
-    text = "Between the items of a list use commas."
-    return LineError("list-commas", text, place, (replace(place, mended),))
+    return ListCommas(place, (replace(place, mended),))
 
 
 def _spaced_groups(parser: Parser) -> list[Mend]:
@@ -325,8 +322,7 @@ def _spaced_groups(parser: Parser) -> list[Mend]:
 def letter_for_times(parser: Parser, letter: Token) -> LineError:
     """``56 x 8``, where x is no quantity."""
     place = Span(parser.tokens[parser.at - 2].span.end, parser.token.span.start)
-    text = f"The letter {letter.text} is no sign for times, and no quantity has this name."
-    return LineError("letter-for-times", text, letter.span, (replace(place, "*"),))
+    return LetterForTimes(letter.span, (replace(place, "*"),), letter=letter.text)
 
 
 def call_without_brackets(parser: Parser, name: Token) -> LineError:
@@ -347,11 +343,7 @@ def call_without_brackets(parser: Parser, name: Token) -> LineError:
                 mends.append(replace(Span(name.span.start, end), called))
     mends[:0] = _with_all_behind(parser, name, mends)
     span = Span(name.span.start, parser.token.span.end)
-    return LineError("no-brackets", _in_brackets(name.text), span, tuple(mends))
-
-
-def _in_brackets(name: str) -> str:
-    return f"The argument of {name} goes in round brackets."
+    return NoBrackets(span, tuple(mends), function=name.text)
 
 
 def _with_all_behind(parser: Parser, name: Token, mends: list[Mend]) -> list[Mend]:
@@ -375,7 +367,7 @@ def power_without_brackets(parser: Parser, name: Token, exponent: str) -> LineEr
         return inverse_or_reciprocal(parser, name, exponent[1:], inside)
     span = name.span.to(parser.previous.span)
     mend = replace(span, f"{name.text}{inside}^{exponent}")
-    return LineError("no-brackets", _in_brackets(name.text), span, (mend,))
+    return NoBrackets(span, (mend,), function=name.text)
 
 
 def inverse_or_reciprocal(parser: Parser, name: Token, exponent: str, inside: str) -> LineError:
@@ -387,8 +379,7 @@ def inverse_or_reciprocal(parser: Parser, name: Token, exponent: str, inside: st
             mends.append(replace(whole, inverse + inside))
     power = "" if exponent == "1" else f"^{exponent}"
     mends.append(replace(whole, f"1/{name.text}{inside}{power}"))
-    text = f"{name.text}^-{exponent} is written for two things: say which is meant."
-    return LineError("inverse-or-reciprocal", text, whole, tuple(mends))
+    return InverseOrReciprocal(whole, tuple(mends), name=name.text, exponent=exponent)
 
 
 def _spaced(text: str, span: Span, word: str) -> str:

@@ -10,7 +10,30 @@ import re
 from collections.abc import Callable
 from dataclasses import dataclass
 
-from engine.errors import LineError, Span, replace, replace_each
+from engine.errors import (
+    Backslash,
+    ChangedInPlace,
+    EqualsAlone,
+    LetterInPowerOfTen,
+    LetterXForTimes,
+    LineError,
+    NoDerivatives,
+    NoIntegrals,
+    OtherAnd,
+    OtherAtLeast,
+    OtherAtMost,
+    OtherComparison,
+    OtherNot,
+    OtherNote,
+    OtherOr,
+    OtherQuotes,
+    OtherRange,
+    OtherRatio,
+    OtherUnequal,
+    PointsInGroups,
+    ValueBeforeName,
+)
+from engine.mends import Span, replace, replace_each
 from engine.reading.tokens import plain
 
 Meant = Callable[[re.Match[str]], "str | tuple[str, ...]"]
@@ -22,20 +45,21 @@ LONGEST = 300
 
 @dataclass(frozen=True, slots=True)
 class Spelling:
-    """``pattern`` finds it in a line; with ``everywhere`` every occurrence is mended at
-    once, to the first of what is ``meant``."""
+    """``pattern`` finds it in a line such as the ``example``, which is an error of that
+    ``kind``; with ``everywhere`` every occurrence is mended at once, to the first of what
+    is ``meant``."""
 
-    code: str
+    kind: type[LineError]
+    example: str
     pattern: re.Pattern[str]
-    text: str
     meant: Meant
     everywhere: bool = False
 
 
 def _spelling(
-    code: str, pattern: str, text: str, meant: Meant, everywhere: bool = False
+    kind: type[LineError], example: str, pattern: str, meant: Meant, everywhere: bool = False
 ) -> Spelling:
-    return Spelling(code, re.compile(pattern), text, meant, everywhere)
+    return Spelling(kind, example, re.compile(pattern), meant, everywhere)
 
 
 def _changed(found: re.Match[str]) -> str:
@@ -65,137 +89,137 @@ def _power_of_ten(found: re.Match[str]) -> str:
 _NUMBER = r"\d+(?:\.\d+)?"
 
 STEPPED = _spelling(
-    "other-assignment",
+    ChangedInPlace,
+    "x++",
     r"(?P<name>[^\W\d]\w*)(?P<op>\+\+|--)\s*$",
-    "A quantity is changed by giving it a new value.",
     _stepped,
 )
 """``x++``, which for itself reads as a line that waits for more."""
 
 SPELLINGS = (
     _spelling(
-        "other-note",
+        OtherNote,
+        "// tea",
         r"^\s*(?://|/\*)\s*(?P<note>.*?)\s*(?:\*/)?\s*$",
-        "A note begins with #.",
         lambda found: f"# {found['note']}",
     ),
     _spelling(
-        "other-quotes",
+        OtherQuotes,
+        "'tea'",
         r"'(?P<text>[^']*)'",
-        "Text goes between double quotation marks.",
         lambda found: f'"{found["text"]}"',
         everywhere=True,
     ),
     _spelling(
-        "other-assignment",
+        EqualsAlone,
+        "let x = 5",
         r"^\s*(?:let|var|const|set)\s+(?=[^\W\d]\w*\s*:?=)",
-        "A quantity gets its value by = alone.",
         lambda found: "",
     ),
     _spelling(
-        "other-assignment",
+        ChangedInPlace,
+        "x += 1",
         r"(?P<name>[^\W\d]\w*)\s*(?P<op>[-+*/^])=(?!=)\s*(?P<value>[^;#]+?)\s*$",
-        "A quantity is changed by giving it a new value.",
         _changed,
     ),
     _spelling(
-        "other-assignment",
+        ValueBeforeName,
+        "5 -> x",
         r"^\s*(?P<value>[^=;#]+?)\s*(?:->|→)\s*(?!(?:rad|deg|gon|turn|dms)\b)(?P<name>[^\W\d]\w*)\s*$",
-        "The name goes before =, and its value behind it.",
         lambda found: f"{found['name']} = {found['value']}",
     ),
     _spelling(
-        "other-comparison",
+        OtherComparison,
+        "x === 2",
         r"===",
-        "Two values are compared with ==.",
         lambda found: "==",
         everywhere=True,
     ),
     _spelling(
-        "other-comparison",
+        OtherUnequal,
+        "1 <> 2",
         r"<>|!==|~=|=/=|=!(?!=)|/=",
-        "That two values differ is written !=.",
         lambda found: "!=",
         everywhere=True,
     ),
     _spelling(
-        "other-comparison",
+        OtherAtMost,
+        "1 =< 2",
         r"=<",
-        "At most is written <=.",
         lambda found: "<=",
         everywhere=True,
     ),
     _spelling(
-        "other-comparison",
+        OtherAtLeast,
+        "1 => 2",
         r"=>",
-        "At least is written >=.",
         lambda found: ">=",
         everywhere=True,
     ),
     _spelling(
-        "other-logic",
+        OtherAnd,
+        "true && false",
         r"\s*&&?\s*",
-        "That both hold is written and.",
         lambda found: " and ",
         everywhere=True,
     ),
     _spelling(
-        "other-logic",
+        OtherOr,
+        "true || false",
         r"\s*\|\|\s*",
-        "That one of the two holds is written or.",
         lambda found: " or ",
         everywhere=True,
     ),
     _spelling(
-        "other-logic",
+        OtherNot,
+        "!true",
         r"(?<![\w)\]!])!\s*(?=[\w(])(?!=)",
-        "The opposite of a truth value is written with not.",
         lambda found: "not ",
         everywhere=True,
     ),
     _spelling(
-        "other-range",
+        OtherRange,
+        "1...5",
         r"\s*(?:\.{3,}|…)\s*",
-        "A range is written with two points.",
         lambda found: "..",
         everywhere=True,
     ),
     _spelling(
-        "other-ratio",
+        OtherRatio,
+        "1:10",
         rf"(?<![\w.:])(?P<first>{_NUMBER})\s*:\s*(?P<second>{_NUMBER})(?![\w.:])",
-        "The sign : is not used here: a quotient is written with /, a range with two points.",
         _ratio,
     ),
     _spelling(
-        "letter-for-times",
+        LetterInPowerOfTen,
+        "1.5x10^3",
         rf"(?P<number>(?<![\w.]){_NUMBER})\s*[xX]\s*10\s*(?:\^|\*\*)\s*\(?(?P<exponent>[-+]?\d+)\)?",
-        "A power of ten is written with e: 1.5e3 is 1.5 times ten to the power 3.",
         _power_of_ten,
     ),
     _spelling(
-        "letter-for-times",
+        LetterXForTimes,
+        "3x4",
         r"(?<=\d)(?<![\w.]0)(?<!^0)\s*[xX]\s*(?=\d)",
-        "The letter x is no sign for times; that is written with *.",
         lambda found: "*",
         everywhere=True,
     ),
     _spelling(
-        "not-here",
+        NoDerivatives,
+        "d/dx x^2",
         r"\bd\s*/\s*d[a-zα-ω]\b|(?<=[^\W\d])'+(?=\s*\()",
-        "Teapot does not differentiate.",
         lambda found: (),
     ),
-    _spelling("not-here", r"∫", "Teapot does not integrate.", lambda found: ()),
+    _spelling(NoIntegrals, "∫x", r"∫", lambda found: ()),
     _spelling(
-        "backslash",
+        Backslash,
+        "7\\2",
         r"\s*\\\s*",
-        "The sign \\ is not used here: a quotient is written with /.",
         lambda found: ("/", " div "),
     ),
     _spelling(
-        "two-points",
+        PointsInGroups,
+        "1.000.000,5",
         r"(?<![\w.,])\d{1,3}(?:\.\d{3}){2,}(?:,\d+)?(?![\w.])",
-        "A number has one decimal point, and no points between its groups of figures.",
         lambda found: found[0].replace(".", "").replace(",", "."),
         everywhere=True,
     ),
@@ -226,8 +250,8 @@ def _found_in(spelling: Spelling, text: str, source: str) -> LineError | None:
             (Span(*one.span()), str(spelling.meant(one)))
             for one in spelling.pattern.finditer(source)
         ]
-        return LineError(spelling.code, spelling.text, span, (replace_each(text, each),))
+        return spelling.kind(span, (replace_each(text, each),))
     meant = spelling.meant(found)
     options = (meant,) if isinstance(meant, str) else meant
     mends = tuple(replace(span, option) for option in options)
-    return LineError(spelling.code, spelling.text, span, mends)
+    return spelling.kind(span, mends)

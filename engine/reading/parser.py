@@ -12,9 +12,10 @@ from __future__ import annotations
 
 from collections.abc import Callable, Container
 
-from engine.errors import LineError, Span, Unfinished
+from engine.errors import BadFigure, LineError, SideBySide, TooDeep, TooManyStatements, Unfinished
 from engine.forms.names import is_form
 from engine.limits import MAX_NESTING, MAX_STATEMENTS
+from engine.mends import Span
 from engine.reading import complaints, wordings
 from engine.reading import tokens as tk
 from engine.reading.choices import choice_in
@@ -75,7 +76,7 @@ def parse(text: str, functions: Container[str] = (), quantities: Container[str] 
     except Unfinished as error:
         raise stepped_elsewhere(body) or error from None
     except LineError as error:
-        if error.code == "bad-figure":
+        if isinstance(error, BadFigure):
             raise
         raise choice_in(body) or spelt_elsewhere(body) or error from None
 
@@ -133,8 +134,7 @@ class Parser:
         quiet = False
         while self.token.kind != tk.END:
             if len(statements) == MAX_STATEMENTS:
-                text = f"A line can have up to {MAX_STATEMENTS} statements. Use several lines."
-                raise LineError("too-many-statements", text, self.token.span)
+                raise TooManyStatements(self.token.span, limit=MAX_STATEMENTS)
             statements.append(self.statement())
             if self.token.kind == tk.END:
                 break
@@ -552,7 +552,7 @@ class Parser:
         try:
             return self.expression()
         except LineError as error:
-            if error.code == "side-by-side":
+            if isinstance(error, SideBySide):
                 self.at = start
                 mends = complaints.arguments_without_commas(self)
                 error.mends = (*mends, *error.mends)
@@ -588,7 +588,7 @@ class Parser:
         try:
             return self.expression()
         except LineError as error:
-            if error.code == "side-by-side":
+            if isinstance(error, SideBySide):
                 self.at = start
                 raise complaints.list_without_commas(self, self.brackets[-1]) from None
             raise
@@ -642,11 +642,7 @@ class Parser:
             raise complaints.waiting(self, what)
         self.nesting += 1
         if self.nesting > MAX_NESTING:
-            raise LineError(
-                "too-deep",
-                f"Brackets, powers and calls are nested deeper than {MAX_NESTING} levels here.",
-                self.token.span,
-            )
+            raise TooDeep(self.token.span, limit=MAX_NESTING)
         node = read()
         self.nesting -= 1
         return node

@@ -4,7 +4,18 @@ from __future__ import annotations
 
 from typing import TYPE_CHECKING
 
-from engine.errors import LineError, Mend, Span, replace
+from engine.errors import (
+    BadName,
+    BadParameters,
+    BadTarget,
+    ConditionWithOneEquals,
+    Equation,
+    ItemTarget,
+    LineError,
+    NoTarget,
+    ParameterTwice,
+)
+from engine.mends import Mend, Span, replace
 from engine.reading import tokens as tk
 from engine.reading.tokens import Token
 from engine.reading.tree import Name
@@ -96,49 +107,33 @@ def _pattern(text: str, tokens: list[Token]) -> tuple[Name, tuple[str, ...]]:
     typed = text[span.start : span.end]
     well = all(token.kind == tk.NAME for token in names) and all(c.text == "," for c in commas)
     if not well or (inside and len(inside) % 2 == 0):
-        said = f"{typed} makes a function only where its arguments are names: f(x, y) = …"
-        raise LineError("bad-parameters", said, span)
+        raise BadParameters(span, typed=typed)
     words = tuple(token.text for token in names)
     for place, word in enumerate(words):
         if word in words[:place]:
-            said = f"The argument {word} is there twice."
-            raise LineError("bad-parameters", said, names[place].span)
+            raise ParameterTwice(names[place].span, word=word)
     return Name(tokens[0].span, tokens[0].text), words
 
 
 def _bad_target(text: str, before: list[Token], sign: Token) -> LineError:
     if not before:
-        return LineError("no-target", f"A name is missing before {sign.text}.", sign.span)
+        return NoTarget(sign.span, sign=sign.text)
     if before[0].text == "if" and len(before) > 1:
-        said = "A condition is asked with ==, as in x == 2. A choice is if(test, then, else)."
         condition = text[before[1].span.start : sign.span.start] + "==" + text[sign.span.end :]
         whole = Span(before[0].span.start, len(text))
-        return LineError("condition", said, before[0].span, (replace(whole, condition),))
+        return ConditionWithOneEquals(before[0].span, (replace(whole, condition),))
     span = Span(before[0].span.start, before[-1].span.end)
     typed = text[span.start : span.end]
     mended = _mended_name(before)
     if mended:
-        return LineError(
-            "bad-name",
-            f"{typed} cannot be a name: {_why(before)}.",
-            span,
-            (replace(span, mended),),
-        )
+        return BadName(span, (replace(span, mended),), typed=typed, why=_why(before))
     is_name_behind = text[sign.span.end :].strip().isidentifier()
     if len(before) == 1 and before[0].kind == tk.NUMBER and is_name_behind:
-        said = "The name goes before =, and its value behind it."
-        return LineError("bad-target", said, span, _turned_round(text, before[0], sign))
+        return BadTarget(span, _turned_round(text, before[0], sign))
     equal = (replace(sign.span, "=="),) if sign.text == "=" else ()
     if _is_item(before):
-        said = f"An item of a list is not changed by itself: {before[0].text} = […] makes it anew."
-        return LineError("item-target", said, span, equal)
-    return LineError("equation", EQUATION, span, equal)
-
-
-EQUATION = (
-    "This is an equation. Teapot works values out and does not solve for unknowns; "
-    "== compares two values, and = gives a value to a name."
-)
+        return ItemTarget(span, equal, name=before[0].text)
+    return Equation(span, equal)
 
 
 def _is_item(before: list[Token]) -> bool:

@@ -8,8 +8,25 @@ from typing import NamedTuple
 
 from flint import fmpq, fmpz
 
-from engine.errors import LineError, Mend, Span, replace, replace_each
+from engine.errors import (
+    ApostropheHere,
+    BadFigure,
+    BadSuperscript,
+    Braces,
+    ColonHere,
+    ControlCharacter,
+    ExponentTooLarge,
+    LineError,
+    NoDigits,
+    OtherRange,
+    Question,
+    Sixty,
+    TooLong,
+    TwoPoints,
+    UnknownSign,
+)
 from engine.limits import MAX_DIGITS, MAX_LINE
+from engine.mends import Mend, Span, replace, replace_each
 from engine.numbers.angles import SHEET_UNITS
 
 NUMBER, FRACTION, SEXAGESIMAL, NAME, OP, ANSWER, POWER, TEXT, END = (
@@ -133,10 +150,7 @@ def tokens_of(text: str) -> list[Token]:
     larger than the limit, or the text is longer than the limit.
     """
     if len(text) > MAX_LINE:
-        raise LineError(
-            "too-long",
-            f"This line has {len(text):,} characters; a line can have up to {MAX_LINE:,}.",
-        )
+        raise TooLong(length=len(text), limit=MAX_LINE)
     source = plain(text)
     tokens: list[Token] = []
     at = 0
@@ -185,7 +199,7 @@ def _checked(kind: str, found: re.Match[str], source: str) -> Token:
     if kind == NAME and text in WORDS:
         return Token(OP, text, span)
     if text == ".." and source[span.end : span.end + 1] == ".":
-        raise LineError("other-range", "A range is written with two points.", span)
+        raise OtherRange(span)
     if kind == NUMBER and text[:1] == "0":
         _refuse_figures(text, span, source)
     if kind == NAME and not text.isascii():
@@ -193,11 +207,7 @@ def _checked(kind: str, found: re.Match[str], source: str) -> Token:
         text = unicodedata.normalize("NFC", text)
     behind = source[span.end : span.end + 2]
     if kind == NUMBER and behind[:1] == "." and behind != ".." and "." in text:
-        raise LineError(
-            "two-points",
-            "This number has two decimal points.",
-            Span(span.start, span.end + 1),
-        )
+        raise TwoPoints(Span(span.start, span.end + 1))
     return Token(kind, text, span)
 
 
@@ -221,7 +231,7 @@ def _refuse_figures(text: str, span: Span, source: str) -> None:
     if not (behind.isalnum() and behind.isascii()):
         return
     place = Span(at, at + 1)
-    raise LineError("bad-figure", f"{behind} is no figure here: {figures}.", place)
+    raise BadFigure(place, behind=behind, figures=figures)
 
 
 def _superscript(source: str, at: int) -> Token:
@@ -230,8 +240,7 @@ def _superscript(source: str, at: int) -> Token:
         end += 1
     digits = "".join(SUPERSCRIPTS[sign] for sign in source[at:end])
     if not re.fullmatch(r"[+-]?[0-9]+", digits):
-        text = "A power typed as raised figures is a whole number, with a sign or without."
-        raise LineError("bad-superscript", text, Span(at, end))
+        raise BadSuperscript(Span(at, end))
     if source[end : end + 1] == "√":
         return Token(OP, f"{digits}√", Span(at, end + 1))
     return Token(POWER, digits, Span(at, end))
@@ -241,35 +250,28 @@ def _unknown_sign(source: str, at: int) -> LineError:
     character = source[at]
     span = Span(at, at + 1)
     if unicodedata.category(character) == "Cc":
-        text = f"A control character (U+{ord(character):04X}) is in this line and cannot be read."
-        return LineError("control-character", text, span, (_without(span),))
+        return ControlCharacter(span, (_without(span),), code_point=ord(character))
     if character == "?":
-        text = "A question is asked with ==, as in x == 2, and needs no question mark."
-        return LineError("question", text, span, _asked(source, at))
+        return Question(span, _asked(source, at))
     if character == "'":
-        text = "The sign ' does not belong here; minutes of an angle are written 12°30′."
-        return LineError("unknown-sign", text, span, (_without(span),))
+        return ApostropheHere(span, (_without(span),))
     if character in "{}":
-        text = "Braces do not group here; use round brackets, and square ones for a list."
         mends = tuple(replace_each(source, _for_braces(source, pair)) for pair in ("()", "[]"))
-        return LineError("braces", text, span, mends)
+        return Braces(span, mends)
     if character == ":":
         return _colon(source, at)
-    return LineError(
-        "unknown-sign", f"The sign {character} is not used here.", span, (_without(span),)
-    )
+    return UnknownSign(span, (_without(span),), character=character)
 
 
 def _colon(source: str, at: int) -> LineError:
     """``12:30:15``, which may be an angle with its minutes and seconds."""
     span = Span(at, at + 1)
-    text = "The sign : is not used here; minutes and seconds are written 12°30′15″."
     for found in _BY_COLONS.finditer(source):
         if found.start() <= at < found.end():
             degrees, minutes, seconds = found.groups()
             angle = f"{degrees}°{minutes}′" + (f"{seconds}″" if seconds else "")
-            return LineError("unknown-sign", text, span, (replace(Span(*found.span()), angle),))
-    return LineError("unknown-sign", text, span, (_without(span),))
+            return ColonHere(span, (replace(Span(*found.span()), angle),))
+    return ColonHere(span, (_without(span),))
 
 
 def _for_braces(source: str, pair: str) -> list[tuple[Span, str]]:
@@ -301,7 +303,7 @@ def sexagesimal_value(text: str, span: Span) -> tuple[str, fmpq]:
     degrees, minutes, seconds = (found.group(name) for name in ("degrees", "minutes", "seconds"))
     values = [literal_value(part, span)[1] for part in (degrees, minutes, seconds or "0")]
     if values[1] >= 60 or values[2] >= 60:
-        raise LineError("sixty", "Minutes and seconds of an angle run from 0 to below 60.", span)
+        raise Sixty(span)
     shown = f"{degrees}°{minutes}′" + (f"{seconds}″" if seconds else "")
     return shown, values[0] + values[1] / 60 + values[2] / 3600
 
@@ -315,18 +317,14 @@ def literal_value(text: str, span: Span) -> tuple[str, fmpq]:
     base = _BASES.get(digits[1:2].lower()) if digits[:1] == "0" else None
     if base:
         if len(digits) == 2:
-            raise LineError("no-digits", f"Digits are missing behind {digits}.", span)
+            raise NoDigits(span, digits=digits)
         prefix, figures = digits[:2].lower(), digits[2:].upper()
         return prefix + figures, fmpq(int(figures, base))
     mantissa, _, exponent = digits.lower().partition("e")
     whole, _, fraction = mantissa.partition(".")
     power = int(exponent or 0)
     if abs(power) > MAX_DIGITS:
-        raise LineError(
-            "too-large",
-            f"10 to the power {power:,} is beyond the limit of {MAX_DIGITS:,} digits.",
-            span,
-        )
+        raise ExponentTooLarge(span, power=power, limit=MAX_DIGITS)
     value = fmpq(fmpz((whole + fraction) or "0"))
     shift = power - len(fraction)
     value = value * fmpq(fmpz(10) ** shift) if shift >= 0 else value / fmpq(fmpz(10) ** -shift)

@@ -12,7 +12,7 @@ from collections.abc import Iterator
 
 from flint import fmpq
 
-from engine.errors import Mend, Notice, Span, replace, replace_each
+from engine.mends import Mend, Notice, Span, replace, replace_each
 from engine.reading.tokens import UNIT_SIGNS, UNIT_WORDS, plain, split_note
 from engine.reading.tree import (
     Binary,

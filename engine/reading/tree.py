@@ -10,7 +10,7 @@ from dataclasses import dataclass, field
 
 from flint import fmpq
 
-from engine.errors import Span
+from engine.mends import Span
 
 IMPLIED = "implied"
 """The operator of a multiplication written with no sign, as in ``2 pi``."""

@@ -6,8 +6,16 @@ from __future__ import annotations
 import re
 from typing import TYPE_CHECKING
 
-from engine.errors import LineError, Mend, Span, replace
+from engine.errors import (
+    CallInWords,
+    FormBehindOtherWord,
+    FormWithoutAs,
+    LetterXForTimes,
+    LineError,
+    SignInWords,
+)
 from engine.forms.names import is_form
+from engine.mends import Mend, Span, replace
 from engine.reading import tokens as tk
 
 if TYPE_CHECKING:
@@ -46,8 +54,7 @@ def in_words(parser: Parser) -> LineError | None:
 def _meant(parser: Parser, left: Token, word: Token, right: Token) -> LineError | None:
     if word.text in SIGNS and right.kind != tk.END:
         sign = SIGNS[word.text]
-        text = f"Between two values {word.text} is written {sign}."
-        return LineError("in-words", text, word.span, (replace(word.span, sign),))
+        return SignInWords(word.span, (replace(word.span, sign),), word=word.text, sign=sign)
     if word.text in BEFORE_FORM:
         behind = parser.tokens[parser.tokens.index(word) + 1 :][:2]
         words = tuple(token.text for token in behind)
@@ -68,19 +75,17 @@ def form_without_as(parser: Parser) -> LineError | None:
         if len(words) == length and end.kind in ends and is_form(typed):
             if {*typed} & {*parser.quantities}:
                 return None
-            text = "Before a form or a unit for the answer write as."
             span = words[0].span.to(words[-1].span)
             mends = [replace(span, f"as {' '.join(typed)}")]
             if typed == ("percent",):
                 mends.insert(0, replace(Span(parser.previous.span.end, span.end), "%"))
-            return LineError("in-words", text, span, tuple(mends))
+            return FormWithoutAs(span, tuple(mends))
     return None
 
 
 def form_word(word: str, span: Span) -> LineError:
     """``45° to rad``: the word before a form is ``as``."""
-    text = f"Before a form or a unit for the answer write as, not {word}."
-    return LineError("in-words", text, span, (replace(span, "as"),))
+    return FormBehindOtherWord(span, (replace(span, "as"),), word=word)
 
 
 def run_together(parser: Parser, number: Token, name: Token) -> LineError | None:
@@ -89,8 +94,7 @@ def run_together(parser: Parser, number: Token, name: Token) -> LineError | None
     if not touch or name.text in parser.quantities:
         return None
     if TIMES.fullmatch(name.text):
-        text = "The letter x is no sign for times; that is written with *."
-        return LineError("letter-for-times", text, name.span)
+        return LetterXForTimes(name.span)
     found = RUN_TOGETHER.fullmatch(name.text)
     if found is None:
         return None
@@ -100,4 +104,4 @@ def run_together(parser: Parser, number: Token, name: Token) -> LineError | None
 def _called(function: str, left: Token, word: Token, right: Token, second: str) -> LineError:
     call = f"{function}({left.text}, {second})"
     mend: Mend = replace(left.span.to(right.span), call)
-    return LineError("in-words", f"This is written {call}.", word.span, (mend,))
+    return CallInWords(word.span, (mend,), call=call)

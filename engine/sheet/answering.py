@@ -6,13 +6,23 @@ from collections.abc import Collection, Iterable, Iterator
 from dataclasses import replace
 from typing import TYPE_CHECKING
 
-from engine.errors import LineError, Notice, Span
-from engine.errors import replace as replace_text
+from engine.errors import (
+    CoverWhat,
+    EquationOfBuiltIn,
+    ForgetWhat,
+    LineError,
+    NoQuantity,
+    NotBuiltIn,
+    UnknownForm,
+    UnknownFormNear,
+)
 from engine.forms.answer import Written, write, write_in_passing
 from engine.forms.names import Form, form_of, near_forms
 from engine.forms.reals import is_short
 from engine.functions.catalogue import BY_NAME, CONSTANTS
 from engine.limits import MAX_SET_READING
+from engine.mends import Notice, Span
+from engine.mends import replace as replace_text
 from engine.numbers.values import Complex, Exact, Real
 from engine.reading.mathml import math, math_text, statement_mathml
 from engine.reading.parser import parse
@@ -54,12 +64,10 @@ def form_asked(expression: Node) -> Form:
     try:
         return form_of(expression.forms).over(form_asked(expression.expression))
     except LineError as error:
-        if error.code == "unknown-form" and len(expression.forms) == 1:
+        if isinstance(error, UnknownForm) and len(expression.forms) == 1:
             near = near_forms(expression.forms[0])
             if near:
-                error.text = (
-                    f"No form is named {' '.join(expression.forms[0])}. Is {near[0]} meant?"
-                )
+                error = UnknownFormNear(name=" ".join(expression.forms[0]), near=near[0])
             error.mends = tuple(replace_text(expression.form_span, f"as {one}") for one in near)
         raise error.at(expression.form_span) from None
 
@@ -221,12 +229,7 @@ def refuse_equation(line: Line, covered: Collection[str]) -> None:
         if is_built_in(name) and name not in covered:
             left = Span(statement.span.start, statement.body.start)
             pattern = f"{name}({', '.join(statement.parameters)})"
-            text = (
-                f"{name} is built in, so this is an equation. Teapot works values out and does "
-                f"not solve for unknowns; == compares, and /cover {name} first lets a function "
-                "of your own have the name."
-            )
-            raise LineError("equation", text, left, (replace_text(left, f"{pattern} == "),))
+            raise EquationOfBuiltIn(left, (replace_text(left, f"{pattern} == "),), name=name)
 
 
 def covered_now(command: Command) -> list[Notice]:
@@ -235,11 +238,10 @@ def covered_now(command: Command) -> list[Notice]:
     Errors: :class:`LineError` where no built-in function is named.
     """
     if not command.arguments:
-        raise LineError("cover-what", "Say which built-in: /cover NAME, for example /cover gamma.")
+        raise CoverWhat()
     for name, span in command.arguments:
         if not is_built_in(name):
-            text = f"{name} is no built-in function, so its name is free already."
-            raise LineError("unknown-name", text, span)
+            raise NotBuiltIn(span, name=name)
     return [
         Notice("covered", f"The name {name} can be that of a function of your own from here on.")
         for name, _ in command.arguments
@@ -252,11 +254,11 @@ def forgotten(command: Command, definitions: Definitions, line: Line) -> list[No
     Errors: :class:`LineError` where no name is given, or no quantity has it.
     """
     if not command.arguments:
-        raise LineError("forget-what", "Say what to forget: /forget NAMES, or /forget all.")
+        raise ForgetWhat()
     said = []
     for name, span in command.arguments:
         if name != ALL and definitions.seen(name, line.steps[0].place) is None:
-            raise LineError("unknown-name", f"No quantity is named {name}.", span)
+            raise NoQuantity(span, name=name)
         back = "is the built-in again" if is_built_in(name) else "is forgotten"
         text = "All quantities are forgotten." if name == ALL else f"{name} {back}."
         said.append(Notice("forgotten", text))

@@ -7,7 +7,7 @@ import operator
 from collections.abc import Callable
 from typing import TYPE_CHECKING, Any
 
-from engine.errors import LineError
+from engine.errors import EmptyListInBinary64, LineError, NotInBinary64
 from engine.forms.answer import Written, write
 from engine.forms.names import Form
 from engine.functions.catalogue import BY_NAME
@@ -89,7 +89,7 @@ def machine_value(node: Node, value_of: ValueOf) -> Machine:
     if isinstance(value, List):
         return [binary64.nearest(item) for item in value.items]
     if node.children:
-        raise LineError("not-in-binary64", "This has no counterpart in binary64 here.", node.span)
+        raise NotInBinary64(node.span)
     return binary64.nearest(value)
 
 
@@ -103,7 +103,7 @@ def _called(function: Function, node: Call, value_of: ValueOf) -> Machine:
         values = [[x for one in values for x in (one if isinstance(one, list) else [one])]]
     if len(values) == 1 and isinstance(values[0], list) and name in binary64.OF_LISTS:
         if not values[0]:
-            raise LineError("not-in-binary64", "An empty list has no counterpart in binary64.")
+            raise EmptyListInBinary64()
         return binary64.OF_LISTS[name](values[0])
     return _each(lambda *row: binary64.call(name, [*row]), *values)
 
@@ -127,14 +127,14 @@ def _each(compute: Callable[..., float], *values: Machine) -> Machine:
 
 def _number(value: Machine, node: Node) -> float:
     if isinstance(value, list):
-        raise LineError("not-in-binary64", "This has no counterpart in binary64 here.", node.span)
+        raise NotInBinary64(node.span)
     return value
 
 
 def _item(of: Machine, index: Value, node: Subscript) -> Machine:
     if isinstance(of, list) and isinstance(index, Exact) and index.is_integer:
         return of[int(index.coefficient.p) - 1]
-    raise LineError("not-in-binary64", "This has no counterpart in binary64 here.", node.span)
+    raise NotInBinary64(node.span)
 
 
 def number_of(sheet: Sheet, step: Step) -> Machine:

@@ -5,10 +5,23 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable, Sequence
 from typing import TYPE_CHECKING
 
-from engine.errors import LineError, Mend, replace
+from engine.errors import (
+    AngleForNumber,
+    ArgumentsWithoutList,
+    BadArgument,
+    EndlessCalls,
+    LineError,
+    MissingArgument,
+    NamedInside,
+    NotReal,
+    TakesANumber,
+    TakesRealsOnly,
+    TooManyArguments,
+)
 from engine.functions.catalogue import BY_NAME
 from engine.functions.record import Function
 from engine.limits import MAX_CALLS
+from engine.mends import Mend, replace
 from engine.numbers.angles import as_number
 from engine.numbers.context import conventions, current
 from engine.numbers.items import item_by_item
@@ -55,7 +68,7 @@ def bind_to(function: Function, node: Call) -> list[Node | None]:
     try:
         return bind(function.pattern, names, node, optional)
     except LineError as error:
-        if error.code == "too-many-arguments" and not node.named:
+        if isinstance(error, TooManyArguments) and not node.named:
             error.mends = (*_decimal_comma(node), *_related_with_more(function, node))
         raise
 
@@ -81,13 +94,12 @@ def _decimal_comma(node: Call) -> tuple[Mend, ...]:
 
 def _named_inside(function: Function, node: Call) -> LineError:
     """``table(a = 0°..90°, sin(a))``: the list gets its name in front."""
-    text = f"{function.name} gives no names: a quantity gets its value before it is used."
     given = "; ".join(f"{name} = {node_text(argument)}" for name, argument in node.named)
     inside = [(argument.span, node_text(argument)) for argument in node.args]
     inside += [(argument.span, name) for name, argument in node.named]
     called = ", ".join(written for _, written in sorted(inside))
     mend = replace(node.span, f"{given}; {function.name}({called})")
-    return LineError("bad-argument", text, node.span, (mend,))
+    return NamedInside(node.span, (mend,), function=function.name)
 
 
 def _without_list(function: Function, node: Call) -> LineError:
@@ -96,9 +108,8 @@ def _without_list(function: Function, node: Call) -> LineError:
     lists = [f"[{', '.join(items)}]"]
     if len(items) == 2:
         lists.append("..".join(items))
-    text = f"{function.name} takes a list, such as {' or '.join(lists)}."
     mends = tuple(replace(node.span, f"{node.function}({one})") for one in lists)
-    return LineError("too-many-arguments", text, node.span, mends)
+    return ArgumentsWithoutList(node.span, mends, function=function.name, such=" or ".join(lists))
 
 
 def bind(
@@ -108,18 +119,18 @@ def bind(
     ``optional`` one is left out.  Errors: as :func:`bind_to`."""
     if len(node.args) > len(names):
         counted = f"{len(names) or 'no'} argument{'' if len(names) == 1 else 's'}"
-        text = f"{node.function} takes {counted}: {pattern}."
-        raise LineError("too-many-arguments", text, node.args[len(names)].span)
+        raise TooManyArguments(
+            node.args[len(names)].span, name=node.function, counted=counted, pattern=pattern
+        )
     bound: dict[str, Node] = dict(zip(names, node.args, strict=False))
     for name, argument in node.named:
         if name not in names or name in bound:
             what = "is given twice" if name in bound else "is no argument of it"
-            raise LineError("bad-argument", f"{pattern}: {name} {what}.", argument.span)
+            raise BadArgument(argument.span, pattern=pattern, name=name, what=what)
         bound[name] = argument
     for name in names:
         if name not in bound and name not in optional:
-            text = f"The argument {name} is missing: {pattern}."
-            raise LineError("missing-argument", text, node.span)
+            raise MissingArgument(node.span, name=name, pattern=pattern)
     return [bound.get(name) for name in names]
 
 
@@ -144,7 +155,7 @@ def applied(
     try:
         return function.compute(*values)
     except LineError as error:
-        leaves = error.code == "not-real" and function.on_complex is not None
+        leaves = isinstance(error, NotReal) and function.on_complex is not None
         if not leaves or conventions().numbers == "real":
             raise
     value = _continued(function, values)
@@ -156,8 +167,7 @@ def applied(
 def _continued(function: Function, values: Sequence[Value | None]) -> Value:
     """The function among the complex numbers."""
     if function.on_complex is None:
-        text = f"{function.name} takes real numbers only, and this is a complex number."
-        raise LineError("not-a-number", text)
+        raise TakesRealsOnly(function=function.name)
     undefined = next((value for value in values if isinstance(value, Undefined)), None)
     if undefined is not None:
         return undefined
@@ -177,18 +187,16 @@ def _check_kind(function: Function, place: int, value: Value | None, node: Node 
         return  # as in exp(i*30°): it is taken as its number of radians
     if isinstance(value, Angle):
         raise _angle_for_number(function, node)
-    text = f"{function.name} takes a number here, and this is {KINDS[type(value)]}."
-    raise LineError("not-a-number", text, node.span if node else None)
+    raise TakesANumber(node.span if node else None, function=function.name, kind=KINDS[type(value)])
 
 
 def _angle_for_number(function: Function, node: Node | None) -> LineError:
-    text = f"{function.name} takes a plain number: say the number of which unit."
     if node is None:
-        return LineError("angle-for-number", text)
+        return AngleForNumber(function=function.name)
     typed = node_text(node)
     names = ("radians", "degrees")
     mends = tuple(replace(node.span, f"{name}({typed})") for name in names)
-    return LineError("angle-for-number", text, node.span, mends)
+    return AngleForNumber(node.span, mends, function=function.name)
 
 
 def built_in(function: Function) -> Applied:
@@ -239,8 +247,7 @@ class CallScope:
 
 
 def _endless() -> LineError:
-    text = f"Calls are more than {MAX_CALLS:,} deep inside each other, or nearly so."
-    return LineError("too-deep", f"{text} Does it have a case that ends it?")
+    return EndlessCalls(limit=MAX_CALLS)
 
 
 def defined(

@@ -6,8 +6,9 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
-from engine.errors import LineError, Mend, Notice, Span
+from engine.errors import LineError
 from engine.forms.answer import write_in_passing
+from engine.mends import Mend, Notice, Span
 from engine.numbers.comparison import can_be_told_apart
 from engine.numbers.values import Applied, Value
 from engine.sheet.line import FOOT, Line, Step

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from typing import TYPE_CHECKING
 
-from engine.errors import LineError, Span
+from engine.errors import LineError, NameTaken, NoQuantity, NotAName, NoValueGiven
 from engine.forms.names import form_from
 from engine.functions.catalogue import BY_NAME
+from engine.mends import Span
 from engine.reading.parser import parse
 from engine.reading.tokens import NAME, tokens_of
 from engine.reading.tree import Assignment, Call, Formatted, LineTree, Name, walk
@@ -43,14 +44,14 @@ def with_value(text: str, name: str, value: str) -> str:
     for statement in parse(text, BY_NAME).statements:
         if name in targets_of(statement):
             return text[: statement.body.start] + value.strip() + text[statement.body.end :]
-    raise LineError("unknown-name", f"This line gives {name} no value.")
+    raise NoValueGiven(name=name)
 
 
 def check_name(name: str) -> None:
     """Errors: :class:`LineError` where ``name`` cannot be the name of a quantity."""
     tokens = tokens_of(name)
     if len(tokens) != 2 or tokens[0].kind != NAME:
-        raise LineError("bad-name", f"{name} cannot be a name: letters, digits and _ only.")
+        raise NotAName(name=name)
 
 
 def renamed_throughout(sheet: Sheet, old: str, new: str) -> dict[int, str]:
@@ -62,9 +63,9 @@ def renamed_throughout(sheet: Sheet, old: str, new: str) -> dict[int, str]:
     check_name(new)
     definitions = sheet.definitions
     if definitions.seen(old) is None:
-        raise LineError("unknown-name", f"No quantity is named {old}.")
+        raise NoQuantity(name=old)
     if definitions.seen(new) is not None:
-        raise LineError("name-taken", f"There is a quantity named {new} already.")
+        raise NameTaken(new=new)
     texts = ((line, renamed(line.text, old, new)) for line in sheet.lines)
     return {line.number: text for line, text in texts if text != line.text}
 

@@ -5,11 +5,35 @@ from __future__ import annotations
 from collections.abc import Iterable, Mapping
 from typing import Protocol
 
-from engine.errors import LineError, Span, at_the_end, replace
+from engine.errors import (
+    AngleHasUnit,
+    BadAngle,
+    BadModulus,
+    BehindPlainNumber,
+    BracketBehindName,
+    ConstantNotReal,
+    Covered,
+    FunctionLessOne,
+    LineError,
+    ListBehindRoundBracket,
+    LogBase,
+    NoAnswer,
+    NoBrackets,
+    NoItem,
+    NotAFunction,
+    NotATruth,
+    NoValue,
+    NumberOverAngle,
+    RangeWithoutNumbers,
+    UnknownName,
+    UnknownThen,
+    UnknownUnit,
+)
 from engine.forms.answer import write
 from engine.forms.names import STANDARD, Form, unit_among
 from engine.functions.catalogue import BY_NAME, CONSTANTS
 from engine.functions.record import Delayed, Function
+from engine.mends import Span, at_the_end, replace
 from engine.numbers import angles, complexes, lists, operators, whole
 from engine.numbers.comparison import all_of, any_of, compare
 from engine.numbers.context import Draws, Work, conventions, current, working
@@ -131,7 +155,7 @@ class EmptyScope:
         return ()
 
     def answer_of(self, node: AnswerOf) -> Value:
-        raise LineError("no-answer", "There is no answer before this.", node.span)
+        raise NoAnswer(node.span)
 
     def kept(self) -> Scope:
         return self
@@ -144,7 +168,7 @@ def value_alone(text: str) -> Value:
     """
     tree = parse(text, BY_NAME)
     if len(tree.statements) != 1 or isinstance(tree.statements[0], Assignment):
-        raise LineError("no-value", "One value is wanted here, such as 85 or 30°.")
+        raise NoValue()
     outer = current()
     inner = Work(outer.conventions, draws=Draws(sealed=True))
     with working(inner):
@@ -239,12 +263,11 @@ def _refuse_open_unit(node: Binary) -> None:
     unit = f" {below.op}" if below.op.isalpha() else below.op
     above, number = node_text(node.left), node_text(below.operand)
     above = f"({above})" if isinstance(node.left, Binary) and node.left.op in "+-" else above
-    text = f"The unit belongs to {number} alone here. Say which of the two is meant."
     mends = (
         replace(node.span, f"({above}/{number}){unit}"),
         replace(node.span, f"{above}/({number}{unit})"),
     )
-    raise LineError("number-over-angle", text, node.span, mends)
+    raise NumberOverAngle(node.span, mends, number=number)
 
 
 UNITS_OF_MEASURE = frozenset(
@@ -258,16 +281,12 @@ UNITS_OF_MEASURE = frozenset(
 def _unit_behind_number(node: Binary, error: LineError) -> LineError | None:
     """``5 m``, where m has no value: until numbers have units, the note is their place."""
     is_unit = isinstance(node.right, Name) and node.right.name in UNITS_OF_MEASURE
-    if node.op != "implied" or not is_unit or error.code != "unknown-name":
+    if node.op != "implied" or not is_unit or not isinstance(error, UnknownName):
         return None
     unit = node.right.name
-    text = (
-        f"No quantity is named {unit}. If the unit is meant: numbers have no units of "
-        "measurement yet, so it goes into the note, behind #."
-    )
     place = Span(node.op_span.start, node.right.span.end)
     mend = at_the_end(replace(place, f"  # {unit}"))
-    return LineError("unit-of-measure", text, node.right.span, (mend,))
+    return UnknownUnit(node.right.span, (mend,), unit=unit)
 
 
 def _minus_behind_function(node: Binary, function: str) -> LineError:
@@ -280,16 +299,14 @@ def _minus_behind_function(node: Binary, function: str) -> LineError:
             inside = node_text(argument)
             names = [f"{inverse}({inside})"] if inverse else []
             mends = tuple(replace(node.span, one) for one in (*names, f"1/{function}({inside})"))
-            text = f"{function}-1 is written for two things: say which is meant."
-            return LineError("inverse-or-reciprocal", text, node.span, mends)
+            return FunctionLessOne(node.span, mends, function=function)
     return _without_brackets(node, function, f"-{node_text(node.right)}")
 
 
 def _without_brackets(node: Node, function: str, argument: str) -> LineError:
     """``abs -3`` and ``sqrt[49]``: the argument of a function in no round brackets."""
-    text = f"The argument of {function} goes in round brackets."
     mend = replace(node.span, f"{function}({argument})")
-    return LineError("no-brackets", text, node.span, (mend,))
+    return NoBrackets(node.span, (mend,), function=function)
 
 
 def _item(node: Subscript, scope: Scope) -> Value:
@@ -299,7 +316,7 @@ def _item(node: Subscript, scope: Scope) -> Value:
     try:
         return item(of, evaluate(node.index, scope))
     except LineError as error:
-        if error.code == "no-item" and isinstance(node.index, Prefix):
+        if isinstance(error, NoItem) and isinstance(node.index, Prefix):
             error.mends = (replace(node.span, _from_the_end(node)),)
         raise
 
@@ -334,9 +351,9 @@ def _polar(size: Value, angle: Value) -> Value:
     if isinstance(size, List) or isinstance(angle, List):
         return item_by_item(_polar, size, angle)
     if not isinstance(size, Exact | Real):
-        raise LineError("bad-modulus", "∠ needs a real number before it, the modulus.")
+        raise BadModulus()
     if not isinstance(angle, Exact | Real | Angle) or is_complex(angle):
-        raise LineError("bad-angle", "∠ needs a finite angle behind it.")
+        raise BadAngle()
     return complexes.polar(size, angles.radians_of(angle))
 
 
@@ -345,7 +362,7 @@ def _before_sign(node: Postfix, scope: Scope) -> Value:
     try:
         return evaluate(node.operand, scope)
     except LineError as error:
-        if error.code == "no-brackets":
+        if isinstance(error, NoBrackets):
             raise run_together(node) or error from None
         raise
 
@@ -358,9 +375,8 @@ def _postfix(op: str, value: Value) -> Value:
     if isinstance(value, Angle) or (isinstance(value, Complex) and op == "!"):
         kind = KINDS[type(value)]
         if isinstance(value, Angle) and op != "!":
-            text = f"This is an angle with its unit already; as {op} shows it in that one."
-            raise LineError("not-a-number", text)
-        raise LineError("not-a-number", f"{op} goes behind a plain number, and this is {kind}.")
+            raise AngleHasUnit(op=op)
+        raise BehindPlainNumber(op=op, kind=kind)
     if op == "!":
         return whole.factorial(value)
     if op in angles.PARTS:
@@ -375,7 +391,7 @@ def _ends(node: Range, scope: Scope) -> tuple[Value, Value, Value | None]:
     )
     for value, end in zip(ends, (node.start, node.stop, node.step), strict=True):
         if isinstance(value, List):
-            raise LineError("not-a-number", "A range has numbers at its ends.", end.span)
+            raise RangeWithoutNumbers(end.span)
     return ends
 
 
@@ -403,8 +419,7 @@ def _truth(value: Value, node: Node) -> Value:
     items = value.items if isinstance(value, List) else (value,)
     if all(isinstance(one, bool | Undefined) for one in items):
         return value
-    text = "A truth value is wanted here, such as that of x > 2."
-    raise LineError("not-a-truth", text, node.span)
+    raise NotATruth(node.span)
 
 
 def _comparison(node: Comparison, scope: Scope) -> Value:
@@ -457,13 +472,13 @@ def _of_its_time(error: LineError, name: str, scope: Scope) -> LineError:
     """The error for a name that nothing has, or nothing had when a function was made."""
     if not scope.is_of_then or error.mends:
         return error
-    return LineError("unknown-then", f"{name} had no value when this was made.", error.span)
+    return UnknownThen(error.span, name=name)
 
 
 def _constant(name: str) -> Value:
     value = CONSTANTS[name].value
     if isinstance(value, Complex) and conventions().numbers == "real":
-        raise LineError("not-real", f"{name} is not real, and this sheet has real numbers only.")
+        raise ConstantNotReal(name=name)
     return value
 
 
@@ -500,7 +515,7 @@ def _call_built_in(function: Function, node: Call, scope: Scope) -> Value:
     try:
         return calls.applied(function, values, arguments)
     except LineError as error:
-        if error.code == "log-base":
+        if isinstance(error, LogBase):
             error.span = node.name_span
             error.mends = tuple(replace(node.name_span, name) for name in ("ln", "lg"))
         raise
@@ -511,22 +526,18 @@ def _call_built_in(function: Function, node: Call, scope: Scope) -> Value:
 def _item_in_round_brackets(node: Call) -> LineError:
     """``w(2)``, where w is a list."""
     place = node_text(node.args[0])
-    text = f"{node.function} is a list: square brackets take an item of it."
     mends = (
         replace(node.span, f"{node.function}[{place}]"),
         replace(node.span, f"{node.function}*({place})"),
     )
-    return LineError("bracket-behind-name", text, node.span, mends)
+    return ListBehindRoundBracket(node.span, mends, name=node.function)
 
 
 def _times_bracket(node: Call) -> LineError:
     name = node.function
     if name in BY_NAME:
-        text = f"{name} is a quantity here, and no function: /forget {name} brings that back."
-        return LineError("covered", text, node.span)
+        return Covered(node.span, name=name)
     if not node.children:
-        text = f"{name} is not a function, so brackets do not belong behind it."
-        return LineError("bracket-behind-name", text, node.span, (replace(node.span, name),))
-    text = f"{name} is not a function, so a bracket behind it needs a sign: {name}*(…)."
+        return NotAFunction(node.span, (replace(node.span, name),), name=name)
     behind = node.name_span.to(node.name_span)._replace(start=node.name_span.end)
-    return LineError("bracket-behind-name", text, node.span, (replace(behind, "*"),))
+    return BracketBehindName(node.span, (replace(behind, "*"),), name=name)

@@ -10,8 +10,8 @@ from math import nan, pi
 
 from flint import fmpq
 
-from engine.errors import Notice, Span, replace, replace_each
 from engine.functions.catalogue import BY_NAME, CONSTANTS
+from engine.mends import Notice, Span, replace, replace_each
 from engine.numbers.angles import UNITS
 from engine.numbers.values import Angle, Applied, Exact, List
 from engine.reading.plain import node_text

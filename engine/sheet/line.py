@@ -6,7 +6,8 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field
 from datetime import datetime
 
-from engine.errors import LineError, Notice
+from engine.errors import LineError
+from engine.mends import Notice
 from engine.numbers.context import STANDARD, Conventions, Draws, Replies, Work
 from engine.numbers.values import Angle, Applied, Value
 from engine.reading.tree import (

@@ -6,8 +6,9 @@ from collections.abc import Callable, Iterable
 from dataclasses import dataclass, replace
 from typing import Any
 
-from engine.errors import Asked, LineError, Mend, Notice, offers
+from engine.errors import Asks, LineError
 from engine.limits import MAX_KEPT_ROWS, MAX_KEPT_TEXT
+from engine.mends import Mend, Notice, offers
 from engine.reading.commands import KEPT
 from engine.reading.tokens import split_note
 from engine.version import VERSION
@@ -148,7 +149,7 @@ class Outcome:
 
     def _asked(self) -> dict[str, Any] | None:
         """The question that the line waits for a reply to."""
-        if not isinstance(self.error, Asked):
+        if not isinstance(self.error, Asks):
             return None
         return {
             "question": self.error.question,

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator
 from typing import TYPE_CHECKING
 
-from engine.errors import LineError
+from engine.errors import Circle, FromError, LineError, LineWithoutAnswer, NoAnswerBefore, NoLine
 from engine.numbers.context import working
 from engine.numbers.values import Value
 from engine.reading.tree import AnswerOf, Literal, walk
@@ -71,13 +71,12 @@ class SheetScope:
         names = [known for known, _ in self.under_way]
         start = names.index(name) if name in names else 0
         circle = " → ".join([*names[start:], name])
-        return LineError("circle", f"This definition would use itself: {circle}.")
+        return Circle(circle=circle)
 
     @staticmethod
     def _value_of(step: Step, name: str) -> Value:
         if step.value is None:
-            text = f"{name} has no value: line {step.line.number} has an error."
-            raise LineError("from-error", text)
+            raise FromError(name=name, line=step.line.number)
         return step.value
 
     def kept(self) -> SheetScope:
@@ -99,16 +98,16 @@ class SheetScope:
         if step is not None and step.is_live:
             return self._live(step.defines[-1], step)
         if step is None or step.value is None:
-            raise LineError("no-answer", f"Line {line.number} has no answer.", node.span)
+            raise LineWithoutAnswer(node.span, line=line.number)
         return step.value
 
     def _line_of(self, node: AnswerOf) -> Line:
         number = self.step.line.last if node.number is None else node.number
         if number is None:
-            raise LineError("no-answer", "There is no answer before this line yet.", node.span)
+            raise NoAnswerBefore(node.span)
         line = self.sheet.by_number.get(number)
         if line is None or line.place >= self.step.line.place:
-            raise LineError("no-line", f"There is no line {number} before this one.", node.span)
+            raise NoLine(node.span, number=number)
         return line
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from typing import Any
 
-from engine.errors import LineError
+from engine.errors import UnknownChoice
 from engine.forms.names import STANDARD, Form, form_from
 from engine.numbers.angles import SHEET_UNITS
 from engine.numbers.context import STANDARD as USUAL
@@ -43,6 +43,6 @@ def after(settings: Settings, command: str, argument: str) -> Settings:
     chosen = argument.strip()
     if chosen not in CHOICES[command]:
         known = ", ".join(CHOICES[command])
-        raise LineError("unknown-choice", f"/{command} takes one of: {known}.")
+        raise UnknownChoice(command=command, known=known)
     changed: dict[str, Any] = {command: chosen}
     return replace(settings, conventions=replace(settings.conventions, **changed))

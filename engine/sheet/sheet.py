@@ -11,10 +11,25 @@ from collections.abc import Callable, Collection, Iterator, Sequence
 from contextlib import contextmanager
 from datetime import datetime
 
-from engine.errors import Asked, LineError, Mend, Notice, Span, Unfinished
+from engine.errors import (
+    Asks,
+    BuiltInName,
+    DrawnLater,
+    FromError,
+    LineError,
+    NoAnswer,
+    NoBrackets,
+    ShowWhat,
+    SideBySide,
+    TooManyArguments,
+    Unfinished,
+    UnknownFunction,
+    UnknownName,
+)
 from engine.forms.collections import too_long
 from engine.functions.catalogue import BY_NAME
 from engine.limits import MAX_ANSWERS
+from engine.mends import Mend, Notice, Span
 from engine.numbers.context import Conventions, working
 from engine.numbers.values import Applied, Value
 from engine.reading.parser import parse
@@ -45,14 +60,12 @@ from engine.sheet.workings import Workings, WorkStep
 SAME = {"principal-root": "left-the-reals"}
 """A notice, and one that says the same with less: that one is left out beside it."""
 
-MENDED_IN_STEPS = frozenset(
-    {"unknown-function", "side-by-side", "no-brackets", "too-many-arguments"}
-)
+MENDED_IN_STEPS = (UnknownFunction, SideBySide, NoBrackets, TooManyArguments)
 """Errors that a line may have several of: each mend leads to the next."""
 
 MOST_STEPS = 4
 
-MISSING = frozenset({"unknown-name", "asks", "drawn-later", "from-error", "no-answer"})
+MISSING = (UnknownName, Asks, DrawnLater, FromError, NoAnswer)
 """Errors of a line that only lacks a value."""
 
 MAX_BOXES = 5
@@ -217,7 +230,7 @@ class Sheet:
         if isinstance(outcome.error, Unfinished):
             return outcome
         error = outcome.error
-        offered = error.mends if error is not None and error.code in MENDED_IN_STEPS else ()
+        offered = error.mends if isinstance(error, MENDED_IN_STEPS) else ()
         outcome = outcome.with_mends(lambda mend: self._tried(mend, line) is mend)
         if offered and not error.mends:
             in_steps = self._tried(offered[0], line, MOST_STEPS)
@@ -249,7 +262,7 @@ class Sheet:
             step.draws.may_draw = False
         with self._with(mended):
             error = self._worked_out(mended).error
-        return None if error is None or error.code in MISSING else error
+        return None if error is None or isinstance(error, MISSING) else error
 
     def quantities(self) -> list[Quantity]:
         """The quantities as they are at the foot, in the order of their lines."""
@@ -390,7 +403,7 @@ class Sheet:
                 return Outcome(
                     line.number,
                     line.text,
-                    UNFINISHED if isinstance(error, Asked) else ERROR,
+                    UNFINISHED if isinstance(error, Asks) else ERROR,
                     note=tree.note,
                     error=error,
                     notices=tuple(notices),
@@ -416,7 +429,7 @@ class Sheet:
         command = line.tree.command
         try:
             if command.name == "show" and not command.arguments:
-                raise LineError("show-what", "Say how: /show FORM, for example /show 4 digits.")
+                raise ShowWhat()
             after(self.settings, command.name, command.argument)
             said = forgotten(command, self.definitions, line) if command.name == "forget" else ()
             said = covered_now(command) if command.name == "cover" else said
@@ -487,8 +500,7 @@ class Sheet:
             return
         if not {*names} <= self._covered_at(step.line.place):
             step.value = None
-            text = f"{names[0]} is built in; /cover {names[0]} first lets a function of your own "
-            raise LineError("built-in-name", f"{text}have the name.", step.statement.span)
+            raise BuiltInName(step.statement.span, name=names[0])
 
     def value_at(self, step: Step, place: Place) -> Value:
         """The value of a definition as seen from a place: a live one's moves.

@@ -5,10 +5,27 @@ from __future__ import annotations
 import re
 from collections.abc import Collection, Iterable
 
-from engine.errors import LineError, Mend, replace
+from engine.errors import (
+    BareUnit,
+    BaseInTheName,
+    CommandWithoutSlash,
+    LastAnswerIsAt,
+    LineError,
+    NoBrackets,
+    NoQuantity,
+    NotHere,
+    NothingToPrint,
+    RangeAsCall,
+    UnknownFunction,
+    UnknownFunctionNear,
+    UnknownName,
+    UnknownNameNear,
+    WrittenOtherwise,
+)
 from engine.functions.catalogue import BY_NAME, CONSTANTS, called_in_words, closest
 from engine.functions.elsewhere import NAMES, NOT_HERE, WRITTEN, WRITTEN_WITH_TWO
 from engine.handbook.search import search
+from engine.mends import Mend, replace
 from engine.reading.commands import COMMANDS
 from engine.reading.plain import node_text
 from engine.reading.tokens import CONSTANT_NAMES, UNIT_WORDS
@@ -28,33 +45,27 @@ def unknown_name(node: Name, quantities: Iterable[str]) -> LineError:
     """The error for a name that nothing has, with what is closest to it."""
     name, known = node.name, {*quantities}
     if name in UNIT_WORDS:
-        text = f"{name} is a unit of angles and goes behind a number, as in 2 {name}."
-        return LineError("bare-unit", text, node.span)
+        return BareUnit(node.span, name=name)
     if name in ("help", "clear"):
         summary = COMMANDS[name].summary
-        text = f"/{name}: {summary}"
-        return LineError("command", text, node.span, (replace(node.span, f"/{name}"),))
-    if name in NOT_HERE:
-        return LineError("not-here", NOT_HERE[name], node.span)
-    if name in ("print", "echo", "display"):
-        return LineError(
-            "not-here", "Every line is answered: nothing needs to be printed.", node.span
+        return CommandWithoutSlash(
+            node.span, (replace(node.span, f"/{name}"),), name=name, summary=summary
         )
+    if name in NOT_HERE:
+        return NotHere(node.span, why=NOT_HERE[name])
+    if name in ("print", "echo", "display"):
+        return NothingToPrint(node.span)
     if name in ("ans", "answer", "Ans"):
-        text = "The last answer is @, and that of line 7 is @7."
-        return LineError("unknown-name", text, node.span, (replace(node.span, "@"),))
+        return LastAnswerIsAt(node.span, (replace(node.span, "@"),))
     if _function_and_number(name):
         return run_together(node)
     parts = _two_names(name, known)
     if parts:
-        text = f"No quantity is named {name}."
-        return LineError("unknown-name", text, node.span, (replace(node.span, parts),))
+        return NoQuantity(node.span, (replace(node.span, parts),), name=name)
     other = NAMES.get(name) or closest(name, {*known, *CONSTANTS, *BY_NAME})
     if other is None:
-        text = f"No quantity is named {name} yet. {name} = … gives it a value."
-        return LineError("unknown-name", text, node.span)
-    text = f"No quantity is named {name}. Is {other} meant?"
-    return LineError("unknown-name", text, node.span, (replace(node.span, other),))
+        return UnknownName(node.span, name=name)
+    return UnknownNameNear(node.span, (replace(node.span, other),), name=name, other=other)
 
 
 def _two_names(name: str, known: Collection[str]) -> str:
@@ -86,16 +97,15 @@ def run_together(node: Name | Postfix) -> LineError | None:
         return None
     function, number = parts
     gap = " " if unit.isalpha() else ""
-    text = f"The argument of {function} goes in round brackets."
     mend = replace(node.span, f"{function}({number}{gap}{unit})")
-    return LineError("no-brackets", text, node.span, (mend,))
+    return NoBrackets(node.span, (mend,), function=function)
 
 
 def unknown_function(node: Call, functions: Iterable[str]) -> LineError:
     """The error for a call of what is no function, with the one that may be meant."""
     name = node.function
     if name in NOT_HERE:
-        return LineError("not-here", NOT_HERE[name], node.name_span)
+        return NotHere(node.name_span, why=NOT_HERE[name])
     other_way = _written_otherwise(node)
     if other_way is not None:
         return other_way
@@ -110,10 +120,10 @@ def unknown_function(node: Call, functions: Iterable[str]) -> LineError:
         or _that_takes(len(node.args), _by_purpose(name))
     )
     if other is None:
-        text = f"No function is named {name} yet. {name}(x) = … makes one."
-        return LineError("unknown-function", text, node.name_span)
-    text = f"No function is named {name}. Is {other} meant?"
-    return LineError("unknown-function", text, node.name_span, (replace(node.name_span, other),))
+        return UnknownFunction(node.name_span, name=name)
+    return UnknownFunctionNear(
+        node.name_span, (replace(node.name_span, other),), name=name, other=other
+    )
 
 
 def _that_takes(count: int, name: str | None) -> str | None:
@@ -131,13 +141,13 @@ def _written_otherwise(node: Call) -> LineError | None:
     if node.function == "range" and len(node.args) in (2, 3) and not node.named:
         ends = [node_text(argument) for argument in node.args]
         meant = "..".join(ends[:2]) + "".join(f" by {step}" for step in ends[2:])
-        text = f"A range is written {meant}."
-        return LineError("unknown-function", text, node.name_span, (replace(node.span, meant),))
+        return RangeAsCall(node.name_span, (replace(node.span, meant),), meant=meant)
     name = node.function
     if name in WRITTEN_WITH_TWO and len(node.args) == 2 and not node.named:
         meant = WRITTEN_WITH_TWO[name].format(*map(_enclosed, node.args))
-        text = f"No function is named {name}: this is written {meant}."
-        return LineError("unknown-function", text, node.name_span, (replace(node.span, meant),))
+        return WrittenOtherwise(
+            node.name_span, (replace(node.span, meant),), name=name, meant=meant
+        )
     if len(node.args) != 1 or node.named:
         return None
     argument = node_text(node.args[0])
@@ -153,8 +163,7 @@ def _written_otherwise(node: Call) -> LineError | None:
         meant = f"bessel_{bessel[1].lower()}({bessel[2]}, {argument})"
     else:
         return None
-    text = f"No function is named {name}: this is written {meant}."
-    return LineError("unknown-function", text, node.name_span, (replace(node.span, meant),))
+    return WrittenOtherwise(node.name_span, (replace(node.span, meant),), name=name, meant=meant)
 
 
 def _enclosed(node: Node) -> str:
@@ -164,9 +173,8 @@ def _enclosed(node: Node) -> str:
 
 def _base_in_the_name(node: Call, base: str) -> LineError:
     """``log_3(81)``."""
-    text = f"The base of a logarithm comes behind its argument: log(x, {base})."
     mend: Mend = replace(node.span, f"log({node_text(node.args[0])}, {base})")
-    return LineError("unknown-function", text, node.name_span, (mend,))
+    return BaseInTheName(node.name_span, (mend,), base=base)
 
 
 def _by_purpose(name: str) -> str | None:

@@ -6,10 +6,10 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from typing import Any
 
-from engine.errors import Span
 from engine.forms.answer import Written, write_in_passing
 from engine.forms.names import Form
 from engine.functions.catalogue import CONSTANTS
+from engine.mends import Span
 from engine.numbers.values import Applied, Date, Table, Value
 from engine.reading.mathml import UNITS, math, node_mathml
 from engine.reading.parser import parse

@@ -3,7 +3,7 @@
 import pytest
 
 from engine import Sheet
-from engine.errors import Asked
+from engine.errors import Asks
 
 
 def asked(text, *replies):
@@ -14,7 +14,7 @@ def test_a_line_that_asks_waits_and_is_not_kept():
     sheet = Sheet()
     waiting = sheet.answer('T = ask("How warm?") + 1')
     assert waiting.status == "unfinished"
-    assert isinstance(waiting.error, Asked)
+    assert isinstance(waiting.error, Asks)
     assert waiting.for_page()["asks"] == {"question": "How warm?", "taken": 0, "said": ""}
     assert sheet.answer("T").error.code == "unknown-name"
 
@@ -57,7 +57,7 @@ def test_replies_are_values(line, replies, expected):
 )
 def test_a_reply_without_a_value_is_asked_for_again(reply, said):
     error = asked('2*ask("How warm?")', reply).error
-    assert isinstance(error, Asked)
+    assert isinstance(error, Asks)
     assert (error.question, error.taken) == ("How warm?", 0)
     assert said in error.said
 

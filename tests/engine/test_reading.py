@@ -7,8 +7,9 @@ from flint import fmpq
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from engine.errors import LineError, Span
+from engine.errors import LineError
 from engine.functions.catalogue import BY_NAME
+from engine.mends import Span
 from engine.reading.mathml import math, statement_mathml
 from engine.reading.parser import parse
 from engine.reading.plain import node_text

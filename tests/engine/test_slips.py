@@ -12,7 +12,7 @@ from pathlib import Path
 import pytest
 
 from engine import Outcome, Sheet
-from engine.errors import offers
+from engine.mends import offers
 from tests.engine.answers import rounded
 
 TABLE = Path(__file__).with_name("slips.txt")

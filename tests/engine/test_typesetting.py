@@ -7,7 +7,7 @@ import random
 
 import pytest
 
-from engine.errors import Span
+from engine.mends import Span
 from engine.reading.mathml import node_mathml
 from engine.reading.parser import parse
 from engine.reading.plain import node_text
