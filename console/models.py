@@ -8,9 +8,9 @@ from itertools import zip_longest
 from django.db import models
 
 from accounts.models import Person
-from engine.forms.names import STANDARD, form_from
 from engine.numbers.context import STANDARD as USUAL
 from engine.numbers.context import Conventions
+from engine.reading.forms import STANDARD, form_from
 from engine.sheet.settings import Settings
 from engine.version import VERSION
 

@@ -57,7 +57,7 @@ class Shown:
     @property
     def has_dial(self) -> bool:
         """Whether the dial can show an angle of it."""
-        return any(answer.get("has_dial") for answer in self.line.outcome["answers"])
+        return any("dial" in answer["pictures"] for answer in self.line.outcome["answers"])
 
     @property
     def was(self) -> str:

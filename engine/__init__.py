@@ -11,22 +11,32 @@ Where things are, in the order in which a line passes through them:
 
 =============  =============================================================
 ``reading``    text -> tokens -> syntax tree, and the tree written out again
-               as plain text and as MathML
+               as plain text, as MathML and as LaTeX
 ``numbers``    the values: exact numbers, proved reals, infinities, and the
                arithmetic between them
 ``functions``  one record a function, one module a mathematical subject
+``forms``      a value as an answer: a tree and its sign
 ``sheet``      evaluation of a tree, quantities, lines that use each other
-``forms``      a value written as an answer: digits, sign, typeset
 ``handbook``   what there is to look up, made from the records; its search
 ``aids``       completion, the card at the caret, curves, the dial
-``errors``     what is said when a line cannot be answered, and its mends
+``errors``     every kind of error with its sentence; ``mends`` what is offered
 =============  =============================================================
 """
 
 from engine.errors import LineError
+from engine.handbook.search import functions_for
 from engine.mends import Mend, Notice
+from engine.sheet import sheet as sheets
+from engine.sheet.line import Line
 from engine.sheet.outcome import Answer, Outcome
 from engine.sheet.settings import Settings
-from engine.sheet.sheet import Line, Sheet
 
 __all__ = ["Answer", "Line", "LineError", "Mend", "Notice", "Outcome", "Settings", "Sheet"]
+
+
+class Sheet(sheets.Sheet):
+    """A sheet that asks the handbook what may be meant by a name which nothing has."""
+
+    def __init__(self, settings: Settings = Settings()) -> None:  # noqa: B008 - it is frozen
+        super().__init__(settings)
+        self.suggested = functions_for

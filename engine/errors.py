@@ -270,6 +270,18 @@ class Backslash(LineError):
 # -- lines that cannot be read -------------------------------------------------------
 
 
+class UnclosedBrace(LineError):
+    sentence = "A brace in a text opens the place of a value, and this one is not closed."
+
+
+class UnopenedBrace(LineError):
+    sentence = "A brace in a text closes the place of a value, and none was opened."
+
+
+class EmptyBraces(LineError):
+    sentence = "In the braces of a text stands an expression. {missing}"
+
+
 class Choice(LineError):
     sentence = "A choice is written if(test, then, else)."
 

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import NamedTuple
+from typing import Any, NamedTuple
 
 
 class Span(NamedTuple):
@@ -100,3 +100,7 @@ class Notice:
     code: str
     text: str
     mends: tuple[Mend, ...] = ()
+
+    def as_dict(self, line: str) -> dict[str, Any]:
+        """As the page and ``--json`` give it, for the ``line`` that it is about."""
+        return {"code": self.code, "text": self.text, "mends": offers(self.mends, line)}

@@ -197,7 +197,7 @@ def _whole_answer(sheet: Sheet, number: int, place: int) -> dict[str, Any] | Non
     answers = sheet.outcome_of(line).answers if line is not None else ()
     if place >= len(answers):
         return None
-    return {"text": answers[place].text, "cells": answers[place].cells}
+    return {"text": answers[place].text, "cells": answers[place].cells()}
 
 
 def _quantities(sheet: Sheet) -> Any:
@@ -207,7 +207,7 @@ def _quantities(sheet: Sheet) -> Any:
     return {
         "quantities": listed,
         "left_out": left_out,
-        "out_of_date": [asdict(one) for one in lines_out_of_date(sheet)],
+        "out_of_date": [asdict(one) for one in lines_out_of_date(sheet.dependence())],
     }
 
 
@@ -243,7 +243,7 @@ def _dial(sheet: Sheet, number: int | None, count: str, unit: str) -> Any:
 
 def _again(sheet: Sheet, number: int | None) -> list[str]:
     """The lines that compute a line again, or all that is out of date."""
-    return again_for(sheet, number)
+    return again_for(sheet.dependence(), number)
 
 
 def _with_form(sheet: Sheet, text: str, form: str) -> str:

@@ -12,7 +12,7 @@ from django.views.decorators.http import require_GET
 from console import evaluating
 from console.views.replies import own_line, own_sheet, whole_number
 from engine.limited.bounds import PREVIEW_SECONDS
-from engine.numbers.angles import SHEET_UNITS
+from engine.reading.vocabulary import UNITS_OF_ANGLES
 from pictures.dial import draw_dial
 
 _COUNT = re.compile(r"-?\d{1,6}(\.\d{1,6})?")
@@ -29,7 +29,7 @@ def dial(request: HttpRequest, pk: UUID) -> HttpResponse:
         number = own_line(sheet, whole_number(request.GET["line"])).number
     count = request.GET.get("count", FIRST)
     unit = request.GET.get("unit", "deg")
-    if not _COUNT.fullmatch(count) or unit not in SHEET_UNITS:
+    if not _COUNT.fullmatch(count) or unit not in UNITS_OF_ANGLES:
         raise Http404
     found = evaluating.work(sheet, "dial", PREVIEW_SECONDS, number=number, count=count, unit=unit)
     if found is None:

@@ -25,7 +25,7 @@ from console.views.replies import (
     whole_number,
 )
 from engine.errors import LineError
-from engine.forms.names import SHAPES, STYLES, UNITS
+from engine.reading.forms import SHAPES, STYLES, UNITS
 from engine.sheet.settings import CHOICES
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Iterator
 from dataclasses import asdict, dataclass
-from typing import TYPE_CHECKING, Any
+from typing import Any
 
 from engine.forms.answer import write_in_passing
 from engine.functions.catalogue import BY_NAME, CONSTANTS
@@ -13,11 +13,10 @@ from engine.handbook.entries import BY_TYPED, COMMAND, CONSTANT, ENTRIES, FORM, 
 from engine.handbook.search import search
 from engine.mends import Span
 from engine.numbers.values import Applied
+from engine.reading.plain import node_text
 from engine.reading.tokens import plain, split_note
 from engine.sheet.line import Step
-
-if TYPE_CHECKING:
-    from engine.sheet.sheet import Sheet
+from engine.sheet.sheet import Sheet
 
 MOST = 8
 """Rows of the list."""
@@ -130,10 +129,12 @@ def _quantities(sheet: Sheet, word: str, place: Span, behind: str) -> Iterator[C
 
 
 def _of_quantity(sheet: Sheet, name: str, step: Step, place: Span, behind: str) -> Completion:
-    note = step.line.tree.note
+    note = step.line.note
     if isinstance(step.value, Applied):
         pattern = f"{name}({', '.join(step.value.parameters)})"
-        said = note or step.value.body or step.value.name
+        made = step.value.definition
+        body = node_text(made.expression) if made is not None else ""
+        said = note or body or step.value.name
         return _call(name, pattern, said, "own function", place, behind)
     value = ""
     if step.value is not None:

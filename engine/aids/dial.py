@@ -3,22 +3,20 @@
 from __future__ import annotations
 
 import math
-from typing import TYPE_CHECKING, Any
+from typing import Any
 
 from flint import fmpq
 
 from engine.aids.curve import number_of
 from engine.forms.answer import write
-from engine.forms.names import STANDARD, Form
 from engine.numbers import angles, arithmetic
 from engine.numbers.circular import cosine, sine, tangent
 from engine.numbers.values import Angle, Exact, Real, Value
+from engine.reading.forms import STANDARD, Form
 from engine.reading.tree import Call, walk
-
-if TYPE_CHECKING:
-    from engine.sheet.line import Line
-    from engine.sheet.sheet import Sheet
-    from engine.sheet.workings import Workings
+from engine.sheet.line import Line
+from engine.sheet.sheet import Sheet
+from engine.sheet.workings import Workings
 
 EXACT = Form("exact", digits=10)
 QUADRANTS = ("first", "second", "third", "fourth")

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import asdict
 from functools import cache
-from typing import TYPE_CHECKING, Any
+from typing import Any
 
 from engine.aids.curve import (
     FULL_ANGLE,
@@ -28,11 +28,9 @@ from engine.functions.record import Function
 from engine.numbers.angles import UNITS
 from engine.numbers.values import Angle, Applied, List, Value
 from engine.reading.plain import node_text
-from engine.reading.tree import Call, LineTree, Name, Node, walk
+from engine.reading.tree import Call, Name, Node
 from engine.sheet.calls import applied
-
-if TYPE_CHECKING:
-    from engine.sheet.sheet import Sheet
+from engine.sheet.sheet import Sheet, Typed
 
 UNIT_OF_SHEET = "the unit of the sheet"
 """What a record says of an angle's unit; the card says which one that is."""
@@ -41,45 +39,45 @@ LONGEST_VALUE = 60
 """Characters of a value that the card of a quantity shows."""
 
 
-def hint_at(sheet: Sheet, tree: LineTree, text: str, caret: int) -> dict[str, Any] | None:
+def hint_at(sheet: Sheet, typed: Typed, caret: int) -> dict[str, Any] | None:
     """The card for the place before the code point ``caret``; None where there is
     nothing to say.
 
     The name of a function or a constant that the caret touches goes before the call
     around it, and that before a quantity in it.
     """
-    nodes = [node for statement in tree.statements for node in walk(statement.expression)]
+    nodes = typed.nodes()
     touched = [
         node.name
         for node in nodes
         if isinstance(node, Name) and node.span.start <= caret <= node.span.end
     ]
     cards = (card for name in touched if (card := _of_name(sheet, name)))
-    return next(cards, None) or _of_call(sheet, nodes, text, caret) or _of_quantity(sheet, touched)
+    return next(cards, None) or _of_call(sheet, typed, caret) or _of_quantity(sheet, touched)
 
 
 def _of_name(sheet: Sheet, name: str) -> dict[str, Any] | None:
     function = _function_named(sheet, name)
     if function is not None:
-        return _card_of(sheet, function, None, None)
-    if name in CONSTANTS and sheet.value_named(name) is None:
+        return _card_of(sheet, function, [], None)
+    if name in CONSTANTS and sheet.calculation.value_named(name) is None:
         return {"key": CONSTANTS[name].name, "name": name, "summary": CONSTANTS[name].summary}
     return None
 
 
 def _function_named(sheet: Sheet, name: str) -> Function | Applied | None:
     """The function that is called by that name; None where it means something else."""
-    value = sheet.value_named(name)
+    value = sheet.calculation.value_named(name)
     if isinstance(value, Applied):
-        return value if value.body else BY_NAME[value.name]
+        return value if value.definition is not None else BY_NAME[value.name]
     return BY_NAME.get(name) if value is None else None
 
 
-def _of_call(sheet: Sheet, nodes: list[Node], text: str, caret: int) -> dict[str, Any] | None:
+def _of_call(sheet: Sheet, typed: Typed, caret: int) -> dict[str, Any] | None:
     """The card of the innermost call that the caret is in."""
     inside = [
         (node, function)
-        for node in nodes
+        for node in typed.nodes()
         if isinstance(node, Call) and node.name_span.start <= caret < node.span.end
         if (function := _function_named(sheet, node.function))
     ]
@@ -88,29 +86,31 @@ def _of_call(sheet: Sheet, nodes: list[Node], text: str, caret: int) -> dict[str
     call, function = max(inside, key=lambda found: found[0].span.start)
     place = None
     if caret > call.name_span.end:
-        place = _argument_at(text[call.name_span.end + 1 : caret])
-    return _card_of(sheet, function, call, place)
+        place = _argument_at(typed.line.text[call.name_span.end + 1 : caret])
+    values = [_value(sheet, typed, part) for part in call.args]
+    return _card_of(sheet, function, values, place)
 
 
 def _card_of(
-    sheet: Sheet, function: Function | Applied, call: Call | None, place: int | None
+    sheet: Sheet, function: Function | Applied, values: list[Value | None], place: int | None
 ) -> dict[str, Any]:
+    """The card of a function whose arguments have these values so far."""
     if isinstance(function, Applied):
-        return _own_card(sheet, function, call, place)
-    return _card(sheet, function, call, place)
+        return _own_card(sheet, function, values, place)
+    return _card(sheet, function, values, place)
 
 
 def _of_quantity(sheet: Sheet, names: list[str]) -> dict[str, Any] | None:
     """The value of the first of the names that has one, and what was noted of it."""
     for name in names:
-        value = sheet.value_named(name)
+        value = sheet.calculation.value_named(name)
         step = sheet.definitions.seen(name)
         if value is not None and step is not None:
             written = write_in_passing(value, sheet.settings.form)
             shown = written.text if len(written.text) <= LONGEST_VALUE else "a long value"
             said = [
                 f"{written.sign} {shown}",
-                step.line.tree.note,
+                step.line.note,
                 f"line {step.line.number}",
             ]
             return {"key": "", "name": name, "summary": " · ".join(filter(None, said))}
@@ -126,7 +126,9 @@ def _argument_at(before: str) -> int:
     return commas
 
 
-def _card(sheet: Sheet, function: Function, call: Call | None, place: int | None) -> dict[str, Any]:
+def _card(
+    sheet: Sheet, function: Function, values: list[Value | None], place: int | None
+) -> dict[str, Any]:
     at = None if place is None else min(place, len(function.parameters) - 1)
     unit = UNITS[sheet.settings.conventions.angle].words
     parameters = [
@@ -139,7 +141,6 @@ def _card(sheet: Sheet, function: Function, call: Call | None, place: int | None
         }
         for number, parameter in enumerate(function.parameters)
     ]
-    values = [] if call is None else [_value(sheet, part) for part in call.args]
     line = number_line_of(function.name, *values[:2]) if values else None
     curve = None if line is not None else _curve(sheet, function, values, at)
     return {
@@ -158,9 +159,10 @@ def _card(sheet: Sheet, function: Function, call: Call | None, place: int | None
     }
 
 
-def _value(sheet: Sheet, part: Node) -> Value | None:
+def _value(sheet: Sheet, typed: Typed, part: Node) -> Value | None:
     """The value of an argument, if it has one yet."""
-    return sheet.value_of(node_text(part))
+    step = next(step for step in typed.line.steps if any(node is part for node in step.nodes))
+    return sheet.calculation.value_of_part(step, part)
 
 
 def _curve(
@@ -203,20 +205,22 @@ def _along(
     return curve_of(of, reach, mark, whole, is_kept)
 
 
-def _own_card(sheet: Sheet, own: Applied, call: Call | None, place: int | None) -> dict[str, Any]:
+def _own_card(
+    sheet: Sheet, own: Applied, values: list[Value | None], place: int | None
+) -> dict[str, Any]:
     at = None if place is None else min(place, len(own.parameters) - 1)
-    values: list[Value | None] = []
-    if call is not None:
-        values = [_value(sheet, part) for part in call.args][: len(own.parameters)]
+    values = values[: len(own.parameters)]
     if not values and len(own.parameters) == 1:
         values = [None]
     curve = _own_curve(sheet, own, values, at or 0)
     step = sheet.definitions.seen(own.name)
-    note = step.line.tree.note if step is not None else ""
+    note = step.line.note if step is not None else ""
+    assert own.definition is not None
+    definition = f"{own.pattern} = {node_text(own.definition.expression)}"
     return {
         "key": "",
         "name": own.name,
-        "summary": " · ".join(filter(None, (f"{own.pattern} = {own.body}", note))),
+        "summary": " · ".join(filter(None, (definition, note))),
         "parameters": [
             {"name": name, "here": number == at} for number, name in enumerate(own.parameters)
         ],

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass
-from typing import TYPE_CHECKING
 
 from flint import fmpq
 
@@ -16,9 +15,7 @@ from engine.numbers import arithmetic
 from engine.numbers import whole as whole_numbers
 from engine.numbers.values import Exact, Number, Real, Value, exact
 from engine.reading.tree import Call, walk
-
-if TYPE_CHECKING:
-    from engine.sheet.workings import Workings
+from engine.sheet.workings import Workings
 
 ROUNDERS = ("round", "floor", "ceil", "trunc")
 MOST_PLACES = 12

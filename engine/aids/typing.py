@@ -2,11 +2,10 @@
 
 from __future__ import annotations
 
-from typing import TYPE_CHECKING, Any
+from typing import Any
 
 from engine.aids.completion import complete
 from engine.aids.hint import hint_at
-from engine.errors import LineError, Unfinished
 from engine.mends import Notice
 from engine.reading.caret import at_caret
 from engine.reading.mathml import statement_mathml
@@ -14,9 +13,7 @@ from engine.reading.rows import lines_in
 from engine.reading.tree import AnswerOf
 from engine.sheet.answering import answers_used
 from engine.sheet.outcome import OK, Outcome
-
-if TYPE_CHECKING:
-    from engine.sheet.sheet import Sheet
+from engine.sheet.sheet import Sheet
 
 NOTHING_AROUND = {"operands": [], "brackets": [], "parts": [], "hint": None}
 
@@ -40,34 +37,29 @@ def typed_so_far(
     lines = lines_in(text) if "\n" in text.strip() else [text]
     if len(lines) > 1:
         return _several(sheet, text, lines)
-    outcome = sheet.preview(text, last, number, place)
-    page = outcome.for_page()
-    if isinstance(outcome.error, Unfinished) and outcome.error.mends:
-        closed = sheet.preview(outcome.error.mends[0].apply(text), last, number, place).for_page()
-        page |= {"answers": closed["answers"], "notices": closed["notices"]}
+    typed = sheet.typed(text, last, number, place)
+    page = typed.for_page()
     page["completions"] = [] if caret is None else complete(sheet, text, caret)
     if page["completions"]:
         page["notices"] = [n for n in page["notices"] if n["code"] != "not-known-yet"]
         if _is_about_name_at(page["error"], caret):
             page["error"] = None
-    try:
-        tree = sheet.tree_so_far(text)
-    except LineError:
-        tree = None
-    if tree is None:
+    if typed.tree is None:
         return page | {"readings": [], **NOTHING_AROUND}
-    company = at_caret(tree, caret)
-    numbers = {node.number for node in company.nodes if isinstance(node, AnswerOf)}
+    nodes = typed.nodes()
+    company = at_caret(typed.tree, nodes, caret)
+    numbers = {node.number for node in nodes if isinstance(node, AnswerOf)}
     answers = answers_used(sheet, numbers, last)
     readings = [
-        statement_mathml(statement, company.operands, answers) for statement in tree.statements
+        statement_mathml(statement, company.operands, answers)
+        for statement in typed.tree.statements
     ]
     return page | {
         "readings": readings,
         "operands": list(company.operand_spans),
         "brackets": list(company.brackets),
         "parts": list(company.parts),
-        "hint": None if caret is None else hint_at(sheet, tree, text, caret),
+        "hint": None if caret is None else hint_at(sheet, typed, caret),
     }
 
 
@@ -80,12 +72,11 @@ def _several(sheet: Sheet, text: str, lines: list[str]) -> dict[str, Any]:
     """What is shown of several lines: how they read, and that each will be kept."""
     said = f"These are {len(lines)} lines: Enter keeps them one after another."
     page = Outcome(0, text, OK, notices=(Notice("several-lines", said),)).for_page()
-    readings = []
-    for line in lines[:MAX_READINGS]:
-        try:
-            tree = sheet.tree_so_far(line)
-        except LineError:
-            tree = None
-        if tree is not None:
-            readings.extend(statement_mathml(statement, ()) for statement in tree.statements)
+    trees = (sheet.typed(line).tree for line in lines[:MAX_READINGS])
+    readings = [
+        statement_mathml(statement)
+        for tree in trees
+        if tree is not None
+        for statement in tree.statements
+    ]
     return page | {"completions": [], "readings": readings[:MAX_READINGS], **NOTHING_AROUND}

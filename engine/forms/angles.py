@@ -7,15 +7,17 @@ from dataclasses import replace
 from flint import fmpz
 
 from engine.errors import FormForPlainNumber
+from engine.forms import trees
 from engine.forms.complexes import write_complex
-from engine.forms.decimal import Decimal, to_places
-from engine.forms.names import Form
-from engine.forms.reals import WHOLE_IN_FULL, WRITERS, multiple_of_pi, positional_text, sign_of
+from engine.forms.reals import WHOLE_IN_FULL, WRITERS, positional_text, sign_of
 from engine.forms.written import Written
 from engine.numbers.angles import UNITS, count_of
 from engine.numbers.arithmetic import multiply
+from engine.numbers.decimal import Decimal, to_places
 from engine.numbers.values import Angle, Complex, Exact, Number, exact
-from engine.reading.mathml import in_unit_mathml, sexagesimal_mathml
+from engine.reading.forms import Form
+from engine.reading.literals import sexagesimal_value
+from engine.reading.tree import NOWHERE, Node, Sexagesimal, Statement
 
 
 def write_angle(angle: Angle, form: Form) -> Written:
@@ -32,8 +34,8 @@ def write_angle(angle: Angle, form: Form) -> Written:
         return _with_unit(write_complex(count, replace(form, shape="", unit="")), name)
     shown = WRITERS[form.style](count, form)
     if name == "rad" and not form.style and not form.asked and _is_shown_as_multiple(count):
-        closed = _with_unit(multiple_of_pi(count), name)
-        return replace(closed, nearly=_with_unit(shown, name))
+        closed = trees.with_unit(trees.multiple_of_pi(count), name)
+        return Written("angle", "=", closed, nearly=_with_unit(shown, name))
     return _with_unit(shown, name)
 
 
@@ -45,16 +47,15 @@ def _is_shown_as_multiple(number: Number) -> bool:
 
 
 def _with_unit(number: Written, name: str) -> Written:
-    """A number with its unit, in brackets where the unit would bind tighter."""
-    text, mathml = number.as_factor()
-    return Written(
-        "angle",
-        number.sign,
-        text.rstrip() + UNITS[name].sign,
-        in_unit_mathml(mathml, name),
-        number.also,
-        number.notice,
-    )
+    """A number with its unit."""
+    sign = UNITS[name].sign.strip()
+    tree = trees.with_unit(_expression(number.tree), sign)
+    return Written("angle", number.sign, tree, number.also, number.notice)
+
+
+def _expression(tree: Node | Statement) -> Node:
+    assert isinstance(tree, Node)
+    return tree
 
 
 def _sexagesimal(angle: Angle, form: Form) -> Written:
@@ -65,11 +66,10 @@ def _sexagesimal(angle: Angle, form: Form) -> Written:
         degrees = to_places(count_of(angle, "deg"), 0).mantissa
         places = max(0, form.digits - len(abs(degrees).str()) - 4)
     rounded = to_places(seconds, places)
-    minus = "-" if rounded.mantissa < 0 else ""
     unit = fmpz(10) ** max(0, -rounded.exponent)
     total, rest = divmod(abs(rounded.mantissa), 60 * unit)
     part = Decimal(rest, rounded.exponent, rounded.exact)
     least = places if form.asked and form.places is not None else 0
-    figures = positional_text(part, least)
-    text = f"{minus}{total // 60}°{total % 60}′{figures}″"
-    return Written("angle", sign_of(rounded), text, sexagesimal_mathml(text))
+    text = f"{total // 60}°{total % 60}′{positional_text(part, least)}″"
+    tree = Sexagesimal(NOWHERE, *sexagesimal_value(text, NOWHERE))
+    return Written("angle", sign_of(rounded), trees.signed(tree, rounded.mantissa < 0))

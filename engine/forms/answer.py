@@ -1,12 +1,12 @@
-"""A value written as an answer: its sign, its plain text and its MathML."""
+"""A value written as an answer: its sign and its tree."""
 
 from __future__ import annotations
 
 from engine.errors import LineError, TooManyFigures
+from engine.forms import trees
 from engine.forms.angles import write_angle
 from engine.forms.collections import write_function, write_list, write_table
 from engine.forms.complexes import write_complex
-from engine.forms.names import STANDARD, Form
 from engine.forms.polar import write_polar
 from engine.forms.reals import WRITERS
 from engine.forms.written import Written
@@ -24,7 +24,8 @@ from engine.numbers.values import (
     Undefined,
     Value,
 )
-from engine.reading.mathml import math_text
+from engine.reading.forms import STANDARD, Form
+from engine.reading.tree import NOWHERE, Name, Text, Words
 
 __all__ = ["Written", "write", "write_in_passing"]
 
@@ -47,25 +48,22 @@ def write(value: Value, form: Form = STANDARD) -> Written:
             return write_table(value, form, write)
         case Date():
             text = value.moment.strftime("%Y-%m-%d %H:%M:%S" if value.with_time else "%Y-%m-%d")
-            return Written("date", "=", text, math_text(text))
+            return Written("date", "=", Words(NOWHERE, text))
         case Applied():
             return write_function(value)
         case Infinite(sign=sign):
-            text = "infinity" if sign > 0 else "-infinity"
-            minus = "" if sign > 0 else '<mo form="prefix">−</mo>'
-            return Written("infinity", "=", text, f"<mrow>{minus}<mi>∞</mi></mrow>")
+            return Written("infinity", "=", trees.signed(Name(NOWHERE, "infinity"), sign < 0))
         case Undefined(reason=reason):
-            return Written("undefined", "=", "undefined", math_text("undefined"), (), reason)
+            return Written("undefined", "=", Name(NOWHERE, "undefined"), notice=reason)
         case bool():
-            text = "true" if value else "false"
-            return Written("truth", "=", text, math_text(text))
+            return Written("truth", "=", Name(NOWHERE, "true" if value else "false"))
         case str():
-            return Written("text", "=", f'"{value}"', math_text(value))
+            return Written("text", "=", Text(NOWHERE, (value,)))
     raise TypeError(value)
 
 
 def _bounded(written: Written) -> Written:
-    """The same.  Errors: :class:`LineError` where it has more figures than the limit."""
+    """The same.  Errors: :class:`TooManyFigures` where it has more than the limit."""
     if len(written.text) > MAX_FIGURES + SPARE:
         raise TooManyFigures(figures=len(written.text), limit=MAX_FIGURES)
     return written
@@ -81,4 +79,4 @@ def write_in_passing(value: Value, form: Form = STANDARD) -> Written:
     try:
         return write(value, form)
     except LineError as error:
-        return Written("undefined", "≈", "…", math_text("…"), (), error.text)
+        return Written("undefined", "≈", Words(NOWHERE, "…"), notice=error.text)

@@ -1,16 +1,21 @@
-"""Lists, tables and functions, written by what they hold."""
+"""Lists, tables and functions, written by what they hold.
+
+Of a long list or table only the items that are shown are written; the rest is made when
+somebody asks for it.
+"""
 
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Iterator
 
-from engine.errors import LineError, TooLongAnswer
-from engine.forms.names import Form
+from flint import fmpz
+
+from engine.errors import TooLongAnswer
 from engine.forms.written import Written
 from engine.limits import MAX_ANSWERS
-from engine.numbers.values import Applied, List, Table, Value
-from engine.reading.mathml import list_mathml, node_mathml, pattern_mathml, statement_mathml
-from engine.reading.parser import parse
+from engine.numbers.values import Applied, Exact, List, Real, Table, Value
+from engine.reading.forms import Form
+from engine.reading.tree import NOWHERE, Columns, Grid, ListOf, Name, Node
 
 Write = Callable[[Value, Form], Written]
 """Writes one value."""
@@ -24,23 +29,55 @@ WIDTH = 60
 ITEMS_SHOWN = 100
 """Items of a list that are set; all of them are in its text."""
 
+SPARE = 11
+"""Signs of a number in digits beside these: its sign, point, zeros or power of ten, and
+what more figures before the point are shown than were asked for."""
+
 
 def write_list(value: List, form: Form, write: Write) -> Written:
     """Items in square brackets; many of them in even rows."""
-    items = list(_each(value.items, form, write))
+    items = value.items
+    if len(items) <= ITEMS_SHOWN or not _is_surely_short(items, form):
+        return _whole_list(list(_each(items, form, write)))
+    head = list(_each(items[:ITEMS_SHOWN], form, write))
+    sign = "≈" if any(_is_rounded(one, form, write) for one in items) else "="
+    return Written(
+        "list",
+        sign,
+        Grid(NOWHERE, tuple(map(_tree, head)), _across(head), more=True),
+        (_counted(len(items)),),
+        whole=lambda: ListOf(NOWHERE, tuple(map(_tree, _each(items, form, write)))),
+    )
+
+
+def _whole_list(items: list[Written]) -> Written:
+    """A list of which all items are written."""
     sign = "=" if all(item.sign == "=" for item in items) else "≈"
-    text = f"[{', '.join(item.text for item in items)}]"
-    shown = [item.mathml for item in items[:ITEMS_SHOWN]]
+    tree = ListOf(NOWHERE, tuple(map(_tree, items)))
+    across = _across(items)
+    width = sum(len(item.text) + 2 for item in items)
+    if len(items) <= across or width <= WIDTH:
+        return Written("list", sign, tree)
+    shown = tree.items[:ITEMS_SHOWN]
+    is_cut = len(items) > ITEMS_SHOWN
+    grid = Grid(NOWHERE, shown, across, is_cut)
+    whole = (lambda: tree) if is_cut else None
+    return Written("list", sign, grid, (_counted(len(items)),), whole=whole)
+
+
+def _across(items: list[Written]) -> int:
+    """How many of the items stand in a row."""
     longest = max((len(item.text) for item in items[:ITEMS_SHOWN]), default=0)
-    row = next((row for row in ROWS if row * (longest + 1) <= WIDTH), 1)
-    if len(items) <= row or len(text) <= WIDTH:
-        return Written("list", sign, text, list_mathml(shown))
-    also = (f"{len(items):,} items",)
-    if len(items) > ITEMS_SHOWN:
-        shown.append("<mo>…</mo>")
-    rows = (shown[at : at + row] for at in range(0, len(shown), row))
-    cells = "".join(f"<mtr>{''.join(f'<mtd>{item}</mtd>' for item in row)}</mtr>" for row in rows)
-    return Written("list", sign, text, f'<mtable class="items">{cells}</mtable>', also)
+    return next((row for row in ROWS if row * (longest + 1) <= WIDTH), 1)
+
+
+def _counted(count: int) -> str:
+    return f"{count:,} items"
+
+
+def _tree(item: Written) -> Node:
+    assert isinstance(item.tree, Node)
+    return item.tree if item.whole is None else item.whole()
 
 
 def _each(values: Iterable[Value], form: Form, write: Write) -> Iterator[Written]:
@@ -50,13 +87,29 @@ def _each(values: Iterable[Value], form: Form, write: Write) -> Iterator[Written
         written = write(value, form)
         length += len(written.text) + 2
         if length > MAX_ANSWERS:
-            raise too_long()
+            raise TooLongAnswer(limit=MAX_ANSWERS)
         yield written
 
 
-def too_long() -> LineError:
-    """The error for an answer that is beyond the limit."""
-    return TooLongAnswer(limit=MAX_ANSWERS)
+def _is_surely_short(items: tuple[Value, ...], form: Form) -> bool:
+    """Whether a list of plain numbers is within the limit of an answer whatever their
+    digits are."""
+    if form.style or form.places is not None or form.digits is None:
+        return False
+    most = form.digits + SPARE + 2
+    largest = fmpz(10) ** (most - 3)
+    are_short = all(
+        isinstance(one, Real) or (isinstance(one, Exact) and abs(one.coefficient.p) < largest)
+        for one in items
+    )
+    return are_short and most * len(items) <= MAX_ANSWERS
+
+
+def _is_rounded(number: Value, form: Form, write: Write) -> bool:
+    """Whether a plain number is shown rounded."""
+    if isinstance(number, Exact) and number.is_integer and not form.is_kept_to:
+        return False
+    return write(number, form).sign != "="
 
 
 def write_table(value: Table, form: Form, write: Write) -> Written:
@@ -67,27 +120,16 @@ def write_table(value: Table, form: Form, write: Write) -> Written:
     columns = [all_cells[at : at + height] for at in range(0, len(all_cells), height or 1)]
     rows = list(zip(*columns, strict=True))
     sign = "=" if all(cell.sign == "=" for row in rows for cell in row) else "≈"
-    cells = (value.names, *(tuple(cell.text for cell in row) for row in rows))
-    heads = "".join(f"<mtd>{_heading(name)}</mtd>" for name in value.names)
-    body = "".join(
-        f"<mtr>{''.join(f'<mtd>{cell.mathml}</mtd>' for cell in row)}</mtr>"
-        for row in rows[:ITEMS_SHOWN]
-    )
-    mathml = f'<mtable class="columns"><mtr class="head">{heads}</mtr>{body}</mtable>'
-    also = (f"{len(rows):,} rows, {ITEMS_SHOWN} shown",) if len(rows) > ITEMS_SHOWN else ()
-    text = "\n".join("  ".join(row) for row in cells)
-    return Written("table", sign, text, mathml, also, cells=cells)
-
-
-def _heading(name: str) -> str:
-    return node_mathml(parse(name).statements[0].expression)
+    trees = tuple(tuple(map(_tree, row)) for row in rows)
+    shown = Columns(NOWHERE, value.heads, trees[:ITEMS_SHOWN])
+    if len(rows) <= ITEMS_SHOWN:
+        return Written("table", sign, shown)
+    also = (f"{len(rows):,} rows, {ITEMS_SHOWN} shown",)
+    return Written("table", sign, shown, also, whole=lambda: Columns(NOWHERE, value.heads, trees))
 
 
 def write_function(value: Applied) -> Written:
     """A function by its definition, or by its name where it is of the language."""
-    if not value.body:
-        shown = pattern_mathml(value.name, value.parameters)
-        return Written("function", "=", value.name, f"<mrow>{shown}</mrow>")
-    text = f"{value.pattern} = {value.body}"
-    definition = parse(text).statements[0]
-    return Written("function", "=", text, f"<mrow>{statement_mathml(definition)}</mrow>")
+    if value.definition is None:
+        return Written("function", "=", Name(NOWHERE, value.name))
+    return Written("function", "=", value.definition)

@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 from engine.forms.angles import write_angle
-from engine.forms.names import Form
 from engine.forms.reals import WRITERS
 from engine.forms.written import Written
 from engine.numbers.complexes import argument, modulus
 from engine.numbers.values import Angle, Complex
+from engine.reading.forms import Form
+from engine.reading.tree import NOWHERE, Binary, Node
 
 
 def write_polar(number: Complex, form: Form) -> Written:
@@ -15,5 +16,6 @@ def write_polar(number: Complex, form: Form) -> Written:
     size = WRITERS[form.style](modulus(number), form)
     angle = write_angle(Angle(argument(number), form.unit or "rad"), form)
     sign = "=" if (size.sign, angle.sign) == ("=", "=") else "≈"
-    text = f"{size.text}∠{angle.text}"
-    return Written("complex", sign, text, f"<mrow>{size.mathml}<mo>∠</mo>{angle.mathml}</mrow>")
+    assert isinstance(size.tree, Node)
+    assert isinstance(angle.tree, Node)
+    return Written("complex", sign, Binary(NOWHERE, "∠", size.tree, angle.tree))

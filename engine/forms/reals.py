@@ -3,20 +3,20 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from dataclasses import replace
 
 from flint import fmpq, fmpz
 
 from engine.errors import FormForWhole
-from engine.forms.decimal import Decimal, significant, to_places
+from engine.forms import trees
 from engine.forms.fractions import simplest_within
-from engine.forms.names import Form
 from engine.forms.written import Written
 from engine.limits import MAX_FIGURES
 from engine.numbers.arithmetic import multiply
-from engine.numbers.radicals import text_of
+from engine.numbers.decimal import Decimal, significant, to_places
 from engine.numbers.values import Exact, Number, Real, exact
-from engine.reading.mathml import THIN_SPACE, node_mathml, number_mathml
-from engine.reading.parser import parse
+from engine.reading.forms import Form
+from engine.reading.tree import NOWHERE, Mixed, Node, Postfix, Prefix
 
 WHOLE_IN_FULL = 40
 """Figures up to which a whole number is shown in full."""
@@ -40,7 +40,7 @@ def standard(number: Number, form: Form) -> Written:
     if not form.is_kept_to and isinstance(number, Exact) and number.is_integer:
         figures = number.coefficient.p
         if abs(figures) < fmpz(10) ** WHOLE_IN_FULL:
-            return _number("=", figures.str())
+            return _number("=", trees.number(figures.str()))
     rounded = significant(number, form.digits)
     if rounded.below is None and rounded.mantissa:
         if form.is_kept_to and rounded.magnitude >= form.digits:
@@ -98,9 +98,14 @@ def _least_places(rounded: Decimal, form: Form) -> int:
 
 def percent(number: Number, form: Form) -> Written:
     """Hundredth parts: ``12.5%``."""
-    hundredfold = decimal(multiply(number, exact(100)), form)
-    mathml = f"<mrow>{hundredfold.mathml}<mo>%</mo></mrow>"
-    return Written("number", hundredfold.sign, hundredfold.text + "%", mathml)
+    hundredfold = multiply(number, exact(100))
+    assert isinstance(hundredfold, Number)
+    shown = decimal(hundredfold, form)
+    tree = shown.tree
+    is_negative = isinstance(tree, Prefix)
+    size = tree.operand if isinstance(tree, Prefix) else tree
+    assert isinstance(size, Node)
+    return Written("number", shown.sign, trees.signed(Postfix(NOWHERE, "%", size), is_negative))
 
 
 def _written(rounded: Decimal, text: str) -> Written:
@@ -109,7 +114,7 @@ def _written(rounded: Decimal, text: str) -> Written:
         notice = f"This is smaller than 1e{rounded.below}."
     elif not rounded.mantissa and not rounded.exact:
         notice = "This is not 0, but it is with the digits shown."
-    return Written("number", sign_of(rounded), text, number_mathml(text), (), notice)
+    return Written("number", sign_of(rounded), trees.number(text), notice=notice)
 
 
 def sign_of(rounded: Decimal) -> str:
@@ -117,8 +122,8 @@ def sign_of(rounded: Decimal) -> str:
     return "=" if rounded.exact else "≈"
 
 
-def _number(sign: str, text: str, mathml: str = "") -> Written:
-    return Written("number", sign, text, mathml or number_mathml(text))
+def _number(sign: str, tree: Node) -> Written:
+    return Written("number", sign, tree)
 
 
 def positional_text(number: Decimal, least_places: int = 0) -> str:
@@ -173,12 +178,12 @@ def fraction(number: Number, form: Form) -> Written:
     quotient, is_exact = _as_rational(number, form)
     sign = "=" if is_exact else "≈"
     if quotient.q == 1:
-        return _number(sign, quotient.p.str())
-    minus = '<mo form="prefix">−</mo>' if quotient < 0 else ""
-    top, bottom = abs(quotient.p).str(), quotient.q.str()
-    bar = f"<mfrac>{number_mathml(top)}{number_mathml(bottom)}</mfrac>"
-    text = f"{'-' if quotient < 0 else ''}{top}/{bottom}"
-    return _number(sign, text, f"<mrow>{minus}{bar}</mrow>")
+        return _number(sign, trees.number(quotient.p.str()))
+    return _number(sign, trees.signed(_bar(abs(quotient.p), quotient.q), quotient < 0))
+
+
+def _bar(above: fmpz, below: fmpz) -> Node:
+    return trees.over(trees.literal(above.str()), trees.literal(below.str()))
 
 
 def mixed(number: Number, form: Form) -> Written:
@@ -187,13 +192,8 @@ def mixed(number: Number, form: Form) -> Written:
     whole, rest = divmod(abs(quotient.p), quotient.q)
     if not whole or not rest:
         return fraction(number, form)
-    negative = quotient < 0
-    join = " - " if negative else " + "
-    text = f"{'-' if negative else ''}{whole.str()}{join}{rest.str()}/{quotient.q.str()}"
-    minus = '<mo form="prefix">−</mo>' if negative else ""
-    bar = f"<mfrac>{number_mathml(rest.str())}{number_mathml(quotient.q.str())}</mfrac>"
-    mathml = f"<mrow>{minus}{number_mathml(whole.str())}{THIN_SPACE}{bar}</mrow>"
-    return _number("=" if is_exact else "≈", text, mathml)
+    tree = Mixed(NOWHERE, trees.literal(whole.str()), _bar(rest, quotient.q), quotient < 0)
+    return _number("=" if is_exact else "≈", tree)
 
 
 def _as_rational(number: Number, form: Form) -> tuple[fmpq, bool]:
@@ -212,19 +212,16 @@ def _as_rational(number: Number, form: Form) -> tuple[fmpq, bool]:
 def in_full(number: Number, form: Form) -> Written:
     """Every digit; where they do not end, the fraction or the multiple of π."""
     if isinstance(number, Real) and number.radical:
-        text = text_of(number.radical)
-        tree = parse(text).statements[0].expression
-        return _number("=", text, f"<mrow>{node_mathml(tree)}</mrow>")
+        return _number("=", trees.sum_of_roots(number.radical))
     if not isinstance(number, Exact):
-        shown = standard(number, form)
         notice = "This has no exact form in digits, fractions or roots, so it is shown rounded."
-        return Written(shown.kind, shown.sign, shown.text, shown.mathml, (), notice)
+        return replace(standard(number, form), notice=notice)
     if not number.is_rational:
-        return multiple_of_pi(number)
+        return _number("=", trees.multiple_of_pi(number))
     places = _places_of(int(number.coefficient.q))
     if places is None:
         return fraction(number, form)
-    return _number("=", positional_text(to_places(number, places)))
+    return _number("=", trees.number(positional_text(to_places(number, places))))
 
 
 def _places_of(denominator: int) -> int | None:
@@ -240,37 +237,14 @@ def _places_of(denominator: int) -> int | None:
     return max(twos, fives) if rest == 1 else None
 
 
-def multiple_of_pi(number: Exact) -> Written:
-    """``2 pi/3`` and its like."""
-    top, bottom = number.coefficient.p, number.coefficient.q
-    minus = top < 0
-    power = abs(number.pi_power)
-    symbol = "pi" if power == 1 else f"pi^{power}"
-    sign = '<mi mathvariant="normal">π</mi>'
-    shown = sign if power == 1 else f"<msup>{sign}<mn>{power}</mn></msup>"
-    top_text = abs(top).str()
-    if number.pi_power < 0:
-        below = symbol if bottom == 1 else f"({bottom.str()} {symbol})"
-        text, over = f"{top_text}/{below}", number_mathml(top_text)
-        under = ("" if bottom == 1 else number_mathml(bottom.str())) + shown
-    else:
-        over_text = symbol if top_text == "1" else f"{top_text} {symbol}"
-        text = over_text if bottom == 1 else f"{over_text}/{bottom.str()}"
-        over = ("" if top_text == "1" else number_mathml(top_text)) + shown
-        under = "" if bottom == 1 else number_mathml(bottom.str())
-    bar = f"<mfrac><mrow>{over}</mrow><mrow>{under}</mrow></mfrac>" if under else over
-    sign = '<mo form="prefix">−</mo>' if minus else ""
-    return _number("=", ("-" if minus else "") + text, f"<mrow>{sign}{bar}</mrow>")
-
-
 def in_base(number: Number, form: Form) -> Written:
     """A whole number to base 2, 8 or 16."""
     if not (isinstance(number, Exact) and number.is_integer):
         raise FormForWhole(form=form.style)
     prefix, base = BASES[form.style]
-    digits = number.coefficient.p.str(base=base).upper()
-    text = prefix + digits if digits[0] != "-" else "-" + prefix + digits[1:]
-    return _number("=", text)
+    figures = abs(number.coefficient.p).str(base=base).upper()
+    tree = trees.signed(trees.literal(prefix + figures), number.coefficient < 0)
+    return _number("=", tree)
 
 
 WRITERS: dict[str, Callable[[Number, Form], Written]] = {

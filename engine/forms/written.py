@@ -2,36 +2,71 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
+from functools import cached_property
+
+from engine.reading.latex import answer_latex
+from engine.reading.mathml import answer_mathml
+from engine.reading.plain import answer_text, node_text
+from engine.reading.tree import Columns, Grid, Node, Statement
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Written:
-    """``sign`` is ``=`` for exact and ``≈`` for rounded; ``notice`` a sentence.
+    """A value as a ``tree`` and its ``sign``, which is ``=`` for exact and ``≈`` for
+    rounded; ``notice`` is a sentence.
 
-    ``also`` are further sayings about the value, such as its true value beside
-    that of binary64.  ``nearly`` is the same value rounded, where both are worth
-    showing.  ``cells`` are the rows of a table, its names first.
+    ``also`` are further sayings about the value, such as its true value beside that of
+    binary64.  ``nearly`` is the same value rounded, where both are worth showing.  Of a
+    long list or table ``tree`` has only what is shown, and ``whole`` makes the rest.
     """
 
     kind: str
     sign: str
-    text: str
-    mathml: str
+    tree: Node | Statement
     also: tuple[str, ...] = ()
     notice: str = ""
     nearly: Written | None = None
-    cells: tuple[tuple[str, ...], ...] = ()
+    whole: Callable[[], Node] | None = None
 
-    def as_factor(self) -> tuple[str, str]:
-        """Its text and mathematics before a unit or an i, in brackets where it is made
-        of parts that these would bind tighter than."""
-        is_sum = " + " in self.text or " - " in self.text
-        is_quotient = "/" in self.text
-        text = f"({self.text})" if is_sum or is_quotient else self.text
-        if is_sum and not is_quotient:
-            return (
-                text,
-                f'<mrow><mo form="prefix">(</mo>{self.mathml}<mo form="postfix">)</mo></mrow>',
-            )
-        return text + (" " if text[-1:].isalpha() else ""), self.mathml
+    @cached_property
+    def text(self) -> str:
+        """All of it as it can be typed in."""
+        return answer_text(self.whole() if self.whole is not None else self.tree)
+
+    @cached_property
+    def mathml(self) -> str:
+        """What is shown of it, as the inside of a ``math`` element."""
+        return answer_mathml(self.tree)
+
+    @cached_property
+    def latex(self) -> str:
+        """What is shown of it, for LaTeX's mathematics."""
+        return answer_latex(self.tree)
+
+    def head(self) -> str:
+        """Its text, or as much of it as is shown."""
+        if isinstance(self.tree, Grid) and self.tree.more:
+            return f"{answer_text(self.tree)[:-1]}, …"
+        return answer_text(self.tree) if self.whole is not None else self.text
+
+    @property
+    def least_length(self) -> int:
+        """How long its text is; of what is within the limit of an answer only so much as
+        is known without writing all of it."""
+        return 0 if self.whole is not None and "text" not in vars(self) else len(self.text)
+
+    def is_longer_than(self, characters: int) -> bool:
+        """Whether there is more of it than is shown, or than so many characters."""
+        return self.whole is not None or len(self.text) > characters
+
+    def cells(self, most: int | None = None) -> list[list[str]]:
+        """The rows of a table as text, its heads first; up to so many of them."""
+        tree = self.tree
+        if most is None and self.whole is not None:
+            tree = self.whole()
+        if not isinstance(tree, Columns):
+            return []
+        heads = [node_text(head) for head in tree.heads]
+        return [heads, *([answer_text(cell) for cell in row] for row in tree.rows[:most])]

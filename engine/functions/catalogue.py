@@ -99,6 +99,11 @@ CONSTANTS: dict[str, Constant] = {
 }
 
 
+def is_built_in(name: str) -> bool:
+    """Whether the language itself has something of this name."""
+    return name in CONSTANTS or name in BY_NAME
+
+
 SHORTEST_SLIP = 3
 """Letters of a name that may be a slip for another: shorter ones are near everything."""
 

@@ -153,7 +153,7 @@ def table(*columns: Delayed) -> Value:
         raise NoList()
     rows = item_by_item(lambda *row: List(row), *values).items
     filled = tuple(List(tuple(row.items[place] for row in rows)) for place in range(len(columns)))
-    return Table(tuple(column.text for column in columns), filled)
+    return Table(tuple(column.node for column in columns), filled)
 
 
 def _record(

@@ -6,6 +6,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 
 from engine.numbers.values import Value
+from engine.reading.tree import Node
 
 
 @dataclass(frozen=True, slots=True)
@@ -39,11 +40,11 @@ class Example:
 class Delayed:
     """An argument of a function that decides itself which ones are worked out.
 
-    ``text`` is what was typed for it.
+    ``node`` is what was typed for it.
     """
 
     value: Callable[[], Value]
-    text: str
+    node: Node
 
 
 @dataclass(frozen=True, slots=True)

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from flint import fmpq, fmpz
 
-from engine.forms.decimal import round_at, to_places
 from engine.functions.helpers import outside, whole
 from engine.functions.record import Example, Function, Parameter
 from engine.numbers.angles import by_count
 from engine.numbers.arithmetic import negate, sign_of, subtract
 from engine.numbers.context import notice
+from engine.numbers.decimal import round_at, to_places
 from engine.numbers.values import Angle, Exact, Infinite, Undefined, Value, exact
 from engine.numbers.whole import floor_of
 

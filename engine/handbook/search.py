@@ -129,3 +129,8 @@ def _meant(word: str) -> dict[str, float]:
     if word in _HAVING:
         found[word] = 1.0
     return found
+
+
+def functions_for(word: str) -> list[str]:
+    """The functions that a word of a purpose is looked up by, such as ``average``."""
+    return [] if len(word) == 1 else [one.name for one in search(word) if one.kind == FUNCTION]

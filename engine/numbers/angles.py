@@ -55,9 +55,6 @@ UNITS: dict[str, Unit] = {
 """The units of ISO 80000-3: radian, degree and gon; the turn; and the degree with
 its minutes and seconds."""
 
-SHEET_UNITS = tuple(name for name in UNITS if name != "dms")
-"""Units that a sheet can have, and that can stand behind a number."""
-
 PARTS = {"°": fmpq(1), "′": fmpq(1, 60), "″": fmpq(1, 3600)}
 """The degree, its minute and its second, in degrees."""
 

@@ -99,7 +99,7 @@ def can_be_told_apart(a: Value, b: Value) -> bool:
                 return True
             return any(map(can_be_told_apart, a.items, b.items))
         case Table(), Table():
-            return a.names != b.names or any(map(can_be_told_apart, a.columns, b.columns))
+            return a.heads != b.heads or any(map(can_be_told_apart, a.columns, b.columns))
     return a != b
 
 

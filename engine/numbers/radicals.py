@@ -61,7 +61,7 @@ def _number_of(terms: Terms | None, pi_power: int = 0) -> Number | None:
     if not _is_short(terms):
         return None
     ordered = tuple(sorted(terms.items()))
-    roots = [(coefficient, *_under_root(product)) for product, coefficient in ordered]
+    roots = [(coefficient, *under_root(product)) for product, coefficient in ordered]
 
     def ball() -> arb:
         total = sum((arb(c) * arb(number).root(degree) for c, number, degree in roots), arb(0))
@@ -89,7 +89,7 @@ def _degree(product: Product) -> int:
     return lcm(*(int(power.q) for _, power in product))
 
 
-def _under_root(product: Product) -> tuple[int, int]:
+def under_root(product: Product) -> tuple[int, int]:
     """A product of powers of primes as one root: what stands under it, and its degree."""
     degree, number = _degree(product), 1
     for prime, power in product:
@@ -255,7 +255,7 @@ def _closed_under_products(terms: Terms) -> list[Product] | None:
     return basis
 
 
-# -- as one root, and as text --------------------------------------------------------
+# -- as one root --------------------------------------------------------
 
 
 def as_root(number: Number) -> tuple[fmpq, int] | None:
@@ -269,44 +269,7 @@ def as_root(number: Number) -> tuple[fmpq, int] | None:
     degree = _degree(product)
     if coefficient <= 0 or coefficient.height_bits() * degree > MAX_COEFFICIENT_BITS:
         return None
-    return coefficient**degree * _under_root(product)[0], degree
-
-
-def text_of(radical: Radical) -> str:
-    """How it is typed: ``(sqrt(6) - sqrt(2))/4``, ``2*sqrt(3)*pi``."""
-    below = lcm(*(int(coefficient.q) for _, coefficient in radical.terms))
-    wholes = [(product, int(coefficient * below)) for product, coefficient in radical.terms]
-    pi = {0: "", 1: "*pi"}.get(radical.pi_power, f"*pi^{radical.pi_power}")
-    if len(wholes) == 1:
-        text = _term_text(*wholes[0])
-    elif below == 1 and not pi:
-        return _sum_text(wholes)
-    elif all(whole < 0 for _, whole in wholes):
-        text = f"-({_sum_text([(product, -whole) for product, whole in wholes])})"
-    else:
-        text = f"({_sum_text(wholes)})"
-    return f"{text}{pi}/{below}" if below > 1 else text + pi
-
-
-def _sum_text(terms: list[tuple[Product, int]]) -> str:
-    def place(term: tuple[Product, int]) -> tuple[bool, bool, int]:
-        product, whole = term
-        return whole < 0, product != RATIONAL, -_under_root(product)[0]
-
-    first, *others = sorted(terms, key=place)
-    text = _term_text(*first)
-    for product, whole in others:
-        text += f" {'-' if whole < 0 else '+'} {_term_text(product, abs(whole))}"
-    return text
-
-
-def _term_text(product: Product, whole: int) -> str:
-    if product == RATIONAL:
-        return str(whole)
-    number, degree = _under_root(product)
-    names = {2: f"sqrt({number})", 3: f"cbrt({number})"}
-    root = names.get(degree, f"root({number}, {degree})")
-    return {1: root, -1: f"-{root}"}.get(whole, f"{whole}*{root}")
+    return coefficient**degree * under_root(product)[0], degree
 
 
 def square_roots(terms: dict[int, int], over: int = 1) -> Real:

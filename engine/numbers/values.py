@@ -25,6 +25,7 @@ from flint import arb, ctx, fmpq, fmpz
 
 from engine.errors import LineError, TooLarge, TooSmall, Undecided
 from engine.limits import FIRST_BITS, LAST_BITS, MAX_BITS, MAX_DIGITS
+from engine.reading.tree import Assignment, Node
 
 ZERO, ONE = fmpq(0), fmpq(1)
 
@@ -257,9 +258,9 @@ class List:
 
 @dataclass(frozen=True, slots=True)
 class Table:
-    """Lists of one length side by side, each with its name."""
+    """Lists of one length side by side, each under what was typed for it."""
 
-    names: tuple[str, ...]
+    heads: tuple[Node, ...]
     columns: tuple[List, ...]
 
 
@@ -276,13 +277,13 @@ class Applied:
     """A function as a value: its ``name``, the names of its ``parameters``, and
     ``apply``, which gives its value for the values of them.
 
-    ``body`` is the text behind the sign where it is one's own.
+    ``definition`` is the statement that makes it, where it is one's own.
     """
 
     name: str
     parameters: tuple[str, ...]
     apply: Callable[..., Value]
-    body: str = ""
+    definition: Assignment | None = None
 
     @property
     def pattern(self) -> str:

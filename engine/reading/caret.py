@@ -6,25 +6,23 @@ from dataclasses import dataclass
 from itertools import pairwise
 
 from engine.mends import Span
-from engine.reading.tree import Binary, Comparison, LineTree, Node, Postfix, Prefix, walk
+from engine.reading.tree import Binary, Comparison, LineTree, Node, Postfix, Prefix
 
 
 @dataclass(frozen=True, slots=True)
 class AtCaret:
     """``operands`` of the operator that the caret touches, ``brackets`` that match,
-    and all ``parts`` of the line, so that a selection can be widened to the next; all its
-    ``nodes``."""
+    and all ``parts`` of the line, so that a selection can be widened to the next."""
 
-    nodes: list[Node]
     operands: tuple[Node, ...]
     operand_spans: tuple[Span, ...]
     brackets: tuple[Span, ...]
     parts: tuple[Span, ...]
 
 
-def at_caret(tree: LineTree, caret: int | None) -> AtCaret:
-    """What there is for a caret that stands before the code point ``caret``."""
-    nodes = [node for statement in tree.statements for node in walk(statement.expression)]
+def at_caret(tree: LineTree, nodes: list[Node], caret: int | None) -> AtCaret:
+    """What there is for a caret that stands before the code point ``caret``, in a line of
+    which ``nodes`` are all parts."""
     pairs = [opening.to(closing) for opening, closing in tree.brackets]
     around = {node.span: _outer(node.span, pairs) for node in nodes}
     parts = {*around.values(), *around, *pairs}
@@ -32,7 +30,6 @@ def at_caret(tree: LineTree, caret: int | None) -> AtCaret:
     operands = () if caret is None else _operands(nodes, caret)
     brackets = () if caret is None else _touched(tree.brackets, caret)
     return AtCaret(
-        nodes,
         operands,
         tuple(_outer(node.span, pairs) for node in operands),
         brackets,

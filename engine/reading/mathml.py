@@ -9,12 +9,13 @@ from __future__ import annotations
 import re
 from collections.abc import Collection, Mapping
 from html import escape
+from typing import ClassVar
 
 from engine.limits import MAX_SET_FIGURES
-from engine.reading.notation import BARE, BARS, INDEXED, LETTERS
+from engine.reading.notation import BARS, LETTERS
 from engine.reading.precedence import (
-    ATOM,
     FORM,
+    NEVER,
     POSTFIX,
     PRODUCT,
     RANGE,
@@ -23,16 +24,29 @@ from engine.reading.precedence import (
     operand_precedences,
     precedence,
 )
+from engine.reading.setting import (
+    POWER_BEHIND_NAME,
+    first_of,
+    index_of,
+    is_bare,
+    precedence_as_set,
+    runs_into,
+    takes_exponent,
+    times_needs_dot,
+)
 from engine.reading.tree import (
     IMPLIED,
     AnswerOf,
     Assignment,
     Binary,
     Call,
+    Columns,
     Comparison,
     Formatted,
+    Grid,
     ListOf,
     Literal,
+    Mixed,
     Name,
     Node,
     Postfix,
@@ -41,8 +55,10 @@ from engine.reading.tree import (
     Sexagesimal,
     Statement,
     Subscript,
-    TextLiteral,
+    Text,
+    Words,
 )
+from engine.reading.writer import Kinds, Writer
 
 MAX_FRACTION_DEPTH = 3
 """Fractions inside fractions, before the slash takes over from the bar."""
@@ -59,16 +75,16 @@ UNITS = {"deg": "°", "°": "°", "′": "′", "″": "″", "rad": "rad", "gon
 APPLY = "<mo>&#x2061;</mo>"
 TIMES_NOTHING = "<mo>&#x2062;</mo>"
 THIN_SPACE = '<mspace width="0.17em"/>'
+SPACE = '<mspace width="0.28em"/>'
+
+Answers = Mapping[int | None, tuple[int, Node | None]]
+"""What ``@`` and ``@7`` stand for, by the number that is typed: that of the line, and its
+value as a tree, None where it is too long to stand there."""
 
 
 def math(inner: str) -> str:
     """The ``math`` element around ``inner``; fractions are set large."""
     return f'<math displaystyle="true">{inner}</math>'
-
-
-Answers = Mapping[int | None, tuple[int, str]]
-"""What ``@`` and ``@7`` stand for, by the number that is typed: that of the line, and its
-value as MathML, empty where it is too long to stand there."""
 
 
 def statement_mathml(
@@ -79,15 +95,25 @@ def statement_mathml(
     ``tinted`` are the nodes (by identity) to mark with the class ``bound``; ``answers``
     tells what the answers stand for that it uses.
     """
-    writer = Writer(tinted, answers)
-    inner = writer.node(statement.expression)
-    if not isinstance(statement, Assignment):
-        return inner
-    *outer, last = (name_mathml(target.name) for target in statement.targets)
-    sign = f"<mo>{SIGNS[':='] if statement.live else '='}</mo>"
-    if statement.parameters is not None:
-        last = pattern_mathml(statement.targets[-1].name, statement.parameters)
-    return "".join(f"{name}<mo>=</mo>" for name in outer) + last + sign + inner
+    return MathMLWriter(tinted=tinted, answers=answers).statement(statement)
+
+
+def node_mathml(node: Node) -> str:
+    """The inside of ``math`` for an expression."""
+    return MathMLWriter().node(node)
+
+
+def answer_mathml(tree: Node | Statement) -> str:
+    """The inside of ``math`` for a value."""
+    writer = MathMLWriter(is_answer=True)
+    if isinstance(tree, Statement):
+        return f"<mrow>{writer.statement(tree)}</mrow>"
+    inner = writer.node(tree)
+    is_row = isinstance(tree, Binary | Prefix | Mixed) and not inner.startswith("<mrow>")
+    return f"<mrow>{inner}</mrow>" if is_row else inner
+
+
+# -- numbers, names and words --------------------------------------------------------
 
 
 def number_mathml(text: str) -> str:
@@ -95,13 +121,10 @@ def number_mathml(text: str) -> str:
     mantissa, _, exponent = text.partition("e")
     if text.startswith(("0x", "0b", "0o")):
         mantissa, exponent = text, ""
-    sign = ""
-    if mantissa.startswith("-"):
-        sign, mantissa = '<mo form="prefix">−</mo>', mantissa[1:]
     body = _grouped(mantissa) if len(mantissa) <= MAX_SET_FIGURES else _ends_of(mantissa)
     if exponent:
         body += f"<mo>×</mo><msup><mn>10</mn>{_exponent(exponent)}</msup>"
-    return f"<mrow>{sign}{body}</mrow>" if sign or body.count("<mn>") > 1 else body
+    return f"<mrow>{body}</mrow>" if body.count("<mn>") > 1 else body
 
 
 def _ends_of(figures: str) -> str:
@@ -133,11 +156,6 @@ def _grouped(digits: str) -> str:
     return THIN_SPACE.join(f"<mn>{group}</mn>" for group in groups + behind[1:])
 
 
-def node_mathml(node: Node) -> str:
-    """The inside of ``math`` for an expression."""
-    return Writer().node(node)
-
-
 def math_text(text: str) -> str:
     """Words among mathematics."""
     return f"<mtext>{escape(text)}</mtext>"
@@ -156,7 +174,7 @@ def name_mathml(name: str) -> str:
 def pattern_mathml(name: str, parameters: tuple[str, ...]) -> str:
     """How a function is called: f(x, y)."""
     names = "<mo>,</mo>".join(map(name_mathml, parameters))
-    return name_mathml(name) + APPLY + Writer.brackets(names)
+    return name_mathml(name) + APPLY + in_brackets(names)
 
 
 def _identifier(name: str) -> str:
@@ -165,110 +183,136 @@ def _identifier(name: str) -> str:
     return f"<mi{upright}>{shown}</mi>"
 
 
-class Writer:
+def in_brackets(inner: str) -> str:
+    """``inner`` in brackets, which grow with it only where it is tall: a bracket
+    that may grow is set with more room about it."""
+    is_tall = any(f"<{tag}" in inner for tag in ("mfrac", "mtable"))
+    attribute = "" if is_tall else ' stretchy="false"'
+    return f"<mrow><mo{attribute}>(</mo>{inner}<mo{attribute}>)</mo></mrow>"
+
+
+# -- trees ---------------------------------------------------------------------------
+
+
+class MathMLWriter(Writer[str]):
     """Writes nodes, marking some; keeps how deep in fractions it is."""
 
-    def __init__(self, tinted: Collection[Node] = (), answers: Answers | None = None) -> None:
+    def __init__(
+        self,
+        is_answer: bool = False,
+        tinted: Collection[Node] = (),
+        answers: Answers | None = None,
+    ) -> None:
+        super().__init__(is_answer)
         self.tinted = {id(node) for node in tinted}
         self.answers = answers or {}
         self.fractions = 0
         self.is_in_bars = False
 
     def node(self, node: Node, least: int = FORM) -> str:
-        """``node``, in brackets where it binds looser than ``least``."""
-        inner = self.bare(node)
+        written = self.kinds[type(node)](self, node)
         if id(node) in self.tinted:
-            inner = f'<mrow class="bound">{inner}</mrow>'
-        if precedence_as_set(node) >= least:
+            written = f'<mrow class="bound">{written}</mrow>'
+        return written if least == FORM or self.precedence(node) >= least else in_brackets(written)
+
+    def precedence(self, node: Node) -> int:
+        return precedence_as_set(node)
+
+    def brackets(self, inner: str) -> str:
+        return in_brackets(inner)
+
+    def statement(self, statement: Statement) -> str:
+        inner = self.node(statement.expression)
+        if not isinstance(statement, Assignment):
             return inner
-        return self.brackets(inner)
+        *outer, last = (name_mathml(target.name) for target in statement.targets)
+        sign = f"<mo>{SIGNS[':='] if statement.live else '='}</mo>"
+        if statement.parameters is not None:
+            last = pattern_mathml(statement.targets[-1].name, statement.parameters)
+        return "".join(f"{name}<mo>=</mo>" for name in outer) + last + sign + inner
 
-    def bare(self, node: Node) -> str:
-        match node:
-            case Literal(text=text):
-                return number_mathml(text)
-            case Name(name=name):
-                return name_mathml(name)
-            case Sexagesimal(text=text):
-                return sexagesimal_mathml(text)
-            case TextLiteral(text=text):
-                return f"<mtext>“{escape(text)}”</mtext>"
-            case AnswerOf(number=number):
-                return self.answer_of(number)
-            case Prefix(op=op, operand=operand):
-                sign = "<mi>not</mi>" + THIN_SPACE if op == "not" else f"<mo>{SIGNS[op]}</mo>"
-                least = FORM if isinstance(operand, Literal) else precedence(node)
-                inner = self.node(operand, least)
-                if isinstance(operand, Prefix) and op != "not":
-                    inner = self.brackets(inner)
-                return f"<mrow>{sign}{inner}</mrow>"
-            case Postfix(op=op, operand=operand):
-                inner = self.node(operand, NEVER if _runs_into(op, operand) else POSTFIX)
-                return (
-                    in_unit_mathml(inner, op)
-                    if op in UNITS
-                    else f"<mrow>{inner}<mo>{op}</mo></mrow>"
-                )
-            case Binary():
-                return self.binary(node)
-            case Comparison(operands=operands, ops=ops):
-                parts = [self.node(operands[0], RANGE)]
-                for op, operand in zip(ops, operands[1:], strict=True):
-                    parts.append(f"<mo>{SIGNS[op]}</mo>" if op != "==" else "<mo>≟</mo>")
-                    parts.append(self.node(operand, RANGE))
-                return "".join(parts)
-            case Call():
-                return self.call(node)
-            case ListOf(items=items):
-                return list_mathml([self.node(item) for item in items])
-            case Range(start=start, stop=stop, step=step):
-                ends = f"{self.node(start, SUM)}<mo>‥</mo>{self.node(stop, SUM)}"
-                if step is None:
-                    return f"<mrow>{ends}</mrow>"
-                space = '<mspace width="0.28em"/>'
-                return f"<mrow>{ends}{space}<mi>by</mi>{space}{self.node(step, SUM)}</mrow>"
-            case Subscript(of=of, index=index):
-                inside = self.node(index)
-                return f"<mrow>{self.node(of, POSTFIX)}{list_mathml([inside])}</mrow>"
-            case Formatted(expression=expression, forms=forms):
-                words = ", ".join(" ".join(form) for form in forms)
-                as_words = f"<mtext>&#xA0;as {escape(words)}</mtext>"
-                return self.node(expression, FORM) + as_words
-        raise TypeError(node)
+    def literal(self, node: Literal) -> str:
+        return number_mathml(node.text)
 
-    def answer_of(self, number: int | None) -> str:
+    def name(self, node: Name) -> str:
+        return name_mathml(node.name)
+
+    def sexagesimal(self, node: Sexagesimal) -> str:
+        pieces = re.findall(r"([0-9.]+)([°′″])", node.text)
+        inner = THIN_SPACE.join(f'<mn>{n}</mn><mi mathvariant="normal">{s}</mi>' for n, s in pieces)
+        return f"<mrow>{inner}</mrow>"
+
+    def words(self, node: Words) -> str:
+        return math_text(node.text)
+
+    def text(self, node: Text) -> str:
+        parts = (
+            f'<mrow class="filled">{self.node(part)}</mrow>'
+            if isinstance(part, Node)
+            else math_text(part)
+            for part in node.parts
+        )
+        if self.is_answer:
+            return "".join(parts) or math_text("")
+        if all(isinstance(part, str) for part in node.parts):
+            return math_text(f"“{''.join(map(str, node.parts))}”")
+        return f"<mrow>{math_text('“')}{''.join(parts)}{math_text('”')}</mrow>"
+
+    def answer_of(self, node: AnswerOf) -> str:
         """``@`` with the number of its line, and its value beneath."""
-        line, value = self.answers.get(number, (number, ""))
+        line, value = self.answers.get(node.number, (node.number, None))
         shown = "@" if line is None else f"@{line}"
         sign = f'<mi mathvariant="normal" class="answer-of">{shown}</mi>'
-        return f'<munder>{sign}<mrow class="its-value">{value}</mrow></munder>' if value else sign
+        if value is None:
+            return sign
+        return f'<munder>{sign}<mrow class="its-value">{answer_mathml(value)}</mrow></munder>'
+
+    def prefix(self, node: Prefix) -> str:
+        op, operand = node.op, node.operand
+        if op == "not":
+            return f"<mrow><mi>not</mi>{THIN_SPACE}{self.node(operand, precedence(node))}</mrow>"
+        least = FORM if isinstance(operand, Literal) else precedence(node)
+        inner = self.node(operand, least)
+        if isinstance(operand, Prefix):
+            inner = in_brackets(inner)
+        return f"<mrow><mo>{SIGNS[op]}</mo>{inner}</mrow>"
+
+    def postfix(self, node: Postfix) -> str:
+        op, operand = node.op, node.operand
+        least = NEVER if runs_into(op, operand) else POSTFIX
+        if op in UNITS and self.is_answer and isinstance(operand, Binary) and operand.op == "/":
+            least = FORM  # its bar is as good as brackets
+        inner = self.node(operand, least)
+        return in_unit_mathml(inner, op) if op in UNITS else f"<mrow>{inner}<mo>{op}</mo></mrow>"
 
     def binary(self, node: Binary) -> str:
-        match node.op:
-            case "/":
-                return self.fraction(node)
-            case "^":
-                return self.power(node)
-            case "*" | "implied":
-                return self.product(node)
-        least_left, least_right = operand_precedences(node.op)
-        if node.op in ("mod", "div") and isinstance(first_of(node.left, least_left), Prefix):
+        op = node.op
+        if op == "/":
+            return self.fraction(node)
+        if op == "^":
+            return self.power(node)
+        if op in ("*", IMPLIED):
+            return self.product(node)
+        least_left, least_right = operand_precedences(op)
+        if op in ("mod", "div") and isinstance(first_of(node.left, least_left), Prefix):
             least_left = NEVER  # whether a sign or mod comes first is not known to everybody
         left = self.node(node.left, least_left)
         right = self.right_operand(node.right, least_right)
-        if node.op in SIGNS:
-            return f"{left}<mo>{SIGNS[node.op]}</mo>{right}"
-        space = '<mspace width="0.28em"/>'
-        return f"{left}{space}<mi>{node.op}</mi>{space}{right}"
+        if op in SIGNS:
+            return f"{left}<mo>{SIGNS[op]}</mo>{right}"
+        return f"{left}{SPACE}<mi>{op}</mi>{SPACE}{right}"
 
     def right_operand(self, node: Node, least: int) -> str:
         """An operand that does not stand first: its sign, if any, is bracketed."""
         inner = self.node(node, least)
         leads_with_sign = isinstance(first_of(node, least), Prefix)
         is_bare = precedence_as_set(node) >= least
-        return self.brackets(inner) if leads_with_sign and is_bare else inner
+        return in_brackets(inner) if leads_with_sign and is_bare else inner
 
     def fraction(self, node: Binary) -> str:
+        behind_minus = self.minus_before(node)
+        if behind_minus is not None:
+            return f"<mrow><mo>{SIGNS['-']}</mo>{self.node(behind_minus)}</mrow>"
         if self.fractions >= MAX_FRACTION_DEPTH:
             left = self.node(node.left, PRODUCT)
             return f"{left}<mo>/</mo>{self.right_operand(node.right, SIGN)}"
@@ -284,24 +328,40 @@ class Writer:
         if isinstance(base_node, Call) and base_node.function in POWER_BEHIND_NAME:
             is_whole = isinstance(node.right, Literal) and node.right.text.isdecimal()
             if is_whole and not base_node.is_own and len(base_node.children) == 1:
-                return self.call(base_node, exponent)
-        base = self.node(base_node, POSTFIX if _takes_exponent(base_node) else NEVER)
+                return self.named_call(base_node, exponent)
+        base = self.node(base_node, POSTFIX if takes_exponent(base_node) else NEVER)
         return f"<msup><mrow>{base}</mrow>{exponent}</msup>"
 
     def product(self, node: Binary) -> str:
         least_left, least_right = operand_precedences(node.op)
+        is_fraction = isinstance(node.left, Binary) and node.left.op == "/"
+        if self.joins_i(node):
+            left = self.node(node.left, FORM if is_fraction else least_left)
+            return left + TIMES_NOTHING + self.node(node.right, least_right)
         left = self.node(node.left, least_left)
         right = self.right_operand(node.right, least_right)
-        return left + _times(node.left, first_of(node.right, least_right), least_left) + right
+        dot = times_needs_dot(node.left, first_of(node.right, least_right), least_left)
+        sign = f"<mo>{SIGNS['*']}</mo>" if dot else TIMES_NOTHING + THIN_SPACE
+        return left + sign + right
 
-    def call(self, node: Call, exponent: str = "") -> str:
-        """A call; an ``exponent`` is set behind the name, as in sin²(x).
+    def comparison(self, node: Comparison) -> str:
+        parts = [self.node(node.operands[0], RANGE)]
+        for op, operand in zip(node.ops, node.operands[1:], strict=True):
+            parts.append(f"<mo>{SIGNS[op]}</mo>" if op != "==" else "<mo>≟</mo>")
+            parts.append(self.node(operand, RANGE))
+        return "".join(parts)
+
+    def call(self, node: Call) -> str:
+        if is_bare(node) and not (node.function == "abs" and self.is_in_bars):
+            return self.bare_call(node)
+        return self.named_call(node)
+
+    def named_call(self, node: Call, exponent: str = "") -> str:
+        """A call by its name; an ``exponent`` is set behind that, as in sin²(x).
 
         Each argument is set once: set twice at every level, a deep line would never end.
         """
-        if _is_bare(node) and not (node.function == "abs" and self.is_in_bars):
-            return self.bare_call(node)
-        index = _index_of(node)
+        index = index_of(node)
         args = [self.node(arg) for arg in node.args if arg is not index]
         for word, arg in node.named:
             if arg is not index:
@@ -316,7 +376,7 @@ class Writer:
         if exponent:
             name = f"<msup>{name}{exponent}</msup>"
         inside = "<mo>,</mo>".join(args)
-        return f"<mrow>{name}{APPLY}{self.brackets(inside)}</mrow>"
+        return f"<mrow>{name}{APPLY}{in_brackets(inside)}</mrow>"
 
     def small(self, node: Node, depth: int) -> str:
         """A part that is set small, as if it stood in so many fractions already."""
@@ -330,7 +390,7 @@ class Writer:
         function = node.function
         if function == "factorial":
             [of] = node.args
-            inner = self.node(of, NEVER if _runs_into("!", of) else POSTFIX)
+            inner = self.node(of, NEVER if runs_into("!", of) else POSTFIX)
             return f"<mrow>{inner}<mo>!</mo></mrow>"
         outer, self.is_in_bars = self.is_in_bars, function == "abs"
         first, *others = (self.node(arg) for arg in node.args)
@@ -342,17 +402,67 @@ class Writer:
             return f"<msqrt>{first}</msqrt>"
         if function == "binomial":
             row = f"<mrow>{first}</mrow><mrow>{others[0]}</mrow>"
-            return self.brackets(f'<mfrac linethickness="0">{row}</mfrac>')
+            return in_brackets(f'<mfrac linethickness="0">{row}</mfrac>')
         degree = others[0] if others else "<mn>3</mn>"
         return f"<mroot><mrow>{first}</mrow><mrow>{degree}</mrow></mroot>"
 
-    @staticmethod
-    def brackets(inner: str) -> str:
-        """``inner`` in brackets, which grow with it only where it is tall: a bracket
-        that may grow is set with more room about it."""
-        is_tall = any(f"<{tag}" in inner for tag in ("mfrac", "mtable"))
-        attribute = "" if is_tall else ' stretchy="false"'
-        return f"<mrow><mo{attribute}>(</mo>{inner}<mo{attribute}>)</mo></mrow>"
+    def list_of(self, node: ListOf) -> str:
+        return list_mathml([self.node(item) for item in node.items])
+
+    def grid(self, node: Grid) -> str:
+        items = [self.node(item) for item in node.items]
+        if node.more:
+            items.append("<mo>…</mo>")
+        rows = (items[at : at + node.across] for at in range(0, len(items), node.across))
+        cells = "".join(f"<mtr>{''.join(f'<mtd>{one}</mtd>' for one in row)}</mtr>" for row in rows)
+        return f'<mtable class="items">{cells}</mtable>'
+
+    def columns(self, node: Columns) -> str:
+        heads = "".join(f"<mtd>{node_mathml(head)}</mtd>" for head in node.heads)
+        rows = (
+            f"<mtr>{''.join(f'<mtd>{self.node(cell)}</mtd>' for cell in row)}</mtr>"
+            for row in node.rows
+        )
+        return f'<mtable class="columns"><mtr class="head">{heads}</mtr>{"".join(rows)}</mtable>'
+
+    def range(self, node: Range) -> str:
+        ends = f"{self.node(node.start, SUM)}<mo>‥</mo>{self.node(node.stop, SUM)}"
+        if node.step is None:
+            return f"<mrow>{ends}</mrow>"
+        return f"<mrow>{ends}{SPACE}<mi>by</mi>{SPACE}{self.node(node.step, SUM)}</mrow>"
+
+    def subscript(self, node: Subscript) -> str:
+        inside = list_mathml([self.node(node.index)])
+        return f"<mrow>{self.node(node.of, POSTFIX)}{inside}</mrow>"
+
+    def formatted(self, node: Formatted) -> str:
+        words = ", ".join(" ".join(form) for form in node.forms)
+        return f"{self.node(node.expression, FORM)}<mtext>&#xA0;as {escape(words)}</mtext>"
+
+    def mixed(self, node: Mixed) -> str:
+        sign = "<mo>−</mo>" if node.is_negative else ""
+        return f"<mrow>{sign}{self.node(node.whole)}{THIN_SPACE}{self.node(node.fraction)}</mrow>"
+
+    kinds: ClassVar[Kinds] = {
+        Literal: literal,
+        Sexagesimal: sexagesimal,
+        Words: words,
+        Name: name,
+        Text: text,
+        AnswerOf: answer_of,
+        Prefix: prefix,
+        Postfix: postfix,
+        Binary: binary,
+        Comparison: comparison,
+        Call: call,
+        ListOf: list_of,
+        Grid: grid,
+        Range: range,
+        Subscript: subscript,
+        Formatted: formatted,
+        Mixed: mixed,
+        Columns: columns,
+    }
 
 
 def cases(args: list[str]) -> str:
@@ -376,117 +486,3 @@ def in_unit_mathml(inner: str, unit: str) -> str:
     if sign.isalpha():
         return f'<mrow>{inner}{THIN_SPACE}<mi mathvariant="normal">{sign}</mi></mrow>'
     return f'<mrow>{inner}<mi mathvariant="normal">{sign}</mi></mrow>'
-
-
-def sexagesimal_mathml(text: str) -> str:
-    """Degrees with their minutes and seconds."""
-    pieces = re.findall(r"([0-9.]+)([°′″])", text)
-    inner = THIN_SPACE.join(f'<mn>{n}</mn><mi mathvariant="normal">{s}</mi>' for n, s in pieces)
-    minus = '<mo form="prefix">−</mo>' if text.startswith("-") else ""
-    return f"<mrow>{minus}{inner}</mrow>"
-
-
-def _is_bare(node: Call) -> bool:
-    """Whether a call is set with a sign of its own and no name."""
-    arguments = BARE.get(node.function)
-    return not node.is_own and not node.named and len(node.args) == arguments
-
-
-def _index_of(node: Call) -> Node | None:
-    """The argument of a call that is set as an index to its name: the order of a Bessel
-    function, the base of a logarithm."""
-    if node.is_own:
-        return None
-    if node.function in INDEXED and len(node.args) == 2:
-        return node.args[0]
-    return node.children[1] if node.function == "log" and len(node.children) == 2 else None
-
-
-def first_of(node: Node, least: int) -> Node | None:
-    """The leftmost node that will be written, None where a bracket comes first."""
-    while precedence_as_set(node) >= least:
-        match node:
-            case Binary(op=op, left=left) if op != "/":
-                node, least = left, operand_precedences(op)[0]
-            case Postfix(operand=operand):
-                node, least = operand, POSTFIX
-            case _:
-                return node
-    return None
-
-
-NEVER = ATOM + 1
-"""More than anything has: what needs it stands in brackets."""
-
-POWER_BEHIND_NAME = frozenset(
-    name
-    for stem in ("sin", "cos", "tan", "cot", "sec", "csc")
-    for name in (stem, f"{stem}h")
-) | {"ln", "lg", "lb"}  # fmt: skip
-"""Functions whose square is written behind their name: sin²(x)."""
-
-
-def precedence_as_set(node: Node) -> int:
-    """How tightly a node binds as it is set, where that is not as it is typed: 1.5e3 is
-    set as a product, and a choice with a brace that does not close."""
-    match node:
-        case Literal(text=text) if "e" in text and not text.startswith("0x"):
-            return PRODUCT
-        case Prefix(op="-" | "+", operand=Literal() as operand):
-            return min(SIGN, precedence_as_set(operand))
-        case Call(function="if", args=(_, _, _), is_own=False, named=()):
-            return FORM
-    return precedence(node)
-
-
-def _runs_into(op: str, operand: Node) -> bool:
-    """Whether a sign behind ``operand`` could be read as another: n!!, 2 rad!."""
-    if isinstance(operand, Call) and _is_bare(operand) and operand.function == "factorial":
-        return op == "!"
-    if not isinstance(operand, Postfix):
-        return False
-    return operand.op.isalpha() or (op == operand.op == "!")
-
-
-def _takes_exponent(base: Node) -> bool:
-    """Whether a raised part right behind belongs to all of it."""
-    if isinstance(base, Call):
-        return _is_bare(base) and base.function in (*BARS, "binomial")
-    return not isinstance(base, Postfix | Sexagesimal)
-
-
-def _ends_like_a_name(node: Node, least: int) -> bool:
-    """Whether a bracket right behind would look like that of a call."""
-    while precedence_as_set(node) >= least:
-        match node:
-            case Binary(op=op, right=right):
-                node, least = right, operand_precedences(op)[1]
-            case Prefix(operand=operand):
-                node, least = operand, SIGN
-            case _:
-                return not isinstance(node, Literal | Binary)
-    return False
-
-
-def _times(left: Node, right: Node | None, least_left: int) -> str:
-    """The sign of a product: a dot where digits or words would run together, or a name
-    and a bracket would look like a call."""
-    if right is None and _ends_like_a_name(left, least_left):
-        return f"<mo>{SIGNS['*']}</mo>"
-    if isinstance(right, Literal | AnswerOf):
-        return f"<mo>{SIGNS['*']}</mo>"
-    if right is None or _is_symbol(right):
-        last = left.right if isinstance(left, Binary) and left.op in ("*", IMPLIED) else left
-        plain_left = isinstance(last, Literal) or _is_symbol(last)
-        if plain_left or right is None:
-            return TIMES_NOTHING + THIN_SPACE
-    if isinstance(right, Call) and isinstance(left, Literal):
-        return TIMES_NOTHING + THIN_SPACE
-    return f"<mo>{SIGNS['*']}</mo>"
-
-
-def _is_symbol(node: Node) -> bool:
-    """Whether ``node`` is set as a single letter, with or without an index."""
-    if isinstance(node, Binary) and node.op == "^":
-        return _is_symbol(node.left)
-    return isinstance(node, Name) and len(CONSTANTS.get(node.name, node.name).split("_")[0]) == 1

@@ -1,37 +1,49 @@
 """Tokens to a syntax tree: a precedence parser, written by hand since its
 errors are half of what a person sees of it.
 
-The binding strengths, tightest last::
-
-    as · or · and · not · comparison · .. · + − · * / mod div and no sign
-    · ∠ · sign, √ · ^ · ! % ² ° rad and other units · call, item
-
+How tightly the operators bind stands in :mod:`engine.reading.precedence`.
 """
 
 from __future__ import annotations
 
-from collections.abc import Callable, Container
+from collections.abc import Callable, Container, Iterator
 
-from engine.errors import BadFigure, LineError, SideBySide, TooDeep, TooManyStatements, Unfinished
-from engine.forms.names import is_form
+from engine.errors import (
+    BadFigure,
+    EmptyBraces,
+    LineError,
+    SideBySide,
+    TooDeep,
+    TooManyStatements,
+    UnclosedBrace,
+    Unfinished,
+    UnopenedBrace,
+)
 from engine.limits import MAX_NESTING, MAX_STATEMENTS
-from engine.mends import Span
+from engine.mends import Mend, Span, replace
 from engine.reading import complaints, wordings
 from engine.reading import tokens as tk
 from engine.reading.choices import choice_in
 from engine.reading.commands import read_command
+from engine.reading.cursor import ROOT_SIGNS, Cursor, describe_gap
 from engine.reading.elsewhere import spelt_elsewhere, stepped_elsewhere
-from engine.reading.targets import read_targets
-from engine.reading.tokens import (
-    UNIT_SIGNS,
-    UNIT_WORDS,
-    Token,
-    fraction_value,
-    literal_value,
-    sexagesimal_value,
-    split_note,
-    tokens_of,
+from engine.reading.forms import is_form
+from engine.reading.literals import literal_value, parts_of_fraction, sexagesimal_value
+from engine.reading.precedence import (
+    ATOM,
+    COMPARISON,
+    COMPARISONS,
+    NOT,
+    OPERATORS,
+    OR,
+    POLAR,
+    PRODUCT,
+    RANGE,
+    SUM,
+    operand_precedences,
 )
+from engine.reading.targets import read_targets
+from engine.reading.tokens import Token, split_note, tokens_of
 from engine.reading.tree import (
     IMPLIED,
     AnswerOf,
@@ -51,80 +63,67 @@ from engine.reading.tree import (
     Sexagesimal,
     Statement,
     Subscript,
-    TextLiteral,
+    Text,
 )
+from engine.reading.vocabulary import BOX, UNIT_WORDS
 
-COMPARISONS = frozenset({"==", "!=", "<", "<=", ">", ">=", "~"})
-ROOT_SIGNS = {"√": ("sqrt", ""), "2√": ("sqrt", ""), "∛": ("cbrt", ""), "3√": ("cbrt", ""),
-              "∜": ("root", "4")}  # fmt: skip
-PRODUCTS = {"*": "*", "/": "/", "mod": "mod", "div": "div"}
+INFIX = {
+    **OPERATORS,
+    "**": OPERATORS["^"],
+    "//": PRODUCT,
+    "..": RANGE,
+    **dict.fromkeys(COMPARISONS, COMPARISON),
+}
+"""All signs between two operands, each with its level."""
+
+del INFIX["^"], INFIX["**"], INFIX[IMPLIED]  # a power is read with its base
+
+BEHIND = frozenset({"!", "%", "°", "′", "″", "["})
+"""Signs that may stand behind an operand."""
 
 
-def parse(text: str, functions: Container[str] = (), quantities: Container[str] = ()) -> LineTree:
+def parse(
+    text: str,
+    functions: Container[str] = (),
+    quantities: Container[str] = (),
+) -> LineTree:
     """The tree of a line.
 
     Arguments: ``text``, one line as typed; ``functions`` and ``quantities``, the
     names that are known, by which mends are chosen.  Errors: :class:`LineError` where it
     cannot be read, :class:`Unfinished` where it waits for more.
     """
+    tree, missing = parse_so_far(text, functions, quantities, closes=False)
+    assert missing is None
+    return tree
+
+
+def parse_so_far(
+    text: str,
+    functions: Container[str] = (),
+    quantities: Container[str] = (),
+    closes: bool = True,
+) -> tuple[LineTree, Unfinished | None]:
+    """The tree of a line that is still being typed, with a box for each operand that is
+    missing and open brackets as if they were closed; and what is missing, None where
+    nothing is.  Errors: as :func:`parse`, for what no more typing would mend."""
     body, note = split_note(text)
     command = read_command(body)
     if command is not None:
-        return LineTree((), note=note, command=command)
+        return LineTree((), note=note, command=command), None
     try:
-        return Parser(body, tokens_of(body), functions, quantities).line(note)
+        parser = Parser(body, tokens_of(body), functions, quantities, closes)
+        return parser.line(note), parser.missing
     except Unfinished as error:
         raise stepped_elsewhere(body) or error from None
+    except BadFigure:
+        raise
     except LineError as error:
-        if isinstance(error, BadFigure):
-            raise
         raise choice_in(body) or spelt_elsewhere(body) or error from None
 
 
-class Parser:
-    """Reads one line's tokens from left to right; each method reads one level."""
-
-    def __init__(
-        self,
-        text: str,
-        tokens: list[Token],
-        functions: Container[str],
-        quantities: Container[str],
-    ) -> None:
-        self.text = text
-        self.tokens = tokens
-        self.at = 0
-        self.functions = functions
-        self.quantities = quantities
-        self.nesting = 0
-        self.brackets: list[Token] = []
-        self.pairs: list[tuple[Span, Span]] = []
-        self.outer: dict[int, Span] = {}
-
-    # -- tokens ---------------------------------------------------------------
-
-    @property
-    def token(self) -> Token:
-        return self.tokens[self.at]
-
-    @property
-    def previous(self) -> Token:
-        return self.tokens[self.at - 1]
-
-    def next(self) -> Token:
-        token = self.tokens[self.at]
-        self.at += 1
-        return token
-
-    def sees(self, *signs: str) -> bool:
-        token = self.tokens[self.at]
-        return token.kind == tk.OP and token.text in signs
-
-    def takes(self, sign: str) -> bool:
-        if self.sees(sign):
-            self.at += 1
-            return True
-        return False
+class Parser(Cursor):
+    """Reads one line's tokens from left to right."""
 
     # -- lines and statements -------------------------------------------------
 
@@ -149,7 +148,7 @@ class Parser:
             return self.token.kind == tk.END
         if self.takes(","):
             if self.token.kind == tk.END:
-                raise complaints.waiting(self, "another expression behind the comma")
+                self.lack("another expression behind the comma")
             return False
         raise complaints.unexpected(self)
 
@@ -161,10 +160,10 @@ class Parser:
             start = self.token.span
         targets, live, parameters = read_targets(self)
         if targets and self.token.kind == tk.END:
-            raise complaints.waiting(self, f"the value of {targets[-1].name}")
+            self.lack(f"the value of {targets[-1].name}")
         body = self.token.span
         expression = self.expression()
-        body = body.to(self.previous.span)
+        body = body.to(self.previous.span) if self.at else body
         span = start.to(body)
         if targets:
             return Assignment(span, expression, body, targets, live, parameters)
@@ -177,11 +176,11 @@ class Parser:
         if self.sees("=") and (behind.kind == tk.END or behind.text in (";", ",")):
             self.next()
 
-    # -- expressions, loosest first --------------------------------------------
+    # -- expressions ----------------------------------------------------------------
 
     def expression(self) -> Node:
         """Any expression, with the forms behind it."""
-        node = self.disjunction()
+        node = self.operation(OR)
         while self.sees("as"):
             node = self.in_form(node)
         return node
@@ -197,7 +196,8 @@ class Parser:
                 if self.sees("%"):
                     raise complaints.percent_as_form(self)
                 if self.token.kind == tk.END:
-                    raise complaints.waiting(self, "the form behind as")
+                    self.lack("the form behind as")
+                    return node
                 raise complaints.unexpected(self)
             forms.append(tuple(words))
             if not (self.sees(",") and self.form_follows()):
@@ -220,72 +220,77 @@ class Parser:
         ends = self.tokens[at].kind == tk.END or self.tokens[at].text in (";", ",", ")", "]")
         return ends and is_form(tuple(words))
 
-    def disjunction(self) -> Node:
-        node = self.conjunction()
-        while self.sees("or"):
-            node = self.binary(self.next(), "or", node, self.conjunction)
+    def operation(self, least: int) -> Node:
+        """Operands and the operators between them that bind as tightly as ``least``."""
+        if least <= NOT and self.sees("not"):
+            node, most = self.negation(), NOT
+        else:
+            node, most = self.signed(), ATOM
+        return self.operation_behind(node, least, most)
+
+    def operation_behind(self, node: Node, least: int, most: int) -> Node:
+        """The operation that goes on behind its first operand, whose outermost operator
+        binds as tightly as ``most``."""
+        while True:
+            token = self.tokens[self.at]
+            level = INFIX.get(token.text) if token.kind == tk.OP else None
+            if level is None:
+                if not least <= PRODUCT <= most or not self.starts_operand():
+                    return node
+                node, most = self.implied(node), PRODUCT
+            elif not least <= level <= most:
+                return node
+            elif level == COMPARISON:
+                node, most = self.comparison(node), NOT
+            elif level == RANGE:
+                node, most = self.range(node), COMPARISON
+            else:
+                node, most = self.binary(node, level), level
+
+    def binary(self, left: Node, level: int) -> Node:
+        """The operator at hand with its right operand."""
+        sign = self.next()
+        op = sign.text
+        if op == "//":
+            self.at -= 1
+            raise complaints.other_language(self, "div")
+        right = self.operand(op, operand_precedences(op)[1])
+        node = Binary(self.across(left, right), op, left, right, sign.span)
+        if level == POLAR and id(right) not in self.outer:
+            self.refuse_half_angle(node)
         return node
 
-    def conjunction(self) -> Node:
-        node = self.negation()
-        while self.sees("and"):
-            node = self.binary(self.next(), "and", node, self.negation)
-        return node
+    def operand(self, sign: str, least: int) -> Node:
+        """What stands behind a sign; a box where nothing does."""
+        if self.tokens[self.at].kind == tk.END:
+            return self.lack(describe_gap(sign))
+        return self.operation(least)
 
     def negation(self) -> Node:
-        if not self.sees("not"):
-            return self.comparison()
         sign = self.next()
-        operand = self.nested(self.negation, complaints.describe_gap("not"))
+        operand = self.nested(self.negated, describe_gap("not"))
         return Prefix(sign.span.to(self.across(operand, operand)), "not", operand)
 
-    def comparison(self) -> Node:
-        first = self.range()
+    def negated(self) -> Node:
+        return self.operation(NOT)
+
+    def comparison(self, first: Node) -> Node:
         operands, ops = [first], []
         while self.token.kind == tk.OP and self.token.text in COMPARISONS:
             ops.append(self.next().text)
-            operands.append(self.operand_of(ops[-1], self.range))
-        if not ops:
-            return first
+            operands.append(self.operand(ops[-1], RANGE))
         return Comparison(self.across(first, operands[-1]), tuple(operands), tuple(ops))
 
-    def range(self) -> Node:
-        start = self.sum()
-        if not self.sees(".."):
-            return start
+    def range(self, start: Node) -> Node:
         self.next()
-        stop = self.operand_of("..", self.sum)
-        step = self.operand_of("by", self.sum) if self.takes("by") else None
+        stop = self.operand("..", SUM)
+        step = self.operand("by", SUM) if self.takes("by") else None
         return Range(self.across(start, step or stop), start, stop, step)
-
-    def sum(self) -> Node:
-        node = self.product()
-        while self.sees("+", "-"):
-            sign = self.next()
-            node = self.binary(sign, sign.text, node, self.product)
-        return node
-
-    def product(self) -> Node:
-        return self.product_behind(self.polar())
-
-    def product_behind(self, node: Node) -> Node:
-        """The product that goes on behind its first factor."""
-        while True:
-            token = self.token
-            if token.kind == tk.OP and token.text in PRODUCTS:
-                self.next()
-                node = self.binary(token, PRODUCTS[token.text], node, self.polar)
-            elif token.kind == tk.OP and token.text == "//":
-                raise complaints.other_language(self, "//", "div")
-            elif self.starts_operand():
-                node = self.implied(node)
-            else:
-                return node
 
     def implied(self, left: Node) -> Node:
         """Multiplication with no sign, or the error of two operands side by side."""
         before, behind = self.previous, self.token
-        if behind.text in complaints.UNITS_SPELT_OUT and behind.kind == tk.NAME:
+        if behind.kind == tk.NAME and behind.text in complaints.UNITS_SPELT_OUT:
             raise complaints.spelt_out(self)
         meant = (
             wordings.form_without_as(self)
@@ -298,28 +303,31 @@ class Parser:
         multiplies = is_plain or self.has_constant(before, behind)
         both_numbers = before.kind == tk.NUMBER and behind.kind in (tk.NUMBER, tk.SEXAGESIMAL)
         if not multiplies or both_numbers:
-            raise complaints.side_by_side(self)
+            raise self.side_by_side()
         place = Span(before.span.end, behind.span.start)
         right = self.power()
         return Binary(self.across(left, right), IMPLIED, left, right, place)
 
-    def has_constant(self, before: Token, behind: Token) -> bool:
-        """Whether two names stand side by side of which one is a constant: ``2 pi r``."""
-        if before.kind != tk.NAME or behind.kind != tk.NAME or before.text in self.functions:
-            return False
-        return any(
-            token.text in tk.CONSTANT_NAMES and token.text not in self.quantities
-            for token in (before, behind)
-        )
+    def side_by_side(self) -> LineError:
+        """The error of two operands with nothing between them."""
+        if complaints.is_call_without_brackets(self):
+            ends = [self.end_of(read) for read in (self.product, self.power)]
+            return complaints.call_without_brackets(self, self.previous, ends)
+        return complaints.side_by_side(self)
 
-    def polar(self) -> Node:
-        """A phasor, which is one number: its angle reaches as far as a sign does."""
-        node = self.signed()
-        while self.sees("∠"):
-            node = self.binary(self.next(), "∠", node, self.signed)
-            if id(node.right) not in self.outer:
-                self.refuse_half_angle(node)
-        return node
+    def product(self) -> Node:
+        return self.operation(PRODUCT)
+
+    def end_of(self, read: Callable[[], Node]) -> int:
+        """Where what ``read`` reads from here would end; 0 where it cannot be read."""
+        at, nesting, brackets = self.at, self.nesting, [*self.brackets]
+        try:
+            read()
+            return self.previous.span.end
+        except LineError:
+            return 0
+        finally:
+            self.at, self.nesting, self.brackets = at, nesting, brackets
 
     def refuse_half_angle(self, phasor: Binary) -> None:
         """``5∠pi/6``, ``5∠2*15°`` and ``5∠30°^2``: what the angle is has to be asked."""
@@ -328,39 +336,36 @@ class Parser:
             return
         if isinstance(angle, Binary) and angle.op == "^":
             raise complaints.angle_with_power(self, phasor, angle)
-        is_pi = angle == Name(angle.span, "pi")
+        is_pi = isinstance(angle, Name) and angle.name == "pi"
         over_phasor = self.sees("/") and self.tokens[self.at : self.at + 3][-1].text == "∠"
         if over_phasor:
             return
         goes_on = self.sees("/") or self.starts_operand() or self.sees_factor_of_angle()
         if (isinstance(angle, Literal) and goes_on) or (is_pi and (goes_on or self.sees("*"))):
-            raise complaints.angle_goes_on(self, phasor)
+            end = self.end_of(lambda: self.operation_behind(phasor.right, PRODUCT, PRODUCT))
+            raise complaints.angle_goes_on(self, phasor, end or self.token.span.end)
 
-    def sees_factor_of_angle(self) -> bool:
-        """Whether ``* pi`` or ``* 15°`` comes, which makes an angle of a number."""
-        if not self.sees("*"):
-            return False
-        factor, *behind = self.tokens[self.at + 1 : self.at + 3]
-        has_unit = bool(behind) and behind[0].text in UNIT_SIGNS | UNIT_WORDS
-        return factor.text == "pi" or factor.kind == tk.SEXAGESIMAL or has_unit
+    # -- one operand ------------------------------------------------------------------
 
     def signed(self) -> Node:
-        if self.sees("-", "+"):
-            sign = self.next()
-            operand = self.nested(self.signed, complaints.describe_gap(sign.text))
-            return Prefix(sign.span.to(self.across(operand, operand)), sign.text, operand)
+        token = self.tokens[self.at]
+        if token.kind == tk.OP and token.text in ("-", "+"):
+            self.at += 1
+            operand = self.nested(self.signed, describe_gap(token.text))
+            return Prefix(token.span.to(self.across(operand, operand)), token.text, operand)
         return self.power()
 
     def power(self) -> Node:
         base = self.root()
-        if not self.sees("^", "**"):
+        sign = self.tokens[self.at]
+        if sign.kind != tk.OP or sign.text not in ("^", "**"):
             return base
-        sign = self.next()
+        self.at += 1
         exponent = self.nested(self.signed, "an exponent behind ^")
         return Binary(self.across(base, exponent), "^", base, exponent, sign.span)
 
     def root(self) -> Node:
-        if not self.sees_root():
+        if self.tokens[self.at].kind != tk.OP or not self.sees_root():
             return self.postfix()
         sign = self.next()
         operand = self.nested(self.power, "a number under the root")
@@ -369,45 +374,50 @@ class Parser:
         degrees = (Literal(sign.span, *literal_value(degree, sign.span)),) if degree else ()
         return Call(span, function, (operand, *degrees), (), sign.span)
 
-    def sees_root(self) -> bool:
-        """Whether a root's sign stands here, with its degree raised before it or without."""
-        token = self.tokens[self.at]
-        return token.kind == tk.OP and (token.text in ROOT_SIGNS or token.text[-1:] == "√")
-
     def postfix(self) -> Node:
         node = self.atom()
         while True:
-            token = self.token
-            if token.kind == tk.POWER:
+            token = self.tokens[self.at]
+            if token.kind == tk.OP:
+                if token.text not in BEHIND:
+                    return node
+                if token.text == "!":
+                    node = self.factorial(node)
+                elif token.text == "%":
+                    node = self.percent(node)
+                elif token.text == "[":
+                    if not self.takes_item():
+                        return node
+                    node = self.item(node)
+                else:
+                    node = self.with_unit(node)
+            elif token.kind == tk.POWER:
                 node = self.raised(node, self.next())
-            elif token.text == "!" and token.kind == tk.OP:
-                self.next()
-                if self.sees("!") and self.previous.span.end == self.token.span.start:
-                    raise complaints.two_factorials(self, node)
-                node = Postfix(self.across(node, node).to(token.span), "!", node)
-            elif token.text == "%" and token.kind == tk.OP:
-                self.next()
-                if self.starts_operand() and not self.sees_unit():
-                    if self.token.text == "of" and "of" not in self.quantities:
-                        raise complaints.part_of(self)
-                    self.at -= 1
-                    raise complaints.other_language(self, "%", "mod")
-                node = Postfix(self.across(node, node).to(token.span), "%", node)
-            elif self.sees_unit():
-                self.next()
-                node = Postfix(self.across(node, node).to(token.span), token.text, node)
-            elif self.sees("[") and self.takes_item():
-                node = self.item(node)
+            elif token.kind == tk.NAME and token.text in UNIT_WORDS and self.sees_unit():
+                node = self.with_unit(node)
             else:
                 return node
 
-    def sees_unit(self) -> bool:
-        """Whether the token at hand is a unit of angles, and not a quantity or call."""
-        token = self.token
-        if token.kind == tk.OP:
-            return token.text in UNIT_SIGNS
-        is_word = token.kind == tk.NAME and token.text in UNIT_WORDS
-        return is_word and token.text not in self.quantities
+    def behind(self, node: Node, sign: Token) -> Node:
+        return Postfix(self.across(node, node).to(sign.span), sign.text, node)
+
+    def with_unit(self, node: Node) -> Node:
+        return self.behind(node, self.next())
+
+    def factorial(self, node: Node) -> Node:
+        sign = self.next()
+        if self.sees("!") and sign.span.end == self.token.span.start:
+            raise complaints.two_factorials(self, node)
+        return self.behind(node, sign)
+
+    def percent(self, node: Node) -> Node:
+        sign = self.next()
+        if self.starts_operand() and not self.sees_unit():
+            if self.token.text == "of" and "of" not in self.quantities:
+                raise complaints.part_of(self)
+            self.at -= 1
+            raise complaints.other_language(self, "mod")
+        return self.behind(node, sign)
 
     def takes_item(self) -> bool:
         """Whether a square bracket here takes an item of what stands before it: it
@@ -419,8 +429,8 @@ class Parser:
         if isinstance(of, Name) and of.name in self.functions and of.name not in self.quantities:
             complaints.refuse_square_call(self, of)
         index = self.nested(self.expression, "the place of an item")
-        self.close(opening, "]")
-        return Subscript(self.across(of, of).to(self.previous.span), of, index)
+        self.close("]")
+        return Subscript(self.across(of, of).to(self.previous.span or opening.span), of, index)
 
     def raised(self, base: Node, token: Token) -> Node:
         """``base`` with a superscript such as ² behind it."""
@@ -433,56 +443,48 @@ class Parser:
     # -- atoms ------------------------------------------------------------------
 
     def atom(self) -> Node:
-        token = self.token
-        if token.kind == tk.NUMBER:
-            self.next()
-            number = Literal(token.span, *literal_value(token.text, token.span))
-            return self.with_fraction(number) if self.token.kind == tk.FRACTION else number
-        if token.kind == tk.FRACTION:
-            return self.fraction()
-        if token.kind == tk.SEXAGESIMAL:
-            self.next()
-            return Sexagesimal(token.span, *sexagesimal_value(token.text, token.span))
-        if token.kind == tk.NAME:
-            return self.name_or_call()
-        if token.kind == tk.ANSWER:
-            self.next()
-            number = token.text[1:]
-            return AnswerOf(token.span, int(number) if number else None)
-        if token.kind == tk.TEXT:
-            return self.text_literal()
-        if self.sees("("):
-            return self.bracketed()
-        if self.sees("|"):
-            return self.bars()
-        if self.sees("["):
-            return self.list_of()
+        token = self.tokens[self.at]
+        read = ATOMS.get(token.kind)
+        if read is not None:
+            self.at += 1
+            return read(self, token)
+        if token.kind == tk.OP:
+            read = BRACKETED.get(token.text)
+            if read is not None:
+                return read(self, token)
         if token.kind == tk.END:
-            raise complaints.waiting(
-                self, complaints.describe_gap(self.previous.text if self.at else "")
-            )
+            return self.lack(describe_gap(self.previous.text if self.at else ""))
         raise complaints.unexpected(self)
 
-    def fraction(self) -> Node:
+    def number(self, token: Token) -> Node:
+        number = Literal(token.span, *literal_value(token.text, token.span))
+        if self.token.kind != tk.FRACTION:
+            return number
+        # ``2½``: the sum of both
+        fraction = self.fraction(self.next())
+        span = number.span.to(fraction.span)
+        node = Binary(span, "+", number, fraction, Span(number.span.end, number.span.end))
+        self.outer[id(node)] = span
+        return node
+
+    def fraction(self, token: Token) -> Node:
         """``½``, set as what it is."""
-        token = self.next()
         above, below = (
-            Literal(token.span, *literal_value(part, token.span)) for part in fraction_value(token)
+            Literal(token.span, *literal_value(part, token.span))
+            for part in parts_of_fraction(token.text) or ("0", "1")
         )
         node = Binary(token.span, "/", above, below, token.span)
         self.outer[id(node)] = token.span
         return node
 
-    def with_fraction(self, whole: Literal) -> Node:
-        """``2½``: the sum of both."""
-        fraction = self.fraction()
-        span = whole.span.to(fraction.span)
-        node = Binary(span, "+", whole, fraction, Span(whole.span.end, whole.span.end))
-        self.outer[id(node)] = span
-        return node
+    def sexagesimal(self, token: Token) -> Node:
+        return Sexagesimal(token.span, *sexagesimal_value(token.text, token.span))
 
-    def name_or_call(self) -> Node:
-        name = self.next()
+    def answer(self, token: Token) -> Node:
+        number = token.text[1:]
+        return AnswerOf(token.span, int(number) if number else None)
+
+    def name_or_call(self, name: Token) -> Node:
         if not self.sees("("):
             if (name.text in self.functions and self.sees("^")) or self.token.kind == tk.POWER:
                 powered = self.function_power(name)
@@ -517,7 +519,10 @@ class Parser:
         if not self.sees("("):
             if self.starts_operand() and name.text not in self.quantities:
                 minus = "-" if negative else ""
-                raise complaints.power_without_brackets(self, name, minus + power.text)
+                begin = self.token.span.start
+                self.power()
+                place = Span(begin, self.previous.span.end)
+                raise complaints.power_without_brackets(self, name, minus + power.text, place)
             self.at = start
             return None
         opening = self.token.span
@@ -531,7 +536,7 @@ class Parser:
 
     def arguments(self) -> tuple[tuple[Node, ...], tuple[tuple[str, Node], ...]]:
         """What stands in the brackets of a call."""
-        opening = self.open()
+        self.open()
         args: list[Node] = []
         named: list[tuple[str, Node]] = []
         while not self.sees(")"):
@@ -543,7 +548,7 @@ class Parser:
                 args.append(self.nested(self.argument, "an argument"))
             if not self.takes(","):
                 break
-        self.close(opening)
+        self.close(")")
         return tuple(args), tuple(named)
 
     def argument(self) -> Node:
@@ -551,35 +556,68 @@ class Parser:
         start = self.at
         try:
             return self.expression()
-        except LineError as error:
-            if isinstance(error, SideBySide):
-                self.at = start
-                mends = complaints.arguments_without_commas(self)
-                error.mends = (*mends, *error.mends)
+        except SideBySide as error:
+            self.at = start
+            error.mends = (*complaints.arguments_without_commas(self), *error.mends)
             raise
 
-    def text_literal(self) -> Node:
-        token = self.next()
-        if len(token.text) < 2 or token.text[-1] != '"':
-            raise Unfinished("The closing quotation mark is missing.", token.span, '"')
-        inner = self.text[token.span.start + 1 : token.span.end - 1]
-        return TextLiteral(token.span, inner)
+    def text_literal(self, token: Token) -> Node:
+        is_closed = len(token.text) >= 2 and token.text[-1] == '"'
+        if not is_closed:
+            self.lack_of(Unfinished("The closing quotation mark is missing.", token.span, '"'))
+        start, end = token.span.start + 1, token.span.end - is_closed
+        return Text(token.span, tuple(self.parts_of_text(start, end)))
 
-    def bracketed(self) -> Node:
-        opening = self.open()
+    def parts_of_text(self, start: int, end: int) -> Iterator[str | Node]:
+        """What a text is made of: what stands there, and expressions in braces."""
+        words = ""
+        while start < end:
+            sign = self.text[start]
+            if sign in "{}" and self.text[start + 1 : min(start + 2, end)] == sign:
+                words, start = words + sign, start + 2
+            elif sign == "}":
+                raise UnopenedBrace(Span(start, start + 1), (doubled(start, sign),))
+            elif sign == "{":
+                if words:
+                    yield words
+                closing = self.text.find("}", start, end)
+                if closing < 0:
+                    raise UnclosedBrace(Span(start, start + 1), (doubled(start, sign),))
+                yield self.filled_in(start + 1, closing)
+                words, start = "", closing + 1
+            else:
+                words, start = words + sign, start + 1
+        if words:
+            yield words
+
+    def filled_in(self, start: int, end: int) -> Node:
+        """The expression that stands in a text from ``start`` to ``end``."""
+        tokens = tokens_of(self.text, start, end)
+        inner = Parser(self.text, tokens, self.functions, self.quantities)
+        try:
+            node = inner.expression()
+            if inner.token.kind != tk.END:
+                raise complaints.unexpected(inner)
+        except Unfinished as error:
+            raise EmptyBraces(Span(start - 1, end + 1), missing=error.text) from None
+        self.pairs.append((Span(start - 1, start), Span(end, end + 1)))
+        return node
+
+    def bracketed(self, opening: Token) -> Node:
+        self.open()
         node = self.nested(self.expression, "something between the brackets")
-        self.close(opening)
+        self.close(")")
         self.outer[id(node)] = opening.span.to(self.previous.span)
         return node
 
-    def list_of(self) -> Node:
-        opening = self.open()
+    def list_of(self, opening: Token) -> Node:
+        self.open()
         items: list[Node] = []
         while not self.sees("]"):
             items.append(self.nested(self.list_item, "an item of the list"))
             if not self.takes(","):
                 break
-        self.close(opening, "]")
+        self.close("]")
         return ListOf(opening.span.to(self.previous.span), tuple(items))
 
     def list_item(self) -> Node:
@@ -587,59 +625,57 @@ class Parser:
         start = self.at
         try:
             return self.expression()
-        except LineError as error:
-            if isinstance(error, SideBySide):
-                self.at = start
-                raise complaints.list_without_commas(self, self.brackets[-1]) from None
-            raise
+        except SideBySide:
+            self.at = start
+            raise complaints.list_without_commas(self, self.brackets[-1]) from None
 
-    def bars(self) -> Node:
-        opening = self.next()
-        self.brackets.append(opening)
+    def bars(self, opening: Token) -> Node:
+        self.open()
         node = self.nested(self.expression, "something between the bars")
-        if not self.sees("|"):
-            if self.token.kind == tk.END:
-                raise complaints.waiting(self, "")
+        if not self.sees("|") and self.token.kind != tk.END:
             raise complaints.unclosed_bar(self, opening)
-        closing = self.next()
-        self.brackets.pop()
-        self.pairs.append((opening.span, closing.span))
-        return Call(opening.span.to(closing.span), "abs", (node,), (), opening.span)
+        self.close("|")
+        return Call(opening.span.to(self.previous.span), "abs", (node,), (), opening.span)
 
     def open(self) -> Token:
         opening = self.next()
         self.brackets.append(opening)
         return opening
 
-    def close(self, opening: Token, sign: str = ")") -> None:
-        if self.sees(sign):
-            self.pairs.append((opening.span, self.next().span))
-            self.brackets.pop()
-            return
+    def close(self, sign: str) -> None:
+        """Passes the bracket that closes the one opened last."""
         if self.token.kind == tk.END:
-            raise complaints.waiting(self, "")
-        raise complaints.unexpected(self)
+            self.lack("")
+            end = self.token.span.end
+            self.tokens[self.at :] = [
+                Token(tk.OP, sign, Span(end, end + 1)),
+                Token(tk.END, "", Span(end + 1, end + 1)),
+            ]
+        if not self.sees(sign):
+            raise complaints.unexpected(self)
+        self.pairs.append((self.brackets.pop().span, self.next().span))
 
     # -- helpers -----------------------------------------------------------------
 
-    def binary(self, sign: Token, op: str, left: Node, read: Callable[[], Node]) -> Node:
-        right = self.operand_of(sign.text, read)
-        return Binary(self.across(left, right), op, left, right, sign.span)
+    def lack(self, what: str) -> Node:
+        """The box for ``what`` is missing at the end of a line that is still being typed.
 
-    def across(self, first: Node, last: Node) -> Span:
-        """From the start of ``first`` to the end of ``last``, their brackets included."""
-        start = self.outer.get(id(first), first.span)
-        return start.to(self.outer.get(id(last), last.span))
+        Errors: :class:`Unfinished` in any other line.
+        """
+        self.lack_of(self.waiting(what))
+        end = self.token.span.end
+        return Name(Span(end, end), BOX)
 
-    def operand_of(self, sign: str, read: Callable[[], Node]) -> Node:
-        if self.token.kind == tk.END:
-            raise complaints.waiting(self, complaints.describe_gap(sign))
-        return read()
+    def lack_of(self, missing: Unfinished) -> None:
+        """Notes what is missing.  Errors: as :meth:`lack`."""
+        if not self.closes:
+            raise missing
+        self.missing = self.missing or missing
 
     def nested(self, read: Callable[[], Node], what: str) -> Node:
         """``read()`` one level deeper, within the limit of nesting."""
-        if self.token.kind == tk.END:
-            raise complaints.waiting(self, what)
+        if self.tokens[self.at].kind == tk.END:
+            return self.lack(what)
         self.nesting += 1
         if self.nesting > MAX_NESTING:
             raise TooDeep(self.token.span, limit=MAX_NESTING)
@@ -647,18 +683,27 @@ class Parser:
         self.nesting -= 1
         return node
 
-    def starts_operand(self) -> bool:
-        """Whether the token at hand would begin an operand, were one wanted."""
-        token = self.token
-        if token.kind in (
-            tk.NUMBER,
-            tk.FRACTION,
-            tk.SEXAGESIMAL,
-            tk.NAME,
-            tk.ANSWER,
-            tk.TEXT,
-        ):
-            return True
-        if token.text == "|" and token.kind == tk.OP:
-            return not any(bracket.text == "|" for bracket in self.brackets)
-        return token.kind == tk.OP and (token.text == "(" or self.sees_root())
+
+def doubled(place: int, brace: str) -> Mend:
+    """The mend that makes a brace a sign of the text."""
+    return replace(Span(place, place + 1), brace * 2)
+
+
+Read = Callable[[Parser, Token], Node]
+
+ATOMS: dict[str, Read] = {
+    tk.NUMBER: Parser.number,
+    tk.NAME: Parser.name_or_call,
+    tk.FRACTION: Parser.fraction,
+    tk.SEXAGESIMAL: Parser.sexagesimal,
+    tk.ANSWER: Parser.answer,
+    tk.TEXT: Parser.text_literal,
+}
+"""Who reads on behind a token of each kind."""
+
+BRACKETED: dict[str, Read] = {
+    "(": Parser.bracketed,
+    "|": Parser.bars,
+    "[": Parser.list_of,
+}
+"""Who reads what an opening bracket begins."""

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-from engine.reading import tokens as tk
+from typing import ClassVar
+
 from engine.reading.precedence import (
-    ATOM,
     FORM,
+    NEVER,
     POSTFIX,
     PRODUCT,
     RANGE,
@@ -19,10 +20,13 @@ from engine.reading.tree import (
     Assignment,
     Binary,
     Call,
+    Columns,
     Comparison,
     Formatted,
+    Grid,
     ListOf,
     Literal,
+    Mixed,
     Name,
     Node,
     Postfix,
@@ -31,103 +35,184 @@ from engine.reading.tree import (
     Sexagesimal,
     Statement,
     Subscript,
-    TextLiteral,
+    Text,
+    Words,
 )
-
-UNITS = tk.UNIT_WORDS | tk.UNIT_SIGNS
+from engine.reading.vocabulary import CONSTANT_NAMES, UNITS
+from engine.reading.writer import Kinds, Writer
 
 SPACED = frozenset({"+", "-", "mod", "div", "and", "or"})
 
+Pieces = list[str]
+"""What is written, piece by piece: what is joined to what depends on the last one."""
 
-NEVER = ATOM + 1
-"""More than anything has: what needs it stands in brackets."""
+
+class PlainWriter(Writer[Pieces]):
+    """Writes nodes as text."""
+
+    def brackets(self, inner: Pieces) -> Pieces:
+        return ["(", *inner, ")"]
+
+    def statement(self, statement: Statement) -> Pieces:
+        pieces = self.node(statement.expression)
+        if not isinstance(statement, Assignment):
+            return pieces
+        *outer, last = (target.name for target in statement.targets)
+        sign = " := " if statement.live else " = "
+        if statement.parameters is not None:
+            last += f"({', '.join(statement.parameters)})"
+        return ["".join(f"{name} = " for name in outer) + last + sign, *pieces]
+
+    def as_it_stands(self, node: Literal | Sexagesimal | Words) -> Pieces:
+        return [node.text]
+
+    def name(self, node: Name) -> Pieces:
+        return [node.name]
+
+    def text(self, node: Text) -> Pieces:
+        inner = (
+            "{" + "".join(self.node(part)) + "}" if isinstance(part, Node) else _escaped(part)
+            for part in node.parts
+        )
+        return [f'"{"".join(inner)}"']
+
+    def answer_of(self, node: AnswerOf) -> Pieces:
+        return ["@" if node.number is None else f"@{node.number}"]
+
+    def prefix(self, node: Prefix) -> Pieces:
+        sign = "not " if node.op == "not" else node.op
+        return [sign, *self.node(node.operand, precedence(node))]
+
+    def postfix(self, node: Postfix) -> Pieces:
+        op, operand = node.op, node.operand
+        is_twice = op == "!" and isinstance(operand, Postfix) and operand.op == "!"
+        pieces = self.node(operand, NEVER if is_twice else POSTFIX)
+        pieces.append(f" {op}" if op.isalpha() else op)
+        return pieces
+
+    def binary(self, node: Binary) -> Pieces:
+        op = node.op
+        if op == IMPLIED:
+            return self.implied(node)
+        least_left, least_right = _least_precedences(node)
+        pieces = self.node(node.left, least_left)
+        pieces.append(f" {op} " if op in SPACED else op)
+        is_over_unit = op == "/" and _is_over_unit(node.left, node.right)
+        pieces.extend(self.node(node.right, NEVER if is_over_unit else least_right))
+        return pieces
+
+    def implied(self, node: Binary) -> Pieces:
+        """``2 pi`` or ``(a + 1)(a - 1)``, bracketed where the sign could not be left out."""
+        least_left, least_right = _least_precedences(node)
+        if self.joins_i(node) and isinstance(node.left, Binary) and node.left.op == "/":
+            least_left = NEVER
+        left = self.node(node.left, least_left)
+        right = self.node(node.right, least_right)
+        last, first = left[-1], right[0]
+        are_names = last.isidentifier() and first.isidentifier()
+        has_constant = are_names and {last, first} & CONSTANT_NAMES
+        if not (last.endswith(")") or _is_number(last) or has_constant):
+            left = self.brackets(left)
+        if first == "[" or (first[0].isdigit() and _is_number(left[-1])):
+            right = self.brackets(right)
+        is_joined = right[0].startswith("(") or (self.joins_i(node) and not last[-1:].isalpha())
+        left.append("" if is_joined else " ")
+        left.extend(right)
+        return left
+
+    def comparison(self, node: Comparison) -> Pieces:
+        pieces = self.node(node.operands[0], RANGE)
+        for op, operand in zip(node.ops, node.operands[1:], strict=True):
+            pieces.append(f" {op} ")
+            pieces.extend(self.node(operand, RANGE))
+        return pieces
+
+    def call(self, node: Call) -> Pieces:
+        pieces = [node.function + "("]
+        for place, arg in enumerate(node.args):
+            pieces.append(", " if place else "")
+            pieces.extend(self.node(arg))
+        for place, (name, arg) in enumerate(node.named, len(node.args)):
+            pieces.append(f"{', ' if place else ''}{name}=")
+            pieces.extend(self.node(arg))
+        pieces.append(")")
+        return pieces
+
+    def list_of(self, node: ListOf | Grid) -> Pieces:
+        pieces = ["["]
+        for place, item in enumerate(node.items):
+            pieces.append(", " if place else "")
+            pieces.extend(self.node(item))
+        pieces.append("]")
+        return pieces
+
+    def range(self, node: Range) -> Pieces:
+        pieces = [*self.node(node.start, SUM), "..", *self.node(node.stop, SUM)]
+        return pieces if node.step is None else [*pieces, " by ", *self.node(node.step, SUM)]
+
+    def subscript(self, node: Subscript) -> Pieces:
+        takes_item = isinstance(node.of, Name | AnswerOf | Call | ListOf | Subscript)
+        of = self.node(node.of, FORM if takes_item else NEVER)
+        return [*of, "[", *self.node(node.index), "]"]
+
+    def formatted(self, node: Formatted) -> Pieces:
+        forms = ", ".join(" ".join(words) for words in node.forms)
+        return [*self.node(node.expression, FORM), f" as {forms}"]
+
+    def mixed(self, node: Mixed) -> Pieces:
+        sign, join = ("-", " - ") if node.is_negative else ("", " + ")
+        return [sign, *self.node(node.whole), join, *self.node(node.fraction)]
+
+    def columns(self, node: Columns) -> Pieces:
+        heads = "  ".join(map(node_text, node.heads))
+        rows = ("  ".join("".join(self.node(cell)) for cell in row) for row in node.rows)
+        return ["\n".join((heads, *rows))]
+
+    kinds: ClassVar[Kinds] = {
+        Literal: as_it_stands,
+        Sexagesimal: as_it_stands,
+        Words: as_it_stands,
+        Name: name,
+        Text: text,
+        AnswerOf: answer_of,
+        Prefix: prefix,
+        Postfix: postfix,
+        Binary: binary,
+        Comparison: comparison,
+        Call: call,
+        ListOf: list_of,
+        Grid: list_of,
+        Range: range,
+        Subscript: subscript,
+        Formatted: formatted,
+        Mixed: mixed,
+        Columns: columns,
+    }
+
+
+READING, ANSWER = PlainWriter(), PlainWriter(is_answer=True)
 
 
 def statement_text(statement: Statement) -> str:
     """A statement, its targets included."""
-    text = node_text(statement.expression)
-    if not isinstance(statement, Assignment):
-        return text
-    *outer, last = (target.name for target in statement.targets)
-    sign = " := " if statement.live else " = "
-    if statement.parameters is not None:
-        last += f"({', '.join(statement.parameters)})"
-    return "".join(f"{name} = " for name in outer) + last + sign + text
+    return "".join(READING.statement(statement))
 
 
 def node_text(node: Node) -> str:
     """An expression."""
-    pieces: list[str] = []
-    _write(node, pieces)
-    return "".join(pieces)
+    return "".join(READING.node(node))
 
 
-def _write(node: Node, out: list[str], least: int = FORM) -> None:
-    """Appends ``node``, in brackets where it binds looser than ``least``."""
-    if precedence(node) < least:
-        out.append("(")
-        _write(node, out)
-        out.append(")")
-        return
-    match node:
-        case Literal(text=text) | Sexagesimal(text=text):
-            out.append(text)
-        case Name(name=name):
-            out.append(name)
-        case TextLiteral(text=text):
-            out.append(f'"{text}"')
-        case AnswerOf(number=number):
-            out.append("@" if number is None else f"@{number}")
-        case Prefix(op=op, operand=operand):
-            out.append("not " if op == "not" else op)
-            _write(operand, out, precedence(node))
-        case Postfix(op=op, operand=operand):
-            is_twice = op == "!" and isinstance(operand, Postfix) and operand.op == "!"
-            _write(operand, out, NEVER if is_twice else POSTFIX)
-            out.append(f" {op}" if op.isalpha() else op)
-        case Binary(op=op) if op == IMPLIED:
-            _write_implied(node, out)
-        case Binary(op=op, left=left, right=right):
-            least_left, least_right = _least_precedences(node)
-            _write(left, out, least_left)
-            out.append(f" {op} " if op in SPACED else op)
-            _write(right, out, NEVER if op == "/" and _is_over_unit(left, right) else least_right)
-        case Comparison(operands=operands, ops=ops):
-            _write(operands[0], out, RANGE)
-            for op, operand in zip(ops, operands[1:], strict=True):
-                out.append(f" {op} ")
-                _write(operand, out, RANGE)
-        case Call(function=function, args=args, named=named):
-            out.append(function + "(")
-            for place, arg in enumerate(args):
-                out.append(", " if place else "")
-                _write(arg, out)
-            for place, (name, arg) in enumerate(named, len(args)):
-                out.append(f"{', ' if place else ''}{name}=")
-                _write(arg, out)
-            out.append(")")
-        case ListOf(items=items):
-            out.append("[")
-            for place, item in enumerate(items):
-                out.append(", " if place else "")
-                _write(item, out)
-            out.append("]")
-        case Range(start=start, stop=stop, step=step):
-            _write(start, out, SUM)
-            out.append("..")
-            _write(stop, out, SUM)
-            if step is not None:
-                out.append(" by ")
-                _write(step, out, SUM)
-        case Subscript(of=of, index=index):
-            takes_item = isinstance(of, Name | AnswerOf | Call | ListOf | Subscript)
-            _write(of, out, FORM if takes_item else NEVER)
-            out.append("[")
-            _write(index, out)
-            out.append("]")
-        case Formatted(expression=expression, forms=forms):
-            _write(expression, out, FORM)
-            out.append(" as " + ", ".join(" ".join(words) for words in forms))
+def answer_text(tree: Node | Statement) -> str:
+    """A value as it can be typed in."""
+    if isinstance(tree, Statement):
+        return "".join(ANSWER.statement(tree))
+    return "".join(ANSWER.node(tree))
+
+
+def _escaped(text: str) -> str:
+    """Text in which a brace is one."""
+    return text.replace("{", "{{").replace("}", "}}")
 
 
 def _least_precedences(node: Binary) -> tuple[int, int]:
@@ -151,25 +236,6 @@ def _is_over_unit(left: Node, right: Node) -> bool:
     """Whether this is a number over an angle, which only brackets tell from 1/2 turn."""
     has_unit = isinstance(right, Postfix) and right.op in UNITS
     return has_unit and not isinstance(left, Sexagesimal | Postfix)
-
-
-def _write_implied(node: Binary, out: list[str]) -> None:
-    """``2 pi`` or ``(a + 1)(a - 1)``, bracketed where the sign could not be left out."""
-    least_left, least_right = _least_precedences(node)
-    left: list[str] = []
-    _write(node.left, left, least_left)
-    right: list[str] = []
-    _write(node.right, right, least_right)
-    names = (left[-1], right[0])
-    has_constant = all(map(str.isidentifier, names)) and {*names} & tk.CONSTANT_NAMES
-    if not (left[-1].endswith(")") or _is_number(left[-1]) or has_constant):
-        left = ["(", *left, ")"]
-    if right[0] == "[" or (right[0][0].isdigit() and _is_number(left[-1])):
-        right = ["(", *right, ")"]
-    opens = right[0].startswith("(")
-    out.extend(left)
-    out.append("" if opens else " ")
-    out.extend(right)
 
 
 def _is_number(piece: str) -> bool:

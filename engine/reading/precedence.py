@@ -1,4 +1,4 @@
-"""How tightly each kind of node binds: one table for both writers."""
+"""How tightly each operator binds: one table for the parser and all writers."""
 
 from __future__ import annotations
 
@@ -7,6 +7,7 @@ from engine.reading.tree import (
     Binary,
     Comparison,
     Formatted,
+    Mixed,
     Node,
     Postfix,
     Prefix,
@@ -16,41 +17,49 @@ from engine.reading.tree import (
 )
 
 FORM, OR, AND, NOT, COMPARISON, RANGE, SUM, PRODUCT, POLAR, SIGN, POWER, POSTFIX, ATOM = range(13)
+"""Loosest first.  The tightest are calls, and what stands in brackets."""
+
+NEVER = ATOM + 1
+"""More than anything has: what needs it stands in brackets."""
+
+COMPARISONS = frozenset({"==", "!=", "<", "<=", ">", ">=", "~"})
 
 OPERATORS = {
     "or": OR, "and": AND,
-    "∠": POLAR,
     "+": SUM, "-": SUM,
     "*": PRODUCT, "/": PRODUCT, "mod": PRODUCT, "div": PRODUCT, IMPLIED: PRODUCT,
+    "∠": POLAR,
     "^": POWER,
 }  # fmt: skip
+"""Operators between two operands, which are done from the left where several of one
+level follow each other; but powers are done from the right."""
+
+_OF_OPERANDS = {op: (level, level + 1) for op, level in OPERATORS.items()} | {
+    "^": (POSTFIX, SIGN),
+    IMPLIED: (PRODUCT, POWER),
+    "∠": (SIGN, SIGN),
+}
+
+_OF_KINDS: dict[type[Node], int] = {
+    Postfix: POSTFIX,
+    Sexagesimal: POSTFIX,
+    Subscript: POSTFIX,
+    Range: RANGE,
+    Comparison: COMPARISON,
+    Formatted: FORM,
+    Mixed: SUM,
+}
 
 
 def precedence(node: Node) -> int:
     """The level of ``node``'s outermost operator."""
-    match node:
-        case Binary(op=op):
-            return OPERATORS[op]
-        case Prefix(op=op):
-            return NOT if op == "not" else SIGN
-        case Postfix() | Sexagesimal() | Subscript():
-            return POSTFIX
-        case Range():
-            return RANGE
-        case Comparison():
-            return COMPARISON
-        case Formatted():
-            return FORM
-    return ATOM
+    if isinstance(node, Binary):
+        return OPERATORS[node.op]
+    if isinstance(node, Prefix):
+        return NOT if node.op == "not" else SIGN
+    return _OF_KINDS.get(type(node), ATOM)
 
 
 def operand_precedences(op: str) -> tuple[int, int]:
-    """The least strengths that the left and right operand need without brackets."""
-    level = OPERATORS[op]
-    if op == "^":
-        return POSTFIX, SIGN
-    if op == IMPLIED:
-        return PRODUCT, POWER
-    if op == "∠":
-        return SIGN, SIGN
-    return level, level + 1
+    """The least precedences that the left and right operand need without brackets."""
+    return _OF_OPERANDS[op]

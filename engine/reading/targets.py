@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from typing import TYPE_CHECKING
-
 from engine.errors import (
     BadName,
     BadParameters,
@@ -17,17 +15,15 @@ from engine.errors import (
 )
 from engine.mends import Mend, Span, replace
 from engine.reading import tokens as tk
+from engine.reading.cursor import Cursor
 from engine.reading.tokens import Token
 from engine.reading.tree import Name
-
-if TYPE_CHECKING:
-    from engine.reading.parser import Parser
-
+from engine.reading.vocabulary import RESERVED, UNIT_WORDS, WORDS
 
 Targets = tuple[tuple[Name, ...], bool, tuple[str, ...] | None]
 
 
-def read_targets(parser: Parser) -> Targets:
+def read_targets(cursor: Cursor) -> Targets:
     """The targets of the assignment that begins here, whether it is live, and the
     parameters where a function is defined.
 
@@ -36,52 +32,52 @@ def read_targets(parser: Parser) -> Targets:
     """
     targets: list[Name] = []
     while True:
-        sign = _assignment_sign(parser)
+        sign = _assignment_sign(cursor)
         if sign is None:
             return tuple(targets), False, None
-        before = parser.tokens[parser.at : sign]
+        before = cursor.tokens[cursor.at : sign]
         if not targets and _is_pattern(before):
-            name, parameters = _pattern(parser.text, before)
-            parser.at = sign + 1
-            return (name,), parser.previous.text == ":=", parameters
+            name, parameters = _pattern(cursor.text, before)
+            cursor.at = sign + 1
+            return (name,), cursor.previous.text == ":=", parameters
         if not _is_name(before):
-            raise _bad_target(parser.text, before, parser.tokens[sign])
+            raise _bad_target(cursor.text, before, cursor.tokens[sign])
         targets.append(Name(before[0].span, before[0].text))
-        parser.at = sign + 1
-        if parser.previous.text == ":=":
+        cursor.at = sign + 1
+        if cursor.previous.text == ":=":
             return tuple(targets), True, None
 
 
-def _assignment_sign(parser: Parser) -> int | None:
+def _assignment_sign(cursor: Cursor) -> int | None:
     """Where the next ``=`` or ``:=`` of this statement stands, outside brackets."""
     depth = 0
-    for at in range(parser.at, len(parser.tokens)):
-        token = parser.tokens[at]
+    for at in range(cursor.at, len(cursor.tokens)):
+        token = cursor.tokens[at]
         if token.kind == tk.OP:
             depth += (token.text in ("(", "[")) - (token.text in (")", "]"))
             if depth == 0 and token.text in (";", ","):
                 return None
             if depth == 0 and token.text in ("=", ":="):
-                return None if _only_asks(parser, at) else at
+                return None if _only_asks(cursor, at) else at
     return None
 
 
-def _only_asks(parser: Parser, at: int) -> bool:
+def _only_asks(cursor: Cursor, at: int) -> bool:
     """Whether the ``=`` at ``at`` is that of a pasted ``2 + 3 =``."""
-    tokens, before = parser.tokens, parser.tokens[parser.at : at]
-    known = (parser.functions, parser.quantities)
+    tokens, before = cursor.tokens, cursor.tokens[cursor.at : at]
+    known = (cursor.functions, cursor.quantities)
     if _is_pattern(before) and not any(before[0].text in names for names in known):
         return False  # f(x) = still lacks its value
     behind = tokens[at + 1]
     ends = behind.kind == tk.END or behind.text in (";", ",")
     is_calculation = at >= 2 and any(
-        token.kind == tk.OP and token.text not in tk.WORDS for token in tokens[:at]
+        token.kind == tk.OP and token.text not in WORDS for token in tokens[:at]
     )
     return ends and is_calculation
 
 
 def _is_name(tokens: list[Token]) -> bool:
-    return len(tokens) == 1 and tokens[0].kind == tk.NAME and tokens[0].text not in tk.RESERVED
+    return len(tokens) == 1 and tokens[0].kind == tk.NAME and tokens[0].text not in RESERVED
 
 
 def _is_pattern(tokens: list[Token]) -> bool:
@@ -152,11 +148,11 @@ def _turned_round(text: str, number: Token, sign: Token) -> tuple[Mend, ...]:
 def _why(before: list[Token]) -> str:
     if before[0].kind == tk.NUMBER:
         return "a name begins with a letter"
-    if before[0].text in tk.WORDS:
+    if before[0].text in WORDS:
         return "it is a word of the language"
-    if before[0].text in tk.UNIT_WORDS:
+    if before[0].text in UNIT_WORDS:
         return "it is a unit of angles"
-    if before[0].text in tk.RESERVED:
+    if before[0].text in RESERVED:
         return "it is a word of the language"
     return "a name has only letters, digits and _"
 
@@ -164,7 +160,7 @@ def _why(before: list[Token]) -> str:
 def _mended_name(before: list[Token]) -> str:
     kinds = [token.kind for token in before]
     words = [token.text for token in before]
-    if len(words) == 1 and words[0] in tk.WORDS | tk.RESERVED:
+    if len(words) == 1 and words[0] in WORDS | RESERVED:
         return words[0] + "_"
     if kinds == [tk.NUMBER, tk.NAME] and words[0].isdecimal():
         return words[1] + words[0]

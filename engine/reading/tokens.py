@@ -1,12 +1,13 @@
-"""Text to tokens.  Signs that people paste are understood here, once."""
+"""Text to tokens.  Signs that people paste are understood here, once.
+
+A token knows its place in the whole text, also where a part of it is read by itself.
+"""
 
 from __future__ import annotations
 
 import re
 import unicodedata
 from typing import NamedTuple
-
-from flint import fmpq, fmpz
 
 from engine.errors import (
     ApostropheHere,
@@ -15,19 +16,18 @@ from engine.errors import (
     Braces,
     ColonHere,
     ControlCharacter,
-    ExponentTooLarge,
     LineError,
-    NoDigits,
     OtherRange,
     Question,
-    Sixty,
     TooLong,
     TwoPoints,
     UnknownSign,
 )
-from engine.limits import MAX_DIGITS, MAX_LINE
+from engine.limits import MAX_LINE
 from engine.mends import Mend, Span, replace, replace_each
-from engine.numbers.angles import SHEET_UNITS
+from engine.reading.literals import SEXAGESIMAL as SEXAGESIMAL_PATTERN
+from engine.reading.literals import parts_of_fraction
+from engine.reading.vocabulary import BOX, WORDS
 
 NUMBER, FRACTION, SEXAGESIMAL, NAME, OP, ANSWER, POWER, TEXT, END = (
     "number", "fraction", "sexagesimal", "name", "op", "answer", "power", "text", "end",
@@ -52,9 +52,6 @@ PASTED = str.maketrans(
 """Signs with the meaning of a plain one, each a single character for a single
 character, so that places in the text stay what they are."""
 
-BOX = "□"
-"""Stands for what is still missing, in the reading of an unfinished line."""
-
 NAMED_SIGNS = {"π": "pi", "∞": "infinity", BOX: BOX}
 OPERATOR_SIGNS = {"≤": "<=", "≥": ">=", "≠": "!=", "≈": "~", "≔": ":="}
 RAISED = "⁰¹²³⁴⁵⁶⁷⁸⁹⁺⁻"
@@ -63,30 +60,10 @@ SUPERSCRIPTS = dict(zip(RAISED, "0123456789+-", strict=True))
 NO_LETTERS = RAISED + "¼½¾⅐⅑⅒⅓⅔⅕⅖⅗⅘⅙⅚⅛⅜⅝⅞"
 """Signs that count as letters elsewhere, and are figures here."""
 
-UNIT_WORDS = frozenset(SHEET_UNITS)
-"""Units of angles, as they stand behind a number."""
-
-CONSTANT_NAMES = frozenset({"pi", "e", "i", "j", "infinity", "inf", "eps"})
-"""Names with a value that is a number: beside another name they are multiplied with it."""
-
-RESERVED = frozenset({"true", "false", "if"}) | UNIT_WORDS
-"""Names that no quantity can have."""
-
-UNIT_SIGNS = frozenset({"°", "′", "″"})
-
-WORDS = frozenset({"as", "and", "or", "not", "mod", "div", "by"})
-"""Words of the language; none of them can be the name of a quantity."""
-
-_BASES = {"b": 2, "o": 8, "x": 16}
-_SEXAGESIMAL = (
-    r"(?<![0-9])(?P<degrees>[0-9]+)\s*°\s*(?P<minutes>[0-9]+(?:\.[0-9]+)?)\s*['′]"
-    r"(?:\s*(?P<seconds>[0-9]+(?:\.[0-9]+)?)\s*(?:[\"″]|''|′′))?"
-)
-"""Degrees and minutes, and seconds behind them: ``12°30′15″``."""
-
-_SECONDS_SIGN = re.compile(_SEXAGESIMAL)
+_SECONDS_SIGN = re.compile(SEXAGESIMAL_PATTERN)
 _TOKEN = re.compile(
-    rf"(?P<sexagesimal>{_SEXAGESIMAL})"
+    r"\s*(?:"
+    rf"(?P<sexagesimal>{SEXAGESIMAL_PATTERN})"
     r"|(?P<number>0[bB][01_]+|0[oO][0-7_]+|0[xX][0-9a-fA-F_]+"
     r"|(?:[0-9](?:_?[0-9])*(?:\.(?!\.)(?:[0-9](?:_?[0-9])*)?)?|\.[0-9](?:_?[0-9])*)"
     r"(?:[eE][+-]?[0-9]+)?)"
@@ -94,7 +71,10 @@ _TOKEN = re.compile(
     r"|(?P<op>\*\*|:=|==|!=|<=|>=|\.\.|//|[-+*/^%!=<>~(),;|√∛∜∠.\[\]°′″])"
     r"|(?P<answer>@[0-9]*)"
     r'|(?P<text>"[^"]*"?)'
+    r")"
 )
+"""A token with the space before it; signs that are not here are looked at one by one."""
+
 _BY_COLONS = re.compile(r"(\d+):(\d+)(?::(\d+(?:\.\d+)?))?")
 _SPACE = re.compile(r"\s*")
 
@@ -143,72 +123,71 @@ def split_note(text: str) -> tuple[str, str]:
     return text, ""
 
 
-def tokens_of(text: str) -> list[Token]:
-    """The tokens of ``text``, a line without its note, an END token last.
+def tokens_of(text: str, start: int = 0, end: int | None = None) -> list[Token]:
+    """The tokens of ``text``, a line without its note, an END token last; or those of the
+    part of it from ``start`` to ``end``.
 
     Errors: :class:`LineError` where a sign is none of the language, a number is
     larger than the limit, or the text is longer than the limit.
+
+    >>> [token.text for token in tokens_of("2·π")]
+    ['2', '*', 'pi', '']
     """
     if len(text) > MAX_LINE:
         raise TooLong(length=len(text), limit=MAX_LINE)
-    source = plain(text)
+    source = plain(text)[:end]
     tokens: list[Token] = []
-    at = 0
-    while (at := _SPACE.match(source, at).end()) < len(source):
-        token = _token_at(source, at)
+    at, last = start, len(source)
+    match = _TOKEN.match
+    while True:
+        found = match(source, at)
+        if found is not None:
+            kind = found.lastgroup
+            assert kind is not None
+            token = _checked(kind, found, source)
+        else:
+            space = _SPACE.match(source, at)
+            at = space.end() if space is not None else at
+            if at >= last:
+                break
+            token = _odd_token(source, at)
         tokens.append(token)
         at = token.span.end
     tokens.append(Token(END, "", Span(at, at)))
     return tokens
 
 
-def _token_at(source: str, at: int) -> Token:
+def _odd_token(source: str, at: int) -> Token:
+    """The token that begins with a sign which only few lines have."""
     character = source[at]
     if character in NAMED_SIGNS:
         return Token(NAME, NAMED_SIGNS[character], Span(at, at + 1))
-    found = _TOKEN.match(source, at)
-    if found:
-        return _checked(_kind_of(found), found, source)
     if character in OPERATOR_SIGNS:
         return Token(OP, OPERATOR_SIGNS[character], Span(at, at + 1))
     if character in SUPERSCRIPTS:
         return _superscript(source, at)
-    if _parts_of_fraction(character) is not None:
+    if parts_of_fraction(character) is not None:
         return Token(FRACTION, character, Span(at, at + 1))
     raise _unknown_sign(source, at)
 
 
-def _parts_of_fraction(character: str) -> tuple[str, str] | None:
-    """The two numbers of ½ and its like."""
-    above, slash, below = unicodedata.normalize("NFKC", character).partition("⁄")
-    return (above, below) if slash and above.isdecimal() and below.isdecimal() else None
-
-
-def fraction_value(token: Token) -> tuple[str, str]:
-    """What stands above and below the bar of a token such as ½."""
-    return _parts_of_fraction(token.text) or ("0", "1")
-
-
-def _kind_of(found: re.Match[str]) -> str:
-    return SEXAGESIMAL if found.group(SEXAGESIMAL) else found.lastgroup
-
-
 def _checked(kind: str, found: re.Match[str], source: str) -> Token:
-    span = Span(found.start(), found.end())
-    text = found.group()
-    if kind == NAME and text in WORDS:
-        return Token(OP, text, span)
-    if text == ".." and source[span.end : span.end + 1] == ".":
-        raise OtherRange(span)
-    if kind == NUMBER and text[:1] == "0":
-        _refuse_figures(text, span, source)
-    if kind == NAME and not text.isascii():
-        # one spelling for a letter that can be coded in two ways,
-        text = unicodedata.normalize("NFC", text)
-    behind = source[span.end : span.end + 2]
-    if kind == NUMBER and behind[:1] == "." and behind != ".." and "." in text:
-        raise TwoPoints(Span(span.start, span.end + 1))
-    return Token(kind, text, span)
+    text = found.group(kind)
+    start, end = found.span(kind)
+    if kind == OP:
+        if text == ".." and source[end : end + 1] == ".":
+            raise OtherRange(Span(start, end))
+    elif kind == NUMBER:
+        if text[0] == "0":
+            _refuse_figures(text, Span(start, end), source)
+        if source[end : end + 1] == "." and "." in text and source[end : end + 2] != "..":
+            raise TwoPoints(Span(start, end + 1))
+    elif kind == NAME:
+        if text in WORDS:
+            kind = OP
+        elif not text.isascii():
+            text = unicodedata.normalize("NFC", text)  # a letter can be coded in two ways
+    return Token(kind, text, Span(start, end))
 
 
 FIGURES = {
@@ -292,41 +271,3 @@ def _asked(source: str, at: int) -> tuple[Mend, ...]:
 
 def _without(span: Span) -> Mend:
     return Mend("remove it", span, "")
-
-
-def sexagesimal_value(text: str, span: Span) -> tuple[str, fmpq]:
-    """A sexagesimal token as it is written, ``12°30′15″``, and its degrees.
-
-    Errors: :class:`LineError` where minutes or seconds go up to 60 or more.
-    """
-    found = _SECONDS_SIGN.fullmatch(text)
-    degrees, minutes, seconds = (found.group(name) for name in ("degrees", "minutes", "seconds"))
-    values = [literal_value(part, span)[1] for part in (degrees, minutes, seconds or "0")]
-    if values[1] >= 60 or values[2] >= 60:
-        raise Sixty(span)
-    shown = f"{degrees}°{minutes}′" + (f"{seconds}″" if seconds else "")
-    return shown, values[0] + values[1] / 60 + values[2] / 3600
-
-
-def literal_value(text: str, span: Span) -> tuple[str, fmpq]:
-    """A number token's text without underscores, and its exact value.
-
-    Errors: :class:`LineError` where it has more digits than the limit.
-    """
-    digits = text.replace("_", "").lower() if text[:1] == "0" else text.replace("_", "")
-    base = _BASES.get(digits[1:2].lower()) if digits[:1] == "0" else None
-    if base:
-        if len(digits) == 2:
-            raise NoDigits(span, digits=digits)
-        prefix, figures = digits[:2].lower(), digits[2:].upper()
-        return prefix + figures, fmpq(int(figures, base))
-    mantissa, _, exponent = digits.lower().partition("e")
-    whole, _, fraction = mantissa.partition(".")
-    power = int(exponent or 0)
-    if abs(power) > MAX_DIGITS:
-        raise ExponentTooLarge(span, power=power, limit=MAX_DIGITS)
-    value = fmpq(fmpz((whole + fraction) or "0"))
-    shift = power - len(fraction)
-    value = value * fmpq(fmpz(10) ** shift) if shift >= 0 else value / fmpq(fmpz(10) ** -shift)
-    text = (whole or "0") + ("." + fraction if fraction else "")
-    return (f"{text}e{power}" if exponent else text), value

@@ -8,12 +8,12 @@ shall give hardly any.
 from __future__ import annotations
 
 import re
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
 from flint import fmpq
 
 from engine.mends import Mend, Notice, Span, replace, replace_each
-from engine.reading.tokens import UNIT_SIGNS, UNIT_WORDS, plain, split_note
+from engine.reading.tokens import plain, split_note
 from engine.reading.tree import (
     Binary,
     Call,
@@ -28,18 +28,20 @@ from engine.reading.tree import (
     Range,
     walk,
 )
+from engine.reading.vocabulary import UNIT_WORDS, UNITS
 
 _COMMA_BETWEEN_FIGURES = re.compile(r"(?<![\w.])\d+(?:,\d+)+(?:\.\d+)?(?:[eE][-+]?\d+)?(?![\w.])")
 _POINTS_AND_COMMA = re.compile(r"(?<![\w.])\d{1,3}(?:\.\d{3})+,\d+(?![\w.,])")
 _THOUSANDS = re.compile(r"\d{1,3}(?:,\d{3})+(?:\.\d+)?")
 
 
-def traps_in(text: str, tree: LineTree, angle: str = "rad") -> Iterator[Notice]:
-    """The notices for a line: at most one of a kind.  ``angle`` is the unit in which
-    its bare angles are read."""
+def traps_in(
+    text: str, tree: LineTree, nodes: Sequence[Node], angle: str = "rad"
+) -> Iterator[Notice]:
+    """The notices for a line, of which ``nodes`` are all parts: at most one of a kind.
+    ``angle`` is the unit in which its bare angles are read."""
     seen: set[str] = set()
     brackets = {(opening.start, closing.end) for opening, closing in tree.brackets}
-    nodes = [node for statement in tree.statements for node in walk(statement.expression)]
     for node in nodes:
         for notice in _traps_at(text, node, brackets):
             if notice.code not in seen:
@@ -79,7 +81,7 @@ def _traps_at(text: str, node: Node, brackets: set[tuple[int, int]]) -> Iterator
         case Binary(op="+" | "-" as op, right=Postfix(op="%", operand=Literal() as part)):
             yield _percent_of(text, node, op, part)
         case Postfix(op=op, operand=Call(function=name, args=(inside,)) as call):
-            if op in UNIT_WORDS | UNIT_SIGNS and name in TRIGONOMETRIC and not call.is_own:
+            if op in UNITS and name in TRIGONOMETRIC and not call.is_own:
                 yield _unit_outside(text, node, op, inside)
         case ListOf(items=(Range() as inner,)):
             yield _list_in_list(text, node, inner)
@@ -155,7 +157,7 @@ ANGLE_FORMS = UNIT_WORDS | {"dms"}
 """Forms in which a number is shown as an angle."""
 
 
-def _angle_traps(text: str, nodes: list[Node], angle: str) -> Iterator[Notice]:
+def _angle_traps(text: str, nodes: Sequence[Node], angle: str) -> Iterator[Notice]:
     """Numbers that were read in a unit that nearly always is another than the one that
     is meant; one mend for all of a kind."""
     operands = [operand for operand in map(_read_as_angle, nodes) if operand is not None]

@@ -1,22 +1,30 @@
 """The syntax tree.  Each node knows its place in the text of the line.
 
-Two nodes are equal when they mean the same; their places do not count.
+Two nodes are equal when they mean the same; their places do not count.  A tree is never
+changed once it is made.  An answer is a tree too: what would have to be typed for it.
 """
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field
 
 from flint import fmpq
 
 from engine.mends import Span
+from engine.reading.literals import literal_value
 
 IMPLIED = "implied"
 """The operator of a multiplication written with no sign, as in ``2 pi``."""
 
+NOWHERE = Span(0, 0)
+"""The place of what was not typed."""
 
-@dataclass(frozen=True, slots=True)
+Change = Callable[["Node"], "Node"]
+"""Gives a node for another."""
+
+
+@dataclass(slots=True)
 class Node:
     """Anything that has a value."""
 
@@ -27,16 +35,28 @@ class Node:
         """The operands, in the order in which they are worked out."""
         return ()
 
+    def mapped(self, change: Change) -> Node:
+        """The same node with what ``change`` gives for each of its children."""
+        return self
 
-@dataclass(frozen=True, slots=True)
+
+@dataclass(slots=True)
 class Literal(Node):
-    """A number as typed, without the underscores; ``value`` is exact."""
+    """A number as typed, without the underscores; ``known`` is its value, if it was
+    worked out already."""
 
     text: str
-    value: fmpq = field(compare=False)
+    known: fmpq | None = field(default=None, compare=False, repr=False)
+
+    @property
+    def value(self) -> fmpq:
+        """Its exact value."""
+        if self.known is None:
+            self.known = literal_value(self.text, self.span)[1]
+        return self.known
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(slots=True)
 class Sexagesimal(Node):
     """An angle typed as ``12°30′15″``; ``degrees`` is exact."""
 
@@ -44,28 +64,37 @@ class Sexagesimal(Node):
     degrees: fmpq = field(compare=False)
 
 
-@dataclass(frozen=True, slots=True)
-class TextLiteral(Node):
-    """Text between quotation marks."""
+@dataclass(slots=True)
+class Text(Node):
+    """Text between quotation marks: what stands there, and expressions whose values are
+    filled in."""
 
-    text: str
+    parts: tuple[str | Node, ...]
+
+    @property
+    def children(self) -> tuple[Node, ...]:
+        return tuple(part for part in self.parts if isinstance(part, Node))
+
+    def mapped(self, change: Change) -> Node:
+        parts = (change(part) if isinstance(part, Node) else part for part in self.parts)
+        return Text(self.span, tuple(parts))
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(slots=True)
 class Name(Node):
     """A quantity or a constant."""
 
     name: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(slots=True)
 class AnswerOf(Node):
     """``@`` (``number`` is None) or ``@7``."""
 
     number: int | None
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(slots=True)
 class Prefix(Node):
     """An operator before its operand: ``-``, ``+`` or ``not``."""
 
@@ -76,8 +105,11 @@ class Prefix(Node):
     def children(self) -> tuple[Node, ...]:
         return (self.operand,)
 
+    def mapped(self, change: Change) -> Node:
+        return Prefix(self.span, self.op, change(self.operand))
 
-@dataclass(frozen=True, slots=True)
+
+@dataclass(slots=True)
 class Postfix(Node):
     """An operator behind its operand: ``!``, ``%``, or a unit such as ``°`` or ``rad``."""
 
@@ -88,22 +120,28 @@ class Postfix(Node):
     def children(self) -> tuple[Node, ...]:
         return (self.operand,)
 
+    def mapped(self, change: Change) -> Node:
+        return Postfix(self.span, self.op, change(self.operand))
 
-@dataclass(frozen=True, slots=True)
+
+@dataclass(slots=True)
 class Binary(Node):
     """An operator between two operands; ``op_span`` is the place of its sign."""
 
     op: str
     left: Node
     right: Node
-    op_span: Span = field(compare=False, repr=False)
+    op_span: Span = field(default=NOWHERE, compare=False, repr=False)
 
     @property
     def children(self) -> tuple[Node, ...]:
         return (self.left, self.right)
 
+    def mapped(self, change: Change) -> Node:
+        return Binary(self.span, self.op, change(self.left), change(self.right), self.op_span)
 
-@dataclass(frozen=True, slots=True)
+
+@dataclass(slots=True)
 class Comparison(Node):
     """``a < b <= c``: one operator fewer than operands, all to hold together."""
 
@@ -114,8 +152,11 @@ class Comparison(Node):
     def children(self) -> tuple[Node, ...]:
         return self.operands
 
+    def mapped(self, change: Change) -> Node:
+        return Comparison(self.span, tuple(map(change, self.operands)), self.ops)
 
-@dataclass(frozen=True, slots=True)
+
+@dataclass(slots=True)
 class Call(Node):
     """A function with its arguments by place, then those by name.
 
@@ -126,15 +167,20 @@ class Call(Node):
     function: str
     args: tuple[Node, ...]
     named: tuple[tuple[str, Node], ...] = ()
-    name_span: Span = field(default=Span(0, 0), compare=False, repr=False)
+    name_span: Span = field(default=NOWHERE, compare=False, repr=False)
     is_own: bool = field(default=False, compare=False, repr=False)
 
     @property
     def children(self) -> tuple[Node, ...]:
-        return self.args + tuple(node for _, node in self.named)
+        return self.args + tuple(node for _, node in self.named) if self.named else self.args
+
+    def mapped(self, change: Change) -> Node:
+        args = tuple(map(change, self.args))
+        named = tuple((name, change(node)) for name, node in self.named)
+        return Call(self.span, self.function, args, named, self.name_span, self.is_own)
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(slots=True)
 class ListOf(Node):
     """``[a, b, c]``."""
 
@@ -144,8 +190,11 @@ class ListOf(Node):
     def children(self) -> tuple[Node, ...]:
         return self.items
 
+    def mapped(self, change: Change) -> Node:
+        return ListOf(self.span, tuple(map(change, self.items)))
 
-@dataclass(frozen=True, slots=True)
+
+@dataclass(slots=True)
 class Range(Node):
     """``start..stop``, with ``by step`` behind it or ``step`` None."""
 
@@ -158,8 +207,11 @@ class Range(Node):
         both = (self.start, self.stop)
         return both if self.step is None else (*both, self.step)
 
+    def mapped(self, change: Change) -> Node:
+        return Range(self.span, *map(change, self.children))
 
-@dataclass(frozen=True, slots=True)
+
+@dataclass(slots=True)
 class Subscript(Node):
     """``of[index]``: an item of a list, or a part of it."""
 
@@ -170,21 +222,82 @@ class Subscript(Node):
     def children(self) -> tuple[Node, ...]:
         return (self.of, self.index)
 
+    def mapped(self, change: Change) -> Node:
+        return Subscript(self.span, change(self.of), change(self.index))
 
-@dataclass(frozen=True, slots=True)
+
+@dataclass(slots=True)
 class Formatted(Node):
     """``expression as scientific, 4 digits``; each form as its words."""
 
     expression: Node
     forms: tuple[tuple[str, ...], ...]
-    form_span: Span = field(default=Span(0, 0), compare=False, repr=False)
+    form_span: Span = field(default=NOWHERE, compare=False, repr=False)
 
     @property
     def children(self) -> tuple[Node, ...]:
         return (self.expression,)
 
+    def mapped(self, change: Change) -> Node:
+        return Formatted(self.span, change(self.expression), self.forms, self.form_span)
 
-@dataclass(frozen=True, slots=True)
+
+# -- what stands in answers alone ----------------------------------------------------------
+
+
+@dataclass(slots=True)
+class Mixed(Node):
+    """A whole number and a fraction side by side, 2⅓, in plain text ``2 + 1/3``.
+
+    ``is_negative`` where a sign stands before both.
+    """
+
+    whole: Node
+    fraction: Node
+    is_negative: bool = False
+
+    @property
+    def children(self) -> tuple[Node, ...]:
+        return (self.whole, self.fraction)
+
+
+@dataclass(slots=True)
+class Words(Node):
+    """What is shown as it stands and cannot be typed in: a date, an ellipsis."""
+
+    text: str
+
+
+@dataclass(slots=True)
+class Grid(Node):
+    """Items of a long list in even rows, ``across`` of them in each; there are ``more``
+    that are not shown."""
+
+    items: tuple[Node, ...]
+    across: int
+    more: bool = False
+
+    @property
+    def children(self) -> tuple[Node, ...]:
+        return self.items
+
+
+@dataclass(slots=True)
+class Columns(Node):
+    """Lists side by side, row by row, each column under its head."""
+
+    heads: tuple[Node, ...]
+    rows: tuple[tuple[Node, ...], ...]
+
+    @property
+    def children(self) -> tuple[Node, ...]:
+        return tuple(cell for row in self.rows for cell in row)
+
+
+# -- statements and lines ----------------------------------------------------------------
+
+
+@dataclass(slots=True)
 class Statement:
     """What stands between two semicolons.
 
@@ -196,7 +309,7 @@ class Statement:
     body: Span = field(compare=False, repr=False)
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(slots=True)
 class Assignment(Statement):
     """``name = expression``, or ``name := expression`` where ``live``.
 
@@ -209,7 +322,7 @@ class Assignment(Statement):
     parameters: tuple[str, ...] | None = None
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(slots=True)
 class Command:
     """A slash command; ``arguments`` are its words, each with its place."""
 
@@ -222,7 +335,7 @@ class Command:
         return " ".join(word for word, _ in self.arguments)
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(slots=True)
 class LineTree:
     """A whole line: statements, whether it is kept quiet, and its note.
 

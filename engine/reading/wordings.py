@@ -4,7 +4,6 @@
 from __future__ import annotations
 
 import re
-from typing import TYPE_CHECKING
 
 from engine.errors import (
     CallInWords,
@@ -14,13 +13,11 @@ from engine.errors import (
     LineError,
     SignInWords,
 )
-from engine.forms.names import is_form
 from engine.mends import Mend, Span, replace
 from engine.reading import tokens as tk
-
-if TYPE_CHECKING:
-    from engine.reading.parser import Parser
-    from engine.reading.tokens import Token
+from engine.reading.cursor import Cursor
+from engine.reading.forms import is_form
+from engine.reading.tokens import Token
 
 SIGNS = {
     "times": "*", "plus": "+", "minus": "-", "over": "/", "modulo": "mod", "modulus": "mod",
@@ -40,23 +37,23 @@ RUN_TOGETHER = re.compile(r"([CP])(\d+)")
 """``C2`` behind a number: 5C2."""
 
 
-def in_words(parser: Parser) -> LineError | None:
+def in_words(cursor: Cursor) -> LineError | None:
     """The error for two values side by side of which one is such a word."""
-    for at in (parser.at - 1, parser.at):
-        word = parser.tokens[at]
-        if at and word.kind == tk.NAME and word.text not in parser.quantities:
-            error = _meant(parser, parser.tokens[at - 1], word, parser.tokens[at + 1])
+    for at in (cursor.at - 1, cursor.at):
+        word = cursor.tokens[at]
+        if at and word.kind == tk.NAME and word.text not in cursor.quantities:
+            error = _meant(cursor, cursor.tokens[at - 1], word, cursor.tokens[at + 1])
             if error is not None:
                 return error
     return None
 
 
-def _meant(parser: Parser, left: Token, word: Token, right: Token) -> LineError | None:
+def _meant(cursor: Cursor, left: Token, word: Token, right: Token) -> LineError | None:
     if word.text in SIGNS and right.kind != tk.END:
         sign = SIGNS[word.text]
         return SignInWords(word.span, (replace(word.span, sign),), word=word.text, sign=sign)
     if word.text in BEFORE_FORM:
-        behind = parser.tokens[parser.tokens.index(word) + 1 :][:2]
+        behind = cursor.tokens[cursor.tokens.index(word) + 1 :][:2]
         words = tuple(token.text for token in behind)
         if is_form(words[:1]) or is_form(words):
             return form_word(word.text, word.span)
@@ -66,19 +63,19 @@ def _meant(parser: Parser, left: Token, word: Token, right: Token) -> LineError 
     return None
 
 
-def form_without_as(parser: Parser) -> LineError | None:
+def form_without_as(cursor: Cursor) -> LineError | None:
     """``pi 5 digits``: the error for a form with no word before it."""
     ends = (tk.END, tk.OP)
     for length in (1, 2):
-        *words, end = parser.tokens[parser.at : parser.at + length + 1]
+        *words, end = cursor.tokens[cursor.at : cursor.at + length + 1]
         typed = tuple(word.text for word in words)
         if len(words) == length and end.kind in ends and is_form(typed):
-            if {*typed} & {*parser.quantities}:
+            if {*typed} & {*cursor.quantities}:
                 return None
             span = words[0].span.to(words[-1].span)
             mends = [replace(span, f"as {' '.join(typed)}")]
             if typed == ("percent",):
-                mends.insert(0, replace(Span(parser.previous.span.end, span.end), "%"))
+                mends.insert(0, replace(Span(cursor.previous.span.end, span.end), "%"))
             return FormWithoutAs(span, tuple(mends))
     return None
 
@@ -88,10 +85,10 @@ def form_word(word: str, span: Span) -> LineError:
     return FormBehindOtherWord(span, (replace(span, "as"),), word=word)
 
 
-def run_together(parser: Parser, number: Token, name: Token) -> LineError | None:
+def run_together(cursor: Cursor, number: Token, name: Token) -> LineError | None:
     """``5C2``: the error for a number and a name that are one such call."""
     touch = number.kind == tk.NUMBER and number.span.end == name.span.start
-    if not touch or name.text in parser.quantities:
+    if not touch or name.text in cursor.quantities:
         return None
     if TIMES.fullmatch(name.text):
         return LetterXForTimes(name.span)

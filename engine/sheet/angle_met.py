@@ -6,7 +6,7 @@ from engine.numbers import angles
 from engine.numbers.values import Angle, Exact, List, Real, Value
 from engine.reading.traps import TRIGONOMETRIC
 from engine.reading.tree import Call
-from engine.sheet.evaluation import Trace, Values, value_of_part
+from engine.sheet.scope import Trace, Values, value_of_part
 
 
 def angle_met(value: Value, trace: Trace, values: Values) -> Angle | None:

@@ -5,23 +5,25 @@ from __future__ import annotations
 import math
 import operator
 from collections.abc import Callable
-from typing import TYPE_CHECKING, Any
+from typing import Any
 
 from engine.errors import EmptyListInBinary64, LineError, NotInBinary64
 from engine.forms.answer import Written, write
-from engine.forms.names import Form
+from engine.forms.trees import number, signed
 from engine.functions.catalogue import BY_NAME
 from engine.functions.record import Function
 from engine.numbers import binary64
 from engine.numbers.context import conventions, working
 from engine.numbers.values import Angle, Exact, List, Real, Value
-from engine.reading.mathml import list_mathml, number_mathml
+from engine.reading.forms import Form
 from engine.reading.traps import TRIGONOMETRIC
 from engine.reading.tree import (
+    NOWHERE,
     Binary,
     Call,
     Formatted,
     ListOf,
+    Name,
     Node,
     Postfix,
     Prefix,
@@ -31,10 +33,8 @@ from engine.reading.tree import (
 from engine.sheet.calls import bind_to
 from engine.sheet.evaluation import evaluate
 from engine.sheet.line import Step
-from engine.sheet.scope import SheetScope
-
-if TYPE_CHECKING:
-    from engine.sheet.sheet import Sheet
+from engine.sheet.sheet_scope import SheetScope
+from engine.sheet.store import Store
 
 ValueOf = Callable[[Node], Value]
 """The true value of a part: a number, a quantity, an answer."""
@@ -137,18 +137,18 @@ def _item(of: Machine, index: Value, node: Subscript) -> Machine:
     raise NotInBinary64(node.span)
 
 
-def number_of(sheet: Sheet, step: Step) -> Machine:
+def number_of(store: Store, step: Step) -> Machine:
     """What binary64 gives for a step whose value is known.  Errors: as above."""
-    scope = SheetScope(sheet, step, step.place)
+    scope = SheetScope(store, step, step.place)
     with working(step.work()):
         return machine_value(step.statement.expression, lambda part: evaluate(part, scope))
 
 
-def bits_of(sheet: Sheet, step: Step) -> dict[str, Any] | None:
+def bits_of(store: Store, step: Step) -> dict[str, Any] | None:
     """The bits of a step's binary64, its neighbours and its distance from the true
     value; None where there is no number."""
     try:
-        number = number_of(sheet, step)
+        number = number_of(store, step)
     except LineError:
         return None
     true = _plain(step.value)
@@ -174,29 +174,37 @@ def _plain(value: Value) -> Value:
     return value.radians if isinstance(value, Angle) else value
 
 
+KINDS_OF_TEXT = {"undefined": "undefined", "infinity": "infinity", "-infinity": "infinity"}
+"""What a binary64 that is no number is."""
+
 ANOTHER = "→"
 """Stands before a binary64: it is another computation, neither exact nor rounded."""
 
 
-def write_machine(number: Machine, true: Value, form: Form) -> Written:
+def write_machine(machine: Machine, true: Value, form: Form) -> Written:
     """A binary64 as an answer, with the true value and the distance between them."""
-    if isinstance(number, list):
-        return _write_list(number, true, form)
+    if isinstance(machine, list):
+        return _write_list(machine, true, form)
     true = _plain(true)
-    text = binary64.shortest(number)
-    kind = {"undefined": "undefined", "infinity": "infinity", "-infinity": "infinity"}
+    text = binary64.shortest(machine)
+    kind = KINDS_OF_TEXT.get(text, "number")
     shown = write(true, Form(digits=form.digits))
     also = [f"true value {shown.sign} {shown.text}"]
-    if isinstance(true, Exact | Real) and kind.get(text) is None:
-        away = binary64.distance(number, true)
+    if isinstance(true, Exact | Real) and kind == "number":
+        away = binary64.distance(machine, true)
         also.append("no distance" if away == 0 else f"distance about {away.str(4, radius=False)}")
-    mathml = number_mathml(text) if text not in kind else f"<mtext>{text}</mtext>"
-    return Written(kind.get(text, "number"), ANOTHER, text, mathml, tuple(also))
+    return Written(kind, ANOTHER, _tree(text), tuple(also))
 
 
 def _write_list(numbers: list[float], true: Value, form: Form) -> Written:
-    texts = [binary64.shortest(number) for number in numbers]
+    trees = tuple(_tree(binary64.shortest(number)) for number in numbers)
     shown = write(true, Form(digits=form.digits))
-    items = list_mathml([number_mathml(text) for text in texts])
     also = (f"true values {shown.sign} {shown.text}",)
-    return Written("list", ANOTHER, f"[{', '.join(texts)}]", items, also)
+    return Written("list", ANOTHER, ListOf(NOWHERE, trees), also)
+
+
+def _tree(text: str) -> Node:
+    """A binary64 as it can be typed in."""
+    if KINDS_OF_TEXT.get(text) is None:
+        return number(text)
+    return signed(Name(NOWHERE, text.lstrip("-")), text.startswith("-"))

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Sequence
-from typing import TYPE_CHECKING
 
 from engine.errors import (
     AngleForNumber,
@@ -40,11 +39,8 @@ from engine.numbers.values import (
     is_complex,
 )
 from engine.reading.plain import node_text
-from engine.reading.tree import AnswerOf, Call, Literal, Node
-
-if TYPE_CHECKING:
-    from engine.sheet.evaluation import Scope
-
+from engine.reading.tree import NOWHERE, AnswerOf, Assignment, Call, Literal, Name, Node
+from engine.sheet.scope import Scope
 
 # -- arguments -----------------------------------------------------------------------
 
@@ -207,7 +203,7 @@ def built_in(function: Function) -> Applied:
 
 def is_built_in(value: Applied) -> bool:
     """Whether a function is one of the language."""
-    return not value.body
+    return value.definition is None
 
 
 # -- functions of one's own --------------------------------------------------------------
@@ -245,6 +241,9 @@ class CallScope:
     def kept(self) -> Scope:
         return self
 
+    def suggested(self, name: str) -> Iterable[str]:
+        return self.outer.suggested(name)
+
 
 def _endless() -> LineError:
     return EndlessCalls(limit=MAX_CALLS)
@@ -274,5 +273,6 @@ def defined(
         finally:
             work.depth -= 1
 
-    function = Applied(name, parameters, apply, node_text(body))
+    definition = Assignment(NOWHERE, body, NOWHERE, (Name(NOWHERE, name),), False, parameters)
+    function = Applied(name, parameters, apply, definition)
     return function

@@ -4,17 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass
-from typing import TYPE_CHECKING
 
 from engine.errors import LineError
 from engine.forms.answer import write_in_passing
 from engine.mends import Mend, Notice, Span
 from engine.numbers.comparison import can_be_told_apart
 from engine.numbers.values import Applied, Value
+from engine.sheet.calculation import Calculation
 from engine.sheet.line import FOOT, Line, Step
-
-if TYPE_CHECKING:
-    from engine.sheet.sheet import Sheet
 
 MOST_AGAIN = 20
 """Statements that one mend computes again."""
@@ -38,15 +35,16 @@ class Dependence:
     line changes.
     """
 
-    def __init__(self, sheet: Sheet) -> None:
-        self.sheet = sheet
+    def __init__(self, calculation: Calculation) -> None:
+        self.calculation = calculation
+        self.store = calculation.store
         self.reasons: dict[Step, str] = {}
 
     def names_used(self, step: Step) -> tuple[str, ...]:
         """The quantities that a step was computed from."""
         if not step.uses:
             return ()
-        seen = self.sheet.definitions.seen
+        seen = self.store.definitions.seen
         place = FOOT if step.is_live else step.place
         return tuple(sorted(name for name in step.uses if seen(name, place) is not None))
 
@@ -74,14 +72,14 @@ class Dependence:
         whether they are out of date."""
         if step.is_live:
             return []
-        seen = self.sheet.definitions.seen
+        seen = self.store.definitions.seen
         found = ((seen(name, step.place), seen(name)) for name in step.uses)
         return [used for used, now in found if used is now is not None and not used.is_live]
 
     def _reason(self, step: Step) -> str:
         if step.is_live or step.error is not None:
             return ""
-        seen = self.sheet.definitions.seen
+        seen = self.store.definitions.seen
         for name in sorted(step.uses):
             used, now = seen(name, step.place), seen(name)
             if used is None or now is step:
@@ -103,26 +101,26 @@ class Dependence:
 
     def _value(self, definition: Step, seen_from: Step | None) -> Value | None:
         try:
-            return self.sheet.value_at(definition, seen_from.place if seen_from else FOOT)
+            return self.calculation.value_at(definition, seen_from.place if seen_from else FOOT)
         except LineError:
             return None
 
     def _shown(self, definition: Step, seen_from: Step | None) -> str:
         value = self._value(definition, seen_from)
         return (
-            "an error" if value is None else write_in_passing(value, self.sheet.settings.form).text
+            "an error" if value is None else write_in_passing(value, self.store.settings.form).text
         )
 
     # -- lines ------------------------------------------------------------------------
 
     def may_be_out_of_date(self) -> bool:
         """Whether anything can be: a name has changed its value, or was forgotten."""
-        by_name = self.sheet.definitions.by_name
+        by_name = self.store.definitions.by_name
         return any(len(steps) > 1 or steps[0].forgets for steps in by_name.values())
 
     def outdated_in(self, line: Line) -> Iterator[tuple[Step, str]]:
         """What the line uses that is out of date, each with how the line names it."""
-        definitions = self.sheet.definitions
+        definitions = self.store.definitions
         for step in line.steps:
             if step.is_live or step.forgets:
                 continue
@@ -133,7 +131,7 @@ class Dependence:
                     yield used, name
             for number in sorted(step.answers, key=lambda number: number or 0):
                 number = line.last if number is None else number
-                answered = self.sheet.by_number.get(number)
+                answered = self.store.by_number.get(number)
                 used = answered.final_step if answered is not None else None
                 if used is not None and not used.is_live and self.reason(used):
                     yield used, f"@{number}"
@@ -175,16 +173,15 @@ def statement_of(step: Step) -> str:
     return step.line.text[slice(*step.statement.span)]
 
 
-def lines_out_of_date(sheet: Sheet) -> list[OutOfDate]:
+def lines_out_of_date(dependence: Dependence) -> list[OutOfDate]:
     """The lines that are out of date, or that use a value which is; the last ones, where
     they are many."""
-    dependence = sheet.dependence()
     if not dependence.may_be_out_of_date():
         return []
-    definitions = sheet.definitions
+    definitions = dependence.store.definitions
     outdated = {name for name, step in definitions.current() if dependence.reason(step)}
     found: list[OutOfDate] = []
-    for line in reversed(sheet.lines):
+    for line in reversed(dependence.store.lines):
         why = _why(dependence, line, outdated)
         if why:
             found.append(OutOfDate(line.number, why))
@@ -194,7 +191,7 @@ def lines_out_of_date(sheet: Sheet) -> list[OutOfDate]:
 
 
 def _why(dependence: Dependence, line: Line, outdated: set[str]) -> str:
-    current = dependence.sheet.definitions.seen
+    current = dependence.store.definitions.seen
     for step in line.steps:
         if any(name in outdated and current(name) is step for name in step.defines):
             return dependence.reason(step)
@@ -204,15 +201,16 @@ def _why(dependence: Dependence, line: Line, outdated: set[str]) -> str:
     return ""
 
 
-def again_for(sheet: Sheet, number: int | None) -> list[str]:
+def again_for(dependence: Dependence, number: int | None) -> list[str]:
     """The lines to be typed so that a line, or everything that is out of date where
     ``number`` is None, is computed again."""
-    dependence = sheet.dependence()
     if number is None:
-        steps = {step for _, step in sheet.definitions.current() if dependence.reason(step)}
+        steps = {
+            step for _, step in dependence.store.definitions.current() if dependence.reason(step)
+        }
         own: list[str] = []
     else:
-        line = sheet.by_number[number]
+        line = dependence.store.by_number[number]
         steps = {one for step, _ in dependence.outdated_in(line) for one in dependence.again(step)}
         steps |= {step for step in line.steps if step.defines and dependence.reason(step)}
         own = [] if any(step in steps for step in line.steps) else [line.text]
@@ -220,5 +218,5 @@ def again_for(sheet: Sheet, number: int | None) -> list[str]:
 
 
 def _typed_again(step: Step) -> str:
-    note = step.line.tree.note
+    note = step.line.note
     return statement_of(step) + (f"  # {note}" if note else "")

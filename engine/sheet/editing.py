@@ -2,19 +2,15 @@
 
 from __future__ import annotations
 
-from typing import TYPE_CHECKING
-
 from engine.errors import LineError, NameTaken, NoQuantity, NotAName, NoValueGiven
-from engine.forms.names import form_from
 from engine.functions.catalogue import BY_NAME
 from engine.mends import Span
+from engine.reading.forms import form_from
 from engine.reading.parser import parse
 from engine.reading.tokens import NAME, tokens_of
 from engine.reading.tree import Assignment, Call, Formatted, LineTree, Name, walk
 from engine.sheet.line import targets_of
-
-if TYPE_CHECKING:
-    from engine.sheet.sheet import Sheet
+from engine.sheet.store import Store
 
 
 def with_form(text: str, form: str) -> str:
@@ -54,19 +50,19 @@ def check_name(name: str) -> None:
         raise NotAName(name=name)
 
 
-def renamed_throughout(sheet: Sheet, old: str, new: str) -> dict[int, str]:
+def renamed_throughout(store: Store, old: str, new: str) -> dict[int, str]:
     """The lines that name the quantity ``old``, by their numbers, with ``new`` for it.
 
     Errors: :class:`LineError` where ``new`` cannot be its name or is one already, or
     where there is no such quantity.
     """
     check_name(new)
-    definitions = sheet.definitions
+    definitions = store.definitions
     if definitions.seen(old) is None:
         raise NoQuantity(name=old)
     if definitions.seen(new) is not None:
         raise NameTaken(new=new)
-    texts = ((line, renamed(line.text, old, new)) for line in sheet.lines)
+    texts = ((line, renamed(line.text, old, new)) for line in store.lines)
     return {line.number: text for line, text in texts if text != line.text}
 
 

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping
-from typing import Protocol
+from collections.abc import Callable
+from functools import partial
+from typing import Any
 
 from engine.errors import (
     AngleHasUnit,
@@ -17,7 +18,6 @@ from engine.errors import (
     LineError,
     ListBehindRoundBracket,
     LogBase,
-    NoAnswer,
     NoBrackets,
     NoItem,
     NotAFunction,
@@ -30,7 +30,6 @@ from engine.errors import (
     UnknownUnit,
 )
 from engine.forms.answer import write
-from engine.forms.names import STANDARD, Form, unit_among
 from engine.functions.catalogue import BY_NAME, CONSTANTS
 from engine.functions.record import Delayed, Function
 from engine.mends import Span, at_the_end, replace
@@ -51,9 +50,9 @@ from engine.numbers.values import (
     exact,
     is_complex,
 )
+from engine.reading.forms import form_asked, unit_among
 from engine.reading.parser import parse
 from engine.reading.plain import node_text
-from engine.reading.tokens import UNIT_SIGNS, UNIT_WORDS
 from engine.reading.tree import (
     AnswerOf,
     Assignment,
@@ -71,58 +70,14 @@ from engine.reading.tree import (
     Sexagesimal,
     Statement,
     Subscript,
-    TextLiteral,
+    Text,
 )
+from engine.reading.vocabulary import UNITS
 from engine.sheet import calls
+from engine.sheet.scope import EmptyScope, Scope
 from engine.sheet.unknown import run_together, unknown_function, unknown_name
 
 HUNDRED = exact(100)
-
-Trace = list[tuple[Node, Value]]
-"""The operations in the order in which they were done, each with its value."""
-
-Values = Mapping[int, Value]
-"""The values of the parts of an expression, by the identity of each part."""
-
-
-def values_in(trace: Trace) -> Values:
-    """The values of all parts that were worked out."""
-    return {id(node): value for node, value in trace}
-
-
-def value_of_part(node: Node, values: Values) -> Value | None:
-    """The value that a part had; None where it was not worked out."""
-    return Exact(node.value) if isinstance(node, Literal) else values.get(id(node))
-
-
-class Scope(Protocol):
-    """Where names and answers get their values.
-
-    ``form`` is how numbers are shown, which ``~`` compares by; ``trace`` collects
-    the operations that are done, where it is wanted.
-    """
-
-    form: Form
-    trace: Trace | None
-    is_live: bool
-    is_of_then: bool
-    """Whether it is that of a live definition, and whether that of the body of a function
-    that sees only what was there when it was made."""
-
-    def quantity(self, name: str) -> Value | None:
-        """The quantity's value, None where there is none of this name."""
-
-    def quantity_names(self) -> Iterable[str]:
-        """All quantities that can be used here."""
-
-    def function_names(self) -> Iterable[str]:
-        """Those of them that are functions."""
-
-    def answer_of(self, node: AnswerOf) -> Value:
-        """The value that ``@`` or ``@7`` stands for."""
-
-    def kept(self) -> Scope:
-        """The same scope for good, as a function keeps it that is defined here."""
 
 
 def value_of_statement(statement: Statement, scope: Scope) -> Value:
@@ -136,29 +91,6 @@ def value_of_statement(statement: Statement, scope: Scope) -> Value:
             name, statement.parameters, statement.expression, scope.kept(), evaluate
         )
     return evaluate(statement.expression, scope)
-
-
-class EmptyScope:
-    """A scope in which the language has values, and nothing of the sheet has one."""
-
-    form = STANDARD
-    trace = None
-    is_of_then = is_live = False
-
-    def quantity(self, name: str) -> Value | None:
-        return None
-
-    def quantity_names(self) -> Iterable[str]:
-        return ()
-
-    def function_names(self) -> Iterable[str]:
-        return ()
-
-    def answer_of(self, node: AnswerOf) -> Value:
-        raise NoAnswer(node.span)
-
-    def kept(self) -> Scope:
-        return self
 
 
 def value_alone(text: str) -> Value:
@@ -182,53 +114,62 @@ def evaluate(node: Node, scope: Scope) -> Value:
 
     Errors: :class:`LineError`, with the place of the part that has no value.
     """
+    if type(node) is Literal:
+        return Exact(node.value)
     try:
-        value = _value(node, scope)
+        value = KINDS_OF_NODE[type(node)](node, scope)
     except LineError as error:
         raise error.at(node.span) from None
-    if scope.trace is not None and not isinstance(node, Literal | Formatted):
+    if scope.trace is not None and type(node) is not Formatted:
         scope.trace.append((node, value))
     return value
 
 
-def _value(node: Node, scope: Scope) -> Value:
-    match node:
-        case Literal(value=value):
-            return Exact(value)
-        case Name(name=name):
-            return _named(node, name, scope)
-        case Binary(op="and" | "or" as op, left=left, right=right):
-            return _joined(op, left, right, scope)
-        case Binary(op="∠", left=left, right=right):
-            return _polar(evaluate(left, scope), evaluate(right, scope))
-        case Binary():
-            return _operation(node, scope)
-        case Prefix(op="not", operand=operand):
-            return _negated(_truth(evaluate(operand, scope), operand))
-        case Prefix(op=op, operand=operand):
-            value = _number(evaluate(operand, scope), operand)
-            return operators.negate(value) if op == "-" else value
-        case Postfix(op=op, operand=operand):
-            return _postfix(op, _number(_before_sign(node, scope), operand))
-        case Comparison():
-            return _comparison(node, scope)
-        case Call():
-            return _call(node, scope)
-        case AnswerOf():
-            return scope.answer_of(node)
-        case Formatted(expression=expression, forms=forms):
-            return _in_unit(evaluate(expression, scope), unit_among(forms))
-        case Sexagesimal(degrees=degrees):
-            return angles.angle_of(Exact(degrees), "dms")
-        case TextLiteral(text=text):
-            return text
-        case ListOf(items=items):
-            return checked(tuple(evaluate(one, scope) for one in items))
-        case Range():
-            return lists.stepped(*_ends(node, scope))
-        case Subscript():
-            return _item(node, scope)
-    raise TypeError(node)
+def _prefix(node: Prefix, scope: Scope) -> Value:
+    operand = evaluate(node.operand, scope)
+    if node.op == "not":
+        return _negated(_truth(operand, node.operand))
+    value = _number(operand, node.operand)
+    return operators.negate(value) if node.op == "-" else value
+
+
+def _binary(node: Binary, scope: Scope) -> Value:
+    match node.op:
+        case "and" | "or":
+            return _joined(node.op, node.left, node.right, scope)
+        case "∠":
+            return _polar(evaluate(node.left, scope), evaluate(node.right, scope))
+    return _operation(node, scope)
+
+
+def _list_of(node: ListOf, scope: Scope) -> Value:
+    return checked(tuple(evaluate(one, scope) for one in node.items))
+
+
+def _range(node: Range, scope: Scope) -> Value:
+    return lists.stepped(*_ends(node, scope))
+
+
+def _formatted(node: Formatted, scope: Scope) -> Value:
+    return _in_unit(evaluate(node.expression, scope), unit_among(node.forms))
+
+
+def _sexagesimal(node: Sexagesimal, scope: Scope) -> Value:
+    return angles.angle_of(Exact(node.degrees), "dms")
+
+
+def _text(node: Text, scope: Scope) -> Value:
+    return "".join(_filled(part, scope) for part in node.parts)
+
+
+def _filled(part: str | Node, scope: Scope) -> str:
+    """A part of a text: what stands there, or a value as the sheet shows it."""
+    if isinstance(part, str):
+        return part
+    value = evaluate(part, scope)
+    if isinstance(value, str):
+        return value
+    return write(value, form_asked(part).over(scope.form)).text
 
 
 # -- operators ----------------------------------------------------------------------
@@ -237,7 +178,12 @@ def _value(node: Node, scope: Scope) -> Value:
 def _operation(node: Binary, scope: Scope) -> Value:
     op, left, right = node.op, node.left, node.right
     first = evaluate(left, scope)
-    if op == "-" and isinstance(left, Name) and isinstance(first, Applied) and not first.body:
+    if (
+        op == "-"
+        and isinstance(left, Name)
+        and isinstance(first, Applied)
+        and first.definition is None
+    ):
         raise _minus_behind_function(node, left.name)
     try:
         second = evaluate(right, scope)
@@ -258,7 +204,7 @@ def _refuse_open_unit(node: Binary) -> None:
     """
     below = node.right
     is_open = isinstance(below, Postfix) and node.span.end == below.span.end
-    if not is_open or below.op not in (*UNIT_WORDS, *UNIT_SIGNS):
+    if not is_open or below.op not in UNITS:
         return
     unit = f" {below.op}" if below.op.isalpha() else below.op
     above, number = node_text(node.left), node_text(below.operand)
@@ -309,7 +255,7 @@ def _without_brackets(node: Node, function: str, argument: str) -> LineError:
     return NoBrackets(node.span, (mend,), function=function)
 
 
-def _item(node: Subscript, scope: Scope) -> Value:
+def _subscript(node: Subscript, scope: Scope) -> Value:
     of = evaluate(node.of, scope)
     if isinstance(of, Applied) and isinstance(node.of, Name):
         raise _without_brackets(node, node.of.name, node_text(node.index))
@@ -367,9 +313,13 @@ def _before_sign(node: Postfix, scope: Scope) -> Value:
         raise
 
 
-def _postfix(op: str, value: Value) -> Value:
+def _postfix(node: Postfix, scope: Scope) -> Value:
+    return _with_sign(node.op, _number(_before_sign(node, scope), node.operand))
+
+
+def _with_sign(op: str, value: Value) -> Value:
     if isinstance(value, List):
-        return item_by_item(lambda one: _postfix(op, operators.number(one)), value)
+        return item_by_item(lambda one: _with_sign(op, operators.number(one)), value)
     if op == "%":
         return operators.operate("/", value, HUNDRED)
     if isinstance(value, Angle) or (isinstance(value, Complex) and op == "!"):
@@ -457,7 +407,8 @@ def _are_numbers(*values: Value) -> bool:
 # -- names and calls -----------------------------------------------------------------
 
 
-def _named(node: Name, name: str, scope: Scope) -> Value:
+def _named(node: Name, scope: Scope) -> Value:
+    name = node.name
     value = scope.quantity(name)
     if value is not None:
         return value
@@ -487,7 +438,7 @@ def _call(node: Call, scope: Scope) -> Value:
     if called is None and node.function in BY_NAME:
         return _call_built_in(BY_NAME[node.function], node, scope)
     if called is None and node.function not in CONSTANTS:
-        error = unknown_function(node, scope.function_names())
+        error = unknown_function(node, scope.function_names(), scope.suggested)
         raise _of_its_time(error, node.function, scope)
     if isinstance(called, List) and len(node.args) == 1 and not node.named:
         raise _item_in_round_brackets(node)
@@ -504,7 +455,7 @@ def _call_built_in(function: Function, node: Call, scope: Scope) -> Value:
     if function.lazy:
         return function.compute(
             *(
-                Delayed(lambda one=argument: evaluate(one, scope), node_text(argument))
+                Delayed(partial(evaluate, argument, scope), argument)
                 for argument in arguments
                 if argument is not None
             )
@@ -541,3 +492,25 @@ def _times_bracket(node: Call) -> LineError:
         return NotAFunction(node.span, (replace(node.span, name),), name=name)
     behind = node.name_span.to(node.name_span)._replace(start=node.name_span.end)
     return BracketBehindName(node.span, (replace(behind, "*"),), name=name)
+
+
+def _answer_of(node: AnswerOf, scope: Scope) -> Value:
+    return scope.answer_of(node)
+
+
+KINDS_OF_NODE: dict[type[Node], Callable[[Any, Scope], Value]] = {
+    Name: _named,
+    Binary: _binary,
+    Call: _call,
+    Prefix: _prefix,
+    Postfix: _postfix,
+    Comparison: _comparison,
+    AnswerOf: _answer_of,
+    Formatted: _formatted,
+    Sexagesimal: _sexagesimal,
+    Text: _text,
+    ListOf: _list_of,
+    Range: _range,
+    Subscript: _subscript,
+}
+"""Who works out each kind of node; a literal is worked out already."""

@@ -5,7 +5,7 @@ a quantity with no unit or added without one, and an angle that is converted by 
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from math import nan, pi
 
 from flint import fmpq
@@ -25,48 +25,50 @@ from engine.reading.tree import (
     Literal,
     Name,
     Node,
-    Statement,
-    walk,
 )
-from engine.sheet.evaluation import Scope, Values
+from engine.sheet.line import Step
+from engine.sheet.scope import Scope, Values
 from engine.sheet.unknown import unknown_function, unknown_name
 
 
-def habits_in(
-    text: str, statement: Statement, scope: Scope, unit: str, values: Values
-) -> Iterator[Notice]:
-    """The notices on a statement of the line ``text`` that has a value.
+def habits_in(step: Step, scope: Scope, unit: str, values: Values) -> Iterator[Notice]:
+    """The notices on a statement that has a value.
 
     ``unit`` is that of its bare angles, ``values`` are those of its parts.
     """
+    statement, text = step.statement, step.line.text
+    assert statement is not None
     if isinstance(statement, Assignment) and statement.parameters is not None:
-        yield from _not_known_yet(statement, scope)
+        yield from _not_known_yet(statement, step.nodes, scope)
         return
     expression = statement.expression
     if unit == "rad":
-        yield from _degrees_in_quantities(text, expression, values)
+        yield from _degrees_in_quantities(text, step.nodes, values)
     yield from _not_called(expression, values)
     if any(isinstance(value, Angle) for value in values.values()):
-        yield from _number_beside_angle(expression, values, unit)
-        yield from _converted_by_hand(expression, values)
+        yield from _number_beside_angle(step.nodes, values, unit)
+        yield from _converted_by_hand(expression, step.nodes, values)
 
 
 # -- a function made before what it uses ---------------------------------------------
 
 
-def _not_known_yet(function: Assignment, scope: Scope) -> Iterator[Notice]:
+def _not_known_yet(function: Assignment, nodes: Sequence[Node], scope: Scope) -> Iterator[Notice]:
     """``f(x) = a*x`` while there is no a: one made with ``=`` will not see it later."""
     if function.live:
         return
     name = function.targets[0].name
     own = {"", *function.parameters, name, *CONSTANTS, *BY_NAME}
-    used = [node for node in walk(function.expression) if _name_in(node) not in own]
+    used = [node for node in nodes if _name_in(node) not in own]
     known = own | set(scope.quantity_names()) if used else own
     missing = next((node for node in used if _name_in(node) not in known), None)
     if missing is None:
         return
-    is_call = isinstance(missing, Call)
-    error = (unknown_function if is_call else unknown_name)(missing, known)
+    error = (
+        unknown_function(missing, known, scope.suggested)
+        if isinstance(missing, Call)
+        else unknown_name(missing, known)
+    )
     if error.mends:
         yield Notice("not-known-yet", error.text, error.mends)
         return
@@ -91,7 +93,7 @@ def _not_called(expression: Node, values: Values) -> Iterator[Notice]:
     value = values.get(id(expression))
     if not (isinstance(expression, Name) and isinstance(value, Applied)):
         return
-    if not value.body and all(one.optional for one in BY_NAME[value.name].parameters):
+    if value.definition is None and all(one.optional for one in BY_NAME[value.name].parameters):
         said = f"This is the function itself; {expression.name}() is its value."
         yield Notice("not-called", said, (replace(expression.span, f"{expression.name}()"),))
 
@@ -99,11 +101,11 @@ def _not_called(expression: Node, values: Values) -> Iterator[Notice]:
 # -- degrees kept with no unit -----------------------------------------------------------
 
 
-def _degrees_in_quantities(text: str, expression: Node, values: Values) -> Iterator[Notice]:
+def _degrees_in_quantities(text: str, nodes: Sequence[Node], values: Values) -> Iterator[Notice]:
     """``sin(x)`` where x is 30."""
     arguments = [
         node.args[0]
-        for node in walk(expression)
+        for node in nodes
         if isinstance(node, Call) and node.function in TRIGONOMETRIC and len(node.args) == 1
     ]
     names = [one for one in arguments if isinstance(one, Name) and _is_of_degrees(one, values)]
@@ -126,9 +128,9 @@ def _is_of_degrees(name: Name, values: Values) -> bool:
 # -- a number beside an angle of another unit ----------------------------------------------
 
 
-def _number_beside_angle(expression: Node, values: Values, unit: str) -> Iterator[Notice]:
+def _number_beside_angle(nodes: Sequence[Node], values: Values, unit: str) -> Iterator[Notice]:
     """``30° + 5`` where bare numbers are radians."""
-    for node in walk(expression):
+    for node in nodes:
         if isinstance(node, Binary) and node.op in ("+", "-"):
             for number, other in ((node.right, node.left), (node.left, node.right)):
                 angle = values.get(id(other))
@@ -151,10 +153,10 @@ CONVERTING = {"deg": "degrees", "rad": "radians"}
 """The function that gives the number of units that an angle has."""
 
 
-def _converted_by_hand(expression: Node, values: Values) -> Iterator[Notice]:
+def _converted_by_hand(expression: Node, nodes: Sequence[Node], values: Values) -> Iterator[Notice]:
     """``arctan(1)*180/pi``: that is 45 times the angle of a radian."""
     known: dict[int, Multiple] = {}
-    for parent in (None, *walk(expression)):
+    for parent in (None, *nodes):
         for product in (expression,) if parent is None else parent.children:
             if _is_product(product):
                 angle, factor = _taken_apart(product, values, known)
@@ -208,8 +210,8 @@ def _multiple(node: Node, values: Values, known: dict[int, Multiple]) -> Multipl
             return NEITHER
         return angle or other, times / by if divides else times * by
     match node:
-        case Literal(value=value):
-            return None, _float(value)
+        case Literal():
+            return None, _float(node.value)
         case Name(name="pi"):
             return None, pi
     return (node, 1.0) if isinstance(values.get(id(node)), Angle) else NEITHER

@@ -6,7 +6,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field
 from datetime import datetime
 
-from engine.errors import LineError
+from engine.errors import LineError, Unfinished
 from engine.mends import Notice
 from engine.numbers.context import STANDARD, Conventions, Draws, Replies, Work
 from engine.numbers.values import Angle, Applied, Value
@@ -15,12 +15,15 @@ from engine.reading.tree import (
     Assignment,
     Call,
     LineTree,
+    Literal,
     Name,
+    Node,
     Statement,
     walk,
 )
 from engine.sheet.evaluation import value_alone
 from engine.sheet.outcome import Outcome
+from engine.sheet.scope import Values
 
 Place = tuple[float, int]
 """Where a step stands: later places see what earlier ones define."""
@@ -36,16 +39,20 @@ FOOT: Place = (float("inf"), 0)
 class Step:
     """One statement at its place in the sheet, with its value once it is known.
 
-    ``uses`` are the names in it; ``answers`` the numbers behind ``@``, with None
-    for a bare one.  A step without a statement forgets the names it ``defines``.
+    ``nodes`` are all parts of its expression, ``uses`` the names in it; ``answers`` the
+    numbers behind ``@``, with None for a bare one.  A step without a statement forgets
+    the names it ``defines``.
     ``draws`` is what was drawn for it; ``used_unit`` is set where its value depends
     on the unit of angles; ``angle`` is the one that it is about; ``of_decimals`` whether
-    a number with a point is among what it was computed from, None where that is not known.
+    a number with a point is among what it was computed from, None where that is not known;
+    ``values`` are those of its parts, kept where it ``keeps_values``, since it is only
+    typed so far.
     """
 
     line: Line
     index: int
     statement: Statement | None
+    nodes: tuple[Node, ...]
     uses: frozenset[str]
     answers: frozenset[int | None]
     defines: tuple[str, ...]
@@ -56,6 +63,8 @@ class Step:
     used_unit: bool = False
     angle: Angle | None = None
     of_decimals: bool | None = None
+    keeps_values: bool = False
+    values: Values | None = None
 
     @property
     def place(self) -> Place:
@@ -68,6 +77,12 @@ class Step:
     @property
     def forgets(self) -> bool:
         return self.statement is None
+
+    @property
+    def has_decimals(self) -> bool:
+        """Whether a number with a point is typed in it."""
+        literals = (node for node in self.nodes if isinstance(node, Literal))
+        return any("." in node.text or "e" in node.text for node in literals)
 
     @property
     def defines_function(self) -> bool:
@@ -100,12 +115,18 @@ class Line:
     conventions: Conventions = STANDARD
     tree: LineTree | None = None
     error: LineError | None = None
+    missing: Unfinished | None = None
     steps: list[Step] = field(default_factory=list)
     outcome: Outcome | None = None
 
     @property
     def is_note(self) -> bool:
         return self.tree is not None and not self.tree.statements and not self.tree.command
+
+    @property
+    def note(self) -> str:
+        """What is noted behind it."""
+        return self.tree.note if self.tree is not None else ""
 
     @property
     def covers(self) -> frozenset[str]:
@@ -128,12 +149,11 @@ class Line:
         """Makes the steps of a line that was read; ``now`` is the person's clock."""
         self.tree = tree
         self.steps = [
-            Step(self, index, statement, *used_by(statement), targets_of(statement))
-            for index, statement in enumerate(tree.statements)
+            _step(self, index, statement) for index, statement in enumerate(tree.statements)
         ]
         if tree.command is not None and tree.command.name == "forget":
             names = tuple(word for word, _ in tree.command.arguments)
-            self.steps = [Step(self, 0, None, frozenset(), frozenset(), names)]
+            self.steps = [Step(self, 0, None, (), frozenset(), frozenset(), names)]
         for step in self.steps:
             step.draws.now = now
 
@@ -172,19 +192,21 @@ def targets_of(statement: Statement) -> tuple[str, ...]:
     return ()
 
 
-def used_by(statement: Statement) -> tuple[frozenset[str], frozenset[int | None]]:
-    """The names and the answers that a statement is computed from.  A function does
-    not count its own name, nor those of its arguments."""
+def _step(line: Line, index: int, statement: Statement) -> Step:
+    """A statement of a line, with the names and the answers that it is computed from.  A
+    function does not count its own name, nor those of its arguments."""
+    nodes = tuple(walk(statement.expression))
     names: set[str] = set()
     answers: set[int | None] = set()
-    for node in walk(statement.expression):
-        match node:
-            case Name(name=name):
-                names.add(name)
-            case Call(function=function):
-                names.add(function)
-            case AnswerOf(number=number):
-                answers.add(number)
+    for node in nodes:
+        kind = type(node)
+        if kind is Name:
+            names.add(node.name)
+        elif kind is Call:
+            names.add(node.function)
+        elif kind is AnswerOf:
+            answers.add(node.number)
+    targets = targets_of(statement)
     if isinstance(statement, Assignment) and statement.parameters is not None:
-        names -= {*statement.parameters, statement.targets[0].name}
-    return frozenset(names), frozenset(answers)
+        names -= {*statement.parameters, targets[0]}
+    return Step(line, index, statement, nodes, frozenset(names), frozenset(answers), targets)

@@ -3,49 +3,113 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
+from functools import cached_property
 from typing import Any
 
 from engine.errors import Asks, LineError
-from engine.limits import MAX_KEPT_ROWS, MAX_KEPT_TEXT
+from engine.forms.written import Written
+from engine.limits import MAX_KEPT_ROWS, MAX_KEPT_TEXT, MAX_SET_READING
 from engine.mends import Mend, Notice, offers
 from engine.reading.commands import KEPT
+from engine.reading.latex import statement_latex
+from engine.reading.mathml import Answers, math, math_text, statement_mathml
+from engine.reading.plain import statement_text
 from engine.reading.tokens import split_note
+from engine.reading.tree import Statement
 from engine.version import VERSION
 
 OK, ERROR, UNFINISHED, NOTE = "ok", "error", "unfinished", "note"
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Answer:
-    """One statement's answer.
+    """One statement's answer: the ``statement`` as it was read, and its value ``written``.
 
-    ``reading`` and ``mathml`` are how the whole statement was read, the latter
-    with the sign and the answer behind it; ``reading_mathml`` and
-    ``value_mathml`` are its two sides, each the inside of a ``math`` element.
-    ``form`` is the form where it is not the sheet's own; ``says_itself`` is set
-    where the value would only repeat what was typed.  ``nearly`` is the value rounded,
-    where it stands beside an exact one; ``unit`` is that of bare angles where the
-    answer depends on it; ``cells`` are the rows of a table, its names first;
-    ``has_dial`` is set where the dial can show an angle of it.
+    ``answers`` is what the answers stand for that it uses; ``form`` the form where it is
+    not the sheet's own; ``says_itself`` is set where the value would only repeat what was
+    typed; ``unit`` is that of bare angles where the answer depends on it; ``pictures``
+    are the names of those that there are of it.
     """
 
-    name: str | None
-    kind: str
-    sign: str
-    text: str
-    also: tuple[str, ...]
-    reading: str
-    mathml: str
-    reading_mathml: str
-    value_mathml: str
+    statement: Statement
+    written: Written
+    name: str | None = None
+    answers: Answers = field(default_factory=dict)
     form: str = ""
     says_itself: bool = False
-    nearly: str = ""
-    nearly_mathml: str = ""
     unit: str = ""
-    cells: tuple[tuple[str, ...], ...] = ()
-    has_dial: bool = False
+    pictures: tuple[str, ...] = ()
+
+    @property
+    def kind(self) -> str:
+        """What kind of value it is."""
+        return self.written.kind
+
+    @property
+    def sign(self) -> str:
+        """``=`` where it is exact, ``≈`` where it was rounded."""
+        return self.written.sign
+
+    @property
+    def text(self) -> str:
+        """The value as it can be typed in."""
+        return self.written.text
+
+    @property
+    def also(self) -> tuple[str, ...]:
+        """Further sayings about the value."""
+        return self.written.also
+
+    @property
+    def nearly(self) -> str:
+        """The value rounded, where it stands beside an exact one."""
+        return self.written.nearly.text if self.written.nearly else ""
+
+    @cached_property
+    def reading(self) -> str:
+        """How the whole statement was read, as plain text."""
+        return statement_text(self.statement)
+
+    @cached_property
+    def reading_mathml(self) -> str:
+        """The same, as the inside of a ``math`` element."""
+        reading = statement_mathml(self.statement, answers=self.answers)
+        return reading if len(reading) <= MAX_SET_READING else math_text(self.reading)
+
+    @cached_property
+    def value_mathml(self) -> str:
+        """The value, as the inside of a ``math`` element."""
+        nearly = self.written.nearly
+        beside = f"<mo>≈</mo>{nearly.mathml}" if nearly is not None else ""
+        return self.written.mathml + beside
+
+    @property
+    def mathml(self) -> str:
+        """The statement with its sign and its value behind it, typeset."""
+        if self.says_itself:
+            return math(self.reading_mathml)
+        value = f'<mo>{self.sign}</mo><mrow class="answer">{self.value_mathml}</mrow>'
+        return math(self.reading_mathml + value)
+
+    @property
+    def latex(self) -> str:
+        """The same for LaTeX's mathematics."""
+        reading = statement_latex(self.statement)
+        if self.says_itself:
+            return reading
+        nearly = self.written.nearly
+        beside = rf" \approx {nearly.latex}" if nearly is not None else ""
+        return f"{reading} {LATEX_SIGNS[self.sign]} {self.written.latex}{beside}"
+
+    @property
+    def head(self) -> str:
+        """As much of its text as is kept with its line."""
+        return head_of(self.written)
+
+    def cells(self, most: int | None = None) -> list[list[str]]:
+        """The rows of a table, its names first, up to so many of them."""
+        return self.written.cells(most)
 
     def as_dict(self) -> dict[str, Any]:
         """As ``--json`` prints it."""
@@ -60,8 +124,12 @@ class Answer:
         }
 
 
-def head_of(text: str) -> str:
-    """As much of an answer as is kept with its line."""
+LATEX_SIGNS = {"=": "=", "≈": r"\approx", "→": r"\to"}
+
+
+def head_of(written: Written) -> str:
+    """As much of the text of a value as is kept with its line."""
+    text = written.head()
     return text if len(text) <= MAX_KEPT_TEXT else text[: MAX_KEPT_TEXT - 1] + "…"
 
 
@@ -106,21 +174,22 @@ class Outcome:
             "status": self.status,
             "quiet": self.quiet,
             "answers": [answer.as_dict() for answer in self.answers],
-            "notices": [
-                {
-                    "code": notice.code,
-                    "text": notice.text,
-                    "mends": offers(notice.mends, self.input),
-                }
-                for notice in self.notices
-            ],
-            "error": self._error_dict(),
+            "notices": [notice.as_dict(self.input) for notice in self.notices],
+            "error": error_dict(self.error, self.input),
             "steps": [],
         }
 
     def for_page(self) -> dict[str, Any]:
         """As :meth:`as_dict`, with what only the page needs."""
-        page = self.as_dict() | {
+        page = {
+            "line": self.number,
+            "input": self.input,
+            "status": self.status,
+            "quiet": self.quiet,
+            "answers": [],
+            "notices": [notice.as_dict(self.input) for notice in self.notices],
+            "error": error_dict(self.error, self.input),
+            "steps": [],
             "engine": VERSION,
             "note": self.note,
             "is_setting": bool(self.command) and self.command[0] not in KEPT,
@@ -130,21 +199,26 @@ class Outcome:
             "draws": [list(values) for values in self.draws],
             "asks": self._asked(),
         }
-        for shown, answer in zip(page["answers"], self.answers, strict=True):
-            del shown["mathml"]  # the page sets both sides by themselves
-            shown |= {
-                "text": head_of(answer.text),
-                "is_cut": len(answer.text) > MAX_KEPT_TEXT or len(answer.cells) > MAX_KEPT_ROWS,
+        page["answers"] = [
+            {
+                "name": answer.name,
+                "kind": answer.kind,
+                "sign": answer.sign,
+                "text": answer.head,
+                "is_cut": answer.written.is_longer_than(MAX_KEPT_TEXT),
+                "also": list(answer.also),
+                "reading": answer.reading,
                 "reading_mathml": answer.reading_mathml,
                 "value_mathml": answer.value_mathml,
                 "form": answer.form,
                 "says_itself": answer.says_itself,
-                "also": list(answer.also),
                 "nearly": answer.nearly,
                 "unit": answer.unit,
-                "has_dial": answer.has_dial,
-                "cells": [list(row) for row in answer.cells[: MAX_KEPT_ROWS + 1]],
+                "pictures": list(answer.pictures),
+                "cells": answer.cells(MAX_KEPT_ROWS),
             }
+            for answer in self.answers
+        ]
         return page
 
     def _asked(self) -> dict[str, Any] | None:
@@ -157,14 +231,16 @@ class Outcome:
             "said": self.error.said,
         }
 
-    def _error_dict(self) -> dict[str, Any] | None:
-        if self.error is None:
-            return None
-        start, end = self.error.span or (0, len(self.input))
-        return {
-            "code": self.error.code,
-            "text": self.error.text,
-            "start": start,
-            "end": end,
-            "mends": offers(self.error.mends, self.input),
-        }
+
+def error_dict(error: LineError | None, line: str) -> dict[str, Any] | None:
+    """An error of a ``line`` as the page and ``--json`` give it."""
+    if error is None:
+        return None
+    start, end = error.span or (0, len(line))
+    return {
+        "code": error.code,
+        "text": error.text,
+        "start": start,
+        "end": end,
+        "mends": offers(error.mends, line),
+    }

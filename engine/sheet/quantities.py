@@ -3,17 +3,15 @@
 from __future__ import annotations
 
 from dataclasses import asdict, dataclass
-from typing import TYPE_CHECKING, Any
+from typing import Any
 
+from engine.functions.catalogue import is_built_in
 from engine.numbers.values import Applied
 from engine.reading.mathml import name_mathml, pattern_mathml
-from engine.sheet.answering import is_built_in
 from engine.sheet.dependence import Dependence
 from engine.sheet.line import Step
 from engine.sheet.outcome import head_of
-
-if TYPE_CHECKING:
-    from engine.sheet.sheet import Sheet
+from engine.sheet.sheet import Sheet
 
 STORED, COVERED, LIVE, OUT_OF_DATE = "stored", "covered", "live", "out-of-date"
 
@@ -82,11 +80,12 @@ def _quantity(
 ) -> Quantity:
     outcome = sheet.outcome_of(step.line)
     answer = outcome.answers[step.index] if step.index < len(outcome.answers) else None
+    shown = answer and (answer.written.nearly or answer.written)
     uses = dependence.names_used(step)
     covers = is_built_in(name)
     reason = dependence.reason(step)
     state = OUT_OF_DATE if reason else LIVE if step.is_live else COVERED if covers else STORED
-    text, note = step.line.text, step.line.tree.note
+    text, note = step.line.text, step.line.note
     parameters = getattr(step.statement, "parameters", None)
     if isinstance(step.value, Applied):
         parameters = step.value.parameters
@@ -97,9 +96,9 @@ def _quantity(
         line=step.line.number,
         is_found=bool(step.answers or uses),
         is_drawn=bool(step.draws.values),
-        sign="≈" if answer and answer.nearly else answer.sign if answer else "",
-        text=head_of(answer.nearly or answer.text) if answer else "",
-        value_mathml=answer.nearly_mathml or answer.value_mathml if answer else "",
+        sign=shown.sign if shown else "",
+        text=head_of(shown) if shown else "",
+        value_mathml=shown.mathml if shown else "",
         body=text[slice(*step.statement.body)],
         description=note,
         state=state,

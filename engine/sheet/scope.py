@@ -1,166 +1,91 @@
-"""What can be seen from one place of a sheet."""
+"""Where names and answers get their values: what a scope is, and one with nothing in it."""
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Iterator
-from typing import TYPE_CHECKING
+from collections.abc import Iterable, Mapping
+from typing import Protocol
 
-from engine.errors import Circle, FromError, LineError, LineWithoutAnswer, NoAnswerBefore, NoLine
-from engine.numbers.context import working
-from engine.numbers.values import Value
-from engine.reading.tree import AnswerOf, Literal, walk
-from engine.sheet.evaluation import Trace, value_of_statement
-from engine.sheet.line import Line, Place, Step
+from engine.errors import NoAnswer
+from engine.numbers.values import Exact, Value
+from engine.reading.forms import STANDARD, Form
+from engine.reading.tree import AnswerOf, Literal, Node
 
-if TYPE_CHECKING:
-    from engine.sheet.sheet import Sheet
+Trace = list[tuple[Node, Value]]
+"""The operations in the order in which they were done, each with its value."""
+
+Values = Mapping[int, Value]
+"""The values of the parts of an expression, by the identity of each part."""
 
 
-class SheetScope:
-    """The scope of a step that is worked out as seen from ``place``.
+def values_in(trace: Trace) -> Values:
+    """The values of all parts that were worked out."""
+    return {id(node): value for node, value in trace}
 
-    Ordinary quantities have their values already; live ones are worked out here,
-    each once.  ``under_way`` are the live ones that are being worked out.
+
+def value_of_part(node: Node, values: Values) -> Value | None:
+    """The value that a part had; None where it was not worked out."""
+    return Exact(node.value) if isinstance(node, Literal) else values.get(id(node))
+
+
+class Scope(Protocol):
+    """Where names and answers get their values.
+
+    ``form`` is how numbers are shown, which ``~`` compares by; ``trace`` collects
+    the operations that are done, where it is wanted.
     """
 
-    is_of_then = False
-
-    def __init__(self, sheet: Sheet, step: Step, place: Place, trace: Trace | None = None) -> None:
-        self.sheet = sheet
-        self.step = step
-        self.place = place
-        self.trace = trace
-        self.form = sheet.settings.form
-        self.live_values: dict[Step, Value] = {}
-        self.under_way: list[tuple[str, Step]] = []
-        if step.is_live:
-            self.under_way.append((step.defines[-1], step))
+    form: Form
+    trace: Trace | None
 
     @property
     def is_live(self) -> bool:
-        return self.step.is_live
+        """Whether it is that of a live definition."""
+
+    @property
+    def is_of_then(self) -> bool:
+        """Whether it is that of the body of a function that sees only what was there when
+        it was made."""
 
     def quantity(self, name: str) -> Value | None:
-        definition = self.sheet.definitions.seen(name, self.place)
-        if definition is None:
-            return None
-        if definition.is_live:
-            return self._live(name, definition)
-        return self._value_of(definition, name)
-
-    def _live(self, name: str, definition: Step) -> Value:
-        if any(step is definition for _, step in self.under_way):
-            raise self._circle(name)
-        if definition not in self.live_values:
-            self.under_way.append((name, definition))
-            outer, self.step, trace, self.trace = self.step, definition, self.trace, None
-            try:
-                with working(definition.work()) as work:
-                    value = value_of_statement(definition.statement, self)
-                definition.used_unit = definition.used_unit or work.used_unit
-                self.live_values[definition] = value
-            except LineError as error:
-                error.span = None
-                raise
-            finally:
-                self.step, self.trace = outer, trace
-                self.under_way.pop()
-        return self.live_values[definition]
-
-    def _circle(self, name: str) -> LineError:
-        names = [known for known, _ in self.under_way]
-        start = names.index(name) if name in names else 0
-        circle = " → ".join([*names[start:], name])
-        return Circle(circle=circle)
-
-    @staticmethod
-    def _value_of(step: Step, name: str) -> Value:
-        if step.value is None:
-            raise FromError(name=name, line=step.line.number)
-        return step.value
-
-    def kept(self) -> SheetScope:
-        return SheetScope(self.sheet, self.step, self.place)
+        """The quantity's value, None where there is none of this name."""
 
     def quantity_names(self) -> Iterable[str]:
-        seen = self.sheet.definitions.seen
-        return [name for name in self.sheet.definitions if seen(name, self.place) is not None]
+        """All quantities that can be used here."""
 
     def function_names(self) -> Iterable[str]:
-        # by what is known of them: a value that nothing here uses need not be worked out
-        seen = self.sheet.definitions.seen
-        steps = ((name, seen(name, self.place)) for name in self.sheet.definitions)
-        return [name for name, step in steps if step is not None and step.defines_function]
+        """Those of them that are functions."""
 
     def answer_of(self, node: AnswerOf) -> Value:
-        line = self._line_of(node)
-        step = line.final_step
-        if step is not None and step.is_live:
-            return self._live(step.defines[-1], step)
-        if step is None or step.value is None:
-            raise LineWithoutAnswer(node.span, line=line.number)
-        return step.value
+        """The value that ``@`` or ``@7`` stands for."""
 
-    def _line_of(self, node: AnswerOf) -> Line:
-        number = self.step.line.last if node.number is None else node.number
-        if number is None:
-            raise NoAnswerBefore(node.span)
-        line = self.sheet.by_number.get(number)
-        if line is None or line.place >= self.step.line.place:
-            raise NoLine(node.span, number=number)
-        return line
+    def kept(self) -> Scope:
+        """The same scope for good, as a function keeps it that is defined here."""
+
+    def suggested(self, name: str) -> Iterable[str]:
+        """The functions that may be meant by a name which nothing has."""
 
 
-def needs(sheet: Sheet, step: Step, place: Place) -> set[Step]:
-    """All steps without a value that ``step``, seen from ``place``, is computed from."""
-    found: set[Step] = set()
-    seen: set[tuple[Step, Place]] = set()
-    waiting = [(step, place)]
-    while waiting:
-        at = waiting.pop()
-        if at in seen:
-            continue
-        seen.add(at)
-        for used in _used_directly(sheet, *at):
-            if used.is_live:
-                waiting.append((used, at[1]))
-            elif used.value is None and used.error is None and used not in found:
-                found.add(used)
-                waiting.append((used, used.place))
-    return found
+class EmptyScope:
+    """A scope in which the language has values, and nothing of the sheet has one."""
 
+    form = STANDARD
+    trace = None
+    is_of_then = is_live = False
 
-def is_of_decimals(sheet: Sheet, step: Step) -> bool:
-    """Whether a number with a point is among what a step was computed from: whoever types
-    decimals wants no fractions."""
-    seen: set[Step] = set()
-    waiting = [step]
-    while waiting:
-        at = waiting.pop()
-        if at.of_decimals or _has_decimals(at):
-            step.of_decimals = True
-            return True
-        if at.of_decimals is None and at not in seen:
-            seen.add(at)
-            waiting.extend(_used_directly(sheet, at, at.place))
-    for one in seen:
-        one.of_decimals = False
-    return False
+    def quantity(self, name: str) -> Value | None:
+        return None
 
+    def quantity_names(self) -> Iterable[str]:
+        return ()
 
-def _has_decimals(step: Step) -> bool:
-    if step.statement is None:
-        return False
-    literals = (node for node in walk(step.statement.expression) if isinstance(node, Literal))
-    return any("." in node.text or "e" in node.text for node in literals)
+    def function_names(self) -> Iterable[str]:
+        return ()
 
+    def answer_of(self, node: AnswerOf) -> Value:
+        raise NoAnswer(node.span)
 
-def _used_directly(sheet: Sheet, step: Step, place: Place) -> Iterator[Step]:
-    for name in step.uses:
-        definition = sheet.definitions.seen(name, place)
-        if definition is not None:
-            yield definition
-    for number in step.answers:
-        line = sheet.by_number.get(step.line.last if number is None else number)
-        if line is not None and line.final_step is not None:
-            yield line.final_step
+    def kept(self) -> Scope:
+        return self
+
+    def suggested(self, name: str) -> Iterable[str]:
+        return ()

@@ -6,10 +6,10 @@ from dataclasses import dataclass, replace
 from typing import Any
 
 from engine.errors import UnknownChoice
-from engine.forms.names import STANDARD, Form, form_from
-from engine.numbers.angles import SHEET_UNITS
 from engine.numbers.context import STANDARD as USUAL
 from engine.numbers.context import Conventions
+from engine.reading.forms import STANDARD, Form, form_from
+from engine.reading.vocabulary import UNITS_OF_ANGLES
 
 
 @dataclass(frozen=True, slots=True)
@@ -23,7 +23,7 @@ class Settings:
 
 
 CHOICES = {
-    "angle": SHEET_UNITS,
+    "angle": UNITS_OF_ANGLES,
     "numbers": ("complex", "real"),
     "log": ("ask", "natural", "decimal"),
 }

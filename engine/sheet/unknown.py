@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Collection, Iterable
+from collections.abc import Callable, Collection, Iterable
 
 from engine.errors import (
     BareUnit,
@@ -24,12 +24,11 @@ from engine.errors import (
 )
 from engine.functions.catalogue import BY_NAME, CONSTANTS, called_in_words, closest
 from engine.functions.elsewhere import NAMES, NOT_HERE, WRITTEN, WRITTEN_WITH_TWO
-from engine.handbook.search import search
 from engine.mends import Mend, replace
 from engine.reading.commands import COMMANDS
 from engine.reading.plain import node_text
-from engine.reading.tokens import CONSTANT_NAMES, UNIT_WORDS
 from engine.reading.tree import Call, ListOf, Literal, Name, Node, Postfix, Range
+from engine.reading.vocabulary import CONSTANT_NAMES, UNIT_WORDS
 
 BESSEL = re.compile(r"([JYIK])_?(\d)")
 """``J0``: a Bessel function with its order."""
@@ -101,8 +100,13 @@ def run_together(node: Name | Postfix) -> LineError | None:
     return NoBrackets(node.span, (mend,), function=function)
 
 
-def unknown_function(node: Call, functions: Iterable[str]) -> LineError:
-    """The error for a call of what is no function, with the one that may be meant."""
+Suggest = Callable[[str], Iterable[str]]
+"""Gives the functions that a word of a purpose is looked up by, the likeliest first."""
+
+
+def unknown_function(node: Call, functions: Iterable[str], suggested: Suggest) -> LineError:
+    """The error for a call of what is no function, with the one that may be meant; the
+    handbook is asked for what it ``suggested``, for a word such as ``average``."""
     name = node.function
     if name in NOT_HERE:
         return NotHere(node.name_span, why=NOT_HERE[name])
@@ -117,7 +121,7 @@ def unknown_function(node: Call, functions: Iterable[str]) -> LineError:
         or called_in_words(name)
         or _that_takes(len(node.args), closest(name, [*BY_NAME, *functions]))
         or NAMES.get(name.lower())
-        or _that_takes(len(node.args), _by_purpose(name))
+        or _that_takes(len(node.args), next(iter(suggested(name)), None))
     )
     if other is None:
         return UnknownFunction(node.name_span, name=name)
@@ -175,11 +179,3 @@ def _base_in_the_name(node: Call, base: str) -> LineError:
     """``log_3(81)``."""
     mend: Mend = replace(node.span, f"log({node_text(node.args[0])}, {base})")
     return BaseInTheName(node.name_span, (mend,), base=base)
-
-
-def _by_purpose(name: str) -> str | None:
-    """The function that the handbook finds for a word such as ``average``."""
-    if len(name) == 1:
-        return None
-    found = (entry.name for entry in search(name) if entry.name in BY_NAME)
-    return next(found, None)

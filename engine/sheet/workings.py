@@ -3,23 +3,23 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from typing import Any
 
 from engine.forms.answer import Written, write_in_passing
-from engine.forms.names import Form
 from engine.functions.catalogue import CONSTANTS
-from engine.mends import Span
 from engine.numbers.values import Applied, Date, Table, Value
+from engine.reading.forms import Form
 from engine.reading.mathml import UNITS, math, node_mathml
-from engine.reading.parser import parse
 from engine.reading.plain import node_text
 from engine.reading.tree import (
     IMPLIED,
+    NOWHERE,
     Binary,
     Call,
     Comparison,
     Formatted,
+    Grid,
     ListOf,
     Literal,
     Name,
@@ -29,8 +29,9 @@ from engine.reading.tree import (
     Range,
     Sexagesimal,
     Subscript,
+    Words,
 )
-from engine.sheet.evaluation import Trace, value_of_part, values_in
+from engine.sheet.scope import Trace, value_of_part, values_in
 
 SPOKEN = {
     "+": "plus", "-": "minus", "*": "times", "implied": "times", "/": "divided by",
@@ -41,8 +42,6 @@ SPOKEN = {
     "deg": "degrees", "rad": "radians", "gon": "gon", "turn": "turns", "∠": "at the angle",
 }  # fmt: skip
 
-
-SPAN = Span(0, 0)
 
 GIVEN = (ListOf, Range, Subscript)
 """Parts that are given rather than worked out."""
@@ -108,26 +107,18 @@ class Workings:
 
     def _with_values(self, node: Node) -> Node:
         """``node`` with the value of each of its parts in the part's place."""
-        match node:
-            case Binary(left=left, right=right):
-                return replace(node, left=self._value(left), right=self._value(right))
-            case Prefix(operand=operand) | Postfix(operand=operand):
-                return replace(node, operand=self._value(operand))
-            case Comparison(operands=operands):
-                return replace(node, operands=tuple(map(self._value, operands)))
-            case Call(args=args, named=named):
-                filled = tuple((name, self._value(arg)) for name, arg in named)
-                return replace(node, args=tuple(map(self._value, args)), named=filled)
-        return node
+        is_operation = isinstance(node, Binary | Prefix | Postfix | Comparison | Call)
+        return node.mapped(self._value) if is_operation else node
 
     def _value(self, node: Node) -> Node:
         value = self.values.get(id(node))
         if value is None or _says_itself(node) or isinstance(value, Table | Date | Applied):
             return node
-        text = write_in_passing(value, self.form).text
-        if text == "…":
-            return node
-        return parse(text).statements[0].expression
+        tree = write_in_passing(value, self.form).tree
+        if isinstance(tree, Grid):
+            more = (Words(NOWHERE, "…"),) if tree.more else ()
+            return ListOf(NOWHERE, (*tree.items, *more))
+        return node if isinstance(tree, Words) or not isinstance(tree, Node) else tree
 
 
 def _says_itself(node: Node) -> bool:
@@ -140,7 +131,10 @@ def _says_itself(node: Node) -> bool:
         return True
     if isinstance(node, Binary) and node.op == IMPLIED:
         # 2i: the imaginary part as it is typed
-        return isinstance(node.left, Literal) and node.right in (Name(SPAN, "i"), Name(SPAN, "j"))
+        return isinstance(node.left, Literal) and node.right in (
+            Name(NOWHERE, "i"),
+            Name(NOWHERE, "j"),
+        )
     return isinstance(node, Prefix) and node.op != "not" and isinstance(node.operand, Literal)
 
 

@@ -1,8 +1,9 @@
 """Short ways to ask the engine, for tests."""
 
 from engine import Answer, Outcome, Settings, Sheet
-from engine.forms.names import Form
 from engine.functions.record import Example
+from engine.numbers.values import Value
+from engine.reading.forms import Form
 
 
 def outcome(*lines: str, digits: int = 10) -> Outcome:
@@ -53,3 +54,10 @@ def error(*lines: str) -> str:
     result = outcome(*lines)
     assert result.error is not None, f"{lines[-1]} gave {result.answers}"
     return result.error.code
+
+
+def value_of_line(line: str) -> Value | None:
+    """The value that the line alone has."""
+    sheet = Sheet()
+    sheet.answer(line)
+    return sheet.lines[0].steps[-1].value

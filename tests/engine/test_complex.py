@@ -6,9 +6,8 @@ import pytest
 from hypothesis import assume, given
 from hypothesis import strategies as st
 
-from engine import Sheet
 from engine.numbers.values import Angle, Complex
-from tests.engine.answers import answer, error, mends, outcome
+from tests.engine.answers import answer, error, mends, outcome, value_of_line
 
 
 @pytest.mark.parametrize(
@@ -89,7 +88,7 @@ FUNCTIONS = {
 
 
 def value_of(line: str) -> complex:
-    value = Sheet().value_of(line)
+    value = value_of_line(line)
     value = value.radians if isinstance(value, Angle) else value
     parts = (value.re, value.im) if isinstance(value, Complex) else (value, None)
     return complex(*(float(part.ball(128).mid()) if part is not None else 0.0 for part in parts))

@@ -7,8 +7,8 @@ from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
 from engine.forms.answer import write
-from engine.forms.names import STANDARD, Form
 from engine.numbers.values import Exact
+from engine.reading.forms import STANDARD, Form
 from engine.reading.parser import parse
 from engine.sheet.evaluation import evaluate
 from tests.engine.answers import answer

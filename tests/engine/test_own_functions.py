@@ -3,6 +3,7 @@
 import pytest
 
 from engine import Sheet
+from engine.sheet.quantities import list_quantities
 from tests.engine.answers import answer, error, outcome
 
 
@@ -44,7 +45,7 @@ def test_what_used_another_definition_is_out_of_date():
     sheet = Sheet()
     for line in ("a = 2", "f(x) = a*x", "y = f(10)", "a = 5"):
         sheet.answer(line)
-    states = {q.name: (q.state, q.reason) for q in sheet.quantities()}
+    states = {q.name: (q.state, q.reason) for q in list_quantities(sheet)[0]}
     assert states["f"] == ("out-of-date", "used a = 2; a is now 5")
     assert states["y"][0] == "out-of-date"
 
@@ -52,7 +53,7 @@ def test_what_used_another_definition_is_out_of_date():
 def test_they_stand_among_the_quantities_with_their_pattern():
     sheet = Sheet()
     sheet.answer("f(x, y) = x*y  # area, m^2")
-    [quantity] = sheet.quantities()
+    [quantity] = list_quantities(sheet)[0]
     assert quantity.parameters == ("x", "y")
     assert (quantity.body, quantity.description) == ("x*y", "area, m^2")
 

@@ -9,12 +9,12 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from engine import Sheet
 from engine.aids.curve import can_be_drawn, curve_of_function
 from engine.aids.dial import angle_from, dial_of
 from engine.aids.number_line import number_line_of
 from engine.functions.catalogue import BY_NAME
 from engine.numbers.values import exact
+from tests.engine.answers import value_of_line
 from tests.engine.references import REFERENCES, rounded
 
 OTHERWISE = {"radians", "cbrt"}
@@ -108,7 +108,7 @@ ROUNDINGS = {
 @given(st.decimals(-1000, 1000, places=3, allow_nan=False, allow_infinity=False), st.integers(0, 2))
 def test_the_number_line_sends_a_number_where_python_rounds_it(number, places):
     typed = f"{number:f}"
-    value = Sheet().value_of(typed)
+    value = value_of_line(typed)
     line = number_line_of("round", value, exact(places))
     place = decimal.Decimal(1).scaleb(-places)
     below, above = decimal.Decimal(line.below), decimal.Decimal(line.above)

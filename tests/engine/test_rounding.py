@@ -9,7 +9,7 @@ from flint import fmpq
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from engine.forms.decimal import magnitude_of, significant, to_places
+from engine.numbers.decimal import magnitude_of, significant, to_places
 from engine.numbers.values import Exact
 from tests.engine.answers import answer
 

@@ -7,6 +7,7 @@ import pytest
 from engine import LineError, Sheet
 from engine.sheet import editing
 from engine.sheet.dependence import again_for
+from engine.sheet.quantities import list_quantities
 from tests.engine.answers import answer, error, mends, outcome
 
 
@@ -18,7 +19,7 @@ def sheet_of(*lines):
 
 
 def state(sheet, name):
-    return {quantity.name: quantity for quantity in sheet.quantities()}[name]
+    return {quantity.name: quantity for quantity in list_quantities(sheet)[0]}[name]
 
 
 def text(sheet, number):
@@ -33,7 +34,7 @@ def test_a_value_whose_input_changed_is_out_of_date_with_the_reason():
     places = state(sheet, "places")
     assert (places.text, places.state) == ("8", "out-of-date")
     assert places.reason == "used cups = 6; cups is now 9"
-    sheet.answer(again_for(sheet, places.line)[0])
+    sheet.answer(again_for(sheet.dependence(), places.line)[0])
     assert (state(sheet, "places").text, state(sheet, "places").state) == ("11", "stored")
 
 
@@ -46,7 +47,7 @@ def test_what_is_computed_from_something_out_of_date_is_so_too():
     assert state(sheet, "b").state == "out-of-date"
     assert state(sheet, "c").state == "out-of-date"
     for name in ("b", "c"):
-        sheet.answer(again_for(sheet, state(sheet, name).line)[0])
+        sheet.answer(again_for(sheet.dependence(), state(sheet, name).line)[0])
     assert (state(sheet, "c").text, state(sheet, "c").state) == ("7", "stored")
 
 

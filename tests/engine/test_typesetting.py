@@ -8,10 +8,10 @@ import random
 import pytest
 
 from engine.mends import Span
+from engine.reading.literals import literal_value
 from engine.reading.mathml import node_mathml
 from engine.reading.parser import parse
 from engine.reading.plain import node_text
-from engine.reading.tokens import literal_value
 from engine.reading.tree import (
     IMPLIED,
     Binary,

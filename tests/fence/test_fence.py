@@ -183,7 +183,7 @@ def test_changed_and_deleted_lines_reach_an_evaluator_that_has_the_sheet(evaluat
 
 
 def test_settings_are_those_of_the_request(evaluators):
-    from engine.forms.names import Form
+    from engine.reading.forms import Form
 
     narrow = State("l", 0, Settings(form=Form(digits=3)), MOMENT)
     assert evaluators.work(narrow, answer_job("2/3"), no_lines)["answers"][0]["text"] == "0.667"

@@ -5,8 +5,10 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from difflib import get_close_matches
 
-from engine.errors import BadCount, LineError, UnknownForm
-from engine.numbers import angles
+from engine.errors import BadCount, LineError, UnknownForm, UnknownFormNear
+from engine.mends import replace as mend
+from engine.reading.tree import Formatted, Node
+from engine.reading.vocabulary import UNITS_OF_ANGLES
 
 COUNTED = frozenset({"digits", "places"})
 """Forms written behind a whole number: ``4 digits``."""
@@ -20,7 +22,7 @@ STYLES = (
 )  # fmt: skip
 """Forms written as one word."""
 
-UNITS = tuple(angles.UNITS)
+UNITS = (*UNITS_OF_ANGLES, "dms")
 """Forms of an angle."""
 
 SHAPES = ("polar", "rectangular")
@@ -155,3 +157,21 @@ def near_forms(words: tuple[str, ...]) -> list[str]:
 def _unknown(words: str) -> LineError:
     known = ", ".join((*STYLES, *UNITS, *SHAPES, "4 digits", "2 places"))
     return UnknownForm(words=words, known=known)
+
+
+def form_asked(expression: Node) -> Form:
+    """The form behind an expression, empty where none is.
+
+    Errors: :class:`UnknownForm` for words that name no form.
+    """
+    if not isinstance(expression, Formatted):
+        return Form()
+    try:
+        return form_of(expression.forms).over(form_asked(expression.expression))
+    except LineError as error:
+        if isinstance(error, UnknownForm) and len(expression.forms) == 1:
+            near = near_forms(expression.forms[0])
+            if near:
+                error = UnknownFormNear(name=" ".join(expression.forms[0]), near=near[0])
+            error.mends = tuple(mend(expression.form_span, f"as {one}") for one in near)
+        raise error.at(expression.form_span) from None

@@ -1,0 +1,131 @@
+"""How a tree is set in print, whatever it is written in: where brackets and dots stand."""
+
+from __future__ import annotations
+
+from engine.reading.notation import BARE, BARS, INDEXED
+from engine.reading.precedence import (
+    FORM,
+    POSTFIX,
+    PRODUCT,
+    SIGN,
+    operand_precedences,
+    precedence,
+)
+from engine.reading.tree import (
+    IMPLIED,
+    AnswerOf,
+    Binary,
+    Call,
+    Literal,
+    Name,
+    Node,
+    Postfix,
+    Prefix,
+    Sexagesimal,
+)
+
+SINGLE_LETTERS = frozenset({"pi", "infinity", "inf"})
+"""Names that are set as a single letter."""
+
+
+def is_bare(node: Call) -> bool:
+    """Whether a call is set with a sign of its own and no name."""
+    arguments = BARE.get(node.function)
+    return not node.is_own and not node.named and len(node.args) == arguments
+
+
+def index_of(node: Call) -> Node | None:
+    """The argument of a call that is set as an index to its name: the order of a Bessel
+    function, the base of a logarithm."""
+    if node.is_own:
+        return None
+    if node.function in INDEXED and len(node.args) == 2:
+        return node.args[0]
+    return node.children[1] if node.function == "log" and len(node.children) == 2 else None
+
+
+def first_of(node: Node, least: int) -> Node | None:
+    """The leftmost node that will be written, None where a bracket comes first."""
+    while precedence_as_set(node) >= least:
+        match node:
+            case Binary(op=op, left=left) if op != "/":
+                node, least = left, operand_precedences(op)[0]
+            case Postfix(operand=operand):
+                node, least = operand, POSTFIX
+            case _:
+                return node
+    return None
+
+
+POWER_BEHIND_NAME = frozenset(
+    name
+    for stem in ("sin", "cos", "tan", "cot", "sec", "csc")
+    for name in (stem, f"{stem}h")
+) | {"ln", "lg", "lb"}  # fmt: skip
+"""Functions whose square is written behind their name: sin²(x)."""
+
+
+def precedence_as_set(node: Node) -> int:
+    """How tightly a node binds as it is set, where that is not as it is typed: 1.5e3 is
+    set as a product, and a choice with a brace that does not close."""
+    match node:
+        case Literal(text=text) if "e" in text and not text.startswith("0x"):
+            return PRODUCT
+        case Prefix(op="-" | "+", operand=Literal() as operand):
+            return min(SIGN, precedence_as_set(operand))
+        case Call(function="if", args=(_, _, _), is_own=False, named=()):
+            return FORM
+    return precedence(node)
+
+
+def runs_into(op: str, operand: Node) -> bool:
+    """Whether a sign behind ``operand`` could be read as another: n!!, 2 rad!."""
+    if isinstance(operand, Call) and is_bare(operand) and operand.function == "factorial":
+        return op == "!"
+    if not isinstance(operand, Postfix):
+        return False
+    return operand.op.isalpha() or (op == operand.op == "!")
+
+
+def takes_exponent(base: Node) -> bool:
+    """Whether a raised part right behind belongs to all of it."""
+    if isinstance(base, Call):
+        return is_bare(base) and base.function in (*BARS, "binomial")
+    return not isinstance(base, Postfix | Sexagesimal)
+
+
+def _ends_like_a_name(node: Node, least: int) -> bool:
+    """Whether a bracket right behind would look like that of a call."""
+    while precedence_as_set(node) >= least:
+        match node:
+            case Binary(op=op, right=right):
+                node, least = right, operand_precedences(op)[1]
+            case Prefix(operand=operand):
+                node, least = operand, SIGN
+            case _:
+                return not isinstance(node, Literal | Binary)
+    return False
+
+
+def times_needs_dot(left: Node, right: Node | None, least_left: int) -> bool:
+    """Whether a product is set with a dot: where digits or words would run together, or a
+    name and a bracket would look like a call.  ``right`` is what stands first on the
+    right, None where that is a bracket."""
+    if right is None and _ends_like_a_name(left, least_left):
+        return True
+    if isinstance(right, Literal | AnswerOf):
+        return True
+    if right is None or _is_symbol(right):
+        last = left.right if isinstance(left, Binary) and left.op in ("*", IMPLIED) else left
+        if right is None or isinstance(last, Literal) or _is_symbol(last):
+            return False
+    return not (isinstance(right, Call) and isinstance(left, Literal))
+
+
+def _is_symbol(node: Node) -> bool:
+    """Whether ``node`` is set as a single letter, with or without an index."""
+    if isinstance(node, Binary) and node.op == "^":
+        return _is_symbol(node.left)
+    return isinstance(node, Name) and (
+        node.name in SINGLE_LETTERS or len(node.name.split("_")[0]) == 1
+    )

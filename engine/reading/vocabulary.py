@@ -1,0 +1,24 @@
+"""The words and signs of the language that are no names of one's own."""
+
+from __future__ import annotations
+
+UNITS_OF_ANGLES = ("rad", "deg", "gon", "turn")
+"""Units of angles, as they stand behind a number, and that a sheet can have."""
+
+UNIT_WORDS = frozenset(UNITS_OF_ANGLES)
+
+UNIT_SIGNS = frozenset({"°", "′", "″"})
+
+UNITS = UNIT_WORDS | UNIT_SIGNS
+
+CONSTANT_NAMES = frozenset({"pi", "e", "i", "j", "infinity", "inf", "eps"})
+"""Names with a value that is a number: beside another name they are multiplied with it."""
+
+RESERVED = frozenset({"true", "false", "if"}) | UNIT_WORDS
+"""Names that no quantity can have."""
+
+WORDS = frozenset({"as", "and", "or", "not", "mod", "div", "by"})
+"""Words of the language; none of them can be the name of a quantity."""
+
+BOX = "□"
+"""Stands for what is still missing, in the reading of an unfinished line."""
