@@ -4,15 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
-from functools import cached_property
 
+from engine.once import once
 from engine.reading.latex import answer_latex
 from engine.reading.mathml import answer_mathml
 from engine.reading.plain import answer_text, node_text
 from engine.reading.tree import Columns, Grid, Node, Statement
 
 
-@dataclass(frozen=True)
+@dataclass(eq=False)
 class Written:
     """A value as a ``tree`` and its ``sign``, which is ``=`` for exact and ``≈`` for
     rounded; ``notice`` is a sentence.
@@ -30,17 +30,17 @@ class Written:
     nearly: Written | None = None
     whole: Callable[[], Node] | None = None
 
-    @cached_property
+    @once
     def text(self) -> str:
         """All of it as it can be typed in."""
         return answer_text(self.whole() if self.whole is not None else self.tree)
 
-    @cached_property
+    @once
     def mathml(self) -> str:
         """What is shown of it, as the inside of a ``math`` element."""
         return answer_mathml(self.tree)
 
-    @cached_property
+    @once
     def latex(self) -> str:
         """What is shown of it, for LaTeX's mathematics."""
         return answer_latex(self.tree)

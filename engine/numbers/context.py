@@ -7,8 +7,7 @@ are radians or degrees.  What cannot be worked out again, such as a random draw,
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator, Sequence
-from contextlib import contextmanager
+from collections.abc import Callable, Sequence
 from contextvars import ContextVar
 from dataclasses import dataclass, field
 from datetime import datetime
@@ -111,15 +110,19 @@ class Work:
 _work: ContextVar[Work | None] = ContextVar("work", default=None)
 
 
-@contextmanager
-def working(work: Work) -> Iterator[Work]:
+class working:
     """Within it, ``work`` is the statement under way."""
-    work.draws.at = 0
-    token = _work.set(work)
-    try:
-        yield work
-    finally:
-        _work.reset(token)
+
+    def __init__(self, work: Work) -> None:
+        self.work = work
+
+    def __enter__(self) -> Work:
+        self.work.draws.at = 0
+        self.token = _work.set(self.work)
+        return self.work
+
+    def __exit__(self, *error: object) -> None:
+        _work.reset(self.token)
 
 
 def current() -> Work:

@@ -10,6 +10,7 @@ from engine.numbers.context import conventions, notice
 from engine.numbers.items import item_by_item
 from engine.numbers.values import (
     KINDS,
+    REALS,
     Angle,
     Complex,
     Date,
@@ -34,8 +35,14 @@ OF_NUMBERS: dict[str, Callable[[Value, Value], Value]] = {
 """The operators between real numbers, each by its sign."""
 
 
+NUMBERS = (Exact, Real, Infinite, Undefined, Angle, Complex)
+"""Kinds of value that something can be computed with."""
+
+
 def operate(op: str, a: Value, b: Value) -> Value:
     """``a op b``.  Errors: :class:`LineError` where the two cannot be put together."""
+    if type(a) in REALS and type(b) in REALS:
+        return _power(a, b) if op == "^" else OF_NUMBERS[op](a, b)
     if isinstance(a, List) or isinstance(b, List):
         return item_by_item(lambda x, y: operate(op, x, y), a, b)
     if isinstance(a, str) and isinstance(b, str) and op == "+":
@@ -53,7 +60,7 @@ def operate(op: str, a: Value, b: Value) -> Value:
 
 def number(value: Value) -> Value:
     """``value``, where something can be computed with it.  Errors: :class:`LineError`."""
-    if isinstance(value, Exact | Real | Infinite | Undefined | Angle | Complex):
+    if isinstance(value, NUMBERS):
         return value
     raise NotANumber(kind=KINDS[type(value)])
 

@@ -13,6 +13,8 @@
 :class:`Applied`  a function: one of the language, or of one's own
 ``bool``          a truth value
 ``str``           text
+
+No value is ever changed once it is made.
 """
 
 from __future__ import annotations
@@ -30,7 +32,7 @@ from engine.reading.tree import Assignment, Node
 ZERO, ONE = fmpq(0), fmpq(1)
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(slots=True, unsafe_hash=True)
 class Exact:
     """``coefficient`` · π**``pi_power``, exactly."""
 
@@ -72,7 +74,7 @@ class Radical:
     pi_power: int = 0
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(slots=True, unsafe_hash=True)
 class Bounds:
     """What is known of a number by proof, however little its digits show: it is at least
     ``low`` and at most ``high``, None where there is no such bound; and neither of them
@@ -199,22 +201,25 @@ class Real:
 
 Number = Exact | Real
 
+REALS = frozenset({Exact, Real})
+"""The kinds of real number, for a quick look at the kind of a value."""
 
-@dataclass(frozen=True, slots=True)
+
+@dataclass(slots=True, unsafe_hash=True)
 class Infinite:
     """∞ where ``sign`` is 1, −∞ where it is −1."""
 
     sign: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(slots=True, unsafe_hash=True)
 class Undefined:
     """No value; ``reason`` is a sentence for the person."""
 
     reason: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(slots=True, unsafe_hash=True)
 class Complex:
     """``re`` + ``im`` · i, with an imaginary part that is not exactly 0.
 
@@ -229,7 +234,7 @@ class Complex:
     polar: tuple[Number, Exact] | None = field(default=None, compare=False)
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(slots=True, unsafe_hash=True)
 class Angle:
     """An angle of so many ``radians``, shown in ``unit``, a name of
     :data:`engine.numbers.angles.UNITS`.  What the inverse functions give beyond the reals
@@ -249,7 +254,7 @@ def is_complex(value: object) -> bool:
     return isinstance(value, Complex) or (isinstance(value, Angle) and value.is_complex)
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(slots=True, unsafe_hash=True)
 class List:
     """Values one after another; the first has the place 1."""
 

@@ -128,6 +128,7 @@ def _unknown(text: str, name: str, span: Span) -> LineError:
     return UnknownCommand(span, (replace(span, meant),) if meant else (), name=name, known=known)
 
 
+_SLASH = re.compile(r"\s*/\s*([^\W\d]\w*)")
 _HELP = re.compile(r"\s*(help)(?=\s+[^\s=:(])")
 """``help sin`` works without the slash."""
 
@@ -137,7 +138,9 @@ def read_command(text: str) -> Command | None:
 
     Errors: :class:`LineError` for a slash with a word that is no command.
     """
-    found = re.match(r"\s*/\s*([^\W\d]\w*)", text) or _HELP.match(text)
+    if text.lstrip()[:1] not in ("/", "h"):
+        return None
+    found = _SLASH.match(text) or _HELP.match(text)
     if found is None:
         return None
     name, span = found.group(1), Span(found.start(1), found.end(1))

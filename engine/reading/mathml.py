@@ -118,6 +118,8 @@ def answer_mathml(tree: Node | Statement) -> str:
 
 def number_mathml(text: str) -> str:
     """A number with its groups of three set apart, and powers of ten raised."""
+    if len(text) < 5 and text.isdecimal():
+        return f"<mn>{text}</mn>"
     mantissa, _, exponent = text.partition("e")
     if text.startswith(("0x", "0b", "0o")):
         mantissa, exponent = text, ""
@@ -211,7 +213,7 @@ class MathMLWriter(Writer[str]):
 
     def node(self, node: Node, least: int = FORM) -> str:
         written = self.kinds[type(node)](self, node)
-        if id(node) in self.tinted:
+        if self.tinted and id(node) in self.tinted:
             written = f'<mrow class="bound">{written}</mrow>'
         return written if least == FORM or self.precedence(node) >= least else in_brackets(written)
 

@@ -42,7 +42,7 @@ from engine.reading.precedence import (
     SUM,
     operand_precedences,
 )
-from engine.reading.targets import read_targets
+from engine.reading.targets import NO_TARGETS, read_targets
 from engine.reading.tokens import Token, split_note, tokens_of
 from engine.reading.tree import (
     IMPLIED,
@@ -125,6 +125,11 @@ def parse_so_far(
 class Parser(Cursor):
     """Reads one line's tokens from left to right."""
 
+    @property
+    def has_equals(self) -> bool:
+        """Whether the line may give a name its value."""
+        return "=" in self.text or not self.text.isascii()
+
     # -- lines and statements -------------------------------------------------
 
     def line(self, note: str) -> LineTree:
@@ -158,7 +163,7 @@ class Parser(Cursor):
         if self.sees("=") and self.tokens[self.at + 1].kind != tk.END:
             self.next()  # as a calculation begins that is copied from a table of cells
             start = self.token.span
-        targets, live, parameters = read_targets(self)
+        targets, live, parameters = read_targets(self) if self.has_equals else NO_TARGETS
         if targets and self.token.kind == tk.END:
             self.lack(f"the value of {targets[-1].name}")
         body = self.token.span

@@ -4,16 +4,24 @@ from __future__ import annotations
 
 from engine.reading.tree import (
     IMPLIED,
+    AnswerOf,
     Binary,
+    Call,
+    Columns,
     Comparison,
     Formatted,
+    Grid,
+    ListOf,
+    Literal,
     Mixed,
+    Name,
     Node,
     Postfix,
-    Prefix,
     Range,
     Sexagesimal,
     Subscript,
+    Text,
+    Words,
 )
 
 FORM, OR, AND, NOT, COMPARISON, RANGE, SUM, PRODUCT, POLAR, SIGN, POWER, POSTFIX, ATOM = range(13)
@@ -41,6 +49,7 @@ _OF_OPERANDS = {op: (level, level + 1) for op, level in OPERATORS.items()} | {
 }
 
 _OF_KINDS: dict[type[Node], int] = {
+    **dict.fromkeys((Literal, Name, AnswerOf, Text, Call, ListOf, Words, Grid, Columns), ATOM),
     Postfix: POSTFIX,
     Sexagesimal: POSTFIX,
     Subscript: POSTFIX,
@@ -53,11 +62,13 @@ _OF_KINDS: dict[type[Node], int] = {
 
 def precedence(node: Node) -> int:
     """The level of ``node``'s outermost operator."""
-    if isinstance(node, Binary):
+    kind = type(node)
+    level = _OF_KINDS.get(kind)
+    if level is not None:
+        return level
+    if kind is Binary:
         return OPERATORS[node.op]
-    if isinstance(node, Prefix):
-        return NOT if node.op == "not" else SIGN
-    return _OF_KINDS.get(type(node), ATOM)
+    return NOT if node.op == "not" else SIGN
 
 
 def operand_precedences(op: str) -> tuple[int, int]:

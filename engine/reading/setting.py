@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from engine.reading.notation import BARE, BARS, INDEXED
 from engine.reading.precedence import (
+    ATOM,
     FORM,
     POSTFIX,
     PRODUCT,
@@ -68,13 +69,13 @@ POWER_BEHIND_NAME = frozenset(
 def precedence_as_set(node: Node) -> int:
     """How tightly a node binds as it is set, where that is not as it is typed: 1.5e3 is
     set as a product, and a choice with a brace that does not close."""
-    match node:
-        case Literal(text=text) if "e" in text and not text.startswith("0x"):
-            return PRODUCT
-        case Prefix(op="-" | "+", operand=Literal() as operand):
-            return min(SIGN, precedence_as_set(operand))
-        case Call(function="if", args=(_, _, _), is_own=False, named=()):
-            return FORM
+    kind = type(node)
+    if kind is Literal:
+        return PRODUCT if "e" in node.text and node.text[:2] != "0x" else ATOM
+    if kind is Prefix and type(node.operand) is Literal and node.op != "not":
+        return min(SIGN, precedence_as_set(node.operand))
+    if kind is Call and node.function == "if" and len(node.args) == 3:
+        return FORM if not node.is_own and not node.named else ATOM
     return precedence(node)
 
 

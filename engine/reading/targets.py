@@ -22,6 +22,9 @@ from engine.reading.vocabulary import RESERVED, UNIT_WORDS, WORDS
 
 Targets = tuple[tuple[Name, ...], bool, tuple[str, ...] | None]
 
+NO_TARGETS: Targets = ((), False, None)
+"""Those of a statement that gives no name its value."""
+
 
 def read_targets(cursor: Cursor) -> Targets:
     """The targets of the assignment that begins here, whether it is live, and the

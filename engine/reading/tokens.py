@@ -110,6 +110,8 @@ def may_use_answer(text: str) -> bool:
 
 def split_note(text: str) -> tuple[str, str]:
     """The line before its note, and the note's text without ``#``."""
+    if "#" not in text and text.isascii():
+        return text, ""
     in_quotes = False
     # the sign of seconds is no quotation mark
     source = plain(text)

@@ -8,13 +8,15 @@ shall give hardly any.
 from __future__ import annotations
 
 import re
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterator, Sequence
+from typing import Any
 
 from flint import fmpq
 
 from engine.mends import Mend, Notice, Span, replace, replace_each
 from engine.reading.tokens import plain, split_note
 from engine.reading.tree import (
+    IMPLIED,
     Binary,
     Call,
     Formatted,
@@ -29,6 +31,9 @@ from engine.reading.tree import (
     walk,
 )
 from engine.reading.vocabulary import UNIT_WORDS, UNITS
+
+Brackets = set[tuple[int, int]]
+"""The places of the pairs of brackets in a line."""
 
 _COMMA_BETWEEN_FIGURES = re.compile(r"(?<![\w.])\d+(?:,\d+)+(?:\.\d+)?(?:[eE][-+]?\d+)?(?![\w.])")
 _POINTS_AND_COMMA = re.compile(r"(?<![\w.])\d{1,3}(?:\.\d{3})+,\d+(?![\w.,])")
@@ -52,43 +57,21 @@ def traps_in(
         yield from _commas(text, tree)
 
 
-def _traps_at(text: str, node: Node, brackets: set[tuple[int, int]]) -> Iterator[Notice]:
-    match node:
-        case Binary(op="implied", left=Binary(op="/") as quotient):
-            if not _is_bracketed(text, quotient, brackets):
-                yield _implied_behind_fraction(text, quotient, node)
-        case Binary(op="/", left=Binary(op="^", right=exponent) as power, right=Literal() as below):
-            if _is_one(exponent) and not _is_bracketed(text, power, brackets):
-                yield _fraction_behind_power(text, exponent, below)
-        case Binary(
-            op="^",
-            left=Prefix(op="-", operand=Literal()) as base,
-            right=Binary(op="/", left=Literal(text="1"), right=Literal() as degree) as exponent,
-        ):
-            if degree.text.isdecimal() and int(degree.text) % 2:
-                yield _odd_root(text, base, exponent, node)
-        case Prefix(op="-", operand=Binary(op="^", left=Literal(), right=Literal() as n) as power):
-            if n.text.isdecimal() and int(n.text) % 2 == 0:
-                yield _sign_before_power(text, node, power)
-        case Binary(op="^", left=Literal(), right=Binary(op="^", left=Literal()) as tower):
-            if not _is_bracketed(text, tower, brackets):
-                yield _tower(text, node, tower)
-        case Binary(op="implied", left=Literal(), right=Name(name="e")) if not _gap(node):
-            yield _times_e(text, node)
-        case Binary(op="implied", left=Binary(op="^") as power, right=Name() as behind):
-            if not _is_bracketed(text, power, brackets) and _may_go_on(node, power):
-                yield _power_ends(text, power, behind)
-        case Binary(op="+" | "-" as op, right=Postfix(op="%", operand=Literal() as part)):
-            yield _percent_of(text, node, op, part)
-        case Postfix(op=op, operand=Call(function=name, args=(inside,)) as call):
-            if op in UNITS and name in TRIGONOMETRIC and not call.is_own:
-                yield _unit_outside(text, node, op, inside)
-        case ListOf(items=(Range() as inner,)):
-            yield _list_in_list(text, node, inner)
-        case Binary(left=left, right=right) if _is_list_of_one(left) or _is_list_of_one(right):
-            yield _list_of_one(text, left if _is_list_of_one(left) else right)
-        case Literal():
+def _traps_at(text: str, node: Node, brackets: Brackets) -> Iterator[Notice]:
+    kind = type(node)
+    if kind is Binary:
+        for trap in (*TRAPS_OF.get(node.op, ()), _list_of_one):
+            found = trap(text, node, brackets)
+            if found is not None:
+                yield found
+                return
+    elif kind is Literal:
+        if "e" in node.text:
             yield from _ten_and_exponent(text, node)
+    elif kind in TRAPS:
+        found = TRAPS[kind](text, node, brackets)
+        if found is not None:
+            yield found
 
 
 def _gap(node: Binary) -> int:
@@ -101,13 +84,23 @@ def _may_go_on(node: Binary, power: Binary) -> bool:
     return not _gap(node) or (isinstance(power.right, Name) and power.right.name in ("i", "j"))
 
 
-def _times_e(text: str, node: Binary) -> Notice:
+def _times_e(text: str, node: Binary, brackets: Brackets) -> Notice | None:
+    """``2e``, which is no power of ten."""
+    is_e = isinstance(node.right, Name) and node.right.name == "e"
+    if not is_e or not isinstance(node.left, Literal) or _gap(node):
+        return None
     number = text[slice(*node.left.span)]
     said = f"This is {number} times e, Euler's number. A power of ten has figures behind the e."
     return Notice("times-e", said, (replace(node.span, f"{number}*e"),))
 
 
-def _power_ends(text: str, power: Binary, behind: Name) -> Notice:
+def _power_ends(text: str, node: Binary, brackets: Brackets) -> Notice | None:
+    """``e^2x``."""
+    power, behind = node.left, node.right
+    if not (isinstance(power, Binary) and power.op == "^" and isinstance(behind, Name)):
+        return None
+    if _is_bracketed(text, power, brackets) or not _may_go_on(node, power):
+        return None
     exponent = text[slice(*power.right.span)]
     said = f"The exponent is {exponent} alone: what comes behind it multiplies the power."
     start = power.right.span.start
@@ -115,19 +108,31 @@ def _power_ends(text: str, power: Binary, behind: Name) -> Notice:
     return Notice("power-ends", said, (replace(Span(start, behind.span.end), typed),))
 
 
-def _percent_of(text: str, node: Binary, op: str, part: Literal) -> Notice:
-    whole = text[slice(*node.left.span)]
-    left = whole if isinstance(node.left, Literal | Name | Call) else f"({whole})"
-    percent = f"{text[slice(*part.span)]}%"
-    said = f"{percent} is {part.text} hundredths, and not a part of what comes before it."
-    return Notice("percent-of", said, (replace(node.span, f"{left}*(1{op}{percent})"),))
+def _percent_of(text: str, node: Binary, brackets: Brackets) -> Notice | None:
+    """``20 + 5%``."""
+    match node.right:
+        case Postfix(op="%", operand=Literal() as part):
+            whole = text[slice(*node.left.span)]
+            left = whole if isinstance(node.left, Literal | Name | Call) else f"({whole})"
+            percent = f"{text[slice(*part.span)]}%"
+            said = f"{percent} is {part.text} hundredths, and not a part of what comes before it."
+            mend = replace(node.span, f"{left}*(1{node.op}{percent})")
+            return Notice("percent-of", said, (mend,))
+    return None
 
 
-def _unit_outside(text: str, node: Postfix, op: str, inside: Node) -> Notice:
-    unit = f" {op}" if op.isalpha() else op
+def _unit_outside(text: str, node: Postfix, brackets: Brackets) -> Notice | None:
+    """``sin(30)°``."""
+    call = node.operand
+    if node.op not in UNITS or not isinstance(call, Call) or len(call.args) != 1:
+        return None
+    if call.function not in TRIGONOMETRIC or call.is_own:
+        return None
+    [inside] = call.args
+    unit = f" {node.op}" if node.op.isalpha() else node.op
     typed = text[slice(*inside.span)]
     argument = typed if _is_bare(inside) or isinstance(inside, Name) else f"({typed})"
-    name = node.operand.function
+    name = call.function
     said = f"The unit is that of the value of {name} here, and not that of its angle."
     return Notice("unit-outside", said, (replace(node.span, f"{name}({argument}{unit})"),))
 
@@ -136,14 +141,21 @@ def _is_list_of_one(node: Node) -> bool:
     return isinstance(node, ListOf) and len(node.items) == 1
 
 
-def _list_of_one(text: str, one: ListOf) -> Notice:
+def _list_of_one(text: str, node: Binary, brackets: Brackets) -> Notice | None:
+    """``[2+3]*4``."""
+    one = next(filter(_is_list_of_one, (node.left, node.right)), None)
+    if one is None:
+        return None
     typed = text[slice(*one.span)]
     said = "Square brackets make a list, here of one item. To group, use round brackets."
     return Notice("list-of-one", said, (replace(one.span, f"({typed[1:-1]})"),))
 
 
-def _list_in_list(text: str, node: ListOf, inner: Range) -> Notice:
-    typed = text[slice(*inner.span)]
+def _list_in_list(text: str, node: ListOf, brackets: Brackets) -> Notice | None:
+    """``[1..3]``."""
+    if len(node.items) != 1 or not isinstance(node.items[0], Range):
+        return None
+    typed = text[slice(*node.items[0].span)]
     said = f"{typed} is a list by itself; square brackets around it make a list of that list."
     return Notice("list-in-list", said, (replace(node.span, typed),))
 
@@ -254,18 +266,30 @@ def _is_of_pi(node: Node) -> bool:
     return plain_parts and bool(names) and all(part.name == "pi" for part in names)
 
 
-def _odd_root(text: str, base: Prefix, exponent: Binary, power: Binary) -> Notice:
-    degree = exponent.right.text
-    typed = text[slice(*base.span)]
-    real = f"cbrt({typed})" if degree == "3" else f"root({typed}, {degree})"
-    said = "This is the principal root, a complex number; the real one is a function."
-    return Notice("principal-root", said, (replace(power.span, real),))
+def _odd_root(text: str, node: Binary, brackets: Brackets) -> Notice | None:
+    """``(-8)^(1/3)``."""
+    match node:
+        case Binary(
+            left=Prefix(op="-", operand=Literal()) as base,
+            right=Binary(op="/", left=Literal(text="1"), right=Literal(text=degree)),
+        ) if degree.isdecimal() and int(degree) % 2:
+            typed = text[slice(*base.span)]
+            real = f"cbrt({typed})" if degree == "3" else f"root({typed}, {degree})"
+            said = "This is the principal root, a complex number; the real one is a function."
+            return Notice("principal-root", said, (replace(node.span, real),))
+    return None
 
 
-def _implied_behind_fraction(text: str, quotient: Binary, product: Binary) -> Notice:
+def _implied_behind_fraction(text: str, node: Binary, brackets: Brackets) -> Notice | None:
+    """``1/2 pi``."""
+    quotient = node.left
+    if not (isinstance(quotient, Binary) and quotient.op == "/"):
+        return None
+    if _is_bracketed(text, quotient, brackets):
+        return None
     start = quotient.op_span.end
     start += len(text[start:]) - len(text[start:].lstrip())
-    divisor = Span(start, product.span.end)
+    divisor = Span(start, node.span.end)
     return Notice(
         "reads-as-fraction-first",
         f"This reads as ({text[slice(*quotient.span)]}) times what follows it.",
@@ -273,8 +297,14 @@ def _implied_behind_fraction(text: str, quotient: Binary, product: Binary) -> No
     )
 
 
-def _fraction_behind_power(text: str, exponent: Node, below: Literal) -> Notice:
-    place = Span(exponent.span.start, below.span.end)
+def _fraction_behind_power(text: str, node: Binary, brackets: Brackets) -> Notice | None:
+    """``x^1/2``."""
+    power, below = node.left, node.right
+    if not (isinstance(power, Binary) and power.op == "^" and isinstance(below, Literal)):
+        return None
+    if not _is_one(power.right) or _is_bracketed(text, power, brackets):
+        return None
+    place = Span(power.right.span.start, below.span.end)
     return Notice(
         "power-before-fraction",
         "The power binds tighter than the fraction: only what is before / is the exponent.",
@@ -282,23 +312,31 @@ def _fraction_behind_power(text: str, exponent: Node, below: Literal) -> Notice:
     )
 
 
-def _sign_before_power(text: str, node: Prefix, power: Binary) -> Notice:
-    base = Span(node.span.start, power.left.span.end)
-    typed, raised = text[slice(*node.span)], text[slice(*power.span)]
-    return Notice(
-        "power-before-sign",
-        f"{typed} means -({raised}): the power comes before the sign.",
-        (replace(base, f"({text[slice(*base)]})"),),
-    )
+def _sign_before_power(text: str, node: Prefix, brackets: Brackets) -> Notice | None:
+    """``-2^2``."""
+    match node:
+        case Prefix(
+            op="-",
+            operand=Binary(op="^", left=Literal() as left, right=Literal(text=n)) as power,
+        ) if n.isdecimal() and int(n) % 2 == 0:
+            base = Span(node.span.start, left.span.end)
+            typed, raised = text[slice(*node.span)], text[slice(*power.span)]
+            said = f"{typed} means -({raised}): the power comes before the sign."
+            return Notice("power-before-sign", said, (replace(base, f"({text[slice(*base)]})"),))
+    return None
 
 
-def _tower(text: str, node: Binary, tower: Binary) -> Notice:
-    first = Span(node.left.span.start, tower.left.span.end)
-    return Notice(
-        "powers-from-the-right",
-        f"Powers are done from the right: the exponent is {text[slice(*tower.span)]}.",
-        (replace(first, f"({text[slice(*first)]})"),),
-    )
+def _tower(text: str, node: Binary, brackets: Brackets) -> Notice | None:
+    """``2^3^2``."""
+    match node:
+        case Binary(left=Literal(), right=Binary(op="^", left=Literal() as left) as tower):
+            if _is_bracketed(text, tower, brackets):
+                return None
+            first = Span(node.left.span.start, left.span.end)
+            said = f"Powers are done from the right: the exponent is {text[slice(*tower.span)]}."
+            mend = replace(first, f"({text[slice(*first)]})")
+            return Notice("powers-from-the-right", said, (mend,))
+    return None
 
 
 def _ten_and_exponent(text: str, node: Literal) -> Iterator[Notice]:
@@ -341,8 +379,28 @@ def _is_one(node: Node) -> bool:
     return isinstance(bare, Literal) and bare.text == "1"
 
 
-def _is_bracketed(text: str, node: Node, brackets: set[tuple[int, int]]) -> bool:
+def _is_bracketed(text: str, node: Node, brackets: Brackets) -> bool:
     """Whether the person has put brackets just around ``node``."""
     before = len(text[: node.span.start].rstrip())
     behind = len(text) - len(text[node.span.end :].lstrip())
     return (before - 1, behind + 1) in brackets
+
+
+Trap = Callable[[str, Any, Brackets], Notice | None]
+"""Looks at one node of a line."""
+
+TRAPS_OF: dict[str, tuple[Trap, ...]] = {
+    IMPLIED: (_implied_behind_fraction, _times_e, _power_ends),
+    "/": (_fraction_behind_power,),
+    "^": (_odd_root, _tower),
+    "+": (_percent_of,),
+    "-": (_percent_of,),
+}
+"""The traps at an operator between two operands, the first that is met."""
+
+TRAPS: dict[type[Node], Trap] = {
+    Prefix: _sign_before_power,
+    Postfix: _unit_outside,
+    ListOf: _list_in_list,
+}
+"""Those at nodes of other kinds."""

@@ -45,8 +45,11 @@ from engine.sheet.store import Store
 
 def written_answer(store: Store, step: Step) -> Written:
     """The step's value in the form that it, or else the sheet, asks for."""
+    assert step.statement is not None
     expression = step.statement.expression
-    form = form_asked(expression).over(store.settings.form)
+    form = store.settings.form
+    if isinstance(expression, Formatted) or form.asked:
+        form = form_asked(expression).over(form)
     if isinstance(step.value, Complex) and not form.unit:
         form = replace(form, unit=step.line.conventions.angle)
     try:
@@ -72,6 +75,8 @@ def _with_closed_form(store: Store, shown: Written, step: Step, form: Form) -> W
     from decimals gets no fraction: 64883/255 says less than 254.44 to who typed 0.85."""
     is_plain = not form.style and not form.asked and not form.shape
     if shown.sign != "≈" or not is_plain or not isinstance(step.value, CLOSED):
+        return shown
+    if isinstance(step.value, Real) and step.value.radical is None:
         return shown
     if isinstance(step.value, Exact):
         is_long = step.value.coefficient.height_bits() > MAX_SHORT_BITS
@@ -133,21 +138,28 @@ def answers_used(store: Store, numbers: Iterable[int | None], last: int | None) 
 
 def answer_from(store: Store, step: Step, written: Written) -> Answer:
     """The answer to a step whose value was written out."""
-    statement, sheet_form = step.statement, store.settings.form
+    statement = step.statement
     assert statement is not None
     name = step.defines[-1] if step.defines else None
     is_function = isinstance(statement, Assignment) and statement.parameters is not None
-    asked = form_asked(statement.expression)
     return Answer(
         statement=statement,
         written=written,
         name=name,
         answers=answers_used(store, step.answers, step.line.last) if step.answers else {},
-        form=asked.text if asked.over(sheet_form) != sheet_form else "",
+        form=_other_form(statement.expression, store.settings.form),
         says_itself=name is not None and (is_function or says_itself(step, written)),
         unit=step.line.conventions.angle if step.used_unit else "",
         pictures=("dial",) if step.angle is not None else (),
     )
+
+
+def _other_form(expression: Node, of_sheet: Form) -> str:
+    """The form behind an expression, where it is another than the sheet's own."""
+    if not isinstance(expression, Formatted):
+        return ""
+    asked = form_asked(expression)
+    return asked.text if asked.over(of_sheet) != of_sheet else ""
 
 
 TYPED = (Literal, Sexagesimal, Text, Prefix, Postfix, ListOf)

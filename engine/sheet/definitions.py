@@ -15,11 +15,16 @@ place_of = attrgetter("place")
 
 
 class Definitions:
-    """The defining steps of each name, in the order of their places."""
+    """The defining steps of each name, in the order of their places.
+
+    ``live`` are those that are worked out where they are used; ``changed`` the names that
+    got another value, or were forgotten.
+    """
 
     def __init__(self) -> None:
         self.by_name: dict[str, list[Step]] = {}
         self.live: set[Step] = set()
+        self.changed: set[str] = set()
 
     def __contains__(self, name: str) -> bool:
         """Whether a name has a value at the foot: forgotten, it is read as before."""
@@ -39,15 +44,24 @@ class Definitions:
                     insort(steps, step, key=place_of)
                 else:
                     steps.append(step)
+                self._note_change(name, steps)
 
     def remove(self, line: Line) -> None:
         """Takes back what a line defines."""
         for step in line.steps:
             self.live.discard(step)
             for name in step.defines:
-                self.by_name[name].remove(step)
-                if not self.by_name[name]:
+                steps = self.by_name[name]
+                steps.remove(step)
+                self._note_change(name, steps)
+                if not steps:
                     del self.by_name[name]
+
+    def _note_change(self, name: str, steps: list[Step]) -> None:
+        if len(steps) > 1 or (steps and steps[0].forgets):
+            self.changed.add(name)
+        else:
+            self.changed.discard(name)
 
     def seen(self, name: str, place: Place = FOOT) -> Step | None:
         """The step that gives ``name`` its value before ``place``; None where there

@@ -115,8 +115,7 @@ class Dependence:
 
     def may_be_out_of_date(self) -> bool:
         """Whether anything can be: a name has changed its value, or was forgotten."""
-        by_name = self.store.definitions.by_name
-        return any(len(steps) > 1 or steps[0].forgets for steps in by_name.values())
+        return bool(self.store.definitions.changed)
 
     def outdated_in(self, line: Line) -> Iterator[tuple[Step, str]]:
         """What the line uses that is out of date, each with how the line names it."""

@@ -39,6 +39,7 @@ from engine.numbers.context import Draws, Work, conventions, current, working
 from engine.numbers.items import checked, item, item_by_item
 from engine.numbers.values import (
     KINDS,
+    REALS,
     Angle,
     Applied,
     Complex,
@@ -78,6 +79,9 @@ from engine.sheet.scope import EmptyScope, Scope
 from engine.sheet.unknown import run_together, unknown_function, unknown_name
 
 HUNDRED = exact(100)
+
+FINITE = (Exact, Real, Complex)
+"""Kinds of finite number."""
 
 
 def value_of_statement(statement: Statement, scope: Scope) -> Value:
@@ -190,9 +194,9 @@ def _operation(node: Binary, scope: Scope) -> Value:
     except LineError as error:
         raise _unit_behind_number(node, error) or error from None
     for value, side in ((first, left), (second, right)):
-        if isinstance(value, bool | Applied):
+        if type(value) is bool or type(value) is Applied:
             _number(value, side)
-    if op == "/" and isinstance(first, Exact | Real | Complex):
+    if op == "/" and isinstance(first, FINITE):
         _refuse_open_unit(node)
     return operators.operate("*" if op == "implied" else op, first, second)
 
@@ -285,7 +289,7 @@ def _in_unit(value: Value, unit: str) -> Value:
 
 def _number(value: Value, node: Node) -> Value:
     """``value`` where it can be computed with.  Errors: with the place of ``node``."""
-    if isinstance(value, List):
+    if type(value) in REALS or isinstance(value, List):
         return value
     try:
         return operators.number(value)

@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass, field, replace
-from functools import cached_property
 from typing import Any
 
 from engine.errors import Asks, LineError
 from engine.forms.written import Written
 from engine.limits import MAX_KEPT_ROWS, MAX_KEPT_TEXT, MAX_SET_READING
 from engine.mends import Mend, Notice, offers
+from engine.once import once
 from engine.reading.commands import KEPT
 from engine.reading.latex import statement_latex
 from engine.reading.mathml import Answers, math, math_text, statement_mathml
@@ -22,7 +22,7 @@ from engine.version import VERSION
 OK, ERROR, UNFINISHED, NOTE = "ok", "error", "unfinished", "note"
 
 
-@dataclass(frozen=True)
+@dataclass(eq=False)
 class Answer:
     """One statement's answer: the ``statement`` as it was read, and its value ``written``.
 
@@ -66,18 +66,18 @@ class Answer:
         """The value rounded, where it stands beside an exact one."""
         return self.written.nearly.text if self.written.nearly else ""
 
-    @cached_property
+    @once
     def reading(self) -> str:
         """How the whole statement was read, as plain text."""
         return statement_text(self.statement)
 
-    @cached_property
+    @once
     def reading_mathml(self) -> str:
         """The same, as the inside of a ``math`` element."""
         reading = statement_mathml(self.statement, answers=self.answers)
         return reading if len(reading) <= MAX_SET_READING else math_text(self.reading)
 
-    @cached_property
+    @once
     def value_mathml(self) -> str:
         """The value, as the inside of a ``math`` element."""
         nearly = self.written.nearly
@@ -133,7 +133,7 @@ def head_of(written: Written) -> str:
     return text if len(text) <= MAX_KEPT_TEXT else text[: MAX_KEPT_TEXT - 1] + "…"
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(slots=True, eq=False)
 class Outcome:
     """``input`` is the whole line as typed; ``number`` its place or number.
 
@@ -155,7 +155,8 @@ class Outcome:
 
     def with_notices(self, more: Iterable[Notice]) -> Outcome:
         """The same with further notices, which come first."""
-        return replace(self, notices=(*more, *self.notices))
+        more = tuple(more)
+        return self if not more else replace(self, notices=(*more, *self.notices))
 
     def with_mends(self, works: Callable[[Mend], bool]) -> Outcome:
         """The same with only those mends that work."""
