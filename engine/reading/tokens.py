@@ -139,24 +139,33 @@ def tokens_of(text: str, start: int = 0, end: int | None = None) -> list[Token]:
         raise TooLong(length=len(text), limit=MAX_LINE)
     source = plain(text)[:end]
     tokens: list[Token] = []
-    at, last = start, len(source)
-    match = _TOKEN.match
+    at, match = start, _TOKEN.match
     while True:
         found = match(source, at)
         if found is not None:
             kind = found.lastgroup
             assert kind is not None
+            sign, at = found[kind], found.end()
+            if kind in SIMPLE and sign not in NEEDS_A_LOOK:
+                span = Span(at - len(sign), at)
+                tokens.append(Token(kind, sign, span))
+                continue
             token = _checked(kind, found, source)
         else:
             space = _SPACE.match(source, at)
             at = space.end() if space is not None else at
-            if at >= last:
+            if at >= len(source):
                 break
             token = _odd_token(source, at)
         tokens.append(token)
         at = token.span.end
     tokens.append(Token(END, "", Span(at, at)))
     return tokens
+
+
+SIMPLE = frozenset({OP, ANSWER, TEXT})
+NEEDS_A_LOOK = frozenset({".."})
+"""Tokens that are as they stand, whatever follows them; but for these."""
 
 
 def _odd_token(source: str, at: int) -> Token:

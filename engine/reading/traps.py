@@ -48,30 +48,40 @@ def traps_in(
     seen: set[str] = set()
     brackets = {(opening.start, closing.end) for opening, closing in tree.brackets}
     for node in nodes:
-        for notice in _traps_at(text, node, brackets):
-            if notice.code not in seen:
-                seen.add(notice.code)
-                yield notice
-    yield from _angle_traps(text, nodes, angle)
+        kind = type(node)
+        if kind is Name or kind is Call:
+            continue
+        notice = _trap_at(text, node, kind, brackets)
+        if notice is not None and notice.code not in seen:
+            seen.add(notice.code)
+            yield notice
+    if any(_reads_an_angle(node) for node in nodes):
+        yield from _angle_traps(text, nodes, angle)
     if len(tree.statements) > 1:
         yield from _commas(text, tree)
 
 
-def _traps_at(text: str, node: Node, brackets: Brackets) -> Iterator[Notice]:
-    kind = type(node)
+def _trap_at(text: str, node: Any, kind: type[Node], brackets: Brackets) -> Notice | None:
     if kind is Binary:
-        for trap in (*TRAPS_OF.get(node.op, ()), _list_of_one):
+        for trap in TRAPS_OF.get(node.op, ()):
             found = trap(text, node, brackets)
             if found is not None:
-                yield found
-                return
-    elif kind is Literal:
-        if "e" in node.text:
-            yield from _ten_and_exponent(text, node)
-    elif kind in TRAPS:
-        found = TRAPS[kind](text, node, brackets)
-        if found is not None:
-            yield found
+                return found
+        if type(node.left) is ListOf or type(node.right) is ListOf:
+            return _list_of_one(text, node, brackets)
+        return None
+    if kind is Literal:
+        return _ten_and_exponent(text, node) if "e" in node.text else None
+    of_kind = TRAPS.get(kind)
+    return None if of_kind is None else of_kind(text, node, brackets)
+
+
+def _reads_an_angle(node: Node) -> bool:
+    """Whether a part of it may be read as an angle."""
+    kind = type(node)
+    if kind is Call:
+        return node.function in TRIGONOMETRIC
+    return kind is Formatted or (kind is Binary and node.op == "∠")
 
 
 def _gap(node: Binary) -> int:
@@ -339,15 +349,17 @@ def _tower(text: str, node: Binary, brackets: Brackets) -> Notice | None:
     return None
 
 
-def _ten_and_exponent(text: str, node: Literal) -> Iterator[Notice]:
+def _ten_and_exponent(text: str, node: Literal) -> Notice | None:
+    """``10e-5``."""
     typed = text[slice(*node.span)].lower()
     mantissa, _, exponent = typed.partition("e")
-    if mantissa == "10" and exponent and int(exponent):
-        yield Notice(
-            "ten-times-power",
-            f"10e{exponent} is 10 times ten to the power {exponent}: 1e{int(exponent) + 1}.",
-            (replace(node.span, f"10^{int(exponent)}"),),
-        )
+    if mantissa != "10" or not exponent or not int(exponent):
+        return None
+    return Notice(
+        "ten-times-power",
+        f"10e{exponent} is 10 times ten to the power {exponent}: 1e{int(exponent) + 1}.",
+        (replace(node.span, f"10^{int(exponent)}"),),
+    )
 
 
 def _commas(text: str, tree: LineTree) -> Iterator[Notice]:

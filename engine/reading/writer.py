@@ -31,7 +31,9 @@ class Writer(Generic[T]):
     def node(self, node: Node, least: int = FORM) -> T:
         """``node``, in brackets where it binds looser than ``least``."""
         written: T = self.kinds[type(node)](self, node)
-        return written if self.precedence(node) >= least else self.brackets(written)
+        if least == FORM or self.precedence(node) >= least:
+            return written
+        return self.brackets(written)
 
     def precedence(self, node: Node) -> int:
         """How tightly a node binds as it is written."""

@@ -19,7 +19,6 @@ from engine.reading.tree import (
     Name,
     Node,
     Statement,
-    walk,
 )
 from engine.sheet.evaluation import value_alone
 from engine.sheet.outcome import Outcome
@@ -195,10 +194,14 @@ def targets_of(statement: Statement) -> tuple[str, ...]:
 def _step(line: Line, index: int, statement: Statement) -> Step:
     """A statement of a line, with the names and the answers that it is computed from.  A
     function does not count its own name, nor those of its arguments."""
-    nodes = tuple(walk(statement.expression))
+    nodes: list[Node] = []
     names: set[str] = set()
     answers: set[int | None] = set()
-    for node in nodes:
+    waiting = [statement.expression]
+    while waiting:
+        node = waiting.pop()
+        nodes.append(node)
+        waiting.extend(node.children)
         kind = type(node)
         if kind is Name:
             names.add(node.name)
@@ -209,4 +212,4 @@ def _step(line: Line, index: int, statement: Statement) -> Step:
     targets = targets_of(statement)
     if isinstance(statement, Assignment) and statement.parameters is not None:
         names -= {*statement.parameters, targets[0]}
-    return Step(line, index, statement, nodes, frozenset(names), frozenset(answers), targets)
+    return Step(line, index, statement, tuple(nodes), frozenset(names), frozenset(answers), targets)

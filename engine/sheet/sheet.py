@@ -30,7 +30,7 @@ from engine.mends import Mend, Notice, Span
 from engine.numbers.context import Conventions
 from engine.reading.parser import parse_so_far
 from engine.reading.traps import traps_in
-from engine.reading.tree import LineTree, Node
+from engine.reading.tree import Formatted, LineTree, Node
 from engine.sheet.answering import (
     answer_from,
     covered_by,
@@ -264,8 +264,24 @@ class Sheet(Store):
         for step in mended.steps:
             step.draws.may_draw = False
         with self.holding(mended):
-            error = self._worked_out(mended).error
+            error = self._error_in(mended)
         return None if error is None or isinstance(error, MISSING) else error
+
+    def _error_in(self, line: Line) -> LineError | None:
+        """The error of a line that was read, found without writing its answers."""
+        if line.tree is None or line.tree.command is not None:
+            return self._worked_out(line).error
+        try:
+            refuse_equation(line.tree, self.covered_at(line.place))
+            for step in line.steps:
+                self.calculation.work_out(step)
+                if step.error is not None:
+                    return step.error
+                if isinstance(step.statement and step.statement.expression, Formatted):
+                    written_answer(self, step)
+        except LineError as error:
+            return error
+        return None
 
     # -- workings -----------------------------------------------------------------
 
