@@ -3,14 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
-from functools import cmp_to_key, reduce
+from functools import reduce
 
 from engine.errors import ComplexOrder, ListIsEmpty, NoList, TooFewItems
 from engine.functions.helpers import outside, whole
 from engine.functions.powers import square_root
 from engine.functions.record import Delayed, Example, Function, Parameter
 from engine.numbers import angles, operators
-from engine.numbers.comparison import order_of
+from engine.numbers.comparison import in_order
 from engine.numbers.items import item_by_item
 from engine.numbers.lists import total
 from engine.numbers.values import Angle, Complex, List, Table, Value, exact, is_complex
@@ -61,7 +61,7 @@ def sort(x: Value) -> Value:
         return List(tuple(sorted(items)))
     for item in items:
         operators.number(item)
-    return List(tuple(sorted(items, key=cmp_to_key(order_of))))
+    return List(tuple(in_order(items)))
 
 
 def median(x: Value) -> Value:

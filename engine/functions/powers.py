@@ -8,7 +8,7 @@ from flint import fmpq
 
 from engine.functions.helpers import outside, whole
 from engine.functions.record import Example, Function, Parameter
-from engine.numbers import complexes
+from engine.numbers import complexes, radicals
 from engine.numbers.arithmetic import (
     add,
     exp_of,
@@ -28,6 +28,9 @@ def square_root(x: Value) -> Value:
 
     Errors: :class:`LineError` for a negative ``x``.
     """
+    found = radicals.square_root(x) if isinstance(x, Exact) else None
+    if found is not None:
+        return found
     if isinstance(x, Exact | Real) and sign_of(x) < 0:
         raise not_real("The square root of a negative number")
     return power(x, HALF)

@@ -116,7 +116,8 @@ def sine(x: Value) -> Value:
     t = _turns_of_pi(x)
     if t is not None:
         return _sine_of_turns(t)
-    return _known(x)[0] if _known(x) else circular(arb.sin, x)
+    known = _known(x)
+    return known[0] if known else circular(arb.sin, x)
 
 
 def cosine(x: Value) -> Value:
@@ -126,7 +127,8 @@ def cosine(x: Value) -> Value:
     t = _turns_of_pi(x)
     if t is not None:
         return _sine_of_turns(t + HALF)
-    return _known(x)[1] if _known(x) else circular(arb.cos, x)
+    known = _known(x)
+    return known[1] if known else circular(arb.cos, x)
 
 
 def tangent(x: Value) -> Value:
@@ -135,7 +137,8 @@ def tangent(x: Value) -> Value:
         return NO_LIMIT if isinstance(x, Infinite) else x
     t = _turns_of_pi(x)
     if t is None:
-        return divide(*_known(x)) if _known(x) else circular(arb.tan, x)
+        known = _known(x)
+        return divide(*known) if known else circular(arb.tan, x)
     t = _modulo(t, 1)
     if t == HALF:
         return Undefined(

@@ -2,6 +2,10 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+from functools import cmp_to_key
+from operator import attrgetter
+
 from engine.errors import NoOrder
 from engine.limits import FIRST_BITS, LAST_BITS
 from engine.numbers import angles
@@ -81,6 +85,33 @@ def order_of(a: Value, b: Value) -> int:
     if compare("<", a, b) is True:
         return -1
     return 1 if compare(">", a, b) is True else 0
+
+
+def in_order(values: Sequence[Value]) -> list[Value]:
+    """The values, smallest first; those that are equal or cannot be told apart in the
+    order in which they came.  Errors: as :func:`compare`.
+
+    Real numbers are put in order by the middles of their intervals, and only those whose
+    intervals overlap are compared further.
+    """
+    if not all(isinstance(value, Exact | Real) for value in values):
+        return sorted(values, key=cmp_to_key(order_of))
+    if all(isinstance(value, Exact) and value.is_rational for value in values):
+        return sorted(values, key=attrgetter("coefficient"))
+    balls = [(value.ball(FIRST_BITS), at) for at, value in enumerate(values)]
+    balls.sort(key=lambda pair: pair[0].mid())
+    ordered: list[Value] = []
+    at = 0
+    while at < len(balls):
+        # the middles are in order; a run of intervals that touch is compared one by one
+        end, reach = at + 1, balls[at][0].upper()
+        while end < len(balls) and not balls[end][0].lower() > reach:
+            reach = max(reach, balls[end][0].upper())
+            end += 1
+        run = [values[place] for place in sorted(place for _, place in balls[at:end])]
+        ordered += sorted(run, key=cmp_to_key(order_of)) if len(run) > 1 else run
+        at = end
+    return ordered
 
 
 def can_be_told_apart(a: Value, b: Value) -> bool:

@@ -5,7 +5,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from flint import acb, arb, fmpq
+from flint import acb, arb, ctx, fmpq
 
 from engine.errors import OperatorForReals
 from engine.limits import FIRST_BITS
@@ -49,8 +49,15 @@ def through(compute: Callable[..., acb], *values: Value) -> Value:
     number of its own."""
     flat = [part for value in values for part in parts(value)]
 
+    known: dict[int, acb] = {}
+
     def ball(balls: tuple[arb, ...]) -> acb:
-        return compute(*(acb(re, im) for re, im in zip(balls[::2], balls[1::2], strict=True)))
+        # both parts ask for it, one after the other
+        if ctx.prec not in known:
+            known.clear()
+            parts_of = zip(balls[::2], balls[1::2], strict=True)
+            known[ctx.prec] = compute(*(acb(re, im) for re, im in parts_of))
+        return known[ctx.prec]
 
     re = Real(lambda *balls: ball(balls).real, *flat, name=(compute, "re"))
     im = Real(lambda *balls: ball(balls).imag, *flat, name=(compute, "im"))

@@ -10,7 +10,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass
 
-from flint import fmpq, fmpz
+from flint import arb, fmpq, fmpz
 
 from engine.limits import FIRST_BITS, LAST_BITS, MAX_DIGITS, MIN_KNOWN
 from engine.numbers.values import Exact, Number, is_tiny, rational_of, undecided
@@ -91,7 +91,41 @@ def significant(number: Number, digits: int) -> Decimal:
 
     if isinstance(number, Exact) and number.is_rational:
         return _round_significant(number.coefficient, digits)
+    if digits <= FEW_DIGITS:
+        found = _at_first(number.ball(FIRST_BITS), digits)
+        if found is not None:
+            return found
     return _proved(number, digits, rounded) or significant(number, digits + 1)
+
+
+FEW_DIGITS = 25
+"""So many the first precision nearly always shows."""
+
+LOG_OF_TWO = 0.30102999566398
+HALF = arb(0.5)
+
+
+def _at_first(ball: arb, digits: int) -> Decimal | None:
+    """A real number within ``ball`` rounded to ``digits`` digits, where that is the same
+    for every number within; None where it is not, or cannot be told this way."""
+    mantissa, exponent = ball.mid().man_exp()
+    size = int(exponent) + abs(mantissa).bit_length()
+    if not mantissa or ball.is_exact() or abs(size) > LARGEST_AT_FIRST:
+        return None
+    magnitude = int((size - 1) * LOG_OF_TWO // 1)
+    for place in (magnitude - digits + 1, magnitude - digits + 2):
+        scaled = ball * TEN**-place if place < 0 else ball / TEN**place
+        whole = (scaled + HALF).floor().unique_fmpz()
+        if whole is None:
+            return None
+        if abs(whole) < TEN**digits:
+            has_all = abs(whole) >= TEN ** (digits - 1)
+            return Decimal(whole, place, False) if has_all else None
+    return None
+
+
+LARGEST_AT_FIRST = 2000
+"""Binary digits before or behind the point up to which that is tried."""
 
 
 def to_places(number: Number, places: int) -> Decimal:

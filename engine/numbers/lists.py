@@ -28,7 +28,11 @@ def stepped(start: Value, stop: Value, step: Value | None) -> List:
         raise StepAway()
     if count.coefficient >= MAX_ITEMS:
         raise RangeTooLong(count=counted(count.coefficient.p + 1), limit=MAX_ITEMS)
-    places = (exact(place) for place in range(int(count.coefficient.p) + 1))
+    numbers = range(int(count.coefficient.p) + 1)
+    if isinstance(start, Exact) and isinstance(step, Exact) and start.pi_power == step.pi_power:
+        first, further, power = start.coefficient, step.coefficient, start.pi_power
+        return List(tuple(exact(first + further * at, power) for at in numbers))
+    places = (exact(place) for place in numbers)
     return List(
         tuple(operators.operate("+", start, operators.operate("*", step, at)) for at in places)
     )

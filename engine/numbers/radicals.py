@@ -13,6 +13,7 @@ the caller then goes on with intervals.
 
 from __future__ import annotations
 
+from functools import lru_cache
 from math import lcm, log10
 
 from flint import arb, fmpq, fmpq_mat, fmpz
@@ -27,6 +28,7 @@ ONE = fmpq(1)
 MAX_TERMS = 16
 MAX_COEFFICIENT_BITS = 512
 MAX_FACTORED_BITS = 64
+LARGEST_FACTORED = fmpz(2) ** MAX_FACTORED_BITS
 SMALL_PRIME_BITS = 16
 """Whole numbers of more bits than the former are taken apart into primes of so many
 bits, and at most one that is larger."""
@@ -36,6 +38,9 @@ MAX_UNDER_ROOT_FIGURES = 40
 MAX_DEGREE = 1000
 MAX_EXPONENT_BITS = 64
 MAX_POWER = 1000
+
+KEPT = 4096
+"""Products of which it is remembered how they are written."""
 
 
 # -- from numbers and back -----------------------------------------------------------
@@ -60,14 +65,43 @@ def _number_of(terms: Terms | None, pi_power: int = 0) -> Number | None:
         return exact(terms.get(RATIONAL, fmpq(0)), pi_power)
     if not _is_short(terms):
         return None
-    ordered = tuple(sorted(terms.items()))
-    roots = [(coefficient, *under_root(product)) for product, coefficient in ordered]
+    ordered = tuple(sorted(terms.items(), key=_order) if len(terms) > 1 else terms.items())
+    return _real(Radical(ordered, pi_power))
+
+
+def _order(term: tuple[Product, fmpq]) -> list[tuple[int, fmpq]]:
+    return [(prime, fmpq(above, below)) for prime, above, below in term[0]]
+
+
+def _real(radical: Radical) -> Real:
+    pi_power = radical.pi_power
+    roots = [(coefficient, *under_root(product)) for product, coefficient in radical.terms]
 
     def ball() -> arb:
         total = sum((arb(c) * arb(number).root(degree) for c, number, degree in roots), arb(0))
         return total * arb.pi() ** pi_power if pi_power else total
 
-    return Real(ball, radical=Radical(ordered, pi_power))
+    return Real(ball, radical=radical)
+
+
+def square_root(number: Exact) -> Number | None:
+    """The square root of a whole number above 0 that is not too large; None of others."""
+    whole = number.coefficient.p
+    if not number.is_integer or not 0 < whole < LARGEST_FACTORED:
+        return None
+    outside, inside = fmpz(1), []
+    for prime, power in whole.factor():
+        if power > 1:
+            outside *= prime ** (power // 2)
+        if power % 2:
+            inside.append((int(prime), 1, 2))
+    if not inside:
+        return exact(fmpq(outside))
+
+    def ball() -> arb:
+        return arb(whole).sqrt()
+
+    return Real(ball, radical=Radical(((tuple(inside), fmpq(outside)),)))
 
 
 def _is_short(terms: Terms) -> bool:
@@ -77,23 +111,27 @@ def _is_short(terms: Terms) -> bool:
     )
 
 
+@lru_cache(KEPT)
 def _can_be_written(product: Product) -> bool:
     degree = _degree(product)
-    exponents = [(prime, int(power * degree)) for prime, power in product]
-    if degree > MAX_DEGREE or any(one.bit_length() > MAX_EXPONENT_BITS for _, one in exponents):
+    if degree > MAX_DEGREE:
+        return False
+    exponents = [(prime, above * degree // below) for prime, above, below in product]
+    if any(one.bit_length() > MAX_EXPONENT_BITS for _, one in exponents):
         return False
     return sum(log10(prime) * one for prime, one in exponents) <= MAX_UNDER_ROOT_FIGURES
 
 
 def _degree(product: Product) -> int:
-    return lcm(*(int(power.q) for _, power in product))
+    return lcm(*(below for _, _, below in product))
 
 
+@lru_cache(KEPT)
 def under_root(product: Product) -> tuple[int, int]:
     """A product of powers of primes as one root: what stands under it, and its degree."""
     degree, number = _degree(product), 1
-    for prime, power in product:
-        number *= prime ** int(power * degree)
+    for prime, above, below in product:
+        number *= prime ** (above * degree // below)
     return number, degree
 
 
@@ -115,14 +153,33 @@ def add(a: Number, b: Number) -> Number | None:
 
 def multiply(a: Number, b: Number) -> Number | None:
     """The product."""
+    for number, factor in ((a, b), (b, a)):
+        if isinstance(number, Real) and isinstance(factor, Exact):
+            return _scaled(number, factor.coefficient, factor.pi_power)
     one, other = _terms_of(a), _terms_of(b)
     if one is None or other is None:
         return None
     return _number_of(_times(one[0], other[0]), one[1] + other[1])
 
 
+def _scaled(number: Real, factor: fmpq, pi_power: int) -> Number | None:
+    """A sum times a rational number and a power of π."""
+    known = number.radical
+    if known is None or factor.height_bits() > MAX_COEFFICIENT_BITS:
+        return None
+    pi_power += known.pi_power
+    terms = tuple((product, coefficient * factor) for product, coefficient in known.terms)
+    if not factor:
+        return exact(0)
+    if any(one.height_bits() > MAX_COEFFICIENT_BITS for _, one in terms):
+        return None
+    return None if abs(pi_power) > MAX_POWER else _real(Radical(terms, pi_power))
+
+
 def divide(a: Number, b: Number) -> Number | None:
     """The quotient, for ``b`` ≠ 0."""
+    if isinstance(a, Real) and isinstance(b, Exact):
+        return _scaled(a, 1 / b.coefficient, -b.pi_power)
     one, other = _terms_of(a), _terms_of(b)
     if one is None or other is None:
         return None
@@ -158,16 +215,18 @@ def _times(one: Terms, other: Terms) -> Terms:
     return result
 
 
+@lru_cache(KEPT)
 def _product(one: Product, other: Product) -> tuple[Product, int]:
     """Two products as one, and the whole number that comes out from under the roots."""
-    powers = dict(one)
+    powers = {prime: fmpq(above, below) for prime, above, below in one}
     carried = 1
-    for prime, power in other:
-        total = powers.get(prime, fmpq(0)) + power
+    for prime, above, below in other:
+        total = powers.get(prime, fmpq(0)) + fmpq(above, below)
         if total >= 1:
             carried, total = carried * prime, total - 1
         powers[prime] = total
-    return tuple(sorted((prime, power) for prime, power in powers.items() if power)), carried
+    kept = sorted((prime, power) for prime, power in powers.items() if power)
+    return tuple((prime, int(power.p), int(power.q)) for prime, power in kept), carried
 
 
 def _whole_power(terms: Terms | None, n: int) -> Terms | None:
@@ -189,8 +248,8 @@ def _power_of_term(product: Product, coefficient: fmpq, b: fmpq) -> Terms | None
     powers = _primes(coefficient)
     if powers is None:
         return None
-    for prime, power in product:
-        powers[prime] = powers.get(prime, fmpq(0)) + power
+    for prime, over, under in product:
+        powers[prime] = powers.get(prime, fmpq(0)) + fmpq(over, under)
     inside, outside, bits = [], ONE, 0
     for prime, power in sorted(powers.items()):
         whole = (power * b).floor()
@@ -199,7 +258,8 @@ def _power_of_term(product: Product, coefficient: fmpq, b: fmpq) -> Terms | None
             return None
         outside *= fmpq(prime) ** int(whole)
         if power * b != whole:
-            inside.append((prime, power * b - whole))
+            left = power * b - whole
+            inside.append((prime, int(left.p), int(left.q)))
     if coefficient < 0 and b.p % 2:
         outside = -outside
     return {tuple(inside): outside}
@@ -279,4 +339,4 @@ def square_roots(terms: dict[int, int], over: int = 1) -> Real:
 
 
 def _under_square_root(number: int) -> Product:
-    return tuple((int(prime), fmpq(1, 2)) for prime, _ in fmpz(number).factor())
+    return tuple((int(prime), 1, 2) for prime, _ in fmpz(number).factor())

@@ -61,8 +61,9 @@ class Exact:
 Multiple = tuple[fmpq, Exact]
 """A coefficient and the power of e that it stands before."""
 
-Product = tuple[tuple[int, fmpq], ...]
-"""Primes in ascending order, each with the power between 0 and 1 that it is raised to."""
+Product = tuple[tuple[int, int, int], ...]
+"""Primes in ascending order, each with the numerator and the denominator of the power
+between 0 and 1 that it is raised to."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -146,13 +147,14 @@ class Real:
         self.radical = radical
         self.bounds = bounds
         self.name = name or compute
-        self._ball = arb(0)
-        self._bits = 0
-        bits = FIRST_BITS
-        while not self.ball(bits).is_finite():
+        self._bits = bits = FIRST_BITS
+        ctx.prec = bits
+        self._ball = compute(*[number.ball(bits) for number in args]) if args else compute()
+        while not self._ball.is_finite():
             bits *= 2
             if bits > LAST_BITS:
                 raise undecided()
+            self.ball(bits)
         _check_size(self._ball)
 
     @property

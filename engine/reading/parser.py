@@ -361,7 +361,8 @@ class Parser(Cursor):
         return self.power()
 
     def power(self) -> Node:
-        base = self.root()
+        token = self.tokens[self.at]
+        base = self.root() if token.kind == tk.OP and self.sees_root() else self.postfix()
         sign = self.tokens[self.at]
         if sign.kind != tk.OP or sign.text not in ("^", "**"):
             return base
@@ -370,8 +371,6 @@ class Parser(Cursor):
         return Binary(self.across(base, exponent), "^", base, exponent, sign.span)
 
     def root(self) -> Node:
-        if self.tokens[self.at].kind != tk.OP or not self.sees_root():
-            return self.postfix()
         sign = self.next()
         operand = self.nested(self.power, "a number under the root")
         span = sign.span.to(self.across(operand, operand))
@@ -380,7 +379,13 @@ class Parser(Cursor):
         return Call(span, function, (operand, *degrees), (), sign.span)
 
     def postfix(self) -> Node:
-        node = self.atom()
+        token = self.tokens[self.at]
+        read = ATOMS.get(token.kind)
+        if read is None:
+            node = self.bracket()
+        else:
+            self.at += 1
+            node = read(self, token)
         while True:
             token = self.tokens[self.at]
             if token.kind == tk.OP:
@@ -447,16 +452,12 @@ class Parser(Cursor):
 
     # -- atoms ------------------------------------------------------------------
 
-    def atom(self) -> Node:
+    def bracket(self) -> Node:
+        """What an opening bracket begins; nothing else may stand here."""
         token = self.tokens[self.at]
-        read = ATOMS.get(token.kind)
+        read = BRACKETED.get(token.text) if token.kind == tk.OP else None
         if read is not None:
-            self.at += 1
             return read(self, token)
-        if token.kind == tk.OP:
-            read = BRACKETED.get(token.text)
-            if read is not None:
-                return read(self, token)
         if token.kind == tk.END:
             return self.lack(describe_gap(self.previous.text if self.at else ""))
         raise complaints.unexpected(self)

@@ -27,6 +27,7 @@ from engine.numbers.items import item_by_item
 from engine.numbers.operators import left_the_reals
 from engine.numbers.values import (
     KINDS,
+    REALS,
     Angle,
     Applied,
     Complex,
@@ -140,14 +141,15 @@ def applied(
 
     ``arguments`` are the nodes they come from, for the places of errors, if known.
     """
-    if List not in function.accepts and any(isinstance(value, List) for value in values):
-        return item_by_item(lambda *row: applied(function, row, arguments), *values)
-    for place, value in enumerate(values):
-        argument = arguments[place] if place < len(arguments) else None
-        _check_kind(function, place, value, argument)
-    if Complex not in function.accepts and any(map(is_complex, values)):
-        takes_angles = Angle in function.accepts
-        return _continued(function, values if takes_angles else [*map(as_number, values)])
+    if not all(type(value) in REALS for value in values):
+        if List not in function.accepts and any(isinstance(value, List) for value in values):
+            return item_by_item(lambda *row: applied(function, row, arguments), *values)
+        for place, value in enumerate(values):
+            argument = arguments[place] if place < len(arguments) else None
+            _check_kind(function, place, value, argument)
+        if Complex not in function.accepts and any(map(is_complex, values)):
+            takes_angles = Angle in function.accepts
+            return _continued(function, values if takes_angles else [*map(as_number, values)])
     try:
         return function.compute(*values)
     except LineError as error:

@@ -67,15 +67,21 @@ class Definitions:
         """The step that gives ``name`` its value before ``place``; None where there
         is none, or the name was forgotten since."""
         step = self._last(name, place)
-        if step is None or step.forgets:
+        if step is None or step.statement is None:
             return None
+        if ALL not in self.by_name:
+            return step
         wiped = self._last(ALL, place)
         if wiped is not None and wiped.forgets and wiped.place > step.place:
             return None
         return step
 
     def _last(self, name: str, place: Place) -> Step | None:
-        steps = self.by_name.get(name, ())
+        steps = self.by_name.get(name)
+        if steps is None:
+            return None
+        if steps[-1].place < place:
+            return steps[-1]
         at = bisect_left(steps, place, key=place_of)
         return steps[at - 1] if at else None
 
