@@ -19,8 +19,12 @@ def angle_met(value: Value, trace: Trace, values: Values) -> Angle | None:
             angle = _as_angle(value_of_part(node.args[0], values))
             if angle is not None:
                 return angle
-    met = (_first(one) for _, one in trace)
-    return next(filter(_is_real, met), None)
+    for _, one in trace:
+        if type(one) is Angle or type(one) is List:
+            first = _first(one)
+            if _is_real(first):
+                return first
+    return None
 
 
 def _is_real(value: Value | None) -> bool:

@@ -46,8 +46,9 @@ class Calculation:
                 values = values_in(trace)
                 step.angle = angle_met(step.value, trace, values)
                 told = list(habits_in(step, scope, work.conventions.angle, values))
-            known = {notice.code for notice in told}
-            step.notices[:] = [n for n in step.notices if n.code not in known] + told
+            if told:
+                known = {notice.code for notice in told}
+                step.notices[:] = [n for n in step.notices if n.code not in known] + told
             step.used_unit = work.used_unit
         except LineError as error:
             step.error = error

@@ -42,10 +42,12 @@ def habits_in(step: Step, scope: Scope, unit: str, values: Values) -> Iterator[N
         yield from _not_known_yet(statement, step.nodes, scope)
         return
     expression = statement.expression
-    if unit == "rad":
-        yield from _degrees_in_quantities(text, step.nodes, values)
-    yield from _not_called(expression, values)
-    if any(isinstance(value, Angle) for value in values.values()):
+    calls = [node for node in step.nodes if type(node) is Call]
+    if unit == "rad" and calls:
+        yield from _degrees_in_quantities(text, calls, values)
+    if type(expression) is Name:
+        yield from _not_called(expression, values)
+    if any(type(value) is Angle for value in values.values()):
         yield from _number_beside_angle(step.nodes, values, unit)
         yield from _converted_by_hand(expression, step.nodes, values)
 
@@ -88,10 +90,10 @@ def _name_in(node: Node | None) -> str:
     return ""
 
 
-def _not_called(expression: Node, values: Values) -> Iterator[Notice]:
+def _not_called(expression: Name, values: Values) -> Iterator[Notice]:
     """``now`` for ``now()``: the function itself, though it needs no argument."""
     value = values.get(id(expression))
-    if not (isinstance(expression, Name) and isinstance(value, Applied)):
+    if not isinstance(value, Applied):
         return
     if value.definition is None and all(one.optional for one in BY_NAME[value.name].parameters):
         said = f"This is the function itself; {expression.name}() is its value."
@@ -101,12 +103,10 @@ def _not_called(expression: Node, values: Values) -> Iterator[Notice]:
 # -- degrees kept with no unit -----------------------------------------------------------
 
 
-def _degrees_in_quantities(text: str, nodes: Sequence[Node], values: Values) -> Iterator[Notice]:
+def _degrees_in_quantities(text: str, calls: Sequence[Call], values: Values) -> Iterator[Notice]:
     """``sin(x)`` where x is 30."""
     arguments = [
-        node.args[0]
-        for node in nodes
-        if isinstance(node, Call) and node.function in TRIGONOMETRIC and len(node.args) == 1
+        node.args[0] for node in calls if node.function in TRIGONOMETRIC and len(node.args) == 1
     ]
     names = [one for one in arguments if isinstance(one, Name) and _is_of_degrees(one, values)]
     if names:
