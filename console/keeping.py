@@ -10,12 +10,12 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from dataclasses import asdict, dataclass
 from typing import Any, TypeVar
-from uuid import UUID, uuid4
+from uuid import UUID, uuid4, uuid5
 
 from console import evaluating
 from console.changes import commit
 from console.models import Line, Sheet
-from engine.sheet.line import Drawn
+from engine.sheet.line import Drawn, NewLine
 from engine.sheet.outcome import NOTE, OK
 
 MAX_ATTEMPTS = 50
@@ -85,6 +85,48 @@ def keep(
             return Kept(outcome, done=True) if _obey(sheet, *outcome["command"]) else None
         line.take(outcome, sheet.revision + 1)
         return Kept(outcome, line) if commit(sheet, "new line", [line]) else None
+
+    return _until_written(sheet, attempt)
+
+
+def keep_several(sheet: Sheet, texts: Sequence[str], token: UUID) -> int:
+    """Keeps lines one below another at the foot, in one change, up to the first that
+    cannot be kept; returns how many are.
+
+    Each has a token that follows from ``token``, so that those which were kept before
+    are not kept again.
+    """
+    tokens = [token, *(uuid5(token, str(at)) for at in range(1, len(texts)))]
+
+    def attempt() -> int | None:
+        known = sheet.lines.filter(token__in=tokens).count()
+        place, number = _highest(sheet, "place"), _highest(sheet, "number")
+        new = [NewLine(number + at, text, place + at) for at, text in enumerate(texts[known:], 1)]
+        if not new:
+            return known
+        last = last_answered(sheet, new[0].place)
+        conventions = sheet.conventions
+        outcomes = evaluating.work(sheet, "answers", lines=new, last=last, conventions=conventions)
+        lines = []
+        for one, outcome, its_token in zip(new, outcomes or (), tokens[known:], strict=False):
+            if outcome["status"] not in (OK, NOTE) or outcome["is_setting"]:
+                break
+            line = Line(
+                sheet=sheet,
+                number=one.number,
+                place=one.place,
+                text=one.text,
+                token=its_token,
+                last=last,
+                outcome={},
+                **asdict(conventions),
+            )
+            line.take(outcome, sheet.revision + 1)
+            lines.append(line)
+            last = one.number if outcome["answers"] else last
+        if not lines:
+            return known
+        return known + len(lines) if commit(sheet, "new lines", lines) else None
 
     return _until_written(sheet, attempt)
 

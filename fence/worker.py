@@ -24,7 +24,7 @@ from engine.reading.rows import lines_in
 from engine.sheet import editing
 from engine.sheet.binary64_evaluation import bits_of
 from engine.sheet.dependence import again_for, lines_out_of_date
-from engine.sheet.line import Drawn
+from engine.sheet.line import Drawn, NewLine
 from engine.sheet.outcome import ERROR
 from engine.sheet.quantities import list_quantities
 from engine.sheet.settings import after
@@ -168,6 +168,20 @@ def _answer(
     ).for_page()
 
 
+def _answers(
+    sheet: Sheet, lines: list[NewLine], last: int | None, conventions: Conventions
+) -> list[Any]:
+    """What lines would answer that are kept one after another: of as many as there is
+    time for, up to the first that is refused."""
+    found = []
+    try:
+        for outcome in sheet.preview_several(lines, last, conventions):
+            found.append(outcome.for_page())
+    except TimeIsUp:
+        pass
+    return found
+
+
 def _typed(sheet: Sheet, **arguments: Any) -> Any:
     """What is shown while a line is typed."""
     return typed_so_far(sheet, **arguments)
@@ -273,6 +287,7 @@ def _settings_after(sheet: Sheet, command: str, argument: str) -> Settings:
 JOBS = {
     "dial": _dial,
     "answer": _answer,
+    "answers": _answers,
     "typed": _typed,
     "rows": _rows,
     "outcomes": _outcomes,

@@ -8,7 +8,7 @@ from urllib.parse import quote
 from uuid import UUID
 
 from django.db.models import Q
-from django.http import Http404, HttpRequest, HttpResponse, HttpResponseBadRequest, JsonResponse
+from django.http import Http404, HttpRequest, HttpResponse, HttpResponseBadRequest
 from django.shortcuts import render
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
@@ -67,8 +67,8 @@ def draw_hint(hint: dict[str, Any]) -> None:
 def lines(request: HttpRequest, pk: UUID) -> HttpResponse:
     """Keeps a line (POST), and gives the lines that came after ``since``.
 
-    Several lines in one text are given back, apart, and none is kept: the page sends
-    them one after another, each with a token of its own.
+    Several lines in one text are kept in one change, up to the first that is refused;
+    those from there on are given back with the reply.
     """
     sheet = own_sheet(request, pk)
     data = request.POST if request.method == "POST" else request.GET
@@ -91,7 +91,7 @@ def lines(request: HttpRequest, pk: UUID) -> HttpResponse:
     elif "\n" in text.strip():
         several = evaluating.work(sheet, "rows", text=text)
         if several and len(several) > 1:
-            return JsonResponse({"lines": several}, headers={"X-Several": str(len(several))})
+            return _several(request, sheet, several, token, int(since))
     replies = _replies(request)
     try:
         kept = keeping.keep(sheet, text, token, int(below) if below else None, replies)
@@ -100,6 +100,21 @@ def lines(request: HttpRequest, pk: UUID) -> HttpResponse:
     except LineError as error:
         return refused_with(request, error, text)
     return _answered(request, sheet, kept, int(since))
+
+
+def _several(
+    request: HttpRequest, sheet: Sheet, texts: list[str], token: UUID, since: int
+) -> HttpResponse:
+    """Lines that were put in at once; the page sends those that are left again."""
+    try:
+        kept = keeping.keep_several(sheet, texts, token)
+    except (Crowded, Busy):
+        return HttpResponse("Other lines are being worked out just now.", status=503)
+    left = texts[kept:]
+    response = news(request, sheet, since, left=left)
+    if left:
+        response["X-Several"] = str(len(left))
+    return response
 
 
 def _replies(request: HttpRequest) -> list[str]:

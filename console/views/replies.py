@@ -9,6 +9,8 @@ whole has changed.
 
 from __future__ import annotations
 
+import json
+from collections.abc import Sequence
 from typing import Any
 from uuid import UUID
 
@@ -61,9 +63,16 @@ def screen_of(sheet: Sheet, lines: Any, most: int = SCREEN) -> dict[str, Any]:
     return {"lines": [Shown(line) for line in shown], "has_earlier": len(last) > most}
 
 
-def news(request: HttpRequest, sheet: Sheet, since: int, kept: Kept | None = None) -> HttpResponse:
+def news(
+    request: HttpRequest,
+    sheet: Sheet,
+    since: int,
+    kept: Kept | None = None,
+    left: Sequence[str] = (),
+) -> HttpResponse:
     """The lines that changed after the revision ``since``; ``kept`` is the change at
-    hand, where it is that of one line."""
+    hand, where it is that of one line; ``left`` are the lines that were sent and not kept
+    yet."""
     sheet.refresh_from_db()
     changed = list(sheet.lines.filter(revision__gt=since))
     present = [line for line in changed if not line.deleted][:MOST_NEWS]
@@ -76,6 +85,7 @@ def news(request: HttpRequest, sheet: Sheet, since: int, kept: Kept | None = Non
         "sheet": sheet,
         "lines": [Shown(line, moved.get(line.number)) for line in lines.values()],
         "gone": [line.number for line in changed if line.deleted],
+        "left": json.dumps(left) if left else "",
     }
     response = render(request, "console/new_lines.html", context)
     response["X-Revision"] = str(sheet.revision)

@@ -47,6 +47,7 @@ def write_list(value: List, form: Form, write: Write) -> Written:
         Grid(NOWHERE, tuple(map(_tree, head)), _across(head), more=True),
         (_counted(len(items)),),
         whole=lambda: ListOf(NOWHERE, tuple(map(_tree, _each(items, form, write)))),
+        count=len(items),
     )
 
 
@@ -62,7 +63,7 @@ def _whole_list(items: list[Written]) -> Written:
     is_cut = len(items) > ITEMS_SHOWN
     grid = Grid(NOWHERE, shown, across, is_cut)
     whole = (lambda: tree) if is_cut else None
-    return Written("list", sign, grid, (_counted(len(items)),), whole=whole)
+    return Written("list", sign, grid, (_counted(len(items)),), whole=whole, count=len(items))
 
 
 def _across(items: list[Written]) -> int:

@@ -12,6 +12,10 @@ from engine.reading.plain import answer_text, node_text
 from engine.reading.tree import Columns, Grid, Node, Statement
 
 
+LEAST_OF_ITEM = 3
+"""Characters that an item of a list has at least, with what stands between."""
+
+
 @dataclass(eq=False)
 class Written:
     """A value as a ``tree`` and its ``sign``, which is ``=`` for exact and ``≈`` for
@@ -19,7 +23,8 @@ class Written:
 
     ``also`` are further sayings about the value, such as its true value beside that of
     binary64.  ``nearly`` is the same value rounded, where both are worth showing.  Of a
-    long list or table ``tree`` has only what is shown, and ``whole`` makes the rest.
+    long list or table ``tree`` has only what is shown, ``count`` says how many items or rows
+    there are, and ``whole`` makes all of them.
     """
 
     kind: str
@@ -29,6 +34,7 @@ class Written:
     notice: str = ""
     nearly: Written | None = None
     whole: Callable[[], Node] | None = None
+    count: int = 0
 
     @once
     def text(self) -> str:
@@ -55,7 +61,9 @@ class Written:
     def least_length(self) -> int:
         """How long its text is; of what is within the limit of an answer only so much as
         is known without writing all of it."""
-        return 0 if self.whole is not None and "text" not in vars(self) else len(self.text)
+        if self.whole is not None and "text" not in vars(self):
+            return LEAST_OF_ITEM * self.count
+        return len(self.text)
 
     def is_longer_than(self, characters: int) -> bool:
         """Whether there is more of it than is shown, or than so many characters."""

@@ -13,15 +13,12 @@ from dataclasses import dataclass, field
 from datetime import datetime
 from hashlib import sha256
 from random import SystemRandom
-from typing import TYPE_CHECKING
 
 from engine.errors import DrawnLater, GivenInReply
 from engine.mends import Notice, Span, replace
+from engine.numbers.values import Value
 
 _chance = SystemRandom()
-
-if TYPE_CHECKING:
-    from engine.numbers.values import Value
 
 
 @dataclass(frozen=True, slots=True)

@@ -31,7 +31,7 @@ def literal_value(text: str, span: Span) -> tuple[str, fmpq]:
     ('1000.50e-3', 2001/2000)
     """
     if text.isdecimal() and text[:1] != "0":
-        return text, fmpq(int(text))
+        return text, fmpq(fmpz(text))
     digits = text.replace("_", "")
     if digits[:1] == "0":
         digits = digits.lower()

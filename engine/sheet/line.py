@@ -184,6 +184,15 @@ class Line:
             step.forget_value()
 
 
+@dataclass(frozen=True, slots=True)
+class NewLine:
+    """A line that is to be put at a place under a number."""
+
+    number: int
+    text: str
+    place: float
+
+
 def targets_of(statement: Statement) -> tuple[str, ...]:
     """The names that a statement gives a value."""
     if isinstance(statement, Assignment):

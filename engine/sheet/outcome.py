@@ -153,6 +153,16 @@ class Outcome:
     is_live: bool = False
     draws: tuple[tuple[str, ...], ...] = ()
 
+    @property
+    def is_setting(self) -> bool:
+        """Whether it is a command that sets something, and no line of the sheet."""
+        return self.command is not None and self.command[0] not in KEPT
+
+    @property
+    def is_kept(self) -> bool:
+        """Whether the line can be kept."""
+        return self.status in (OK, NOTE) and not self.is_setting
+
     def with_notices(self, more: Iterable[Notice]) -> Outcome:
         """The same with further notices, which come first."""
         more = tuple(more)
@@ -193,7 +203,7 @@ class Outcome:
             "steps": [],
             "engine": VERSION,
             "note": self.note,
-            "is_setting": bool(self.command) and self.command[0] not in KEPT,
+            "is_setting": self.is_setting,
             "typed": split_note(self.input)[0].strip(),
             "command": self.command,
             "is_live": self.is_live,

@@ -6,7 +6,7 @@ for, and then only what it depends on, in the order of the lines.
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from typing import Any
 
@@ -40,7 +40,7 @@ from engine.sheet.answering import (
 from engine.sheet.calculation import Calculation
 from engine.sheet.commanding import commanded
 from engine.sheet.dependence import Dependence
-from engine.sheet.line import Drawn, Line, Step
+from engine.sheet.line import Drawn, Line, NewLine, Step
 from engine.sheet.outcome import ERROR, NOTE, OK, UNFINISHED, Answer, Outcome, error_dict
 from engine.sheet.settings import Settings, after
 from engine.sheet.store import Store
@@ -197,6 +197,34 @@ class Sheet(Store):
         line.give(draws)
         line.place = place or self.foot
         return self._with_mends_that_work(line, self._previewed(line))
+
+    def preview_several(
+        self, lines: Iterable[NewLine], last: int | None, conventions: Conventions
+    ) -> Iterator[Outcome]:
+        """What lines would answer that are put into the sheet one after another, each with
+        those before it in place; up to the first that cannot be kept as a line.  Nothing is
+        kept in the end.  ``last`` is what a bare ``@`` in the first stands for."""
+        put: list[Line] = []
+        try:
+            for new in lines:
+                line = self._read(new.text, new.number, last, conventions)
+                line.place = new.place
+                out_of_date = self.dependence().notices(line)
+                self.insert(line)
+                put.append(line)
+                self._dependence = None
+                outcome = self._with_mends_that_work(line, self._worked_out(line))
+                if outcome.status == OK:
+                    outcome = outcome.with_notices(out_of_date)
+                yield outcome
+                if not outcome.is_kept:
+                    break
+                if outcome.answers:
+                    last = line.number
+        finally:
+            self._dependence = None
+            for line in reversed(put):
+                self.take_out(line)
 
     def typed(
         self,

@@ -4,6 +4,7 @@ import json
 import re
 import uuid
 from datetime import UTC, datetime, timedelta
+from html import unescape
 
 import pytest
 from django.test import Client
@@ -49,12 +50,35 @@ def texts(reply):
     return re.findall(r'data-text="([^"]*)" data-sign', reply.content.decode())
 
 
-def test_several_lines_in_one_text_are_given_back_apart(visitor):
+def left_of(reply):
+    found = re.search(r'data-left="([^"]*)"', reply.content.decode())
+    return json.loads(unescape(found.group(1))) if found else []
+
+
+def test_several_lines_in_one_text_are_kept_at_once_up_to_the_first_that_is_refused(visitor):
+    text = "m = 2  # kg\r\n\r\nQ = (m +\r\n 1)*4\r\n/angle deg\r\n@ + 1"
+    token = str(uuid.uuid4())
+    reply = visitor.post("/lines", text=text, token=token)
+    assert reply.headers["X-Several"] == "2"
+    assert texts(reply) == ["2", "12"]
+    assert left_of(reply) == ["/angle deg", "@ + 1"]
+    again = visitor.post("/lines", text=text, token=token)
+    assert left_of(again) == ["/angle deg", "@ + 1"]
+    assert texts(visitor.get("/lines?since=0")) == ["2", "12"]
+    visitor.post("/undo")
+    assert texts(visitor.get("/lines?since=0")) == []
+
+
+def test_several_lines_see_each_other_and_draw_once(visitor):
+    reply = visitor.post("/lines", text="d = random(1..6)\n@ - d\nd - d", token=str(uuid.uuid4()))
+    assert "X-Several" not in reply.headers
+    assert texts(reply)[1:] == ["0", "0"]
+    drawn = texts(reply)[0]
+    assert texts(visitor.get("/lines?since=0")) == [drawn, "0", "0"]
+
+
+def test_what_is_typed_in_several_lines_is_read_so(visitor):
     text = "m = 2  # kg\r\n\r\nQ = (m +\r\n 1)*4\r\n/angle deg"
-    reply = visitor.post("/lines", text=text, token=str(uuid.uuid4()))
-    assert reply.headers["X-Several"] == "3"
-    assert reply.json()["lines"] == ["m = 2  # kg", "Q = (m +\n 1)*4", "/angle deg"]
-    assert visitor.get("/lines?since=0").status_code == 204
     shown = visitor.post("/preview", text=text, caret="3").content.decode()
     assert "These are 3 lines" in shown
     assert shown.count('class="reading"') == 2

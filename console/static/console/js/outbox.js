@@ -50,8 +50,11 @@
       return item;
     }
 
-    /* Several lines in one item: each is sent by itself, before what waits behind them. */
-    takeApart(item, lines) {
+    /* Several lines in one item, of which those that are left begin with one that was
+       refused: that one is sent by itself, and the rest together again, before what waits
+       behind them. */
+    takeApart(item, [first, ...others]) {
+      const lines = others.length ? [first, others.join("\n")] : [first];
       const apart = lines.map((text, place) => {
         const at = item.at + (place + 1) * 0.001 / (lines.length + 1);
         return { token: newToken(), text, at, tries: 0 };
@@ -125,8 +128,12 @@
     }
 
     async settle(item, reply) {
-      if (reply.headers.has("X-Several")) return this.takeApart(item, (await reply.json()).lines);
       const html = await reply.text();
+      if (reply.headers.has("X-Several")) {
+        const left = JSON.parse(teapot.fragment(html).querySelector("[data-left]").dataset.left);
+        this.takeApart(item, left);
+        return this.on.kept(item, html, reply.headers);
+      }
       if (reply.headers.has("X-Asks")) {
         item.replies = (item.replies || []).slice(0, Number(reply.headers.get("X-Asks")));
         this.asking = item;
