@@ -126,7 +126,14 @@ def write_table(value: Table, form: Form, write: Write) -> Written:
     if len(rows) <= ITEMS_SHOWN:
         return Written("table", sign, shown)
     also = (f"{len(rows):,} rows, {ITEMS_SHOWN} shown",)
-    return Written("table", sign, shown, also, whole=lambda: Columns(NOWHERE, value.heads, trees))
+    return Written(
+        "table",
+        sign,
+        shown,
+        also,
+        whole=lambda: Columns(NOWHERE, value.heads, trees),
+        count=len(rows),
+    )
 
 
 def write_function(value: Applied) -> Written:

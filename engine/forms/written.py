@@ -11,7 +11,6 @@ from engine.reading.mathml import answer_mathml
 from engine.reading.plain import answer_text, node_text
 from engine.reading.tree import Columns, Grid, Node, Statement
 
-
 LEAST_OF_ITEM = 3
 """Characters that an item of a list has at least, with what stands between."""
 

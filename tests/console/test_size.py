@@ -83,8 +83,8 @@ def test_the_rest_of_a_long_answer_is_made_when_it_is_asked_for(tmp_path):
     client = Client(server)
     html = client.keep("(1..10000)^2")
     [head] = re.findall(r'data-text="([^"]*)"', html)
-    assert len(head) == 4_000
-    assert head.endswith("…")
+    assert head.startswith("[1, 4, 9, ")
+    assert head.endswith(" 10000, …")
     [address] = re.findall(r'data-rest="([^"]*)"', html)
     _, whole = client.request("GET", address)
     assert json.loads(whole) == [n * n for n in range(1, 10_001)]
