@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from console.models import Line
+from engine.aids.pictures import APART
 
 
 @dataclass(frozen=True, slots=True)
@@ -55,9 +56,11 @@ class Shown:
         return self.line.outcome
 
     @property
-    def has_dial(self) -> bool:
-        """Whether the dial can show an angle of it."""
-        return any("dial" in answer["pictures"] for answer in self.line.outcome["answers"])
+    def pictures(self) -> list[str]:
+        """The pictures of its answers that are opened by themselves, by name."""
+        answers = self.line.outcome["answers"]
+        names = (name for answer in answers for name in answer.get("pictures", ()))
+        return [name for name in dict.fromkeys(names) if name in APART]
 
     @property
     def was(self) -> str:

@@ -24,6 +24,7 @@ urlpatterns = [
     path("sheets/<uuid:pk>/lines/<int:number>/move", lines.move, name="move"),
     path("sheets/<uuid:pk>/lines/<int:number>/form", lines.form, name="line-form"),
     path("sheets/<uuid:pk>/lines/<int:number>/workings", lines.workings, name="workings"),
+    path("sheets/<uuid:pk>/lines/<int:number>/pictures/<slug:name>", lines.picture, name="picture"),
     path(
         "sheets/<uuid:pk>/lines/<int:number>/table-<int:place>.csv", lines.as_csv, name="line-csv"
     ),

@@ -23,6 +23,7 @@ Where things are, in the order in which a line passes through them:
 =============  =============================================================
 """
 
+from engine.aids.pictures import pictures_of
 from engine.errors import LineError
 from engine.handbook.search import functions_for
 from engine.mends import Mend, Notice
@@ -35,8 +36,10 @@ __all__ = ["Answer", "Line", "LineError", "Mend", "Notice", "Outcome", "Settings
 
 
 class Sheet(sheets.Sheet):
-    """A sheet that asks the handbook what may be meant by a name which nothing has."""
+    """A sheet that asks the handbook what may be meant by a name which nothing has, and
+    knows of which of its answers there are pictures."""
 
     def __init__(self, settings: Settings = Settings()) -> None:  # noqa: B008 - it is frozen
         super().__init__(settings)
         self.suggested = functions_for
+        self.pictures_of = pictures_of

@@ -13,22 +13,19 @@ from datetime import datetime
 from typing import Any
 
 from engine import LineError, Outcome, Settings, Sheet
-from engine.aids.dial import angle_from, angle_in, dial_of
-from engine.aids.number_line import number_lines_in
+from engine.aids.dial import angle_from, dial_of
+from engine.aids.pictures import shown_in, workings_of
 from engine.aids.typing import typed_so_far
 from engine.errors import NoQuantity
 from engine.limited.bounds import TimeIsUp, time_limit, too_much_memory, too_slow
 from engine.numbers.context import Conventions
-from engine.reading.plain import statement_text
 from engine.reading.rows import lines_in
 from engine.sheet import editing
-from engine.sheet.binary64_evaluation import bits_of
 from engine.sheet.dependence import again_for, lines_out_of_date
 from engine.sheet.line import Drawn, NewLine
 from engine.sheet.outcome import ERROR
 from engine.sheet.quantities import list_quantities
 from engine.sheet.settings import after
-from engine.sheet.workings import box_of
 
 MAX_SHEETS = 64
 """Sheets that an evaluator keeps; the one longest unused goes first."""
@@ -226,33 +223,18 @@ def _quantities(sheet: Sheet) -> Any:
 
 
 def _workings(sheet: Sheet, number: int) -> Any:
-    """The workings of a line: for each statement its steps, boxes and bits."""
-    line = sheet.by_number[number]
-    page = []
-    for step, made in zip(line.steps, sheet.traced(line), strict=False):
-        box = box_of(made)
-        bits = bits_of(sheet, step)
-        page.append(
-            {
-                "reading": statement_text(step.statement),
-                "steps": [work.for_page() for work in made.steps()],
-                "box": box.as_dict() if box else None,
-                "number_lines": [asdict(one) for one in number_lines_in(made)],
-                "bits": bits,
-            }
-        )
-    return page
+    """The workings of a line, with the pictures that stand among them."""
+    return workings_of(sheet, sheet.by_number[number])
 
 
-def _dial(sheet: Sheet, number: int | None, count: str, unit: str) -> Any:
-    """What the dial shows: of an angle, or of the one in a line."""
-    if number is None:
-        return {"dial": dial_of(angle_from(count, unit)), "point": None}
-    found = angle_in(sheet, sheet.by_number[number])
-    if found is None:
-        return None
-    angle, point = found
-    return {"dial": dial_of(angle), "point": point}
+def _picture(sheet: Sheet, number: int, name: str) -> Any:
+    """What the pictures of that name show of a line."""
+    return shown_in(sheet, sheet.by_number[number], name)
+
+
+def _dial(sheet: Sheet, count: str, unit: str) -> Any:
+    """What the dial shows of an angle."""
+    return {"dial": dial_of(angle_from(count, unit)), "point": None}
 
 
 def _again(sheet: Sheet, number: int | None) -> list[str]:
@@ -286,6 +268,7 @@ def _settings_after(sheet: Sheet, command: str, argument: str) -> Settings:
 
 JOBS = {
     "dial": _dial,
+    "picture": _picture,
     "answer": _answer,
     "answers": _answers,
     "typed": _typed,

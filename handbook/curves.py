@@ -13,8 +13,8 @@ from engine.aids.number_line import number_line_of
 from engine.functions.catalogue import BY_NAME
 from engine.handbook.entries import FUNCTION, Entry
 from engine.numbers.values import Exact
-from pictures.curve import draw_curve
-from pictures.number_line import draw_number_line
+from pictures import curve as curves
+from pictures import number_line
 
 _one_at_a_time = Lock()
 """FLINT's precision is one setting for the whole process."""
@@ -31,6 +31,6 @@ def picture_of(entry: Entry) -> str:
     with _one_at_a_time:
         line = number_line_of(BY_NAME[entry.key].name, ROUNDED)
         if line is not None:
-            return draw_number_line(asdict(line))
+            return number_line.draw(asdict(line))
         curve = curve_of_function(entry.key)
-    return draw_curve(asdict(curve), entry.pattern) if curve else ""
+    return curves.draw(asdict(curve), entry.pattern) if curve else ""

@@ -10,7 +10,7 @@ CELL = 10
 TALL = 22
 
 
-def draw_bits(bits: dict[str, Any]) -> str:
+def draw(bits: dict[str, Any]) -> str:
     """The picture of a number's bits, its neighbours and its distance from the truth.
 
     ``bits``: ``sign``, ``exponent`` and ``fraction`` as texts of 0 and 1, ``number``,

@@ -23,7 +23,7 @@ class Laid:
     height: float
 
 
-def draw_boxes(tree: dict[str, Any]) -> str:
+def draw(tree: dict[str, Any]) -> str:
     """The picture of ``{"parts": [text or tree, …], "value": "= 9.5"}``."""
     laid = _lay(tree)
     inner = "".join(_draw(laid, 2, 2))

@@ -18,7 +18,7 @@ MOST_PI = 13
 """Radians up to which an axis is marked in multiples of π."""
 
 
-def draw_curve(curve: dict[str, Any], name: str, width: int = WIDTH, height: int = HEIGHT) -> str:
+def draw(curve: dict[str, Any], name: str, width: int = WIDTH, height: int = HEIGHT) -> str:
     """The picture of ``curve``, a :class:`engine.aids.curve.Curve` as a dict."""
     left, right, low, high = (curve[side] for side in ("left", "right", "low", "high"))
 

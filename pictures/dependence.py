@@ -15,7 +15,7 @@ TALL = 24
 GAP = 10
 
 
-def draw_dependence(quantities: list[dict[str, Any]]) -> str:
+def draw(quantities: list[dict[str, Any]]) -> str:
     """The picture of quantities with ``name``, ``uses`` and ``state``.
 
     Empty where nothing depends on anything, or there are too many.

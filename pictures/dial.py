@@ -16,9 +16,10 @@ LONGEST_TANGENT = 1.42
 """Radii up to which the tangent is drawn whole."""
 
 
-def draw_dial(dial: dict[str, Any], point: dict[str, Any] | None = None) -> str:
+def draw(shown: dict[str, Any]) -> str:
     """The inside of the dial's ``svg`` element, for an angle as
     :func:`engine.aids.dial.dial_of` gives it; with a ``point`` whose direction it is."""
+    dial, point = shown["dial"], shown["point"]
     turns = dial["turns"]
     theta = 2 * math.pi * turns
     cos, sin = math.cos(theta), math.sin(theta)

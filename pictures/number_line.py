@@ -10,7 +10,7 @@ WIDTH, MARGIN, ROW = 290, 34, 19
 AXIS = 46
 
 
-def draw_number_line(line: dict[str, Any]) -> str:
+def draw(line: dict[str, Any]) -> str:
     """The picture of a :class:`engine.aids.number_line.NumberLine` as a dict."""
     span = WIDTH - 2 * MARGIN
     at = MARGIN + line["part"] * span

@@ -96,7 +96,7 @@ def spout(page: Page) -> None:
 def dial(page: Page) -> None:
     spout(page)
     type_line(page, "arctan(-4.5, -6)")
-    page.locator("[data-dial]").last.click(force=True)
+    page.locator("[data-picture=dial]").last.click(force=True)
 
 
 def angles(page: Page) -> None:

@@ -25,13 +25,11 @@ from console.views.replies import (
     refused_with,
     whole_number,
 )
+from engine.aids.pictures import APART
 from engine.errors import LineError
 from engine.version import VERSION
 from fence.evaluators import Busy
-from pictures.bits import draw_bits
-from pictures.boxes import draw_boxes
-from pictures.curve import draw_curve
-from pictures.number_line import draw_number_line
+from pictures import curve, drawn, number_line
 
 MAX_REPLIES = 100
 """Questions that one line may ask."""
@@ -58,9 +56,9 @@ def draw_hint(hint: dict[str, Any]) -> None:
     """Gives the card at the caret its picture."""
     hint["picture"] = ""
     if hint.get("number_line"):
-        hint["picture"] = draw_number_line(hint["number_line"])
+        hint["picture"] = number_line.draw(hint["number_line"])
     elif hint.get("curve"):
-        hint["picture"] = draw_curve(hint["curve"], hint["name"])
+        hint["picture"] = curve.draw(hint["curve"], hint["name"])
 
 
 @require_http_methods(["GET", "POST"])
@@ -213,11 +211,29 @@ def workings(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
     own_line(sheet, number)
     statements = evaluating.work(sheet, "workings", number=number) or []
     for statement in statements:
-        statement["boxes"] = draw_boxes(statement["box"]) if statement["box"] else ""
-        statement["lines_drawn"] = [draw_number_line(one) for one in statement["number_lines"]]
-        statement["bits_picture"] = draw_bits(statement["bits"]) if statement["bits"] else ""
+        _draw(statement["pictures"])
     context = {"sheet": sheet, "number": number, "statements": statements}
     return render(request, "console/workings.html", context)
+
+
+@require_GET
+def picture(request: HttpRequest, pk: UUID, number: int, name: str) -> HttpResponse:
+    """A picture of a line that is opened by itself."""
+    sheet = own_sheet(request, pk)
+    own_line(sheet, number)
+    if name not in APART:
+        raise Http404
+    found = evaluating.work(sheet, "picture", number=number, name=name)
+    if not found:
+        raise Http404
+    _draw(found)
+    return render(request, "console/picture.html", {"picture": found[-1]})
+
+
+def _draw(pictures: list[dict[str, Any]]) -> None:
+    """Gives each picture what is drawn."""
+    for one in pictures:
+        one["drawn"] = drawn(one["name"], one["data"])
 
 
 @require_GET

@@ -15,7 +15,7 @@ from console.models import Sheet
 from console.showing import is_nudged
 from console.views.replies import news, own_line, own_sheet, refused, refused_with, whole_number
 from engine.errors import LineError
-from pictures.dependence import draw_dependence
+from pictures import dependence
 
 
 @require_GET
@@ -37,7 +37,7 @@ def quantities(request: HttpRequest, pk: UUID) -> HttpResponse:
         "left_out": found["left_out"],
         "outdated": [quantity for quantity in known if quantity["state"] == "out-of-date"],
         "out_of_date": found["out_of_date"],
-        "picture": draw_dependence(known),
+        "picture": dependence.draw(known),
     }
     return render(request, "console/quantities.html", context)
 

@@ -13,8 +13,8 @@ from engine.numbers import angles, arithmetic
 from engine.numbers.circular import cosine, sine, tangent
 from engine.numbers.values import Angle, Exact, Real, Value
 from engine.reading.forms import STANDARD, Form
-from engine.reading.tree import Call, walk
-from engine.sheet.line import Line
+from engine.reading.tree import Call
+from engine.sheet.line import Step
 from engine.sheet.sheet import Sheet
 from engine.sheet.workings import Workings
 
@@ -95,23 +95,24 @@ def point_of(y: Value, x: Value) -> dict[str, Any] | None:
     return {"x": right, "y": up, "text": f"({right:.4g}, {up:.4g})", "quotient": from_quotient}
 
 
-def angle_in(sheet: Sheet, line: Line) -> tuple[Angle, dict[str, Any] | None] | None:
-    """The angle that a line is about, that of its last statement that has one; with the
-    point of an ``arctan(y, x)`` where it is the value of that statement."""
-    sheet.outcome_of(line)
-    about = [step for step in line.steps if step.angle is not None]
-    if not about:
-        return None
-    step = about[-1]
-    if step.value is not step.angle:
-        return step.angle, None
-    [workings] = [one for one in sheet.traced(line) if one.expression is step.statement.expression]
-    nodes = [node for node in walk(workings.expression) if isinstance(node, Call)]
-    return step.angle, next(filter(None, (_point_among(node, workings) for node in nodes)), None)
-
-
 def _point_among(node: Call, workings: Workings) -> dict[str, Any] | None:
     if node.function not in ("arctan", "atan2", "atan") or len(node.args) != 2:
         return None
     y, x = map(workings.value_of, node.args)
     return point_of(y, x) if isinstance(y, Exact | Real) and isinstance(x, Exact | Real) else None
+
+
+def is_of(step: Step) -> bool:
+    """Whether a statement is about an angle."""
+    return step.angle is not None
+
+
+def shown(sheet: Sheet, step: Step, workings: Workings) -> list[dict[str, Any]]:
+    """The dial of a statement, as its picture gets it."""
+    if step.angle is None:
+        return []
+    point = None
+    if step.value is step.angle:
+        calls = [node for node in step.nodes if isinstance(node, Call)]
+        point = next(filter(None, (_point_among(node, workings) for node in calls)), None)
+    return [{"dial": dial_of(step.angle), "point": point}]

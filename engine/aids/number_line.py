@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import asdict, dataclass
+from typing import Any
 
 from flint import fmpq
 
@@ -14,7 +14,9 @@ from engine.functions.helpers import whole
 from engine.numbers import arithmetic
 from engine.numbers import whole as whole_numbers
 from engine.numbers.values import Exact, Number, Real, Value, exact
-from engine.reading.tree import Call, walk
+from engine.reading.tree import Call
+from engine.sheet.line import Step
+from engine.sheet.sheet import Sheet
 from engine.sheet.workings import Workings
 
 ROUNDERS = ("round", "floor", "ceil", "trunc")
@@ -53,16 +55,6 @@ def number_line_of(name: str, x: Value, places: Value | None = None) -> NumberLi
         return None
 
 
-def number_lines_in(workings: Workings) -> Iterator[NumberLine]:
-    """Those of the roundings in an expression that was worked out."""
-    for node in walk(workings.expression):
-        if isinstance(node, Call) and node.function in ROUNDERS and node.args:
-            values = map(workings.value_of, node.args[:2])
-            line = number_line_of(node.function, *values)
-            if line is not None:
-                yield line
-
-
 def _made(name: str, x: Number, unit: Exact) -> NumberLine:
     steps = arithmetic.divide(x, unit)
     below = whole_numbers.floor_of(steps)
@@ -77,3 +69,20 @@ def _made(name: str, x: Number, unit: Exact) -> NumberLine:
     share = float(part.ball(64).mid())
     is_tie = isinstance(part, Exact) and part.coefficient == fmpq(1, 2)
     return NumberLine(write(x).text, *ends, share, is_tie, sent, name)
+
+
+def is_of(step: Step) -> bool:
+    """Whether something is rounded in a statement."""
+    return any(isinstance(node, Call) and node.function in ROUNDERS for node in step.nodes)
+
+
+def shown(sheet: Sheet, step: Step, workings: Workings) -> list[dict[str, Any]]:
+    """The number lines of the roundings in a statement, as their pictures get them."""
+    calls = [node for node in step.nodes if isinstance(node, Call) and node.args]
+    lines = (_of_call(node, workings) for node in calls if node.function in ROUNDERS)
+    return [asdict(line) for line in lines if line is not None]
+
+
+def _of_call(node: Call, workings: Workings) -> NumberLine | None:
+    values = [workings.value_of(argument) for argument in node.args[:2]]
+    return None if values[0] is None else number_line_of(node.function, *values)

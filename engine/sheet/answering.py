@@ -150,7 +150,7 @@ def answer_from(store: Store, step: Step, written: Written) -> Answer:
         form=_other_form(statement.expression, store.settings.form),
         says_itself=name is not None and (is_function or says_itself(step, written)),
         unit=step.line.conventions.angle if step.used_unit else "",
-        pictures=("dial",) if step.angle is not None else (),
+        pictures=store.pictures_of(step),
     )
 
 

@@ -5,9 +5,8 @@ from __future__ import annotations
 import math
 import operator
 from collections.abc import Callable
-from typing import Any
 
-from engine.errors import EmptyListInBinary64, LineError, NotInBinary64
+from engine.errors import EmptyListInBinary64, NotInBinary64
 from engine.forms.answer import Written, write
 from engine.forms.trees import number, signed
 from engine.functions.catalogue import BY_NAME
@@ -144,32 +143,7 @@ def number_of(store: Store, step: Step) -> Machine:
         return machine_value(step.statement.expression, lambda part: evaluate(part, scope))
 
 
-def bits_of(store: Store, step: Step) -> dict[str, Any] | None:
-    """The bits of a step's binary64, its neighbours and its distance from the true
-    value; None where there is no number."""
-    try:
-        number = number_of(store, step)
-    except LineError:
-        return None
-    true = _plain(step.value)
-    if isinstance(number, list) or not math.isfinite(number) or not isinstance(true, Exact | Real):
-        return None
-    bits = binary64.Bits.of(number)
-    away = binary64.distance(number, true)
-    return {
-        "number": binary64.shortest(number),
-        "sign": bits.sign,
-        "exponent": bits.exponent,
-        "fraction": bits.fraction,
-        "power": math.frexp(number)[1] - 1 if number else 0,
-        "below": binary64.shortest(bits.below),
-        "above": binary64.shortest(bits.above),
-        "distance": "0" if away == 0 else away.str(4, radius=False),
-        "exact": write(Exact(binary64.exactly(number)), Form("exact", digits=10)).text,
-    }
-
-
-def _plain(value: Value) -> Value:
+def plain_value(value: Value) -> Value:
     """An angle as its number of radians, which is what binary64 has of it."""
     return value.radians if isinstance(value, Angle) else value
 
@@ -185,7 +159,7 @@ def write_machine(machine: Machine, true: Value, form: Form) -> Written:
     """A binary64 as an answer, with the true value and the distance between them."""
     if isinstance(machine, list):
         return _write_list(machine, true, form)
-    true = _plain(true)
+    true = plain_value(true)
     text = binary64.shortest(machine)
     kind = KINDS_OF_TEXT.get(text, "number")
     shown = write(true, Form(digits=form.digits))

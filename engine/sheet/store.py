@@ -20,17 +20,24 @@ def nothing_suggested(name: str) -> Iterable[str]:
     return ()
 
 
+def no_pictures(step: Step) -> tuple[str, ...]:
+    """The pictures of a statement, where nobody draws any."""
+    return ()
+
+
 class Store:
     """``lines`` by their place, each ``by_number`` too, and their ``definitions``.
 
     ``now`` is the clock of where the person is; ``suggested`` is asked for the functions
-    that may be meant by a name which nothing has.
+    that may be meant by a name which nothing has, ``pictures_of`` for the names of the
+    pictures that there are of a statement.
     """
 
     def __init__(self, settings: Settings) -> None:
         self.settings = settings
         self.now: Callable[[], datetime] = datetime.now
         self.suggested: Callable[[str], Iterable[str]] = nothing_suggested
+        self.pictures_of: Callable[[Step], tuple[str, ...]] = no_pictures
         self.lines: list[Line] = []
         self.by_number: dict[int, Line] = {}
         self.definitions = Definitions()

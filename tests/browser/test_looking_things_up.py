@@ -143,7 +143,7 @@ def test_the_dial_turns_by_keys_and_by_mouse_and_is_used(sheet):
     dial = sheet.get_by_test_id("dial")
     expect(dial).to_be_visible()
     sheet.keyboard.press("Escape")
-    sheet.locator("[data-dial]").click(force=True)
+    sheet.locator("[data-picture=dial]").click(force=True)
     expect(dial).to_contain_text("in the third quadrant")
     expect(dial).to_contain_text("arctan of the quotient alone would be 45°")
     degrees = dial.locator("tr[data-unit=deg]")

@@ -69,11 +69,11 @@ def test_help_and_find_open_the_handbook_and_are_no_lines(visitor):
 
 def test_the_dial_of_an_angle_and_of_a_line(visitor):
     visitor.keep("arctan(-1, -1)", "2 + 2")
-    shown = visitor.get("/dial?line=1").content.decode()
+    shown = visitor.get("/lines/1/pictures/dial").content.decode()
     assert "in the third quadrant" in shown
     assert 'data-text="-135°"' in shown
-    assert visitor.get("/dial?line=2").status_code == 404
-    assert visitor.get("/dial?line=99").status_code == 404
+    assert visitor.get("/lines/2/pictures/dial").status_code == 404
+    assert visitor.get("/lines/99/pictures/dial").status_code == 404
     assert 'data-text="(pi/6) rad"' in visitor.get("/dial?count=30&unit=deg").content.decode()
     for query in ("count=1e9", "count=9999999", "count=x", "count=1&unit=dms", "count=1&unit="):
         assert visitor.get(f"/dial?{query}").status_code == 404

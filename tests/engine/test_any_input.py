@@ -7,12 +7,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from engine import Sheet
-from engine.aids.dial import angle_in
+from engine.aids.pictures import PICTURES, shown_in, workings_of
 from engine.aids.typing import typed_so_far
 from engine.functions.catalogue import FUNCTIONS
-from engine.sheet.binary64_evaluation import bits_of
 from engine.sheet.quantities import list_quantities
-from engine.sheet.workings import box_of
 from tests.engine.fuzzed import lines, pairings
 
 LEAVES = st.sampled_from(
@@ -66,13 +64,10 @@ def test_every_line_has_an_answer_or_an_error_with_a_sentence(expression, form, 
         assert 0 <= start <= end <= len(outcome.input)
         return
     line = sheet.lines[-1]
-    for made in sheet.traced(line):
-        made.steps()
-        box_of(made)
-    for step in line.steps:
-        bits_of(sheet, step)
-    angle_in(sheet, line)
-    list_quantities(sheet)[0]
+    workings_of(sheet, line)
+    for name in PICTURES:
+        shown_in(sheet, line, name)
+    list_quantities(sheet)
 
 
 @settings(max_examples=500)

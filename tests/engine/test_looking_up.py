@@ -5,8 +5,9 @@ import pytest
 from engine import Sheet
 from engine.aids.completion import complete
 from engine.aids.curve import can_be_drawn, curve_of_function
-from engine.aids.dial import angle_from, angle_in, dial_of
-from engine.aids.number_line import number_line_of, number_lines_in
+from engine.aids.dial import angle_from, dial_of
+from engine.aids.number_line import number_line_of
+from engine.aids.pictures import shown_in
 from engine.aids.typing import typed_so_far
 from engine.functions.catalogue import BY_NAME, CONSTANTS, FUNCTIONS
 from engine.functions.record import Example
@@ -256,18 +257,19 @@ def dial_in(*lines):
     sheet = Sheet()
     for line in lines:
         sheet.answer(line)
-    return angle_in(sheet, sheet.lines[-1])
+    shown = shown_in(sheet, sheet.lines[-1], "dial")
+    return shown[-1]["data"] if shown else None
 
 
 def test_the_dial_of_a_line():
-    angle, point = dial_in("arctan(-1, -1)")
-    assert dial_of(angle)["quadrant"] == "in the third quadrant"
+    shown = dial_in("arctan(-1, -1)")
+    assert shown["dial"]["quadrant"] == "in the third quadrant"
+    point = shown["point"]
     assert (point["x"], point["y"], point["quotient"]) == (-1.0, -1.0, "45°")
-    angle, point = dial_in("2 + sin(30°)^2")
-    assert dial_of(angle)["degrees"] == pytest.approx(30)
-    assert point is None
-    angle, _ = dial_in("/angle deg", "cos(60)")
-    assert dial_of(angle)["degrees"] == pytest.approx(60)
+    shown = dial_in("2 + sin(30°)^2")
+    assert shown["dial"]["degrees"] == pytest.approx(30)
+    assert shown["point"] is None
+    assert dial_in("/angle deg", "cos(60)")["dial"]["degrees"] == pytest.approx(60)
     assert dial_in("2 + 2") is None
 
 
@@ -289,21 +291,18 @@ def test_every_line_with_an_angle_has_a_dial_and_no_other(line, degrees):
     sheet.answer("t = 45°")
     result = sheet.answer(line)
     assert ("dial" in result.answers[0].pictures) == (degrees is not None)
-    found = angle_in(sheet, sheet.lines[-1])
-    assert found is None if degrees is None else dial_of(found[0])["degrees"] == degrees
+    shown = [one["data"]["dial"]["degrees"] for one in shown_in(sheet, sheet.lines[-1], "dial")]
+    assert shown == ([] if degrees is None else [degrees])
 
 
 def test_number_lines_stand_in_the_workings_of_a_kept_line():
     sheet = Sheet()
     sheet.answer("2*round(7.5) + floor(1 - 3.2)")
-    [made] = sheet.traced(sheet.lines[0])
-    lines = {line.here: line for line in number_lines_in(made)}
-    assert (lines["round"].below, lines["round"].above, lines["round"].sent["round"]) == (
-        "7",
-        "8",
-        1,
-    )
-    assert (lines["floor"].below, lines["floor"].above) == ("-3", "-2")
+    shown = [one["data"] for one in shown_in(sheet, sheet.lines[0], "number_line")]
+    lines = {line["here"]: line for line in shown}
+    rounded = lines["round"]
+    assert (rounded["below"], rounded["above"], rounded["sent"]["round"]) == ("7", "8", 1)
+    assert (lines["floor"]["below"], lines["floor"]["above"]) == ("-3", "-2")
 
 
 def test_what_has_no_number_line_has_none():

@@ -7,18 +7,13 @@ import xml.etree.ElementTree as ET
 import pytest
 
 from engine import Sheet
+from engine.aids.boxes import box_of
 from engine.aids.dial import angle_from, dial_of
 from engine.numbers.binary64 import Bits
-from engine.sheet.workings import box_of
-from pictures.bits import draw_bits
-from pictures.boxes import draw_boxes
-from pictures.curve import draw_curve
-from pictures.dependence import draw_dependence
-from pictures.dial import draw_dial
-from pictures.number_line import draw_number_line
+from pictures import bits, boxes, curve, dependence, dial, number_line
 
 
-def boxes(line):
+def boxed(line):
     sheet = Sheet()
     sheet.answer(line)
     [workings] = sheet.traced(sheet.lines[0])
@@ -30,9 +25,9 @@ def texts_of(svg):
 
 
 def test_nested_boxes_with_their_values():
-    box = boxes("6+3/6+3")
+    box = boxed("6+3/6+3")
     assert box.size == (3, 3)
-    svg = draw_boxes(box.as_dict())
+    svg = boxes.draw(box.as_dict())
     assert [text for text in texts_of(svg) if text[0] in "=≈"] == ["= 0.5", "= 6.5", "= 9.5"]
     inner, outer = sorted(
         (float(r.get("width")), float(r.get("x"))) for r in ET.fromstring(svg).iter("rect")
@@ -42,13 +37,13 @@ def test_nested_boxes_with_their_values():
 
 
 def test_no_picture_where_there_is_nothing_or_too_much_to_draw():
-    assert boxes("42") is None
-    assert boxes("-42") is None
-    assert boxes("+".join("1" * 40)) is None
+    assert boxed("42") is None
+    assert boxed("-42") is None
+    assert boxed("+".join("1" * 40)) is None
 
 
 def test_what_was_typed_is_escaped():
-    svg = draw_dependence(
+    svg = dependence.draw(
         [
             {"name": "a<b>&", "uses": [], "state": "stored"},
             {"name": "c", "uses": ["a<b>&"], "state": "live"},
@@ -60,16 +55,16 @@ def test_what_was_typed_is_escaped():
 @pytest.mark.parametrize("number", [0.1, -2.5, 1e308, 5e-324, 0.0, 1 / 3])
 def test_bits_are_those_of_ieee_754(number):
     """IEEE 754, clause 3.4: sign 1, exponent 11 with bias 1023, fraction 52."""
-    bits = Bits.of(number)
-    coded = bits.sign + bits.exponent + bits.fraction
+    found = Bits.of(number)
+    coded = found.sign + found.exponent + found.fraction
     assert struct.unpack(">d", int(coded, 2).to_bytes(8, "big"))[0] == number
-    assert (len(bits.sign), len(bits.exponent), len(bits.fraction)) == (1, 11, 52)
-    svg = draw_bits(
+    assert (len(found.sign), len(found.exponent), len(found.fraction)) == (1, 11, 52)
+    svg = bits.draw(
         {
             "number": "n",
-            "sign": bits.sign,
-            "exponent": bits.exponent,
-            "fraction": bits.fraction,
+            "sign": found.sign,
+            "exponent": found.exponent,
+            "fraction": found.fraction,
             "power": 0,
             "below": "b",
             "above": "a",
@@ -87,7 +82,7 @@ def test_dependence_puts_each_below_what_it_uses():
         {"name": "c", "uses": [], "state": "stored"},
         {"name": "alone", "uses": [], "state": "stored"},
     ]
-    root = ET.fromstring(draw_dependence(quantities))
+    root = ET.fromstring(dependence.draw(quantities))
     heights = {text.text: float(text.get("y")) for text in root.iter("text")}
     assert heights["m"] == heights["c"] < heights["Q"] < heights["t"]
     assert "alone" not in heights
@@ -96,14 +91,14 @@ def test_dependence_puts_each_below_what_it_uses():
 
 
 def test_no_dependence_or_too_much_of_it_is_not_drawn():
-    assert draw_dependence([{"name": "a", "uses": [], "state": "stored"}]) == ""
+    assert dependence.draw([{"name": "a", "uses": [], "state": "stored"}]) == ""
     many = [{"name": f"x{n}", "uses": ["x0"], "state": "stored"} for n in range(1, 40)]
-    assert draw_dependence([{"name": "x0", "uses": [], "state": "stored"}, *many]) == ""
+    assert dependence.draw([{"name": "x0", "uses": [], "state": "stored"}, *many]) == ""
     circle = [
         {"name": "a", "uses": ["b"], "state": "live"},
         {"name": "b", "uses": ["a"], "state": "live"},
     ]
-    assert draw_dependence(circle)
+    assert dependence.draw(circle)
 
 
 CURVE = {
@@ -114,7 +109,7 @@ CURVE = {
 
 
 def test_a_curve_has_its_pieces_its_mark_and_its_scale():
-    svg = draw_curve(CURVE, "f(x) <b>")
+    svg = curve.draw(CURVE, "f(x) <b>")
     root = ET.fromstring(svg)
     assert len([e for e in root.iter("polyline") if e.get("class") == "curve"]) == 2
     assert [e.get("class") for e in root.iter("circle")] == ["mark"]
@@ -122,15 +117,15 @@ def test_a_curve_has_its_pieces_its_mark_and_its_scale():
     assert "marked at 1" in root.get("aria-label")
     assert "with poles near 1.5" in root.get("aria-label")
     assert [e.get("class") for e in root.iter("line")].count("pole") == 1
-    dots = draw_curve(CURVE | {"is_dots": True, "mark": None}, "f")
+    dots = curve.draw(CURVE | {"is_dots": True, "mark": None}, "f")
     assert [e.get("class") for e in ET.fromstring(dots).iter("circle")] == ["dot"] * 4
 
 
 def test_a_curve_of_radians_is_marked_in_multiples_of_pi():
     wide = CURVE | {"left": -7.0, "right": 7.0, "unit": "rad"}
-    assert {"−2π", "−π", "π", "2π"} <= set(texts_of(draw_curve(wide, "sin")))
+    assert {"−2π", "−π", "π", "2π"} <= set(texts_of(curve.draw(wide, "sin")))
     degrees = CURVE | {"left": -360.0, "right": 360.0, "unit": "deg"}
-    assert {"−180", "180"} <= set(texts_of(draw_curve(degrees, "sin")))
+    assert {"−180", "180"} <= set(texts_of(curve.draw(degrees, "sin")))
 
 
 def test_a_number_line_says_where_each_function_sends_the_number():
@@ -138,7 +133,7 @@ def test_a_number_line_says_where_each_function_sends_the_number():
         "value": "6.5", "below": "6", "above": "7", "part": 0.5, "is_tie": True, "here": "round",
         "sent": {"round": -1, "floor": -1, "ceil": 1, "trunc": 0},
     }  # fmt: skip
-    svg = draw_number_line(line)
+    svg = number_line.draw(line)
     assert {"6.5", "6", "7", "round", "ceil"} <= set(texts_of(svg))
     told = ET.fromstring(svg).get("aria-label")
     assert "round goes to 6" in told
@@ -149,8 +144,8 @@ def test_a_number_line_says_where_each_function_sends_the_number():
 
 @pytest.mark.parametrize("degrees", ["0", "30", "90", "-135", "359.9", "720"])
 def test_the_dial_stands_where_the_angle_points(degrees):
-    dial = dial_of(angle_from(degrees, "deg"))
-    root = ET.fromstring(f"<svg>{draw_dial(dial)}</svg>")
+    shown = dial_of(angle_from(degrees, "deg"))
+    root = ET.fromstring(f"<svg>{dial.draw({'dial': shown, 'point': None})}</svg>")
     [handle] = [e for e in root.iter("circle") if e.get("class") == "handle"]
     theta = math.radians(float(degrees))
     assert float(handle.get("cx")) == pytest.approx(190 + 128 * math.cos(theta), abs=0.1)
@@ -160,6 +155,7 @@ def test_the_dial_stands_where_the_angle_points(degrees):
 
 
 def test_the_dial_shows_the_point_of_a_direction():
-    dial = dial_of(angle_from("-135", "deg"))
-    svg = draw_dial(dial, {"text": "(-1, -1)", "quotient": "45°"})
+    shown = dial_of(angle_from("-135", "deg"))
+    point = {"text": "(-1, -1)", "quotient": "45°"}
+    svg = dial.draw({"dial": shown, "point": point})
     assert "(−1, −1)" in svg

@@ -15,7 +15,9 @@ document.addEventListener("DOMContentLoaded", () => {
   async function ask(query) {
     if (busy) { wanted = query; return; }
     busy = true;
-    const reply = await fetch(`${teapot.page().url}/dial?${new URLSearchParams(query)}`).catch(() => null);
+    const { line, ...angle } = query;
+    const address = line ? `lines/${line}/pictures/dial` : `dial?${new URLSearchParams(angle)}`;
+    const reply = await fetch(`${teapot.page().url}/${address}`).catch(() => null);
     if (reply?.ok) show(await reply.text());
     else teapot.say("The dial cannot be reached just now.");
     busy = false;
@@ -108,13 +110,13 @@ document.addEventListener("DOMContentLoaded", () => {
   });
 
   document.addEventListener("click", (event) => {
-    const opener = event.target.closest("[data-dial]");
-    if (opener) return teapot.openDial(opener.dataset.dial);
+    const opener = event.target.closest("[data-picture=dial]");
+    if (opener) return teapot.openDial(opener.dataset.of);
     if (event.target.closest("[data-use-angle]")) use();
   });
   document.addEventListener("keydown", (event) => {
     if (!event.altKey || event.key.toLowerCase() !== "a" || event.ctrlKey) return;
     event.preventDefault();
-    teapot.openDial(event.target.closest(".line")?.querySelector("[data-dial]")?.dataset.dial);
+    teapot.openDial(event.target.closest(".line")?.querySelector("[data-picture=dial]")?.dataset.of);
   });
 });

@@ -1,0 +1,53 @@
+"""The bits of a statement's binary64, its neighbours, and its distance from the truth."""
+
+from __future__ import annotations
+
+import math
+from typing import Any
+
+from engine.errors import LineError
+from engine.forms.answer import write
+from engine.numbers import binary64
+from engine.numbers.values import Angle, Exact, Real
+from engine.reading.forms import Form
+from engine.sheet.binary64_evaluation import number_of, plain_value
+from engine.sheet.line import Step
+from engine.sheet.sheet import Sheet
+from engine.sheet.store import Store
+from engine.sheet.workings import Workings
+
+
+def bits_of(store: Store, step: Step) -> dict[str, Any] | None:
+    """The bits of a step's binary64, its neighbours and its distance from the true
+    value; None where there is no number."""
+    try:
+        number = number_of(store, step)
+    except LineError:
+        return None
+    true = plain_value(step.value)
+    if isinstance(number, list) or not math.isfinite(number) or not isinstance(true, Exact | Real):
+        return None
+    bits = binary64.Bits.of(number)
+    away = binary64.distance(number, true)
+    return {
+        "number": binary64.shortest(number),
+        "sign": bits.sign,
+        "exponent": bits.exponent,
+        "fraction": bits.fraction,
+        "power": math.frexp(number)[1] - 1 if number else 0,
+        "below": binary64.shortest(bits.below),
+        "above": binary64.shortest(bits.above),
+        "distance": "0" if away == 0 else away.str(4, radius=False),
+        "exact": write(Exact(binary64.exactly(number)), Form("exact", digits=10)).text,
+    }
+
+
+def is_of(step: Step) -> bool:
+    """Whether the value of a statement is a number that binary64 may have."""
+    return isinstance(step.value, Exact | Real | Angle)
+
+
+def shown(sheet: Sheet, step: Step, workings: Workings) -> list[dict[str, Any]]:
+    """The bits of a statement, as their picture gets them."""
+    bits = bits_of(sheet, step)
+    return [] if bits is None else [bits]
