@@ -4,7 +4,7 @@ PYTHON ?= python3
 BIN := .venv/bin
 DEMO_DATA := var/demo
 
-.PHONY: demo test check bench prove-digits fuzz assets setup chromium screenshots requirements
+.PHONY: demo test check check-latex bench prove-digits fuzz assets setup chromium screenshots requirements
 
 demo: setup
 	TEAPOT_DATA=$(DEMO_DATA) $(BIN)/python manage.py migrate -v0
@@ -21,6 +21,9 @@ check: setup
 	$(BIN)/ruff format --check .
 	$(BIN)/lint-imports
 	$(BIN)/python manage.py makemigrations --check --dry-run
+
+check-latex: setup
+	$(BIN)/python -m tools.check_latex
 
 bench: setup chromium
 	$(BIN)/python -m tools.bench

@@ -33,6 +33,7 @@ urlpatterns = [
         lines.as_text,
         name="line-text",
     ),
+    path("sheets/<uuid:pk>/lines/<int:number>/latex", lines.as_latex, name="line-latex"),
     path("sheets/<uuid:pk>/dial", dial.dial, name="dial"),
     path("sheets/<uuid:pk>/quantities", quantities.quantities, name="quantities"),
     path("sheets/<uuid:pk>/quantities/value", quantities.value, name="set-value"),

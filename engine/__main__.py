@@ -10,6 +10,7 @@ from __future__ import annotations
 
 import argparse
 import sys
+from dataclasses import replace
 
 from engine.limited.sheet import LimitedSheet, Printed, Wanted
 
@@ -20,6 +21,7 @@ def main() -> int:
     parser.add_argument("file", nargs="?", help="a sheet as UTF-8 text; standard input if left out")
     parser.add_argument("--json", action="store_true", help="print one JSON object a line")
     parser.add_argument("--workings", action="store_true", help="add the steps of each line")
+    parser.add_argument("--latex", action="store_true", help="add each answer as LaTeX")
     options = parser.parse_args()
     try:
         text = _read(options.file)
@@ -31,7 +33,7 @@ def main() -> int:
         for number, line in enumerate(text.replace("\r\n", "\n").split("\n"), 1):
             if not line.strip():
                 continue
-            wanted = Wanted(number, line, json=options.json, workings=options.workings)
+            wanted = Wanted(number, line, (), options.json, options.workings, options.latex)
             printed = _answered(sheet, wanted, may_ask=options.file is not None)
             failed = failed or printed.failed
             print(printed.text, flush=True)
@@ -50,9 +52,7 @@ def _answered(sheet: LimitedSheet, wanted: Wanted, may_ask: bool) -> Printed:
         if not row:
             break
         replies = [*replies[:taken], row.strip()]
-        printed = sheet.answer(
-            Wanted(wanted.number, wanted.text, tuple(replies), wanted.json, wanted.workings)
-        )
+        printed = sheet.answer(replace(wanted, replies=tuple(replies)))
     return printed
 
 

@@ -12,15 +12,18 @@ from engine.sheet.outcome import NOTE, Outcome
 from engine.sheet.workings import WorkStep
 
 
-def as_json(outcome: Outcome, steps: Sequence[WorkStep] = ()) -> str:
+def as_json(outcome: Outcome, steps: Sequence[WorkStep] = (), latex: bool = False) -> str:
     """One object in one row."""
     data = outcome.as_dict() | {"steps": [step.as_dict() for step in steps]}
+    if latex:
+        for shown, answer in zip(data["answers"], outcome.answers, strict=True):
+            shown["latex"] = answer.latex
     return json.dumps(data, ensure_ascii=False)
 
 
-def as_rows(outcome: Outcome, steps: Sequence[WorkStep] = ()) -> str:
+def as_rows(outcome: Outcome, steps: Sequence[WorkStep] = (), latex: bool = False) -> str:
     """Plain text, a row for each thing that is said."""
-    return "\n".join(_rows(outcome, steps))
+    return "\n".join(_rows(outcome, steps, latex))
 
 
 def _looked_up(command: str, words: str) -> list[str]:
@@ -30,7 +33,7 @@ def _looked_up(command: str, words: str) -> list[str]:
     return [f"{entry.pattern}  {entry.summary}" for entry in search(words)]
 
 
-def _rows(outcome: Outcome, steps: Sequence[WorkStep]) -> Iterable[str]:
+def _rows(outcome: Outcome, steps: Sequence[WorkStep], latex: bool) -> Iterable[str]:
     yield f"{outcome.number:>4}  {outcome.input}"
     if outcome.status == NOTE:
         return
@@ -53,5 +56,7 @@ def _rows(outcome: Outcome, steps: Sequence[WorkStep]) -> Iterable[str]:
             shown += f"  (angles in {answer.unit})" if answer.unit else ""
             yield f"      {answer.reading}{shown}"
             yield from (f"        {also}" for also in answer.also)
+            if latex:
+                yield f"        {answer.latex}"
     for notice in outcome.notices:
         yield f"      ({notice.text})"

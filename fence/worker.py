@@ -211,6 +211,12 @@ def _whole_answer(sheet: Sheet, number: int, place: int) -> dict[str, Any] | Non
     return {"text": answers[place].text, "cells": answers[place].cells()}
 
 
+def _latex(sheet: Sheet, number: int) -> list[str]:
+    """The answers of a line as LaTeX."""
+    line = sheet.by_number.get(number)
+    return [] if line is None else [one.latex for one in sheet.outcome_of(line).answers]
+
+
 def _quantities(sheet: Sheet) -> Any:
     """The quantities as they are at the foot of the sheet."""
     quantities, left_out = list_quantities(sheet)
@@ -275,6 +281,7 @@ JOBS = {
     "rows": _rows,
     "outcomes": _outcomes,
     "whole_answer": _whole_answer,
+    "latex": _latex,
     "quantities": _quantities,
     "again": _again,
     "with_form": _with_form,

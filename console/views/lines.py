@@ -255,6 +255,15 @@ def as_text(request: HttpRequest, pk: UUID, number: int, place: int) -> HttpResp
     return HttpResponse(answer["text"], content_type="text/plain; charset=utf-8")
 
 
+@require_GET
+def as_latex(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
+    """The answers of a line as LaTeX, a row each."""
+    sheet = own_sheet(request, pk)
+    own_line(sheet, number)
+    rows = evaluating.work(sheet, "latex", number=number) or []
+    return HttpResponse("\n".join(rows), content_type="text/plain; charset=utf-8")
+
+
 def _whole_answer(request: HttpRequest, pk: UUID, number: int, place: int) -> dict[str, Any]:
     sheet = own_sheet(request, pk)
     own_line(sheet, number)

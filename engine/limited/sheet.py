@@ -54,6 +54,7 @@ class Wanted:
     replies: tuple[str, ...] = ()
     json: bool = False
     workings: bool = False
+    latex: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -127,7 +128,7 @@ def _error(wanted: Wanted, error: LineError) -> Outcome:
 
 
 def _print(outcome: Outcome, steps: Sequence[WorkStep], wanted: Wanted) -> str:
-    return (as_json if wanted.json else as_rows)(outcome, steps)
+    return (as_json if wanted.json else as_rows)(outcome, steps, wanted.latex)
 
 
 # -- inside the process ----------------------------------------------------------------

@@ -75,6 +75,12 @@ GREEK = {
     "Λ": "Lambda", "Ξ": "Xi", "Π": "Pi", "Σ": "Sigma", "Φ": "Phi", "Ψ": "Psi", "Ω": "Omega",
 }  # fmt: skip
 
+TEXT_SIGNS = {
+    "°": r"\textdegree{}", "−": "-", "≈": r"$\approx$", "π": r"$\pi$", "∞": r"$\infty$",
+    "·": r"$\cdot$", "×": r"$\times$", "√": r"$\surd$", "≤": r"$\le$", "≥": r"$\ge$",
+}  # fmt: skip
+"""Signs among words that are mathematics to LaTeX."""
+
 BARS = {"abs": (r"\lvert", r"\rvert"), "floor": (r"\lfloor", r"\rfloor"),
         "ceil": (r"\lceil", r"\rceil")}  # fmt: skip
 
@@ -96,7 +102,11 @@ def answer_latex(tree: Node | Statement) -> str:
 def words_latex(text: str) -> str:
     """Words among mathematics."""
     escaped = _SPECIAL.sub(lambda found: _ESCAPES.get(found[0], f"\\{found[0]}"), text)
-    return rf"\text{{{escaped}}}"
+    return rf"\text{{{''.join(map(_letter, escaped))}}}"
+
+
+def _letter(sign: str) -> str:
+    return rf"$\{GREEK[sign]}$" if sign in GREEK else TEXT_SIGNS.get(sign, sign)
 
 
 def number_latex(text: str) -> str:
@@ -139,7 +149,7 @@ def _identifier(name: str) -> str:
         return rf"\mathrm{{{name}}}"
     if len(name) == 1 and name.isascii():
         return name
-    greek = "".join(rf"$\{GREEK[one]}$" if one in GREEK else one for one in name)
+    greek = "".join(map(_letter, name))
     if greek != name:
         return rf"\text{{\textit{{{greek}}}}}"
     return rf"\mathit{{{name}}}" if name.isascii() and name.isalnum() else words_latex(name)

@@ -18,6 +18,12 @@ document.addEventListener("DOMContentLoaded", () => {
       await navigator.clipboard.writeText(texts.join("; "));
       teapot.say("The answer is copied.");
     },
+    async latex(line) {
+      const reply = await fetch(`${teapot.page().url}/lines/${numberOf(line)}/latex`).catch(() => null);
+      if (!reply?.ok) return teapot.say("The LaTeX could not be had.");
+      await navigator.clipboard.writeText(await reply.text());
+      teapot.say("The line is copied as LaTeX.");
+    },
     mend: (line) => edit(line, line.dataset.input, (text, reply) => change(line, "", { text, reply })),
     below: (line) => edit(line, "", (text, reply) => insert(line, text, reply), true),
     up: (line) => change(line, "/move", { way: "up" }),
