@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Any, NamedTuple
+from typing import Any, NamedTuple, SupportsInt
 
 
 class Span(NamedTuple):
@@ -66,11 +66,12 @@ def offers(mends: tuple[Mend, ...], text: str) -> list[dict[str, str]]:
 LARGEST_COUNTED = 10**15
 
 
-def counted(number: int) -> str:
+def counted(number: SupportsInt) -> str:
     """A number in a sentence: in full, or on which side of all that is counted it is."""
-    if abs(number) < LARGEST_COUNTED:
-        return f"{int(number):,}"
-    return "10^15 or more" if number > 0 else "-10^15 or less"
+    whole = int(number)
+    if abs(whole) < LARGEST_COUNTED:
+        return f"{whole:,}"
+    return "10^15 or more" if whole > 0 else "-10^15 or less"
 
 
 def replace(span: Span, replacement: str) -> Mend:

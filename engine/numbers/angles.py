@@ -9,6 +9,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
+from typing import cast
 
 from flint import fmpq
 
@@ -19,17 +20,16 @@ from engine.numbers.values import (
     Angle,
     Complex,
     Exact,
+    Extended,
+    Finite,
     Infinite,
-    Number,
-    Real,
+    Scalar,
     Undefined,
     Value,
     exact,
     is_complex,
+    real,
 )
-
-FINITE = Exact | Real | Complex
-"""What the number of units of an angle can be."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,28 +59,28 @@ PARTS = {"°": fmpq(1), "′": fmpq(1, 60), "″": fmpq(1, 3600)}
 """The degree, its minute and its second, in degrees."""
 
 
-def angle_of(count: Value, name: str) -> Value:
+def angle_of(count: Scalar, name: str) -> Angle | Undefined:
     """The angle of so many units; what is no finite number is ``undefined``."""
     if isinstance(count, Infinite):
         return Undefined("An infinite angle has no direction.")
     if isinstance(count, Undefined):
         return count
-    return Angle(_operate("*", count, UNITS[name].one), name)
+    return Angle(cast(Finite, _operate("*", count, UNITS[name].one)), name)
 
 
-def count_of(angle: Angle, name: str = "") -> Number | Complex:
+def count_of(angle: Angle, name: str = "") -> Finite:
     """How many units an angle has: of its own, or of the one named."""
-    return _operate("/", angle.radians, UNITS[name or angle.unit].one)
+    return cast(Finite, _operate("/", angle.radians, UNITS[name or angle.unit].one))
 
 
-def _operate(op: str, a: Value, b: Value) -> Value:
+def _operate(op: str, a: Scalar, b: Scalar) -> Scalar:
     """An operation between numbers of radians, or of units."""
     if isinstance(a, Complex) or isinstance(b, Complex):
         return complexes.operate(op, a, b)
-    return ON_REALS[op](a, b)
+    return ON_REALS[op](cast(Extended, a), cast(Extended, b))
 
 
-ON_REALS: dict[str, Callable[[Value, Value], Value]] = {
+ON_REALS: dict[str, Callable[[Extended, Extended], Extended]] = {
     "+": arithmetic.add,
     "-": arithmetic.subtract,
     "*": arithmetic.multiply,
@@ -89,9 +89,9 @@ ON_REALS: dict[str, Callable[[Value, Value], Value]] = {
 }
 
 
-def _angle_or_not(radians: Value, name: str) -> Value:
+def _angle_or_not(radians: Scalar, name: str) -> Scalar:
     """An angle, where there is a number of radians; what is undefined stays so."""
-    return Angle(radians, name) if isinstance(radians, FINITE) else radians
+    return Angle(radians, name) if isinstance(radians, Finite) else radians
 
 
 def in_unit(angle: Angle, name: str) -> Angle:
@@ -99,12 +99,12 @@ def in_unit(angle: Angle, name: str) -> Angle:
     return Angle(angle.radians, name)
 
 
-def as_angle(value: Value) -> Value:
+def as_angle(value: Scalar) -> Angle | Undefined:
     """``value`` as an angle: a bare number is read in the unit of the conventions."""
     return value if isinstance(value, Angle) else angle_of(value, unit())
 
 
-def radians_of(value: Value) -> Value:
+def radians_of(value: Scalar) -> Extended | Complex:
     """An angle in radians, as a number, which may be complex; a bare number is read as
     :func:`as_angle` does."""
     if isinstance(value, Infinite):
@@ -113,12 +113,12 @@ def radians_of(value: Value) -> Value:
     return angle.radians if isinstance(angle, Angle) else angle
 
 
-def computed(radians: Value) -> Value:
+def computed(radians: Scalar) -> Scalar:
     """An angle that was computed: it is shown in the unit of the conventions."""
     return _angle_or_not(radians, conventions().angle)
 
 
-def _beside(value: Value) -> Value:
+def _beside(value: Scalar) -> Angle | Undefined:
     """The other side of a sum or a comparison with an angle, as an angle."""
     if not isinstance(value, Angle):
         name = unit()
@@ -127,7 +127,7 @@ def _beside(value: Value) -> Value:
     return value
 
 
-def as_number(value: Value) -> Value:
+def as_number(value: Scalar) -> Scalar:
     """An angle as its number of radians, which is noticed; anything else as it is."""
     if isinstance(value, Angle):
         notice("angle-as-number", "The angle was taken as its number of radians here.")
@@ -135,19 +135,18 @@ def as_number(value: Value) -> Value:
     return value
 
 
-def operate(op: str, a: Value, b: Value) -> Value:
+def operate(op: str, a: Scalar, b: Scalar) -> Scalar:
     """``a op b``, where one or both are angles."""
     return OPERATIONS[op](a, b)
 
 
-def _alike(op: str) -> Callable[[Value, Value], Value]:
+def _alike(op: str) -> Callable[[Scalar, Scalar], Scalar]:
     """An operation between two angles that gives an angle."""
 
-    def operation(a: Value, b: Value) -> Value:
+    def operation(a: Scalar, b: Scalar) -> Scalar:
         first, second = _beside(a), _beside(b)
-        for value in (first, second):
-            if not isinstance(value, Angle):
-                return value
+        if isinstance(first, Undefined) or isinstance(second, Undefined):
+            return first if isinstance(first, Undefined) else second
         radians = _operate(op, first.radians, second.radians)
         name = first.unit if isinstance(a, Angle) else second.unit
         return _angle_or_not(radians, name)
@@ -155,43 +154,44 @@ def _alike(op: str) -> Callable[[Value, Value], Value]:
     return operation
 
 
-def _multiply(a: Value, b: Value) -> Value:
+def _multiply(a: Scalar, b: Scalar) -> Scalar:
     if isinstance(a, Angle) and isinstance(b, Angle):
         return _operate("*", as_number(a), as_number(b))
-    angle, factor = (a, b) if isinstance(a, Angle) else (b, a)
+    angle, factor = (a, b) if isinstance(a, Angle) else (cast(Angle, b), a)
     return _angle_or_not(_operate("*", angle.radians, factor), angle.unit)
 
 
-def _divide(a: Value, b: Value) -> Value:
+def _divide(a: Scalar, b: Scalar) -> Scalar:
     if isinstance(a, Angle) and isinstance(b, Angle):
         return _operate("/", a.radians, b.radians)
     if isinstance(b, Angle):
         return _operate("/", a, as_number(b))
-    return _angle_or_not(_operate("/", a.radians, b), a.unit)
+    angle = cast(Angle, a)
+    return _angle_or_not(_operate("/", angle.radians, b), angle.unit)
 
 
-def _remainder(a: Value, b: Value) -> Value:
+def _remainder(a: Scalar, b: Scalar) -> Scalar:
     first, second = _beside(a), _beside(b)
     _refuse_complex("mod", first, second)
-    for value in (first, second):
-        if not isinstance(value, Angle):
-            return value
+    if isinstance(first, Undefined) or isinstance(second, Undefined):
+        return first if isinstance(first, Undefined) else second
     name = first.unit if isinstance(a, Angle) else second.unit
-    return _angle_or_not(whole.mod(first.radians, second.radians), name)
+    return _angle_or_not(whole.mod(real(first.radians), real(second.radians)), name)
 
 
-def _quotient(a: Value, b: Value) -> Value:
+def _quotient(a: Scalar, b: Scalar) -> Scalar:
     _refuse_complex("div", a, b)
-    return whole.div(*sides(a, b))
+    first, second = sides(a, b)
+    return whole.div(cast(Extended, first), cast(Extended, second))
 
 
-def _refuse_complex(op: str, *values: Value) -> None:
+def _refuse_complex(op: str, *values: Scalar) -> None:
     for value in values:
         if is_complex(value):
             raise OperatorForReals(op=op)
 
 
-OPERATIONS: dict[str, Callable[[Value, Value], Value]] = {
+OPERATIONS: dict[str, Callable[[Scalar, Scalar], Scalar]] = {
     "+": _alike("+"),
     "-": _alike("-"),
     "*": _multiply,
@@ -201,17 +201,23 @@ OPERATIONS: dict[str, Callable[[Value, Value], Value]] = {
 }
 
 
-def sides(a: Value, b: Value) -> tuple[Value, Value]:
+def sides(a: Scalar, b: Scalar) -> tuple[Scalar, Scalar]:
     """Two values of which one is an angle, as their numbers of radians."""
     first, second = _beside(a), _beside(b)
-    return tuple(v.radians if isinstance(v, Angle) else v for v in (first, second))
+    return (
+        first.radians if isinstance(first, Angle) else first,
+        second.radians if isinstance(second, Angle) else second,
+    )
 
 
-def counts(a: Value, b: Value) -> tuple[Value, Value]:
+def counts(a: Scalar, b: Scalar) -> tuple[Scalar, Scalar]:
     """The same as their numbers of units: of the unit that the first angle has."""
-    name = (a if isinstance(a, Angle) else b).unit
+    name = (a if isinstance(a, Angle) else cast(Angle, b)).unit
     first, second = _beside(a), _beside(b)
-    return tuple(count_of(v, name) if isinstance(v, Angle) else v for v in (first, second))
+    return (
+        count_of(first, name) if isinstance(first, Angle) else first,
+        count_of(second, name) if isinstance(second, Angle) else second,
+    )
 
 
 def by_count(compute: Callable[..., Value]) -> Callable[..., Value]:
@@ -223,6 +229,6 @@ def by_count(compute: Callable[..., Value]) -> Callable[..., Value]:
         _refuse_complex("Rounding", x)
         name = "deg" if x.unit == "dms" else x.unit
         result = compute(count_of(x, name), *others)
-        return angle_of(result, name)
+        return angle_of(cast(Scalar, result), name)
 
     return function

@@ -7,6 +7,7 @@ stays exact is kept exact; everything else becomes a :class:`Real`.
 from __future__ import annotations
 
 import operator
+from typing import overload
 
 from flint import arb, fmpq, fmpz
 
@@ -18,12 +19,13 @@ from engine.numbers.roots import perfect_root
 from engine.numbers.values import (
     Bounds,
     Exact,
+    Extended,
     Infinite,
     Number,
     Real,
     Undefined,
-    Value,
     exact,
+    real,
     too_large,
     undecided,
 )
@@ -32,7 +34,11 @@ HALF = fmpq(1, 2)
 ONE = exact(1)
 
 
-def negate(a: Value) -> Value:
+@overload
+def negate(a: Number) -> Number: ...
+@overload
+def negate(a: Extended) -> Extended: ...
+def negate(a: Extended) -> Extended:
     match a:
         case Exact():
             return Exact(-a.coefficient, a.pi_power)
@@ -68,8 +74,8 @@ def bounds_of_sum(a: Number, b: Number, minus: bool = False) -> Bounds | None:
         return None
     if minus:
         other = other.times(fmpq(-1))
-    low = None if None in (one.low, other.low) else one.low + other.low
-    high = None if None in (one.high, other.high) else one.high + other.high
+    low = None if one.low is None or other.low is None else one.low + other.low
+    high = None if one.high is None or other.high is None else one.high + other.high
     return Bounds(low, high, one.strict or other.strict)
 
 
@@ -80,7 +86,11 @@ def bounds_of_multiple(a: Real, factor: fmpq) -> Bounds | None:
     return a.bounds.times(factor)
 
 
-def add(a: Value, b: Value) -> Value:
+@overload
+def add(a: Number, b: Number) -> Number: ...
+@overload
+def add(a: Extended, b: Extended) -> Extended: ...
+def add(a: Extended, b: Extended) -> Extended:
     if isinstance(a, Exact) and isinstance(b, Exact):
         if a.pi_power == b.pi_power or not b.coefficient:
             return exact(a.coefficient + b.coefficient, a.pi_power)
@@ -110,13 +120,16 @@ def _are_opposite(a: Number, b: Number) -> bool:
     )
 
 
-def subtract(a: Value, b: Value) -> Value:
-    numbers = isinstance(a, Number) and isinstance(b, Number)
-    if numbers and are_the_same(a, b):
+@overload
+def subtract(a: Number, b: Number) -> Number: ...
+@overload
+def subtract(a: Extended, b: Extended) -> Extended: ...
+def subtract(a: Extended, b: Extended) -> Extended:
+    if isinstance(a, Infinite | Undefined) or isinstance(b, Infinite | Undefined):
+        return add(a, negate(b))
+    if are_the_same(a, b):
         return exact(0)
-    if numbers and (isinstance(a, Real) or isinstance(b, Real)):
-        if isinstance(b, Exact) or b.radical or b.power_of_e:
-            return add(a, negate(b))
+    if isinstance(b, Real) and not (b.radical or b.power_of_e):
         return Real(operator.sub, a, b, bounds=bounds_of_sum(a, b, minus=True))
     return add(a, negate(b))
 
@@ -164,7 +177,11 @@ def _are_known_as_one(a: Real, b: Real) -> bool:
     return any(one is not None and one == other for one, other in known)
 
 
-def multiply(a: Value, b: Value) -> Value:
+@overload
+def multiply(a: Number, b: Number) -> Number: ...
+@overload
+def multiply(a: Extended, b: Extended) -> Extended: ...
+def multiply(a: Extended, b: Extended) -> Extended:
     if isinstance(a, Exact) and isinstance(b, Exact):
         return exact(a.coefficient * b.coefficient, a.pi_power + b.pi_power)
     if isinstance(a, Undefined):
@@ -204,7 +221,7 @@ def _bounds_of_product(a: Number, b: Number) -> Bounds | None:
     return None
 
 
-def divide(a: Value, b: Value) -> Value:
+def divide(a: Extended, b: Extended) -> Extended:
     if isinstance(a, Exact) and isinstance(b, Exact) and b.coefficient:
         return exact(a.coefficient / b.coefficient, a.pi_power - b.pi_power)
     if isinstance(a, Undefined):
@@ -228,23 +245,23 @@ def divide(a: Value, b: Value) -> Value:
     return radicals.divide(a, b) or powers_of_e.divide(a, b) or Real(operator.truediv, a, b)
 
 
-def _over_zero(a: Value) -> Value:
+def _over_zero(a: Extended) -> Extended:
     if is_zero(a):
         return Undefined("0/0 has no value: every number times 0 is 0.")
     notice("division-by-zero", "This divides by zero, which usually is a slip.")
     return Infinite(sign_of(a))
 
 
-def is_zero(a: Value) -> bool:
+def is_zero(a: Extended) -> bool:
     """Whether ``a`` is exactly 0."""
     return isinstance(a, Exact) and not a.coefficient
 
 
-def sign_of(a: Exact | Real | Infinite) -> int:
+def sign_of(a: Extended) -> int:
     """−1, 0 or 1.  Errors: :class:`LineError` where it cannot be decided."""
     if isinstance(a, Infinite):
         return a.sign
-    sign = a.sign()
+    sign = real(a).sign()
     if sign is None:
         raise undecided()
     return sign
@@ -253,7 +270,7 @@ def sign_of(a: Exact | Real | Infinite) -> int:
 # -- powers -----------------------------------------------------------------------
 
 
-def power(a: Value, b: Value) -> Value:
+def power(a: Extended, b: Extended) -> Extended:
     """``a`` to the power ``b``.
 
     Errors: :class:`LineError` where the result would be larger than the limit,
@@ -296,7 +313,7 @@ def _positive_power(a: Number, b: Number) -> Real | Exact:
     return Real(operator.pow, a, b)
 
 
-def _integer_power(a: Number, n: fmpz) -> Value:
+def _integer_power(a: Number, n: fmpz) -> Extended:
     if n == 0:
         if is_zero(a):
             notice("zero-to-zero", "0⁰ is 1 by convention.")
@@ -336,7 +353,7 @@ def _power_too_large(a: Exact, n: fmpz) -> LineError:
     return too_large()
 
 
-def _rational_power(a: fmpq, b: fmpq) -> Value:
+def _rational_power(a: fmpq, b: fmpq) -> Extended:
     if a < 0:
         degree = int(b.q) if b.q < 1000 else 0
         if degree % 2 and perfect_root(-a, degree) is not None:
@@ -352,7 +369,7 @@ def _rational_power(a: fmpq, b: fmpq) -> Value:
     return _positive_power(exact(a), exact(b))
 
 
-def _infinite_power(a: Value, b: Value) -> Value:
+def _infinite_power(a: Extended, b: Extended) -> Extended:
     if is_zero(b):
         return Undefined("∞⁰ has no value: it could be anything.")
     if isinstance(b, Infinite):
@@ -365,14 +382,18 @@ def _infinite_power(a: Value, b: Value) -> Value:
         return Infinite(1) if grows == (b.sign > 0) else exact(0)
     if sign_of(b) < 0:
         return exact(0)
-    if a.sign > 0:
+    if isinstance(a, Infinite) and a.sign > 0:
         return Infinite(1)
     if not (isinstance(b, Exact) and b.is_integer):
         return Undefined("−∞ to a power that is not whole has no value.")
     return Infinite(-1 if b.coefficient.p % 2 else 1)
 
 
-def abs_of(a: Value) -> Value:
+@overload
+def abs_of(a: Number) -> Number: ...
+@overload
+def abs_of(a: Extended) -> Extended: ...
+def abs_of(a: Extended) -> Extended:
     """The absolute value."""
     match a:
         case Exact():
@@ -386,11 +407,15 @@ def abs_of(a: Value) -> Value:
     return a
 
 
-def exp_of(a: Value) -> Value:
+@overload
+def exp_of(a: Number) -> Number: ...
+@overload
+def exp_of(a: Extended) -> Extended: ...
+def exp_of(a: Extended) -> Extended:
     """e to the power ``a``."""
     match a:
         case Exact():
-            return powers_of_e.number_of(fmpq(1), a)
+            return real(powers_of_e.number_of(fmpq(1), a))
         case Real() if a.power_of is not None and a.power_of[0] is None:
             return a.power_of[1]
         case Real():

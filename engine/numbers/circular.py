@@ -18,13 +18,14 @@ from engine.numbers.radicals import square_roots
 from engine.numbers.values import (
     Bounds,
     Exact,
+    Extended,
     Infinite,
     Number,
     Radical,
     Real,
     Undefined,
-    Value,
     exact,
+    real,
     undecided,
 )
 
@@ -63,7 +64,7 @@ ROOT_TANGENTS = {
 """tan(πt) for t in (0, 1/2), likewise."""
 
 
-def _turns_of_pi(x: Value) -> fmpq | None:
+def _turns_of_pi(x: Extended) -> fmpq | None:
     """t where ``x`` is exactly πt with t rational, else None."""
     if isinstance(x, Exact) and (x.pi_power == 1 or not x.coefficient):
         return x.coefficient
@@ -109,7 +110,7 @@ def _modulo(t: fmpq, period: int) -> fmpq:
     return t - period * (t / period).floor()
 
 
-def sine(x: Value) -> Value:
+def sine(x: Extended) -> Extended:
     """The sine of ``x`` radians."""
     if isinstance(x, Infinite | Undefined):
         return NO_LIMIT if isinstance(x, Infinite) else x
@@ -120,7 +121,7 @@ def sine(x: Value) -> Value:
     return known[0] if known else circular(arb.sin, x)
 
 
-def cosine(x: Value) -> Value:
+def cosine(x: Extended) -> Extended:
     """The cosine of ``x`` radians."""
     if isinstance(x, Infinite | Undefined):
         return NO_LIMIT if isinstance(x, Infinite) else x
@@ -131,7 +132,7 @@ def cosine(x: Value) -> Value:
     return known[1] if known else circular(arb.cos, x)
 
 
-def tangent(x: Value) -> Value:
+def tangent(x: Extended) -> Extended:
     """The tangent of ``x`` radians; undefined at odd multiples of π/2."""
     if isinstance(x, Infinite | Undefined):
         return NO_LIMIT if isinstance(x, Infinite) else x
@@ -154,7 +155,7 @@ def tangent(x: Value) -> Value:
     return Real(lambda: arb.tan_pi(arb(t)), name=("tan π", t))
 
 
-def cotangent(x: Value) -> Value:
+def cotangent(x: Extended) -> Extended:
     """The cosine of ``x`` radians over its sine."""
     sin, cos = sine(x), cosine(x)
     if isinstance(sin, Undefined):
@@ -168,18 +169,20 @@ def cotangent(x: Value) -> Value:
 
 
 def _where_known(
-    number: Value, rationals: dict[fmpq, fmpq], roots: dict[Radical, fmpq]
+    number: Extended, rationals: dict[fmpq, fmpq], roots: dict[Radical, fmpq]
 ) -> fmpq | None:
     """t where ``number`` is a value at πt that the tables hold, else None."""
     if isinstance(number, Real):
-        return roots.get(number.radical)
-    return rationals.get(number.coefficient) if number.is_rational else None
+        return None if number.radical is None else roots.get(number.radical)
+    if isinstance(number, Exact) and number.is_rational:
+        return rationals.get(number.coefficient)
+    return None
 
 
 def _both_ways(values: dict[fmpq, Real]) -> dict[Radical, fmpq]:
     """t for each value and, with the other sign, for its negative."""
-    above = {value.radical: t for t, value in values.items()}
-    return above | {negate(value).radical: -t for t, value in values.items()}
+    both = ((one, s) for t, value in values.items() for one, s in ((value, t), (negate(value), -t)))
+    return {one.radical: t for one, t in both if isinstance(one, Real) and one.radical is not None}
 
 
 ARCSINES = {-fmpq(1): -HALF, -HALF: -fmpq(1, 6), fmpq(0): fmpq(0), HALF: fmpq(1, 6), fmpq(1): HALF}
@@ -196,13 +199,13 @@ HALF_PI = Exact(HALF, 1)
 
 def _other_leg(x: Number) -> Number:
     """The cosine from 0 to 1 that belongs to a sine, or the other way round."""
-    return power(subtract(ONE, power(x, exact(2))), Exact(HALF))
+    return real(power(subtract(ONE, power(x, exact(2))), Exact(HALF)))
 
 
 def _ray(y: Number, x: Number) -> tuple[Number, Number]:
     """The sine and the cosine of the direction of a point."""
     length = power(add(power(x, exact(2)), power(y, exact(2))), Exact(HALF))
-    return divide(y, length), divide(x, length)
+    return real(divide(y, length)), real(divide(x, length))
 
 
 def arcsine(x: Number) -> Number | None:

@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from functools import cmp_to_key
 from operator import attrgetter
+from typing import cast
 
 from engine.errors import NoOrder
 from engine.limits import FIRST_BITS, LAST_BITS
@@ -18,15 +19,19 @@ from engine.numbers.values import (
     Complex,
     Date,
     Exact,
+    Extended,
+    Finite,
     Infinite,
     List,
     Real,
+    Scalar,
     Table,
     Undefined,
     Value,
+    real,
 )
 
-HOLDS = {
+HOLDS: dict[str, Callable[[int], bool]] = {
     "==": lambda sign: sign == 0,
     "!=": lambda sign: sign != 0,
     "<": lambda sign: sign < 0,
@@ -54,17 +59,17 @@ def compare(op: str, a: Value, b: Value) -> bool | Undefined:
     if not (_is_ordered(a) and _is_ordered(b)):
         return _compare_unordered(op, a, b)
     if isinstance(a, Angle) or isinstance(b, Angle):
-        a, b = angles.sides(a, b)
+        a, b = angles.sides(cast(Scalar, a), cast(Scalar, b))
         if isinstance(a, Complex) or isinstance(b, Complex):
             return _compare_unordered(op, a, b)
     if isinstance(a, Undefined) or isinstance(b, Undefined):
         return op == "!="
     if isinstance(a, Infinite) or isinstance(b, Infinite):
-        return HOLDS[op](_reach(a) - _reach(b))
-    difference = subtract(a, b)
+        return HOLDS[op](_reach(cast(Extended, a)) - _reach(cast(Extended, b)))
+    difference = subtract(real(a), real(b))
     sign = difference.sign()
-    if sign is not None:
-        return HOLDS[op](sign)
+    if sign is not None or isinstance(difference, Exact):
+        return HOLDS[op](sign or 0)
     return _by_bounds(op, difference.bounds)
 
 
@@ -98,7 +103,7 @@ def in_order(values: Sequence[Value]) -> list[Value]:
         return sorted(values, key=cmp_to_key(order_of))
     if all(isinstance(value, Exact) and value.is_rational for value in values):
         return sorted(values, key=attrgetter("coefficient"))
-    balls = [(value.ball(FIRST_BITS), at) for at, value in enumerate(values)]
+    balls = [(real(value).ball(FIRST_BITS), at) for at, value in enumerate(values)]
     balls.sort(key=lambda pair: pair[0].mid())
     ordered: list[Value] = []
     at = 0
@@ -140,27 +145,30 @@ def _is_ordered(value: Value) -> bool:
     return isinstance(value, Exact | Real | Infinite | Undefined)
 
 
-def _compare_unordered(op: str, a: Value, b: Value) -> bool:
+def _compare_unordered(op: str, a: Value, b: Value) -> bool | Undefined:
     """Only whether the two are the same."""
     both = (a, b)
     is_angle = any(isinstance(value, Angle) for value in both)
     if is_angle and all(isinstance(value, Angle | Exact | Real | Complex) for value in both):
-        a, b = angles.sides(a, b)
+        a, b = angles.sides(cast(Scalar, a), cast(Scalar, b))
     if op not in ("==", "!="):
         kind = KINDS.get(type(b if _is_ordered(a) else a), "a number")
         raise NoOrder(op=op, kind=kind)
+    equal: bool | Undefined
     if isinstance(a, Complex) or isinstance(b, Complex):
-        (a_re, a_im), (b_re, b_im) = (
-            parts(value) if isinstance(value, Complex | Exact | Real) else (None, None)
-            for value in (a, b)
-        )
-        both = None not in (a_re, b_re)
-        equal = both and all_of(compare("==", a_re, b_re), compare("==", a_im, b_im))
+        equal = _are_equal_parts(a, b)
         if isinstance(equal, Undefined):
             return equal
     else:
         equal = type(a) is type(b) and a == b
     return equal if op == "==" else not equal
+
+
+def _are_equal_parts(a: Value, b: Value) -> bool | Undefined:
+    if not (isinstance(a, Finite) and isinstance(b, Finite)):
+        return False
+    (a_re, a_im), (b_re, b_im) = parts(a), parts(b)
+    return all_of(compare("==", a_re, b_re), compare("==", a_im, b_im))
 
 
 def all_of(*truths: bool | Undefined) -> bool | Undefined:
@@ -177,5 +185,5 @@ def any_of(*truths: bool | Undefined) -> bool | Undefined:
     return next((truth for truth in truths if isinstance(truth, Undefined)), False)
 
 
-def _reach(a: Exact | Real | Infinite) -> int:
+def _reach(a: Extended) -> int:
     return a.sign if isinstance(a, Infinite) else 0

@@ -21,30 +21,43 @@ from engine.numbers.arithmetic import (
     subtract,
 )
 from engine.numbers.circular import cosine, direction, sine
-from engine.numbers.values import Complex, Exact, Infinite, Number, Real, Undefined, Value, exact
+from engine.numbers.values import (
+    Complex,
+    Exact,
+    Extended,
+    Infinite,
+    Number,
+    Real,
+    Undefined,
+    exact,
+    real,
+)
 
 ZERO, ONE, TWO = exact(0), exact(1), exact(2)
 HALF = exact(fmpq(1, 2))
+Plane = Exact | Real | Infinite | Undefined | Complex
+"""What stands in the plane of complex numbers, or takes the place of that."""
+
 MAX_EXACT_POWER = 1000
 """Whole exponents up to which a power is multiplied out, and stays exact."""
 
 
-def parts(value: Value) -> tuple[Number, Number]:
+def parts(value: Plane) -> tuple[Number, Number]:
     """The real and the imaginary part of a number."""
-    return (value.re, value.im) if isinstance(value, Complex) else (value, ZERO)
+    return (value.re, value.im) if isinstance(value, Complex) else (real(value), ZERO)
 
 
-def complex_of(re: Value, im: Value) -> Value:
+def complex_of(re: Extended, im: Extended) -> Plane:
     """The number with these parts: a real one where the second is exactly 0."""
     for part in (re, im):
         if isinstance(part, Undefined):
             return part
         if isinstance(part, Infinite):
             return Undefined("A complex number with an infinite part has no value here.")
-    return re if is_zero(im) else Complex(re, im)
+    return re if is_zero(im) else Complex(real(re), real(im))
 
 
-def through(compute: Callable[..., acb], *values: Value) -> Value:
+def through(compute: Callable[..., acb], *values: Plane) -> Plane:
     """``compute`` on complex balls, for finite numbers; each part of what it gives is a
     number of its own."""
     flat = [part for value in values for part in parts(value)]
@@ -69,7 +82,7 @@ def _or_zero(part: Real) -> Number:
     return ZERO if part.ball(FIRST_BITS).is_zero() else part
 
 
-def operate(op: str, a: Value, b: Value) -> Value:
+def operate(op: str, a: Plane, b: Plane) -> Plane:
     """``a op b``, as complex numbers."""
     for value in (a, b):
         if isinstance(value, Undefined):
@@ -81,24 +94,24 @@ def operate(op: str, a: Value, b: Value) -> Value:
     return OPERATIONS[op](a, b)
 
 
-def _add(a: Value, b: Value) -> Value:
+def _add(a: Plane, b: Plane) -> Plane:
     (a_re, a_im), (b_re, b_im) = parts(a), parts(b)
     return complex_of(add(a_re, b_re), add(a_im, b_im))
 
 
-def _subtract(a: Value, b: Value) -> Value:
+def _subtract(a: Plane, b: Plane) -> Plane:
     (a_re, a_im), (b_re, b_im) = parts(a), parts(b)
     return complex_of(subtract(a_re, b_re), subtract(a_im, b_im))
 
 
-def _multiply(a: Value, b: Value) -> Value:
+def _multiply(a: Plane, b: Plane) -> Plane:
     (a_re, a_im), (b_re, b_im) = parts(a), parts(b)
     re = subtract(multiply(a_re, b_re), multiply(a_im, b_im))
     product = complex_of(re, add(multiply(a_re, b_im), multiply(a_im, b_re)))
     return _with_polar(product, a, b, multiply, add)
 
 
-def _polar_of(value: Value) -> tuple[Number, Exact] | None:
+def _polar_of(value: Plane) -> tuple[Number, Exact] | None:
     """Modulus and argument, where they are known from how a number was made."""
     if isinstance(value, Complex):
         return value.polar
@@ -106,12 +119,12 @@ def _polar_of(value: Value) -> tuple[Number, Exact] | None:
 
 
 def _with_polar(
-    result: Value,
-    a: Value,
-    b: Value,
-    of_sizes: Callable[[Value, Value], Value],
-    of_angles: Callable[[Value, Value], Value],
-) -> Value:
+    result: Plane,
+    a: Plane,
+    b: Plane,
+    of_sizes: Callable[[Number, Number], Extended],
+    of_angles: Callable[[Number, Number], Extended],
+) -> Plane:
     """The result of an operation, with modulus and argument where both sides have them."""
     first, second = _polar_of(a), _polar_of(b)
     if not isinstance(result, Complex) or first is None or second is None:
@@ -120,15 +133,15 @@ def _with_polar(
     return _made_polar(result, of_sizes(first[0], second[0]), angle)
 
 
-def _made_polar(number: Complex, size: Value, angle: Value) -> Complex:
+def _made_polar(number: Complex, size: Extended, angle: Extended) -> Complex:
     if not isinstance(angle, Exact) or (angle.pi_power != 1 and angle.coefficient):
         return number
     turns = angle.coefficient - 2 * ((angle.coefficient + 1) / 2).floor()
     principal = exact(turns if turns != -1 else fmpq(1), 1)
-    return Complex(number.re, number.im, polar=(size, principal))
+    return Complex(number.re, number.im, polar=(real(size), principal))
 
 
-def _divide(a: Value, b: Value) -> Value:
+def _divide(a: Plane, b: Plane) -> Plane:
     if not isinstance(b, Complex):
         if is_zero(b):
             return Undefined("A complex number over 0 has no value: it has no direction.")
@@ -139,10 +152,10 @@ def _divide(a: Value, b: Value) -> Value:
     return _with_polar(quotient, a, b, divide, subtract)
 
 
-def _power(a: Value, b: Value) -> Value:
+def _power(a: Plane, b: Plane) -> Plane:
     if isinstance(b, Exact) and b.is_integer and abs(b.coefficient) <= MAX_EXACT_POWER:
         return _whole_power(a, int(b.coefficient.p))
-    if is_zero(a):
+    if not isinstance(a, Complex) and is_zero(a):
         re = parts(b)[0]
         return ZERO if sign_of(re) > 0 else Undefined("0 has no such power.")
     if b == HALF:
@@ -150,10 +163,10 @@ def _power(a: Value, b: Value) -> Value:
     if isinstance(b, Complex):
         return exponential(_multiply(b, logarithm(a)))
     size = arithmetic.power(modulus(a), b)
-    return polar(size, multiply(argument(a), b))
+    return polar(real(size), multiply(real(argument(a)), real(b)))
 
 
-def square_root(z: Value) -> Value:
+def square_root(z: Plane) -> Plane:
     """The complex number with no negative real part whose square is ``z``; a negative
     number has the one above the real axis.  Each part is exact where it can be.
     """
@@ -168,7 +181,7 @@ def square_root(z: Value) -> Value:
     return complex_of(right, negate(up) if sign_of(im) < 0 else up)
 
 
-def polar(size: Number, radians: Number) -> Value:
+def polar(size: Number, radians: Number) -> Plane:
     """The number with this modulus, in this direction."""
     number = complex_of(multiply(size, cosine(radians)), multiply(size, sine(radians)))
     if isinstance(number, Complex) and isinstance(size, Exact) and size.coefficient > 0:
@@ -176,7 +189,7 @@ def polar(size: Number, radians: Number) -> Value:
     return number
 
 
-def argument(value: Value) -> Value:
+def argument(value: Plane) -> Extended:
     """The direction in radians, above −π and up to π; of 0 there is none."""
     if isinstance(value, Complex) and value.polar is not None:
         return value.polar[1]
@@ -184,13 +197,13 @@ def argument(value: Value) -> Value:
     return direction(im, re)
 
 
-def exponential(value: Value) -> Value:
+def exponential(value: Plane) -> Plane:
     """e to the power ``value``."""
     re, im = parts(value)
     return polar(exp_of(re), im)
 
 
-def logarithm(value: Value) -> Value:
+def logarithm(value: Plane) -> Plane:
     """The principal natural logarithm of a number that is not 0."""
     if isinstance(value, Real) and value.log is not None:
         return value.log
@@ -199,10 +212,10 @@ def logarithm(value: Value) -> Value:
     return complex_of(log, argument(value))
 
 
-def _whole_power(a: Value, n: int) -> Value:
+def _whole_power(a: Plane, n: int) -> Plane:
     if n < 0:
         return _divide(ONE, _whole_power(a, -n))
-    result: Value = ONE
+    result: Plane = ONE
     while n:
         if n & 1:
             result = _multiply(result, a)
@@ -210,7 +223,7 @@ def _whole_power(a: Value, n: int) -> Value:
     return result
 
 
-OPERATIONS: dict[str, Callable[[Value, Value], Value]] = {
+OPERATIONS: dict[str, Callable[[Plane, Plane], Plane]] = {
     "+": _add,
     "-": _subtract,
     "*": _multiply,
@@ -219,12 +232,12 @@ OPERATIONS: dict[str, Callable[[Value, Value], Value]] = {
 }
 
 
-def conjugate(value: Value) -> Value:
+def conjugate(value: Plane) -> Plane:
     """The number with the other sign before its imaginary part."""
     return Complex(value.re, negate(value.im)) if isinstance(value, Complex) else value
 
 
-def modulus(value: Value) -> Value:
+def modulus(value: Plane) -> Extended:
     """The absolute value, √(re² + im²); exact where that is rational."""
     if not isinstance(value, Complex):
         return arithmetic.abs_of(value)

@@ -15,7 +15,7 @@ from hashlib import sha256
 from random import SystemRandom
 
 from engine.errors import DrawnLater, GivenInReply
-from engine.mends import Notice, Span, replace
+from engine.mends import Mend, Notice, Span, replace
 from engine.numbers.values import Value
 
 _chance = SystemRandom()
@@ -136,7 +136,7 @@ def notice(code: str, text: str, argument: str = "") -> None:
     work = current()
     if any(known.code == code for known in work.notices):
         return
-    mends = ()
+    mends: tuple[Mend, ...] = ()
     if argument and work.call is not None and not work.depth:
         end = Span(work.call.end - 1, work.call.end - 1)
         mends = (replace(end, f", {argument}"),)

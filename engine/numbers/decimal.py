@@ -42,6 +42,10 @@ class Decimal:
         """The digits of the mantissa, without sign and trailing zeros."""
         return (abs(self.mantissa).str() if self.mantissa else "0").rstrip("0") or "0"
 
+    def is_same(self, other: Decimal) -> bool:
+        """Whether both show the same digits."""
+        return (self.mantissa, self.exponent) == (other.mantissa, other.exponent)
+
     @property
     def magnitude(self) -> int:
         """The power of ten of the first figure."""
@@ -179,8 +183,7 @@ def _proved(
         if low == high == 0:
             return Decimal(fmpz(0), 0, True)
         first, second = rounded(low), rounded(high)
-        agree = first and second and first.mantissa == second.mantissa
-        if agree and first.exponent == second.exponent:
+        if first is not None and second is not None and first.is_same(second):
             return Decimal(first.mantissa, first.exponent, False)
         if bits == last:
             break

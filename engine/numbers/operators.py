@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from typing import cast
 
 from engine.errors import ComplexOrder, LineError, NotANumber, NotReal
 from engine.numbers import angles, arithmetic, complexes, dates, whole
@@ -15,15 +16,19 @@ from engine.numbers.values import (
     Complex,
     Date,
     Exact,
+    Extended,
+    Finite,
     Infinite,
     List,
     Real,
+    Scalar,
     Undefined,
     Value,
     is_complex,
+    real,
 )
 
-OF_NUMBERS: dict[str, Callable[[Value, Value], Value]] = {
+OF_NUMBERS: dict[str, Callable[[Extended, Extended], Extended]] = {
     "+": arithmetic.add,
     "-": arithmetic.subtract,
     "*": arithmetic.multiply,
@@ -42,7 +47,7 @@ NUMBERS = (Exact, Real, Infinite, Undefined, Angle, Complex)
 def operate(op: str, a: Value, b: Value) -> Value:
     """``a op b``.  Errors: :class:`LineError` where the two cannot be put together."""
     if type(a) in REALS and type(b) in REALS:
-        return _power(a, b) if op == "^" else OF_NUMBERS[op](a, b)
+        return _power(real(a), real(b)) if op == "^" else OF_NUMBERS[op](real(a), real(b))
     if isinstance(a, List) or isinstance(b, List):
         return item_by_item(lambda x, y: operate(op, x, y), a, b)
     if isinstance(a, str) and isinstance(b, str) and op == "+":
@@ -54,27 +59,32 @@ def operate(op: str, a: Value, b: Value) -> Value:
     if isinstance(a, Angle) or isinstance(b, Angle):
         return angles.operate(op, number(a), number(b))
     if isinstance(a, Complex) or isinstance(b, Complex):
-        return complexes.operate(op, number(a), number(b))
-    return OF_NUMBERS[op](number(a), number(b))
+        return complexes.operate(op, plane(a), plane(b))
+    return OF_NUMBERS[op](cast(Extended, number(a)), cast(Extended, number(b)))
 
 
-def number(value: Value) -> Value:
+def number(value: Value) -> Scalar:
     """``value``, where something can be computed with it.  Errors: :class:`LineError`."""
     if isinstance(value, NUMBERS):
         return value
     raise NotANumber(kind=KINDS[type(value)])
 
 
-def _power(a: Value, b: Value) -> Value:
+def plane(value: Value) -> complexes.Plane:
+    """A value that is known to be no angle, where something can be computed with it."""
+    return cast(complexes.Plane, number(value))
+
+
+def _power(a: Scalar, b: Scalar) -> Value:
     """A power; that of real numbers may leave the reals."""
     if isinstance(a, Complex) or isinstance(b, Complex):
-        return complexes.operate("^", a, b)
+        return complexes.operate("^", plane(a), plane(b))
     try:
-        return arithmetic.power(a, b)
+        return arithmetic.power(cast(Extended, a), cast(Extended, b))
     except LineError as error:
         if not isinstance(error, NotReal) or conventions().numbers == "real":
             raise
-    value = complexes.operate("^", a, b)
+    value = complexes.operate("^", plane(a), plane(b))
     if isinstance(value, Complex):
         left_the_reals("The principal value of this power")
     return value
@@ -91,19 +101,20 @@ def negate(value: Value) -> Value:
         case List(items=items):
             return List(tuple(map(negate, items)))
         case Angle(radians=radians, unit=unit):
-            return Angle(negate(radians), unit)
+            return Angle(cast(Finite, negate(radians)), unit)
         case Complex(re=re, im=im):
             return Complex(arithmetic.negate(re), arithmetic.negate(im))
-    return arithmetic.negate(number(value))
+    return arithmetic.negate(cast(Extended, number(value)))
 
 
 def sign_of(value: Value) -> int:
     """−1, 0 or 1, of an angle too.  Errors: :class:`LineError` where it has none."""
     if is_complex(value):
         raise ComplexOrder()
-    return arithmetic.sign_of(value.radians if isinstance(value, Angle) else value)
+    size = value.radians if isinstance(value, Angle) else value
+    return arithmetic.sign_of(cast(Extended, size))
 
 
 def same_kind(value: Value, like: Value) -> Value:
     """The number as an angle in the unit of ``like``, where that is an angle."""
-    return angles.angle_of(value, like.unit) if isinstance(like, Angle) else value
+    return angles.angle_of(number(value), like.unit) if isinstance(like, Angle) else value

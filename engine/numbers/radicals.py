@@ -201,9 +201,8 @@ def power(a: Number, b: fmpq) -> Number | None:
         return _number_of(_power_of_term(*next(iter(terms.items())), b), pi_power)
     if b.q != 1 or abs(b) > MAX_POWER:
         return None
-    if b < 0:
-        terms = _inverse(terms)
-    return _number_of(_whole_power(terms, abs(int(b.p))), pi_power)
+    raised = _whole_power(_inverse(terms) if b < 0 else terms, abs(int(b.p)))
+    return _number_of(raised, pi_power)
 
 
 def _times(one: Terms, other: Terms) -> Terms:
@@ -250,10 +249,11 @@ def _power_of_term(product: Product, coefficient: fmpq, b: fmpq) -> Terms | None
         return None
     for prime, over, under in product:
         powers[prime] = powers.get(prime, fmpq(0)) + fmpq(over, under)
-    inside, outside, bits = [], ONE, 0
+    inside: list[tuple[int, int, int]] = []
+    outside, bits = ONE, 0
     for prime, power in sorted(powers.items()):
         whole = (power * b).floor()
-        bits += prime.bit_length() * abs(whole)
+        bits += prime.bit_length() * abs(int(whole))
         if bits > MAX_COEFFICIENT_BITS:
             return None
         outside *= fmpq(prime) ** int(whole)
@@ -335,7 +335,9 @@ def as_root(number: Number) -> tuple[fmpq, int] | None:
 def square_roots(terms: dict[int, int], over: int = 1) -> Real:
     """Whole numbers times the square roots of small whole numbers, ``over`` another."""
     roots = {_under_square_root(number): fmpq(times, over) for number, times in terms.items()}
-    return _number_of(roots)
+    made = _number_of(roots)
+    assert isinstance(made, Real)
+    return made
 
 
 def _under_square_root(number: int) -> Product:

@@ -22,6 +22,7 @@ from __future__ import annotations
 from collections.abc import Callable, Hashable
 from dataclasses import dataclass, field
 from datetime import datetime
+from typing import cast
 
 from flint import arb, ctx, fmpq, fmpz
 
@@ -313,6 +314,15 @@ Value = (
     | str
 )
 
+Extended = Exact | Real | Infinite | Undefined
+"""A real number, or what takes the place of one."""
+
+Finite = Exact | Real | Complex
+"""A number that is not infinite."""
+
+Scalar = Exact | Real | Infinite | Undefined | Angle | Complex
+"""Everything that can be computed with by itself."""
+
 KINDS: dict[type, str] = {
     Angle: "an angle",
     Complex: "a complex number",
@@ -324,6 +334,11 @@ KINDS: dict[type, str] = {
     str: "text",
 }
 """What is said of a value that is no real number."""
+
+
+def real(value: Value | None) -> Number:
+    """The value, of which it is known that it is a real number: the checker is told so."""
+    return cast(Number, value)
 
 
 def exact(coefficient: fmpq | int, pi_power: int = 0) -> Exact:
@@ -343,8 +358,8 @@ def rational_of(point: arb) -> fmpq:
 
     Errors: :class:`LineError` where it is closer to 0 than the limit.
     """
-    mantissa, exponent = point.man_exp()
-    exponent = int(exponent)
+    mantissa, power = point.man_exp()
+    exponent = int(power)
     if mantissa and exponent < -2 * MAX_BITS:
         raise too_small()
     if exponent >= 0:

@@ -7,10 +7,10 @@ from flint import fmpq, fmpz
 from engine.errors import DivisionByZero, FactorialDomain, FactorialTooLarge
 from engine.limits import FIRST_BITS, LAST_BITS, MAX_DIGITS
 from engine.numbers.arithmetic import divide, is_zero, multiply, subtract
-from engine.numbers.values import Exact, Infinite, Real, Undefined, Value, exact, undecided
+from engine.numbers.values import Exact, Extended, Infinite, Real, Undefined, exact, undecided
 
 
-def floor_of(a: Value) -> Value:
+def floor_of(a: Extended) -> Extended:
     """The largest whole number that is not above ``a``."""
     if isinstance(a, Exact) and a.is_rational:
         return exact(fmpq(a.coefficient.floor()))
@@ -25,13 +25,13 @@ def floor_of(a: Value) -> Value:
     raise undecided()
 
 
-def div(a: Value, b: Value) -> Value:
+def div(a: Extended, b: Extended) -> Extended:
     """The quotient rounded towards −∞."""
     _refuse_zero(b)
     return floor_of(divide(a, b))
 
 
-def mod(a: Value, b: Value) -> Value:
+def mod(a: Extended, b: Extended) -> Extended:
     """The remainder of :func:`div`; it has the sign of ``b``."""
     _refuse_zero(b)
     if isinstance(a, Infinite):
@@ -39,7 +39,7 @@ def mod(a: Value, b: Value) -> Value:
     return subtract(a, multiply(b, floor_of(divide(a, b))))
 
 
-def _refuse_zero(b: Value) -> None:
+def _refuse_zero(b: Extended) -> None:
     if is_zero(b):
         raise DivisionByZero()
 
@@ -48,7 +48,7 @@ MAX_FACTORIAL = 205_022
 """The largest n whose factorial has no more digits than the limit of size."""
 
 
-def factorial(n: Value) -> Value:
+def factorial(n: Extended) -> Extended:
     """n!, the product of the whole numbers from 1 to n.
 
     Errors: :class:`LineError` where n is not whole, negative, or above the limit.
@@ -59,4 +59,4 @@ def factorial(n: Value) -> Value:
         raise FactorialDomain()
     if n.coefficient > MAX_FACTORIAL:
         raise FactorialTooLarge(limit=MAX_DIGITS, last=MAX_FACTORIAL)
-    return exact(fmpq(fmpz.fac_ui(int(n.coefficient.p))))
+    return exact(fmpq(fmpz.fac_ui(n.coefficient.p)))

@@ -118,6 +118,7 @@ def times_needs_dot(left: Node, right: Node | None, least_left: int) -> bool:
         return True
     if right is None or _is_symbol(right):
         last = left.right if isinstance(left, Binary) and left.op in ("*", IMPLIED) else left
+        last = last.operand if isinstance(last, Prefix) and last.op != "not" else last
         if right is None or isinstance(last, Literal) or _is_symbol(last):
             return False
     return not (isinstance(right, Call) and isinstance(left, Literal))

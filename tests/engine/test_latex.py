@@ -16,7 +16,7 @@ from tests.engine.answers import outcome
         ("sqrt(8)", r"\sqrt{8} = 2\,\sqrt{2} \approx 2.828\,427\,125"),
         ("m_tea = 1.2", r"m_{\text{tea}} = 1.2"),
         ("sin(30°)^2", r"\sin^{2}\left({30}^{\circ}\right) = 0.25"),
-        ("-2 pi/3", r"\frac{-2\,\pi}{3} = -\frac{2\,\pi}{3} \approx -2.094\,395\,102"),
+        ("-4 pi/6", r"\frac{-4\,\pi}{6} = -\frac{2\,\pi}{3} \approx -2.094\,395\,102"),
         ("2 - 3i", r"2 - 3\,\mathrm{i} = 2 - 3\,\mathrm{i}"),
         ("7/3 as mixed", r"\frac{7}{3}\text{ as mixed} = 2\,\frac{1}{3}"),
         ("(-2)^2", r"{\left(-2\right)}^{2} = 4"),
