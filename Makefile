@@ -19,6 +19,7 @@ test: setup chromium
 check: setup
 	$(BIN)/ruff check .
 	$(BIN)/ruff format --check .
+	$(BIN)/mypy
 	$(BIN)/lint-imports
 	$(BIN)/python manage.py makemigrations --check --dry-run
 

@@ -945,4 +945,4 @@ class Refused(LineError):
 
     def __init__(self, code: str, said: str) -> None:
         super().__init__(said=said)
-        self.code = code
+        self.code = code  # type: ignore[misc]  # the one error that is told it

@@ -7,7 +7,7 @@ lines that the caller sends.
 from __future__ import annotations
 
 from collections import OrderedDict
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import asdict, dataclass, field
 from datetime import datetime
 from typing import Any
@@ -272,7 +272,7 @@ def _settings_after(sheet: Sheet, command: str, argument: str) -> Settings:
     return after(sheet.settings, command, argument)
 
 
-JOBS = {
+JOBS: dict[str, Callable[..., Any]] = {
     "dial": _dial,
     "picture": _picture,
     "answer": _answer,

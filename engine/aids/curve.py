@@ -75,7 +75,7 @@ class Curve:
     mark: Point | None = None
 
 
-def number_of(value: Value, unit: str = "rad") -> float | None:
+def number_of(value: Value | None, unit: str = "rad") -> float | None:
     """The float nearest to a real number or to an angle's number of units; None where
     there is none."""
     if isinstance(value, Angle):
@@ -123,7 +123,8 @@ def curve_of(
     spare = (right - left) * 0.04 or 1.0
     at_mark = None if mark is None or value is None else (mark, value)
     if whole:
-        poles, pieces = (), tuple((point,) for point in known)
+        poles: tuple[float, ...] = ()
+        pieces: tuple[tuple[Point, ...], ...] = tuple((point,) for point in known)
     else:
         poles = _poles(points, low, high)
         pieces = _pieces(_up_to_poles(function, points, poles, low, high), low, high)
@@ -196,13 +197,14 @@ def _up_to_poles(
     for pole in poles:
         sides = (max((p for p in known if p[0] < pole), default=None),
                  min((p for p in known if p[0] > pole), default=None))  # fmt: skip
-        for x, y in filter(None, sides):
+        for x, before in filter(None, sides):
             for _ in range(STEPS):
                 x = pole + CLOSER * (x - pole)
-                before, y = y, _at(function, x)
+                y = _at(function, x)
                 if y is None or y * before < 0 or not low <= before <= high:
                     break
                 more.append((x, y))
+                before = y
     return sorted([*points, *more], key=itemgetter(0))
 
 

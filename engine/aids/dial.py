@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from typing import Any
+from typing import Any, cast
 
 from flint import fmpq
 
@@ -11,7 +11,14 @@ from engine.aids.curve import number_of
 from engine.forms.answer import write
 from engine.numbers import angles, arithmetic
 from engine.numbers.circular import cosine, sine, tangent
-from engine.numbers.values import Angle, Exact, Real, Value
+from engine.numbers.values import (
+    Angle,
+    Exact,
+    Extended,
+    Real,
+    Value,
+    real,
+)
 from engine.reading.forms import STANDARD, Form
 from engine.reading.tree import Call
 from engine.sheet.line import Step
@@ -24,7 +31,7 @@ QUADRANTS = ("first", "second", "third", "fourth")
 
 def angle_from(count: str, unit: str) -> Angle:
     """The angle of a decimal number of units."""
-    return angles.angle_of(Exact(fmpq(*_ratio(count))), unit)
+    return cast(Angle, angles.angle_of(Exact(fmpq(*_ratio(count))), unit))
 
 
 def _ratio(text: str) -> tuple[int, int]:
@@ -35,7 +42,7 @@ def _ratio(text: str) -> tuple[int, int]:
 
 def dial_of(angle: Angle) -> dict[str, Any]:
     """What the dial shows of an angle."""
-    radians = angle.radians
+    radians = real(angle.radians)
     values = {"sin": sine(radians), "cos": cosine(radians), "tan": tangent(radians)}
     return {
         "degrees": number_of(angles.count_of(angle, "deg")),
@@ -72,7 +79,7 @@ def _value(name: str, value: Value) -> dict[str, str]:
     }
 
 
-def _quadrant(sine_of: Value, cosine_of: Value) -> str:
+def _quadrant(sine_of: Extended, cosine_of: Extended) -> str:
     """In which quadrant the ray lies, or on which half-axis."""
     up, right = arithmetic.sign_of(sine_of), arithmetic.sign_of(cosine_of)
     if not up:

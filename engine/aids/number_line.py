@@ -13,7 +13,14 @@ from engine.functions.catalogue import BY_NAME
 from engine.functions.helpers import whole
 from engine.numbers import arithmetic
 from engine.numbers import whole as whole_numbers
-from engine.numbers.values import Exact, Number, Real, Value, exact
+from engine.numbers.values import (
+    Exact,
+    Number,
+    Real,
+    Value,
+    exact,
+    real,
+)
 from engine.reading.tree import Call
 from engine.sheet.line import Step
 from engine.sheet.sheet import Sheet
@@ -41,7 +48,7 @@ class NumberLine:
     here: str
 
 
-def number_line_of(name: str, x: Value, places: Value | None = None) -> NumberLine | None:
+def number_line_of(name: str, x: Value | None, places: Value | None = None) -> NumberLine | None:
     """The number line of a rounding function at ``x``; None where there is none."""
     if name not in ROUNDERS or not isinstance(x, Exact | Real):
         return None
@@ -56,19 +63,19 @@ def number_line_of(name: str, x: Value, places: Value | None = None) -> NumberLi
 
 
 def _made(name: str, x: Number, unit: Exact) -> NumberLine:
-    steps = arithmetic.divide(x, unit)
-    below = whole_numbers.floor_of(steps)
+    steps = real(arithmetic.divide(x, unit))
+    below = real(whole_numbers.floor_of(steps))
     part = arithmetic.subtract(steps, below)
     above = arithmetic.add(below, exact(1))
     sent = {}
     for rounder in ROUNDERS:
-        taken = BY_NAME[rounder].compute(steps)
+        taken = real(BY_NAME[rounder].compute(steps))
         difference = arithmetic.subtract(taken, steps)
         sent[rounder] = difference.sign() or 0
-    ends = (write(arithmetic.multiply(end, unit)).text for end in (below, above))
+    low, high = (write(arithmetic.multiply(end, unit)).text for end in (below, above))
     share = float(part.ball(64).mid())
     is_tie = isinstance(part, Exact) and part.coefficient == fmpq(1, 2)
-    return NumberLine(write(x).text, *ends, share, is_tie, sent, name)
+    return NumberLine(write(x).text, low, high, share, is_tie, sent, name)
 
 
 def is_of(step: Step) -> bool:

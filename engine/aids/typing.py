@@ -15,7 +15,7 @@ from engine.sheet.answering import answers_used
 from engine.sheet.outcome import OK, Outcome
 from engine.sheet.sheet import Sheet
 
-NOTHING_AROUND = {"operands": [], "brackets": [], "parts": [], "hint": None}
+NOTHING_AROUND: dict[str, Any] = {"operands": [], "brackets": [], "parts": [], "hint": None}
 
 MAX_READINGS = 12
 """Readings shown of several lines at once."""

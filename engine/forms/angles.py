@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from typing import TypeGuard
 
 from flint import fmpz
 
@@ -14,7 +15,14 @@ from engine.forms.written import Written
 from engine.numbers.angles import UNITS, count_of
 from engine.numbers.arithmetic import multiply
 from engine.numbers.decimal import Decimal, to_places
-from engine.numbers.values import Angle, Complex, Exact, Number, exact
+from engine.numbers.values import (
+    Angle,
+    Complex,
+    Exact,
+    Number,
+    exact,
+    real,
+)
 from engine.reading.forms import Form
 from engine.reading.literals import sexagesimal_value
 from engine.reading.tree import NOWHERE, Node, Sexagesimal, Statement
@@ -39,11 +47,11 @@ def write_angle(angle: Angle, form: Form) -> Written:
     return _with_unit(shown, name)
 
 
-def _is_shown_as_multiple(number: Number) -> bool:
+def _is_shown_as_multiple(number: Number) -> TypeGuard[Exact]:
     """Whether it is a multiple of π by a fraction that is not too long to be read."""
     if not (isinstance(number, Exact) and number.pi_power == 1):
         return False
-    return max(abs(number.coefficient.p), number.coefficient.q) < 10**WHOLE_IN_FULL
+    return bool(max(abs(number.coefficient.p), number.coefficient.q) < 10**WHOLE_IN_FULL)
 
 
 def _with_unit(number: Written, name: str) -> Written:
@@ -60,11 +68,11 @@ def _expression(tree: Node | Statement) -> Node:
 
 def _sexagesimal(angle: Angle, form: Form) -> Written:
     """Degrees, minutes and seconds: ``12°30′15″``."""
-    seconds = multiply(count_of(angle, "deg"), exact(3600))
+    seconds = multiply(real(count_of(angle, "deg")), exact(3600))
     places = form.places
     if places is None:
-        degrees = to_places(count_of(angle, "deg"), 0).mantissa
-        places = max(0, form.digits - len(abs(degrees).str()) - 4)
+        degrees = to_places(real(count_of(angle, "deg")), 0).mantissa
+        places = max(0, form.figures - len(abs(degrees).str()) - 4)
     rounded = to_places(seconds, places)
     unit = fmpz(10) ** max(0, -rounded.exponent)
     total, rest = divmod(abs(rounded.mantissa), 60 * unit)

@@ -6,15 +6,19 @@ from engine.forms.angles import write_angle
 from engine.forms.reals import WRITERS
 from engine.forms.written import Written
 from engine.numbers.complexes import argument, modulus
-from engine.numbers.values import Angle, Complex
+from engine.numbers.values import (
+    Angle,
+    Complex,
+    real,
+)
 from engine.reading.forms import Form
 from engine.reading.tree import NOWHERE, Binary, Node
 
 
 def write_polar(number: Complex, form: Form) -> Written:
     """A complex number by its modulus and its angle."""
-    size = WRITERS[form.style](modulus(number), form)
-    angle = write_angle(Angle(argument(number), form.unit or "rad"), form)
+    size = WRITERS[form.style](real(modulus(number)), form)
+    angle = write_angle(Angle(real(argument(number)), form.unit or "rad"), form)
     sign = "=" if (size.sign, angle.sign) == ("=", "=") else "≈"
     assert isinstance(size.tree, Node)
     assert isinstance(angle.tree, Node)

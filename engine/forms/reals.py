@@ -41,12 +41,12 @@ def standard(number: Number, form: Form) -> Written:
         figures = number.coefficient.p
         if abs(figures) < fmpz(10) ** WHOLE_IN_FULL:
             return _number("=", trees.number(figures.str()))
-    rounded = significant(number, form.digits)
+    rounded = significant(number, form.figures)
     if rounded.below is None and rounded.mantissa:
-        if form.is_kept_to and rounded.magnitude >= form.digits:
+        if form.is_kept_to and rounded.magnitude >= form.figures:
             # zeros in the place of figures would not say how many of them count
             return scientific(number, form)
-        if form.digits <= rounded.magnitude <= SCIENTIFIC_FROM:
+        if form.figures <= rounded.magnitude <= SCIENTIFIC_FROM:
             # every figure before the point is shown, so every one has to be right; and
             # whether they are few enough is told by the number, not by few of its digits
             rounded = to_places(number, 0)
@@ -62,8 +62,8 @@ def decimal(number: Number, form: Form) -> Written:
             return scientific(number, form)
         rounded = to_places(number, form.places)
         return _written(rounded, positional_text(rounded, max(form.places, -rounded.exponent)))
-    rounded = significant(number, form.digits)
-    if rounded.below is None and rounded.magnitude >= form.digits:
+    rounded = significant(number, form.figures)
+    if rounded.below is None and rounded.magnitude >= form.figures:
         rounded = to_places(number, 0)
     return _written(rounded, positional_text(rounded, _least_places(rounded, form)))
 
@@ -85,7 +85,7 @@ def engineering(number: Number, form: Form) -> Written:
 
 
 def _with_exponent(number: Number, form: Form, step: int) -> Written:
-    digits = form.digits if form.places is None else form.places + 1
+    digits = form.figures if form.places is None else form.places + 1
     rounded = significant(number, digits)
     least = len(abs(rounded.mantissa).str()) if form.asked else 1
     return _written(rounded, exponent_text(rounded, step, least))
@@ -199,7 +199,7 @@ def mixed(number: Number, form: Form) -> Written:
 def _as_rational(number: Number, form: Form) -> tuple[fmpq, bool]:
     if isinstance(number, Exact) and number.is_rational:
         return number.coefficient, True
-    rounded = significant(number, form.digits)
+    rounded = significant(number, form.figures)
     half = fmpq(fmpz(10) ** abs(rounded.exponent))
     unit = half if rounded.exponent >= 0 else 1 / half
     centre = fmpq(rounded.mantissa) * unit

@@ -100,7 +100,7 @@ def sum_of_roots(radical: Radical) -> Node:
     else:
         tree = _sum(terms)
     if radical.pi_power:
-        power = literal(str(radical.pi_power))
+        power: Node = literal(str(radical.pi_power))
         if radical.pi_power < 0:
             power = minus(literal(str(-radical.pi_power)))
         symbol: Node = PI if radical.pi_power == 1 else Binary(NOWHERE, "^", PI, power)

@@ -11,22 +11,26 @@ from collections.abc import Callable
 from flint import acb
 
 from engine.errors import LineError, TooLarge, Undecided
+from engine.functions.helpers import OnReals
 from engine.numbers import complexes
 from engine.numbers.arithmetic import add, divide, is_zero, multiply, negate, subtract
 from engine.numbers.circular import cosine, sine
-from engine.numbers.values import Number, Undefined, Value, exact
+from engine.numbers.values import Extended, Number, Plane, Undefined, exact
 
-OnReals = Callable[[Value], Value]
-OfParts = Callable[[Number, Number], Value]
+OfParts = Callable[[Number, Number], Plane]
+"""A function of the two parts of a complex number."""
+
+OnPlane = Callable[[Plane], Plane]
+"""A function of one complex number."""
 
 ONE, TWO = exact(1), exact(2)
 
 
-def of_parts(elsewhere: Callable[[acb], acb], compute: OfParts) -> Callable[[Value], Value]:
+def of_parts(elsewhere: Callable[[acb], acb], compute: OfParts) -> OnPlane:
     """The function of a complex number that ``compute`` gives from its two parts; on
     complex balls as ``elsewhere`` where its steps would be too large on the way."""
 
-    def function(z: Value) -> Value:
+    def function(z: Plane) -> Plane:
         try:
             return compute(*complexes.parts(z))
         except LineError as error:
@@ -54,7 +58,7 @@ def cosine_with(sinh: OnReals, cosh: OnReals) -> OfParts:
 def tangent_with(sinh: OnReals, cosh: OnReals) -> OfParts:
     """tan(a + ib) = (sin 2a + i sinh 2b) / (cos 2a + cosh 2b)."""
 
-    def tangent(a: Number, b: Number) -> Value:
+    def tangent(a: Number, b: Number) -> Plane:
         two_a, two_b = multiply(TWO, a), multiply(TWO, b)
         below = add(cosine(two_a), cosh(two_b))
         return _over(sine(two_a), sinh(two_b), below)
@@ -65,7 +69,7 @@ def tangent_with(sinh: OnReals, cosh: OnReals) -> OfParts:
 def cotangent_with(sinh: OnReals, cosh: OnReals) -> OfParts:
     """cot(a + ib) = (sin 2a − i sinh 2b) / (cosh 2b − cos 2a)."""
 
-    def cotangent(a: Number, b: Number) -> Value:
+    def cotangent(a: Number, b: Number) -> Plane:
         two_a, two_b = multiply(TWO, a), multiply(TWO, b)
         below = subtract(cosh(two_b), cosine(two_a))
         return _over(sine(two_a), negate(sinh(two_b)), below)
@@ -77,7 +81,7 @@ def turned(of: OfParts, back: int) -> OfParts:
     """The hyperbolic function from the circular one: f(z) = g(iz), times i or −i where
     ``back`` is 1 or −1, as it is where it is 0."""
 
-    def function(a: Number, b: Number) -> Value:
+    def function(a: Number, b: Number) -> Plane:
         value = of(negate(b), a)
         if not back or isinstance(value, Undefined):
             return value
@@ -90,7 +94,7 @@ def turned(of: OfParts, back: int) -> OfParts:
 def one_over(of: OfParts, pole: str) -> OfParts:
     """1 over the function; undefined, for the reason ``pole``, where that is 0."""
 
-    def function(a: Number, b: Number) -> Value:
+    def function(a: Number, b: Number) -> Plane:
         value = of(a, b)
         if isinstance(value, Undefined):
             return value
@@ -99,7 +103,7 @@ def one_over(of: OfParts, pole: str) -> OfParts:
     return function
 
 
-def _over(re: Value, im: Value, below: Value) -> Value:
+def _over(re: Extended, im: Extended, below: Extended) -> Plane:
     if is_zero(below):
         return Undefined("There is a pole here.")
     return complexes.complex_of(divide(re, below), divide(im, below))

@@ -123,8 +123,8 @@ def called_in_words(word: str) -> str | None:
         word = word.replace("_", "").lower()
         having = [f for f in FUNCTIONS if _is_among(word, f.words.lower().split())]
     first = [f for f in having if f.words.lower().startswith(f"{word} ")]
-    [only, *others] = first or having or [None]
-    return only.name if only and not others else None
+    found = first or having
+    return found[0].name if len(found) == 1 else None
 
 
 def _is_among(word: str, words: list[str]) -> bool:

@@ -58,7 +58,7 @@ def ask(question: Value) -> Value:
         raise NotAText()
     work = current()
     reply = work.draws.next(lambda: _reply_to(question), AskedLater)
-    return work.read(reply)
+    return work.value_of(reply)
 
 
 def _reply_to(question: str) -> str:
@@ -68,7 +68,7 @@ def _reply_to(question: str) -> str:
     if reply is None:
         raise Asks(question, replies.taken)
     try:
-        work.read(reply)
+        work.value_of(reply)
     except LineError as error:
         raise Asks(question, replies.taken, error.text) from None
     replies.taken += 1

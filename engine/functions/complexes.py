@@ -4,20 +4,20 @@ from __future__ import annotations
 
 from engine.functions.record import Example, Function, Parameter
 from engine.numbers import angles, complexes
-from engine.numbers.values import Angle, Complex, Infinite, Undefined, Value, exact
+from engine.numbers.values import Angle, Complex, Infinite, Scalar, Undefined, exact, finite
 
 SUBJECT = "complex numbers"
 Z = Parameter("z", "a complex number", "any complex number")
 
 
-def real_part(z: Value) -> Value:
+def real_part(z: Scalar) -> Scalar:
     """The real part; of an angle an angle."""
     if isinstance(z, Angle):
         return Angle(complexes.parts(z.radians)[0], z.unit)
     return z if isinstance(z, Infinite | Undefined) else complexes.parts(z)[0]
 
 
-def imaginary_part(z: Value) -> Value:
+def imaginary_part(z: Scalar) -> Scalar:
     """The imaginary part, a real number; of an angle an angle."""
     if isinstance(z, Angle):
         return Angle(complexes.parts(z.radians)[1], z.unit)
@@ -26,7 +26,7 @@ def imaginary_part(z: Value) -> Value:
     return exact(0) if isinstance(z, Infinite) else complexes.parts(z)[1]
 
 
-def argument(z: Value) -> Value:
+def argument(z: Scalar) -> Scalar:
     """The angle of ``z`` in the plane, above −180° and up to 180°; of 0 there is none."""
     if isinstance(z, Angle):
         z = z.radians
@@ -35,10 +35,10 @@ def argument(z: Value) -> Value:
     return z if isinstance(z, Undefined) else angles.computed(complexes.argument(z))
 
 
-def conjugate(z: Value) -> Value:
+def conjugate(z: Scalar) -> Scalar:
     """The number, or the angle, with the other sign before its imaginary part."""
     if isinstance(z, Angle):
-        return Angle(complexes.conjugate(z.radians), z.unit)
+        return Angle(finite(complexes.conjugate(z.radians)), z.unit)
     return complexes.conjugate(z)
 
 

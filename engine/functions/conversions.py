@@ -4,26 +4,26 @@ from __future__ import annotations
 
 from engine.functions.record import Example, Function, Parameter
 from engine.numbers import angles
-from engine.numbers.values import Angle, Complex, Infinite, Undefined, Value
+from engine.numbers.values import Angle, Complex, Infinite, Scalar, Undefined
 
 SUBJECT = "angles"
 IN_RADIANS = Parameter("x", "a number of radians, or an angle with its unit", "any angle")
 IN_DEGREES = Parameter("x", "a number of degrees, or an angle with its unit", "any angle")
 
 
-def _converted(x: Value, given: str, wanted: str) -> Value:
+def _converted(x: Scalar, given: str, wanted: str) -> Scalar:
     if isinstance(x, Infinite | Undefined):
         return x
     angle = x if isinstance(x, Angle) else angles.angle_of(x, given)
-    return angles.count_of(angle, wanted)
+    return angle if isinstance(angle, Undefined) else angles.count_of(angle, wanted)
 
 
-def degrees(x: Value) -> Value:
+def degrees(x: Scalar) -> Scalar:
     """How many degrees so many radians are, or an angle has, as a plain number."""
     return _converted(x, "rad", "deg")
 
 
-def radians(x: Value) -> Value:
+def radians(x: Scalar) -> Scalar:
     """How many radians so many degrees are, or an angle has, as a plain number."""
     return _converted(x, "deg", "rad")
 

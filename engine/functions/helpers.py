@@ -12,7 +12,9 @@ from engine.numbers.arithmetic import divide, is_zero, subtract
 from engine.numbers.values import (
     Bounds,
     Exact,
+    Extended,
     Infinite,
+    Plane,
     Real,
     Undefined,
     Value,
@@ -20,20 +22,23 @@ from engine.numbers.values import (
     undecided,
 )
 
+OnReals = Callable[[Extended], Extended]
+"""A function of one real number."""
+
 NO_LIMIT = Undefined("The function has no limit there.")
 
 
 def of_one_real(
     compute: Callable[[arb], arb],
     *,
-    at_zero: Value | None = None,
-    at_infinity: Value = NO_LIMIT,
-    at_minus_infinity: Value = NO_LIMIT,
+    at_zero: Extended | None = None,
+    at_infinity: Extended = NO_LIMIT,
+    at_minus_infinity: Extended = NO_LIMIT,
     bounds: Bounds | None = None,
-) -> Callable[[Value], Value]:
+) -> OnReals:
     """The function of one real number that ``compute`` gives on balls."""
 
-    def function(x: Value) -> Value:
+    def function(x: Extended) -> Extended:
         if isinstance(x, Undefined):
             return x
         if isinstance(x, Infinite):
@@ -45,10 +50,10 @@ def of_one_real(
     return function
 
 
-def reciprocal_of(of: Callable[[Value], Value], pole: str) -> Callable[[Value], Value]:
+def reciprocal_of(of: OnReals, pole: str) -> OnReals:
     """1 over a function; undefined where that is 0, for the reason ``pole``."""
 
-    def function(x: Value) -> Value:
+    def function(x: Extended) -> Extended:
         value = of(x)
         return Undefined(pole) if is_zero(value) else divide(exact(1), value)
 
@@ -84,10 +89,10 @@ def is_pole_of_gamma(x: Value) -> bool:
     return isinstance(x, Exact) and x.is_integer and x.coefficient <= 0
 
 
-def complex_extension(compute: Callable[..., acb]) -> Callable[..., Value]:
+def complex_extension(compute: Callable[..., acb]) -> Callable[..., Plane]:
     """The function of complex numbers that ``compute`` gives on balls."""
 
-    def function(*values: Value) -> Value:
+    def function(*values: Plane) -> Plane:
         return complexes.through(compute, *values)
 
     return function

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from typing import NoReturn
 
 from flint import acb, arb, fmpq
@@ -10,13 +9,23 @@ from flint import acb, arb, fmpq
 from engine.errors import BeyondReals, LineError, NotReal
 from engine.functions import axes, by_parts
 from engine.functions.axes import of_plane
-from engine.functions.by_parts import of_parts
-from engine.functions.helpers import of_one_real, reciprocal_of, side_of
+from engine.functions.by_parts import OnPlane, of_parts
+from engine.functions.helpers import OnReals, of_one_real, reciprocal_of, side_of
 from engine.functions.record import Example, Function, Parameter
 from engine.numbers.arithmetic import divide, is_zero, sign_of
 from engine.numbers.circular import arcsine
-from engine.numbers.operators import operate
-from engine.numbers.values import Bounds, Exact, Infinite, Real, Undefined, Value, exact
+from engine.numbers.operators import operate, plane
+from engine.numbers.values import (
+    Bounds,
+    Exact,
+    Extended,
+    Infinite,
+    Plane,
+    Real,
+    Undefined,
+    exact,
+    real,
+)
 
 SUBJECT = "hyperbolic functions"
 ZERO, ONE, INFINITY, MINUS_INFINITY = exact(0), exact(1), Infinite(1), Infinite(-1)
@@ -35,7 +44,7 @@ arsinh = of_one_real(
 )
 
 
-def arcosh(x: Value) -> Value:
+def arcosh(x: Extended) -> Extended:
     """The number ≥ 0 whose hyperbolic cosine is ``x`` ≥ 1."""
     if isinstance(x, Infinite | Undefined):
         return x if x != MINUS_INFINITY else _refuse("arcosh takes numbers from 1.")
@@ -45,7 +54,7 @@ def arcosh(x: Value) -> Value:
     return Real(arb.acosh, x) if side else ZERO
 
 
-def artanh(x: Value) -> Value:
+def artanh(x: Extended) -> Extended:
     """The number whose hyperbolic tangent is ``x``, from −1 to 1."""
     if isinstance(x, Undefined):
         return x
@@ -56,10 +65,10 @@ def artanh(x: Value) -> Value:
     return ZERO if is_zero(x) else Real(arb.atanh, x)
 
 
-def _of_reciprocal(of: Callable[[Value], Value], name: str, said: str) -> Callable[[Value], Value]:
+def _of_reciprocal(of: OnReals, name: str, said: str) -> OnReals:
     """An inverse function of 1/x; its domain is said in its own words."""
 
-    def function(x: Value) -> Value:
+    def function(x: Extended) -> Extended:
         if isinstance(x, Undefined):
             return x
         if is_zero(x):
@@ -87,7 +96,7 @@ csch = reciprocal_of(sinh, "The hyperbolic cosecant has its pole at 0.")
 _one_over_cosh = reciprocal_of(cosh, "")
 
 
-def sech(x: Value) -> Value:
+def sech(x: Extended) -> Extended:
     """1 over the hyperbolic cosine: above 0, and at most 1."""
     value = _one_over_cosh(x)
     if isinstance(value, Real) and value.bounds is None:
@@ -98,16 +107,20 @@ def sech(x: Value) -> Value:
 # -- among the complex numbers -----------------------------------------------------------
 
 
-def _of_one_over(of: Callable[[Value], Value], at_zero: Value) -> Callable[[Value], Value]:
+def _of_one_over(of: OnPlane, at_zero: Plane) -> OnPlane:
     """An inverse function of 1/z."""
 
-    def function(z: Value) -> Value:
-        return at_zero if is_zero(z) else of(operate("/", ONE, z))
+    def function(z: Plane) -> Plane:
+        return at_zero if is_zero(z) else of(plane(operate("/", ONE, z)))
 
     return function
 
 
-_arsinh = of_plane(acb.asinh, arsinh, lambda y: axes.arsinh_of_imaginary(y, arcsine, arcosh))
+def _arcsine(x: Extended) -> Extended:
+    return real(arcsine(real(x)))
+
+
+_arsinh = of_plane(acb.asinh, arsinh, lambda y: axes.arsinh_of_imaginary(y, _arcsine, arcosh))
 _arcosh = of_plane(
     acb.acosh,
     lambda x: axes.arcosh_of_real(x, arcosh) if side_of(x, 1) < 0 else arcosh(x),
@@ -123,7 +136,7 @@ _sine = by_parts.sine_with(sinh, cosh)
 _cosine = by_parts.cosine_with(sinh, cosh)
 _sinh, _cosh = by_parts.turned(_sine, -1), by_parts.turned(_cosine, 0)
 
-IN_PLANE: dict[str, Callable[[Value], Value]] = {
+IN_PLANE: dict[str, OnPlane] = {
     "sinh": of_parts(acb.sinh, _sinh),
     "cosh": of_parts(acb.cosh, _cosh),
     "tanh": of_parts(acb.tanh, by_parts.turned(by_parts.tangent_with(sinh, cosh), -1)),
@@ -143,7 +156,7 @@ IN_PLANE: dict[str, Callable[[Value], Value]] = {
 def _record(
     name: str,
     summary: str,
-    compute: Callable[[Value], Value],
+    compute: OnReals,
     examples: tuple[Example, Example],
     source: str,
     domain: str = "any real number",

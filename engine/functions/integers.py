@@ -69,7 +69,7 @@ def permutations(n: Value, k: Value) -> Value:
 
 
 def _falling(total: int, taken: int) -> fmpq:
-    return fmpq(fmpz(total - taken + 1).rising(taken), fmpz.fac_ui(taken))
+    return fmpq(fmpz(total - taken + 1).rising(taken), fmpz.fac_ui(taken))  # type: ignore[arg-type]  # its stub
 
 
 def is_prime(n: Value) -> Value:

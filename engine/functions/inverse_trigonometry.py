@@ -12,23 +12,34 @@ from flint import acb
 
 from engine.functions import axes
 from engine.functions.axes import of_plane
+from engine.functions.by_parts import OnPlane
 from engine.functions.helpers import outside
 from engine.functions.hyperbolic import arcosh, arsinh, artanh
 from engine.functions.record import Example, Function, Parameter
 from engine.numbers import angles, circular
 from engine.numbers.arithmetic import divide, is_zero, not_real, subtract
-from engine.numbers.operators import operate
-from engine.numbers.values import Infinite, Number, Undefined, Value, exact
+from engine.numbers.operators import operate, plane
+from engine.numbers.values import (
+    Extended,
+    Infinite,
+    Number,
+    Plane,
+    Scalar,
+    Undefined,
+    Value,
+    exact,
+    real,
+)
 
 SUBJECT = "inverse trigonometric functions"
 SOURCE = "NIST DLMF 4.23"
 ONE = exact(1)
 
 
-def _angle(radians: Callable[[Number], Number | None], said: str) -> Callable[[Value], Value]:
+def _angle(radians: Callable[[Number], Number | None], said: str) -> Callable[[Extended], Scalar]:
     """The function that gives an angle, from one that gives radians or None."""
 
-    def function(x: Value) -> Value:
+    def function(x: Extended) -> Scalar:
         if isinstance(x, Undefined):
             return x
         found = None if isinstance(x, Infinite) else radians(x)
@@ -43,7 +54,7 @@ arcsin = _angle(circular.arcsine, "The arcsine of a number beyond −1 to 1")
 arccos = _angle(circular.arccosine, "The arccosine of a number beyond −1 to 1")
 
 
-def arctan(y: Value, x: Value | None = None) -> Value:
+def arctan(y: Extended, x: Extended | None = None) -> Scalar:
     """The angle whose tangent is ``y``; with ``x`` the direction of the point (x, y)."""
     if isinstance(y, Undefined):
         return y
@@ -56,7 +67,7 @@ def arctan(y: Value, x: Value | None = None) -> Value:
     return angles.computed(circular.direction(y, x))
 
 
-def _direction_of_infinite(y: Value, x: Value) -> Value:
+def _direction_of_infinite(y: Extended, x: Extended) -> Scalar:
     """An infinite part outweighs a finite one; two have no direction."""
     if isinstance(x, Infinite) and isinstance(y, Infinite):
         return Undefined("Two infinite sides have no direction.")
@@ -68,43 +79,47 @@ def _direction_of_infinite(y: Value, x: Value) -> Value:
 # -- among the complex numbers: the angle is complex, and keeps its unit -----------------
 
 
-def _as_angle(function: str, radians: Callable[[Value], Value]) -> Callable[[Value], Value]:
+def _as_angle(function: str, radians: OnPlane) -> Callable[[Plane], Scalar]:
     """The inverse of ``function`` from one that gives a complex number of radians."""
 
-    def inverse(z: Value) -> Value:
+    def inverse(z: Plane) -> Scalar:
         return angles.computed(axes.inverse_of(radians(z), function, z))
 
     return inverse
 
 
-def _of_one_over(of: Callable[[Value], Value], name: str) -> Callable[[Value], Value]:
-    def function(z: Value) -> Value:
+def _of_one_over(of: OnPlane, name: str) -> OnPlane:
+    def function(z: Plane) -> Plane:
         if is_zero(z):
             raise outside(f"No angle has the {name} 0.")
-        return of(operate("/", ONE, z))
+        return of(plane(operate("/", ONE, z)))
 
     return function
 
 
 _arcsin = of_plane(
     acb.asin,
-    lambda x: axes.arcsine(x, arcosh) if axes.is_beyond_one(x) else circular.arcsine(x),
+    lambda x: axes.arcsine(x, arcosh) if axes.is_beyond_one(x) else real(circular.arcsine(x)),
     axes.odd(arsinh),
 )
 _arccos = of_plane(
     acb.acos,
-    lambda x: axes.arccosine_beyond(x, arcosh) if axes.is_beyond_one(x) else circular.arccosine(x),
-    lambda y: operate("-", circular.HALF_PI, axes.times_i(arsinh(y))),
+    lambda x: (
+        axes.arccosine_beyond(x, arcosh) if axes.is_beyond_one(x) else real(circular.arccosine(x))
+    ),
+    lambda y: plane(operate("-", circular.HALF_PI, axes.times_i(arsinh(y)))),
 )
 _arctan = of_plane(acb.atan, circular.arctangent, lambda y: axes.arctangent_of_imaginary(y, artanh))
 
 
-def _arccot(z: Value) -> Value:
+def _arccot(z: Plane) -> Plane:
     tangent = _arctan(z)
-    return tangent if isinstance(tangent, Undefined) else operate("-", circular.HALF_PI, tangent)
+    if isinstance(tangent, Undefined):
+        return tangent
+    return plane(operate("-", circular.HALF_PI, tangent))
 
 
-IN_PLANE: dict[str, Callable[[Value], Value]] = {
+IN_PLANE: dict[str, OnPlane] = {
     "arcsin": _arcsin,
     "arccos": _arccos,
     "arctan": _arctan,
@@ -115,13 +130,13 @@ IN_PLANE: dict[str, Callable[[Value], Value]] = {
 """The number of radians of each function of a complex number."""
 
 
-def _arctan_of_complex(y: Value, x: Value | None = None) -> Value:
+def _arctan_of_complex(y: Plane, x: Plane | None = None) -> Scalar:
     if x is not None:
         raise outside("The direction of a point is taken of real numbers; arg takes a complex one.")
     return _as_angle("tan", IN_PLANE["arctan"])(y)
 
 
-def arccot(x: Value) -> Value:
+def arccot(x: Extended) -> Scalar:
     """The angle between 0 and a half turn whose cotangent is ``x``."""
     if isinstance(x, Undefined):
         return x
@@ -130,15 +145,15 @@ def arccot(x: Value) -> Value:
 
 def _of_reciprocal(
     of: Callable[[Number], Number | None], said: str, name: str
-) -> Callable[[Value], Value]:
-    def function(x: Value) -> Value:
+) -> Callable[[Extended], Scalar]:
+    def function(x: Extended) -> Scalar:
         if isinstance(x, Undefined):
             return x
         if isinstance(x, Infinite):
-            return angles.computed(of(exact(0)))
+            return angles.computed(real(of(exact(0))))
         if is_zero(x):
             raise outside(f"No angle has the {name} 0.")
-        found = of(divide(ONE, x))
+        found = of(real(divide(ONE, x)))
         if found is None:
             raise not_real(said)
         return angles.computed(found)

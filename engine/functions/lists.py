@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
-from functools import reduce
+from functools import partial, reduce
+from typing import cast
 
 from engine.errors import ComplexOrder, ListIsEmpty, NoList, TooFewItems
 from engine.functions.helpers import outside, whole
@@ -13,8 +14,18 @@ from engine.numbers import angles, operators
 from engine.numbers.comparison import in_order
 from engine.numbers.items import item_by_item
 from engine.numbers.lists import total
-from engine.numbers.values import Angle, Complex, List, Table, Value, exact, is_complex
+from engine.numbers.values import (
+    Angle,
+    Complex,
+    List,
+    Table,
+    Value,
+    exact,
+    is_complex,
+    real,
+)
 
+ONE: Value = exact(1)
 SUBJECT = "lists and statistics"
 STATISTICS = "NIST/SEMATECH e-Handbook of Statistical Methods, 1.3.5"
 X = Parameter("x", "a list of numbers", "a list")
@@ -43,7 +54,7 @@ def sum_of(x: Value) -> Value:
 
 def product_of(x: Value) -> Value:
     """The product of the items; of an empty list 1."""
-    return reduce(lambda a, b: operators.operate("*", a, b), items_of(x), exact(1))
+    return reduce(partial(operators.operate, "*"), items_of(x), ONE)
 
 
 def mean(x: Value) -> Value:
@@ -57,8 +68,9 @@ def sort(x: Value) -> Value:
     items = items_of(x)
     if any(is_complex(item) for item in items):
         raise ComplexOrder()
-    if all(isinstance(item, str) for item in items):
-        return List(tuple(sorted(items)))
+    texts = [item for item in items if isinstance(item, str)]
+    if len(texts) == len(items):
+        return List(tuple(sorted(texts)))
     for item in items:
         operators.number(item)
     return List(tuple(in_order(items)))
@@ -103,12 +115,15 @@ def variance(x: Value, of: Value | None = None) -> Value:
 def standard_deviation(x: Value, of: Value | None = None) -> Value:
     """The square root of the variance; of angles an angle in the unit of the first."""
     items = items_of(x, 1)
-    if all(isinstance(item, Angle) for item in items):
-        unit = items[0].unit
-        counts = List(tuple(angles.count_of(item, unit) for item in items))
-        return angles.angle_of(square_root(variance(counts, of)), unit)
+    turns = [item for item in items if isinstance(item, Angle)]
+    if len(turns) == len(items):
+        unit = turns[0].unit
+        counts = List(tuple(angles.count_of(turn, unit) for turn in turns))
+        return angles.angle_of(square_root(real(variance(counts, of))), unit)
     spread = variance(x, of)
-    return item_by_item(square_root, spread) if isinstance(spread, List) else square_root(spread)
+    return (
+        item_by_item(square_root, spread) if isinstance(spread, List) else square_root(real(spread))
+    )
 
 
 def reverse(x: Value) -> Value:
@@ -151,8 +166,10 @@ def table(*columns: Delayed) -> Value:
     values = [column.value() for column in columns]
     if not any(isinstance(value, List) for value in values):
         raise NoList()
-    rows = item_by_item(lambda *row: List(row), *values).items
-    filled = tuple(List(tuple(row.items[place] for row in rows)) for place in range(len(columns)))
+    rows = cast(List, item_by_item(lambda *row: List(row), *values)).items
+    filled = tuple(
+        List(tuple(cast(List, row).items[place] for row in rows)) for place in range(len(columns))
+    )
     return Table(tuple(column.node for column in columns), filled)
 
 

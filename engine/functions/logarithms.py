@@ -11,13 +11,23 @@ from engine.numbers.arithmetic import divide, is_zero, not_real, sign_of
 from engine.numbers.context import conventions, notice
 from engine.numbers.radicals import as_root
 from engine.numbers.roots import rational_log
-from engine.numbers.values import Exact, Infinite, Number, Real, Undefined, Value, exact
+from engine.numbers.values import (
+    Exact,
+    Extended,
+    Infinite,
+    Number,
+    Plane,
+    Real,
+    Undefined,
+    exact,
+    real,
+)
 
 SUBJECT = "logarithms"
 POSITIVE = Parameter("x", "a number", "x > 0")
 
 
-def natural_log(x: Value) -> Value:
+def natural_log(x: Extended) -> Extended:
     """The logarithm to base e.  Errors: :class:`LineError` for a negative ``x``."""
     if isinstance(x, Undefined):
         return x
@@ -35,7 +45,7 @@ def natural_log(x: Value) -> Value:
     return Real(arb.log, x, power_of=(None, x))
 
 
-def log_to_base(x: Value, base: Value | None) -> Value:
+def log_to_base(x: Extended, base: Extended | None) -> Extended:
     """The logarithm of ``x`` to ``base``; exact where it is rational.
 
     Errors: :class:`LineError` where ``x`` or ``base`` is not positive, where
@@ -69,7 +79,7 @@ def _exact_ratio(x: Number, base: Number) -> fmpq | None:
     return None if ratio is None else ratio * below[1] / above[1]
 
 
-def _log_without_base(x: Value) -> Value:
+def _log_without_base(x: Extended) -> Extended:
     """The one that the conventions mean; from the start both are asked back."""
     meant = {"natural": natural_log, "decimal": common_log}.get(conventions().log)
     if meant is None:
@@ -77,22 +87,22 @@ def _log_without_base(x: Value) -> Value:
     return meant(x)
 
 
-def complex_log(z: Value, base: Value | None = None) -> Value:
+def complex_log(z: Plane, base: Plane | None = None) -> Plane:
     """The principal logarithm of a complex number."""
     log = complexes.logarithm(z)
     if base is None and conventions().log == "ask":
-        return _log_without_base(z)
+        return _log_without_base(real(z))
     if base is None:
         base = exact(10) if conventions().log == "decimal" else None
     return log if base is None else complexes.operate("/", log, complexes.logarithm(base))
 
 
-def common_log(x: Value) -> Value:
+def common_log(x: Extended) -> Extended:
     """The logarithm to base 10."""
     return log_to_base(x, exact(fmpq(10)))
 
 
-def binary_log(x: Value) -> Value:
+def binary_log(x: Extended) -> Extended:
     """The logarithm to base 2."""
     return log_to_base(x, exact(fmpq(2)))
 

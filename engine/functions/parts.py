@@ -15,9 +15,11 @@ from engine.numbers.values import (
     Angle,
     Applied,
     Complex,
+    Extended,
     Infinite,
     List,
     Number,
+    Plane,
     Undefined,
     Value,
     exact,
@@ -27,7 +29,7 @@ SUBJECT = "parts and choices"
 X, Y = Parameter("x", "a number, or a list of them"), Parameter("y", "another", optional=True)
 
 
-def signum(x: Value) -> Value:
+def signum(x: Extended) -> Value:
     """−1, 0 or 1."""
     return x if isinstance(x, Undefined) else exact(sign_of(x))
 
@@ -83,7 +85,7 @@ def choose(test: Delayed, then: Delayed, otherwise: Delayed) -> Value:
 STANDARD_TOLERANCE = exact(fmpq(1, 10**10))
 
 
-def tidy(x: Value, tolerance: Value | None = None) -> Value:
+def tidy(x: Plane, tolerance: Value | None = None) -> Plane:
     """``x`` with 0 in the place of a part that is smaller than ``tolerance``."""
     least = STANDARD_TOLERANCE if tolerance is None else tolerance
     if isinstance(x, Complex):
@@ -92,7 +94,7 @@ def tidy(x: Value, tolerance: Value | None = None) -> Value:
     return x if isinstance(x, Infinite | Undefined) else _tidied(x, least)
 
 
-def _tidied(x: Number, least: Value) -> Value:
+def _tidied(x: Number, least: Value) -> Number:
     return exact(0) if compare("<", abs_of(x), least) is True else x
 
 

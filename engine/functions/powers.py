@@ -17,13 +17,24 @@ from engine.numbers.arithmetic import (
     power,
     sign_of,
 )
-from engine.numbers.values import Angle, Complex, Exact, Real, Undefined, Value, exact
+from engine.numbers.values import (
+    Angle,
+    Complex,
+    Exact,
+    Extended,
+    Plane,
+    Real,
+    Undefined,
+    Value,
+    exact,
+    real,
+)
 
 SUBJECT = "roots and powers"
 HALF = exact(fmpq(1, 2))
 
 
-def square_root(x: Value) -> Value:
+def square_root(x: Extended) -> Extended:
     """The number ≥ 0 whose square is ``x``; exact where it is rational.
 
     Errors: :class:`LineError` for a negative ``x``.
@@ -36,14 +47,14 @@ def square_root(x: Value) -> Value:
     return power(x, HALF)
 
 
-def absolute(x: Value) -> Value:
+def absolute(x: Plane | Angle) -> Extended | Angle:
     """``x`` without its sign; of a complex number its distance from 0."""
     if isinstance(x, Angle):
-        return Angle(complexes.modulus(x.radians), x.unit)
+        return Angle(real(complexes.modulus(x.radians)), x.unit)
     return complexes.modulus(x)
 
 
-def nth_root(x: Value, n: Value) -> Value:
+def nth_root(x: Extended, n: Value) -> Extended:
     """The real ``n``-th root of ``x``: of a negative ``x`` for odd ``n`` only.
 
     Errors: :class:`LineError` where ``n`` is no whole number above 0, or ``x`` is
@@ -61,12 +72,12 @@ def nth_root(x: Value, n: Value) -> Value:
     return negate(power(negate(x), exact(fmpq(1, degree))))
 
 
-def cube_root(x: Value) -> Value:
+def cube_root(x: Extended) -> Extended:
     """The real number whose cube is ``x``."""
     return nth_root(x, exact(3))
 
 
-def hypotenuse(*sides: Value) -> Value:
+def hypotenuse(*sides: Extended) -> Extended:
     """The root of the sum of the squares."""
     return square_root(reduce(add, (power(side, exact(2)) for side in sides)))
 

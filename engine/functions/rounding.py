@@ -10,7 +10,7 @@ from engine.numbers.angles import by_count
 from engine.numbers.arithmetic import negate, sign_of, subtract
 from engine.numbers.context import notice
 from engine.numbers.decimal import round_at, to_places
-from engine.numbers.values import Angle, Exact, Infinite, Undefined, Value, exact
+from engine.numbers.values import Angle, Exact, Extended, Infinite, Undefined, Value, exact
 from engine.numbers.whole import floor_of
 
 SUBJECT = "rounding"
@@ -18,7 +18,7 @@ X = Parameter("x", "a number")
 MAX_PLACES = 10_000
 
 
-def round_off(x: Value, places: Value | None = None, ties: Value | None = None) -> Value:
+def round_off(x: Extended, places: Value | None = None, ties: Value | None = None) -> Extended:
     """``x`` rounded to ``places`` digits behind the point, none where left out.
 
     A tie goes to the even neighbour (ISO 80000-1, Annex B, rule A) with a notice;
@@ -58,19 +58,19 @@ def _at_a_tie(even: fmpz, x: fmpq, ties: str | None) -> fmpz:
     return even
 
 
-def ceiling(x: Value) -> Value:
+def ceiling(x: Extended) -> Extended:
     """The smallest whole number that is not below ``x``."""
     return negate(floor_of(negate(x)))
 
 
-def truncate(x: Value) -> Value:
+def truncate(x: Extended) -> Extended:
     """``x`` without its digits behind the point."""
     if isinstance(x, Infinite | Undefined):
         return x
     return floor_of(x) if sign_of(x) >= 0 else ceiling(x)
 
 
-def fraction_part(x: Value) -> Value:
+def fraction_part(x: Extended) -> Extended:
     """``x`` less its floor: from 0 up to 1."""
     if isinstance(x, Infinite):
         return Undefined("Infinity has no fractional part.")

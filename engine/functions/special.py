@@ -3,13 +3,24 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from typing import NoReturn
 
 from flint import acb, arb, fmpq, fmpz
 
-from engine.functions.helpers import is_pole_of_gamma, of_one_real, outside, side_of
+from engine.functions.helpers import OnReals, is_pole_of_gamma, of_one_real, outside, side_of
 from engine.functions.record import Example, Function, Parameter
 from engine.numbers.arithmetic import add, divide, is_zero, multiply, sign_of
-from engine.numbers.values import Bounds, Exact, Infinite, Real, Undefined, Value, exact
+from engine.numbers.values import (
+    Bounds,
+    Exact,
+    Extended,
+    Infinite,
+    Real,
+    Undefined,
+    Value,
+    exact,
+    real,
+)
 from engine.numbers.whole import MAX_FACTORIAL, factorial
 
 SUBJECT = "special functions"
@@ -28,7 +39,7 @@ def _small_whole(x: Value, most: int) -> int | None:
     return None
 
 
-def gamma(x: Value) -> Value:
+def gamma(x: Extended) -> Extended:
     """Γ(x), exact for whole numbers; undefined at its poles."""
     if is_pole_of_gamma(x):
         return POLE
@@ -39,7 +50,7 @@ def gamma(x: Value) -> Value:
 _gamma = of_one_real(arb.gamma, at_infinity=INFINITY)
 
 
-def lgamma(x: Value) -> Value:
+def lgamma(x: Extended) -> Extended:
     """ln Γ(x) for x > 0."""
     if isinstance(x, Exact | Real) and sign_of(x) <= 0:
         raise outside("lgamma takes numbers above 0.")
@@ -48,7 +59,7 @@ def lgamma(x: Value) -> Value:
     return of_one_real(arb.lgamma, at_infinity=INFINITY)(x)
 
 
-def digamma(x: Value) -> Value:
+def digamma(x: Extended) -> Extended:
     """The derivative of ln Γ(x)."""
     return POLE if is_pole_of_gamma(x) else _digamma(x)
 
@@ -56,7 +67,7 @@ def digamma(x: Value) -> Value:
 _digamma = of_one_real(arb.digamma, at_infinity=INFINITY)
 
 
-def beta(a: Value, b: Value) -> Value:
+def beta(a: Extended, b: Extended) -> Extended:
     """Γ(a)Γ(b)/Γ(a+b)."""
     if is_pole_of_gamma(a) or is_pole_of_gamma(b):
         return POLE
@@ -66,7 +77,7 @@ def beta(a: Value, b: Value) -> Value:
     return divide(multiply(gamma(a), gamma(b)), gamma(total))
 
 
-def zeta(s: Value) -> Value:
+def zeta(s: Extended) -> Extended:
     """Riemann's ζ(s); exact at even numbers above 0 and at whole ones below 1."""
     n = _small_whole(s, MAX_ZETA)
     if n == 1:
@@ -76,7 +87,7 @@ def zeta(s: Value) -> Value:
         return exact(-fmpq.bernoulli(1 - n) / (1 - n) if n else fmpq(-1, 2))
     if n is not None and n % 2 == 0:
         # DLMF 25.6.2
-        size = abs(fmpq.bernoulli(n)) * fmpz(2) ** (n - 1) / fmpz.fac_ui(n)
+        size = abs(fmpq.bernoulli(n)) * fmpz(2) ** (n - 1) / fmpz.fac_ui(n)  # type: ignore[arg-type]  # its stub
         return exact(size, n)
     return of_one_real(arb.zeta, at_infinity=ONE)(s)
 
@@ -101,10 +112,10 @@ airy_bi = of_one_real(arb.airy_bi, at_infinity=INFINITY, at_minus_infinity=ZERO)
 
 def _bessel(
     name: str, compute: Callable[[arb, arb], arb], entire: bool
-) -> Callable[[Value, Value], Value]:
+) -> Callable[[Extended, Extended], Extended]:
     """A Bessel function; an ``entire`` one takes any x where its order is whole."""
 
-    def function(order: Value, x: Value) -> Value:
+    def function(order: Extended, x: Extended) -> Extended:
         for value in (order, x):
             if isinstance(value, Infinite | Undefined):
                 return Undefined("Bessel functions are worked out at finite numbers only.")
@@ -114,12 +125,12 @@ def _bessel(
             return ONE if is_zero(order) else ZERO
         if sign <= 0 and not (entire and is_whole and sign < 0):
             raise outside(f"{name} takes x above 0" + (", or a whole order." if entire else "."))
-        return Real(lambda n, ball: compute(ball, n), order, x)
+        return Real(lambda n, ball: compute(ball, n), real(order), real(x))
 
     return function
 
 
-def lambert_w(x: Value) -> Value:
+def lambert_w(x: Extended) -> Extended:
     """The number w ≥ −1 with w·exp(w) = x, for x ≥ −1/e."""
     if isinstance(x, Infinite | Undefined):
         return x if x != Infinite(-1) else _refuse_lambert()
@@ -134,14 +145,14 @@ def lambert_w(x: Value) -> Value:
     return Real(arb.lambertw, x)
 
 
-def _refuse_lambert() -> Value:
+def _refuse_lambert() -> NoReturn:
     raise outside("lambert_w takes numbers from −1/e.")
 
 
-def _elliptic(compute: Callable[[acb], acb], at_one: Value) -> Callable[[Value], Value]:
+def _elliptic(compute: Callable[[acb], acb], at_one: Extended) -> OnReals:
     """A complete elliptic integral of the parameter m ≤ 1."""
 
-    def function(m: Value) -> Value:
+    def function(m: Extended) -> Extended:
         if isinstance(m, Undefined):
             return m
         side = 1 if m == INFINITY else -1 if isinstance(m, Infinite) else side_of(m, 1)

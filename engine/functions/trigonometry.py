@@ -7,13 +7,13 @@ from collections.abc import Callable
 from flint import acb
 
 from engine.functions import by_parts
-from engine.functions.by_parts import of_parts
-from engine.functions.helpers import reciprocal_of
+from engine.functions.by_parts import OnPlane, of_parts
+from engine.functions.helpers import OnReals, reciprocal_of
 from engine.functions.hyperbolic import cosh, sinh
 from engine.functions.record import Example, Function, Parameter
 from engine.numbers import angles
 from engine.numbers.circular import cosine, cotangent, sine, tangent
-from engine.numbers.values import Angle, Complex, Value
+from engine.numbers.values import Angle, Complex, Plane, Scalar, Value, real
 
 SUBJECT = "trigonometric functions"
 ANGLE_TEXT = "an angle; a bare number is read in the unit of the sheet"
@@ -22,17 +22,17 @@ NOT_ODD_RIGHT = Parameter("x", ANGLE_TEXT, "not 90° and half turns from there")
 NOT_HALF_TURN = Parameter("x", ANGLE_TEXT, "not 0° and half turns from there")
 
 
-def of_angle(radian: Callable[[Value], Value]) -> Callable[[Value], Value]:
+def of_angle(radian: OnReals) -> Callable[[Scalar], Plane]:
     """A function of radians as one of angles."""
-    return lambda x: radian(angles.radians_of(x))
+    return lambda x: radian(real(angles.radians_of(x)))
 
 
-def of_complex_angle(name: str) -> Callable[[Value], Value]:
+def of_complex_angle(name: str) -> Callable[[Scalar], Value]:
     """The same for a complex number, in the unit of the conventions too; of what an
     inverse function gave, it is the number that this one was given."""
     in_plane = IN_PLANE[name]
 
-    def function(x: Value) -> Value:
+    def function(x: Scalar) -> Value:
         radians = angles.radians_of(x)
         if isinstance(radians, Complex) and radians.inverse_of is not None:
             inverse_of, value = radians.inverse_of
@@ -46,7 +46,7 @@ def of_complex_angle(name: str) -> Callable[[Value], Value]:
 _sine = by_parts.sine_with(sinh, cosh)
 _cosine = by_parts.cosine_with(sinh, cosh)
 
-IN_PLANE: dict[str, Callable[[Value], Value]] = {
+IN_PLANE: dict[str, OnPlane] = {
     "sin": of_parts(acb.sin, _sine),
     "cos": of_parts(acb.cos, _cosine),
     "tan": of_parts(acb.tan, by_parts.tangent_with(sinh, cosh)),
@@ -61,7 +61,7 @@ def _record(
     name: str,
     summary: str,
     parameter: Parameter,
-    compute: Callable[[Value], Value],
+    compute: OnReals,
     examples: tuple[Example, ...],
     related: tuple[str, ...],
     special_values: tuple[str, ...],

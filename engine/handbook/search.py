@@ -77,7 +77,7 @@ def search(text: str, most: int = SHOWN) -> list[Entry]:
     if not telling:
         return []
     meant = {word: _meant(word) for word in wanted}
-    mended = [max(meant[word], key=meant[word].get, default=word) for word in wanted]
+    mended = [max(meant[word], key=meant[word].__getitem__, default=word) for word in wanted]
     scores = [
         _score(entry, weights, phrases, telling, meant, mended)
         for entry, weights, phrases in zip(ENTRIES, _WEIGHTS, _PHRASES, strict=True)

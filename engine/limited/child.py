@@ -19,7 +19,7 @@ import traceback
 from collections.abc import Callable
 from multiprocessing.connection import Connection
 from pathlib import Path
-from typing import Any
+from typing import Any, NamedTuple
 
 from engine.limited.bounds import limit_process, limit_processor
 
@@ -54,6 +54,13 @@ class Failed(Exception):
     """The work raised an error; the text is where."""
 
 
+class Running(NamedTuple):
+    """A process, and the line to it."""
+
+    process: subprocess.Popen[bytes]
+    connection: Connection
+
+
 class Child:
     """Does ``target``, a function named as ``module:function``, in a process of its own.
 
@@ -62,39 +69,37 @@ class Child:
 
     def __init__(self, target: str) -> None:
         self.target = target
-        self._process: subprocess.Popen[bytes] | None = None
-        self._connection: Connection | None = None
+        self._running: Running | None = None
         self._is_ready = False
 
     @property
     def pid(self) -> int | None:
         """The number of the process, None where there is none."""
-        return self._process.pid if self._process else None
+        return self._running.process.pid if self._running else None
 
-    def start(self) -> None:
-        """Starts the process, unless there is one; it is not waited for."""
-        if self._process is not None:
-            return
+    def start(self) -> Running:
+        """The process, which is started unless there is one; it is not waited for."""
+        if self._running is not None:
+            return self._running
         ours, theirs = socket.socketpair()
         with theirs:
-            self._process = subprocess.Popen(  # noqa: S603 - our own interpreter
+            process = subprocess.Popen(  # noqa: S603 - our own interpreter
                 [sys.executable, "-m", "engine.limited.child", self.target, str(theirs.fileno())],
                 pass_fds=[theirs.fileno()],
                 stdin=subprocess.DEVNULL,
                 cwd=ROOT,
             )
-        self._connection = Connection(ours.detach())
+        self._running = Running(process, Connection(ours.detach()))
         self._is_ready = False
+        return self._running
 
     def stop(self) -> None:
         """Ends the process at once."""
-        process, self._process = self._process, None
-        connection, self._connection = self._connection, None
-        if connection is not None:
-            connection.close()
-        if process is not None:
-            process.kill()
-            process.wait()
+        running, self._running = self._running, None
+        if running is not None:
+            running.connection.close()
+            running.process.kill()
+            running.process.wait()
 
     def work(self, seconds: float, *arguments: Any) -> Any:
         """The result of the work; it is done again where the process was interrupted.
@@ -112,18 +117,18 @@ class Child:
 
         Errors: :class:`Slow`, :class:`Broke`, :class:`Interrupted`, :class:`Failed`.
         """
-        self.start()
+        running = self.start()
         has_begun = False
         try:
-            self._connection.send((seconds, arguments))
+            running.connection.send((seconds, arguments))
             if not self._is_ready:
-                self._receive(START_SECONDS)
+                _receive(running, START_SECONDS)
                 self._is_ready = True
-            self._receive(START_SECONDS)
+            _receive(running, START_SECONDS)
             has_begun = True
-            is_done, result = self._receive(seconds)
+            is_done, result = _receive(running, seconds)
         except (EOFError, OSError):
-            code = self._ended()
+            code = self._ended(running.process)
             if has_begun and -code not in FROM_OUTSIDE:
                 raise Broke from None
             raise Interrupted from None
@@ -136,27 +141,27 @@ class Child:
             raise Failed(result)
         return result
 
-    def _receive(self, seconds: float) -> Any:
-        """What the process says next.  Errors: :class:`Slow`, :class:`Interrupted`."""
-        deadline = time.monotonic() + seconds
-        was_stopped = False
-        while not self._connection.poll(max(0, min(LOOK_SECONDS, deadline - time.monotonic()))):
-            if time.monotonic() >= deadline:
-                raise Slow
-            is_stopped = _is_stopped(self._process.pid)
-            if was_stopped and is_stopped:
-                raise Interrupted
-            was_stopped = is_stopped
-        return self._connection.recv()
-
-    def _ended(self) -> int:
+    def _ended(self, process: subprocess.Popen[bytes]) -> int:
         """Takes leave of a process whose line has gone dead; its exit code."""
-        process = self._process
         with contextlib.suppress(subprocess.TimeoutExpired):
             process.wait(LOOK_SECONDS)
         self.stop()
         self.start()
         return process.returncode
+
+
+def _receive(running: Running, seconds: float) -> Any:
+    """What the process says next.  Errors: :class:`Slow`, :class:`Interrupted`."""
+    deadline = time.monotonic() + seconds
+    was_stopped = False
+    while not running.connection.poll(max(0, min(LOOK_SECONDS, deadline - time.monotonic()))):
+        if time.monotonic() >= deadline:
+            raise Slow
+        is_stopped = _is_stopped(running.process.pid)
+        if was_stopped and is_stopped:
+            raise Interrupted
+        was_stopped = is_stopped
+    return running.connection.recv()
 
 
 def _is_stopped(pid: int) -> bool:

@@ -19,9 +19,10 @@ from engine.limited.bounds import (
 from engine.limited.child import Broke, Child, Failed, Interrupted, Slow
 from engine.numbers.context import Conventions
 from engine.printed import as_json, as_rows
+from engine.sheet.line import Drawn
 from engine.sheet.outcome import ERROR, UNFINISHED, Outcome
 from engine.sheet.settings import Settings
-from engine.sheet.sheet import Drawn, Sheet
+from engine.sheet.sheet import Sheet
 from engine.sheet.workings import WorkStep
 
 

@@ -23,6 +23,7 @@ from engine.numbers.values import (
     Extended,
     Finite,
     Infinite,
+    Plane,
     Scalar,
     Undefined,
     Value,
@@ -76,7 +77,7 @@ def count_of(angle: Angle, name: str = "") -> Finite:
 def _operate(op: str, a: Scalar, b: Scalar) -> Scalar:
     """An operation between numbers of radians, or of units."""
     if isinstance(a, Complex) or isinstance(b, Complex):
-        return complexes.operate(op, a, b)
+        return complexes.operate(op, cast(Plane, a), cast(Plane, b))
     return ON_REALS[op](cast(Extended, a), cast(Extended, b))
 
 

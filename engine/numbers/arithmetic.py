@@ -24,6 +24,7 @@ from engine.numbers.values import (
     Number,
     Real,
     Undefined,
+    Value,
     exact,
     real,
     too_large,
@@ -252,7 +253,7 @@ def _over_zero(a: Extended) -> Extended:
     return Infinite(sign_of(a))
 
 
-def is_zero(a: Extended) -> bool:
+def is_zero(a: Value) -> bool:
     """Whether ``a`` is exactly 0."""
     return isinstance(a, Exact) and not a.coefficient
 

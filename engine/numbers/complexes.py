@@ -27,6 +27,7 @@ from engine.numbers.values import (
     Extended,
     Infinite,
     Number,
+    Plane,
     Real,
     Undefined,
     exact,
@@ -35,9 +36,6 @@ from engine.numbers.values import (
 
 ZERO, ONE, TWO = exact(0), exact(1), exact(2)
 HALF = exact(fmpq(1, 2))
-Plane = Exact | Real | Infinite | Undefined | Complex
-"""What stands in the plane of complex numbers, or takes the place of that."""
-
 MAX_EXACT_POWER = 1000
 """Whole exponents up to which a power is multiplied out, and stays exact."""
 
@@ -208,7 +206,7 @@ def logarithm(value: Plane) -> Plane:
     if isinstance(value, Real) and value.log is not None:
         return value.log
     size = modulus(value)
-    log = ZERO if size == ONE else Real(arb.log, size, power_of=(None, size))
+    log = ZERO if size == ONE else Real(arb.log, real(size), power_of=(None, real(size)))
     return complex_of(log, argument(value))
 
 

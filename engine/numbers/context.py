@@ -88,12 +88,17 @@ class Draws:
         return self.values[self.at - 1]
 
 
+def _value_of_nothing(reply: str) -> Value:
+    """What stands for the reading of replies where nobody is asked."""
+    raise GivenInReply()
+
+
 @dataclass(slots=True)
 class Work:
     """One statement under way.  ``used_unit`` is set as soon as its value depends on
     the unit of the conventions; ``depth`` counts the calls of one's own functions inside
-    each other; ``call`` is the place of the call under way; ``read`` gives the value of a
-    text that holds no names of the sheet."""
+    each other; ``call`` is the place of the call under way; ``value_of`` gives the
+    value of a reply, which holds no names of the sheet."""
 
     conventions: Conventions = STANDARD
     notices: list[Notice] = field(default_factory=list)
@@ -101,7 +106,7 @@ class Work:
     used_unit: bool = False
     depth: int = 0
     call: Span | None = None
-    read: Callable[[str], Value] | None = None
+    value_of: Callable[[str], Value] = _value_of_nothing
 
 
 _work: ContextVar[Work | None] = ContextVar("work", default=None)

@@ -17,7 +17,7 @@ from engine.mends import counted
 from engine.numbers.values import Exact, List, Value
 
 
-def item_by_item(compute: Callable[..., Value], *values: Value) -> Value:
+def item_by_item(compute: Callable[..., Value], *values: Value | None) -> Value:
     """``compute`` for the first items, for the second ones, and so on; what is no
     list is used again for each.
 

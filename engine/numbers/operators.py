@@ -20,6 +20,7 @@ from engine.numbers.values import (
     Finite,
     Infinite,
     List,
+    Plane,
     Real,
     Scalar,
     Undefined,
@@ -70,9 +71,9 @@ def number(value: Value) -> Scalar:
     raise NotANumber(kind=KINDS[type(value)])
 
 
-def plane(value: Value) -> complexes.Plane:
+def plane(value: Value) -> Plane:
     """A value that is known to be no angle, where something can be computed with it."""
-    return cast(complexes.Plane, number(value))
+    return cast(Plane, number(value))
 
 
 def _power(a: Scalar, b: Scalar) -> Value:

@@ -320,6 +320,9 @@ Extended = Exact | Real | Infinite | Undefined
 Finite = Exact | Real | Complex
 """A number that is not infinite."""
 
+Plane = Exact | Real | Infinite | Undefined | Complex
+"""What stands in the plane of complex numbers, or takes the place of that."""
+
 Scalar = Exact | Real | Infinite | Undefined | Angle | Complex
 """Everything that can be computed with by itself."""
 
@@ -336,9 +339,18 @@ KINDS: dict[type, str] = {
 """What is said of a value that is no real number."""
 
 
+Truth = bool | Undefined
+"""Whether something holds, or why nobody can say."""
+
+
 def real(value: Value | None) -> Number:
     """The value, of which it is known that it is a real number: the checker is told so."""
     return cast(Number, value)
+
+
+def finite(value: Value | None) -> Finite:
+    """The value, of which it is known that it is a finite number, real or complex."""
+    return cast(Finite, value)
 
 
 def exact(coefficient: fmpq | int, pi_power: int = 0) -> Exact:

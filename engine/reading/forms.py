@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 from difflib import get_close_matches
+from typing import Any, cast
 
 from engine.errors import BadCount, LineError, UnknownForm, UnknownFormNear
 from engine.mends import replace as mend
@@ -51,6 +52,12 @@ class Form:
     asked: bool = False
     unit: str = ""
     shape: str = ""
+
+    @property
+    def figures(self) -> int:
+        """The significant digits of a form in which nothing is left open."""
+        assert self.digits is not None
+        return self.digits
 
     @property
     def text(self) -> str:
@@ -113,14 +120,14 @@ def form_of(parts: tuple[tuple[str, ...], ...]) -> Form:
             raise _unknown(" ".join(words))
         if len(words) == 1:
             field = "unit" if words[0] in UNITS else "shape" if words[0] in SHAPES else "style"
-            form = replace(form, **{field: words[0]})
+            form = replace(form, **cast(Any, {field: words[0]}))
             continue
         counted = SINGULAR.get(words[1], words[1])
         least = 1 if counted == "digits" else 0
         count = int(words[0]) if len(words[0]) <= LONGEST_COUNT else MAX_COUNT + 1
         if not least <= count <= MAX_COUNT:
             raise BadCount(least=least, limit=MAX_COUNT, counted=counted)
-        form = replace(form, **{counted: count})
+        form = replace(form, **cast(Any, {counted: count}))
     return form
 
 

@@ -395,7 +395,8 @@ class MathMLWriter(Writer[str]):
             inner = self.node(of, NEVER if runs_into("!", of) else POSTFIX)
             return f"<mrow>{inner}<mo>!</mo></mrow>"
         outer, self.is_in_bars = self.is_in_bars, function == "abs"
-        first, *others = (self.node(arg) for arg in node.args)
+        written = [self.node(arg) for arg in node.args]
+        first, others = written[0], written[1:]
         self.is_in_bars = outer
         if function in BARS:
             left, right = BARS[function]

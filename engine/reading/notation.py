@@ -15,7 +15,7 @@ LETTERS = {
 INDEXED = frozenset({"bessel_j", "bessel_y", "bessel_i", "bessel_k"})
 """Functions whose first argument is set as an index: Jₙ(x)."""
 
-BARS = {"abs": "||", "floor": "⌊⌋", "ceil": "⌈⌉"}
+BARS = {"abs": ("|", "|"), "floor": ("⌊", "⌋"), "ceil": ("⌈", "⌉")}
 """Functions set as bars around their argument."""
 
 BARE = {"sqrt": 1, "cbrt": 1, "root": 2, "factorial": 1, "binomial": 2, **dict.fromkeys(BARS, 1)}

@@ -17,6 +17,7 @@ from engine.reading.tree import (
     Name,
     Node,
     Postfix,
+    Prefix,
     Range,
     Sexagesimal,
     Subscript,
@@ -66,9 +67,9 @@ def precedence(node: Node) -> int:
     level = _OF_KINDS.get(kind)
     if level is not None:
         return level
-    if kind is Binary:
+    if isinstance(node, Binary):
         return OPERATORS[node.op]
-    return NOT if node.op == "not" else SIGN
+    return NOT if isinstance(node, Prefix) and node.op == "not" else SIGN
 
 
 def operand_precedences(op: str) -> tuple[int, int]:

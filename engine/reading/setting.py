@@ -69,12 +69,11 @@ POWER_BEHIND_NAME = frozenset(
 def precedence_as_set(node: Node) -> int:
     """How tightly a node binds as it is set, where that is not as it is typed: 1.5e3 is
     set as a product, and a choice with a brace that does not close."""
-    kind = type(node)
-    if kind is Literal:
+    if isinstance(node, Literal):
         return PRODUCT if "e" in node.text and node.text[:2] != "0x" else ATOM
-    if kind is Prefix and type(node.operand) is Literal and node.op != "not":
+    if isinstance(node, Prefix) and isinstance(node.operand, Literal) and node.op != "not":
         return min(SIGN, precedence_as_set(node.operand))
-    if kind is Call and node.function == "if" and len(node.args) == 3:
+    if isinstance(node, Call) and node.function == "if" and len(node.args) == 3:
         return FORM if not node.is_own and not node.named else ATOM
     return precedence(node)
 

@@ -9,7 +9,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable, Iterator, Sequence
-from typing import Any
+from typing import Any, cast
 
 from flint import fmpq
 
@@ -78,10 +78,9 @@ def _trap_at(text: str, node: Any, kind: type[Node], brackets: Brackets) -> Noti
 
 def _reads_an_angle(node: Node) -> bool:
     """Whether a part of it may be read as an angle."""
-    kind = type(node)
-    if kind is Call:
+    if isinstance(node, Call):
         return node.function in TRIGONOMETRIC
-    return kind is Formatted or (kind is Binary and node.op == "∠")
+    return isinstance(node, Formatted) or (isinstance(node, Binary) and node.op == "∠")
 
 
 def _gap(node: Binary) -> int:
@@ -229,7 +228,8 @@ def _items_of(operand: Node) -> list[Node]:
 
 
 def _value_of(node: Node) -> fmpq:
-    return (node.operand if isinstance(node, Prefix) else node).value
+    """The value of a number, without the minus before it."""
+    return cast(Literal, node.operand if isinstance(node, Prefix) else node).value
 
 
 def _start(node: Node) -> int:
@@ -265,8 +265,8 @@ def _may_be_degrees(node: Node) -> bool:
 
 def _is_of_degrees(node: Node) -> bool:
     """Whether the bare number is one that nearly always is meant in degrees."""
-    literal = node.operand if isinstance(node, Prefix) else node
-    return literal.value.q == 1 and literal.value >= LEAST_DEGREES
+    value = _value_of(node)
+    return value.q == 1 and bool(value >= LEAST_DEGREES)
 
 
 def _is_of_pi(node: Node) -> bool:

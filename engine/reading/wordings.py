@@ -70,7 +70,7 @@ def form_without_as(cursor: Cursor) -> LineError | None:
         *words, end = cursor.tokens[cursor.at : cursor.at + length + 1]
         typed = tuple(word.text for word in words)
         if len(words) == length and end.kind in ends and is_form(typed):
-            if {*typed} & {*cursor.quantities}:
+            if any(name in cursor.quantities for name in typed):
                 return None
             span = words[0].span.to(words[-1].span)
             mends = [replace(span, f"as {' '.join(typed)}")]

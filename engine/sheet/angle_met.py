@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import TypeGuard
+
 from engine.numbers import angles
 from engine.numbers.values import Angle, Exact, List, Real, Value
 from engine.reading.traps import TRIGONOMETRIC
@@ -27,7 +29,7 @@ def angle_met(value: Value, trace: Trace, values: Values) -> Angle | None:
     return None
 
 
-def _is_real(value: Value | None) -> bool:
+def _is_real(value: Value | None) -> TypeGuard[Angle]:
     """Whether it is an angle that the dial can show."""
     return isinstance(value, Angle) and not value.is_complex
 

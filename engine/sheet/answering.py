@@ -45,8 +45,8 @@ from engine.sheet.store import Store
 
 def written_answer(store: Store, step: Step) -> Written:
     """The step's value in the form that it, or else the sheet, asks for."""
-    assert step.statement is not None
-    expression = step.statement.expression
+    assert step.value is not None
+    expression = step.stated.expression
     form = store.settings.form
     if isinstance(expression, Formatted) or form.asked:
         form = form_asked(expression).over(form)
@@ -86,7 +86,7 @@ def _with_closed_form(store: Store, shown: Written, step: Step, form: Form) -> W
         closed = write(step.value, replace(form, style="exact"))
     except LineError:
         return shown
-    if closed.sign != "=" or not is_short(closed.text) or _is_typed(closed, step.statement):
+    if closed.sign != "=" or not is_short(closed.text) or _is_typed(closed, step.stated):
         return shown
     return replace(closed, nearly=shown, notice=shown.notice)
 
@@ -127,11 +127,11 @@ def answers_used(store: Store, numbers: Iterable[int | None], last: int | None) 
         step = line.final_step if line is not None else None
         if line is None or step is None:
             continue
-        tree = None
+        tree: Node | None = None
         if step.value is not None and not step.is_live:
             written = write_in_passing(step.value, store.settings.form)
-            is_short = len(written.text) <= LONGEST_VALUE and isinstance(written.tree, Node)
-            tree = written.tree if is_short else None
+            if len(written.text) <= LONGEST_VALUE and isinstance(written.tree, Node):
+                tree = written.tree
         found[number] = (line.number, tree)
     return found
 
@@ -185,8 +185,9 @@ def refuse_equation(tree: LineTree, covered: Collection[str]) -> None:
     """Errors: :class:`LineError` where a statement looks as if it made a function under
     the name of a built-in that is not ``covered``: ``sin(x) = 2``."""
     for statement in tree.statements:
-        is_function = isinstance(statement, Assignment) and statement.parameters is not None
-        name = statement.targets[-1].name if is_function else ""
+        if not isinstance(statement, Assignment) or statement.parameters is None:
+            continue
+        name = statement.targets[-1].name
         if is_built_in(name) and name not in covered:
             left = Span(statement.span.start, statement.body.start)
             pattern = f"{name}({', '.join(statement.parameters)})"

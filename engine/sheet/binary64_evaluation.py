@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 import operator
 from collections.abc import Callable
+from typing import cast
 
 from engine.errors import EmptyListInBinary64, NotInBinary64
 from engine.forms.answer import Written, write
@@ -84,12 +85,12 @@ def machine_value(node: Node, value_of: ValueOf) -> Machine:
             return [_number(machine_value(item, value_of), item) for item in items]
         case Subscript(of=of, index=index):
             return _item(machine_value(of, value_of), value_of(index), node)
-    value = value_of(node)
-    if isinstance(value, List):
-        return [binary64.nearest(item) for item in value.items]
+    found = value_of(node)
+    if isinstance(found, List):
+        return [binary64.nearest(item) for item in found.items]
     if node.children:
         raise NotInBinary64(node.span)
-    return binary64.nearest(value)
+    return binary64.nearest(found)
 
 
 def _called(function: Function, node: Call, value_of: ValueOf) -> Machine:
@@ -140,10 +141,10 @@ def number_of(store: Store, step: Step) -> Machine:
     """What binary64 gives for a step whose value is known.  Errors: as above."""
     scope = SheetScope(store, step, step.place)
     with working(step.work()):
-        return machine_value(step.statement.expression, lambda part: evaluate(part, scope))
+        return machine_value(step.stated.expression, lambda part: evaluate(part, scope))
 
 
-def plain_value(value: Value) -> Value:
+def plain_value(value: Value | None) -> Value | None:
     """An angle as its number of radians, which is what binary64 has of it."""
     return value.radians if isinstance(value, Angle) else value
 
@@ -159,7 +160,7 @@ def write_machine(machine: Machine, true: Value, form: Form) -> Written:
     """A binary64 as an answer, with the true value and the distance between them."""
     if isinstance(machine, list):
         return _write_list(machine, true, form)
-    true = plain_value(true)
+    true = cast(Value, plain_value(true))
     text = binary64.shortest(machine)
     kind = KINDS_OF_TEXT.get(text, "number")
     shown = write(true, Form(digits=form.digits))

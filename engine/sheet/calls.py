@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Sequence
+from typing import cast
 
 from engine.errors import (
     AngleForNumber,
@@ -35,13 +36,14 @@ from engine.numbers.values import (
     Infinite,
     List,
     Real,
+    Scalar,
     Undefined,
     Value,
     is_complex,
 )
 from engine.reading.plain import node_text
 from engine.reading.tree import NOWHERE, AnswerOf, Assignment, Call, Literal, Name, Node
-from engine.sheet.scope import Scope
+from engine.sheet.scope import Scope, Trace
 
 # -- arguments -----------------------------------------------------------------------
 
@@ -149,7 +151,8 @@ def applied(
             _check_kind(function, place, value, argument)
         if Complex not in function.accepts and any(map(is_complex, values)):
             takes_angles = Angle in function.accepts
-            return _continued(function, values if takes_angles else [*map(as_number, values)])
+            plain = values if takes_angles else [as_number(cast(Scalar, value)) for value in values]
+            return _continued(function, plain)
     try:
         return function.compute(*values)
     except LineError as error:
@@ -215,7 +218,7 @@ class CallScope:
     """The scope of a function's body: its arguments, itself, and what was to be seen
     where it was defined."""
 
-    trace = None
+    trace: Trace | None = None
 
     def __init__(self, outer: Scope, arguments: dict[str, Value], itself: Applied) -> None:
         self.outer = outer
@@ -267,7 +270,7 @@ def defined(
         work.depth += 1
         try:
             arguments = dict(zip(parameters, values, strict=True))
-            return evaluate(body, CallScope(scope, arguments, function))
+            return evaluate(body, CallScope(scope, arguments, made))
         except RecursionError:
             raise _endless() from None
         except LineError as error:
@@ -276,5 +279,5 @@ def defined(
             work.depth -= 1
 
     definition = Assignment(NOWHERE, body, NOWHERE, (Name(NOWHERE, name),), False, parameters)
-    function = Applied(name, parameters, apply, definition)
-    return function
+    made = Applied(name, parameters, apply, definition)
+    return made

@@ -26,7 +26,7 @@ class Definitions:
         self.live: set[Step] = set()
         self.changed: set[str] = set()
 
-    def __contains__(self, name: str) -> bool:
+    def __contains__(self, name: object) -> bool:
         """Whether a name has a value at the foot: forgotten, it is read as before."""
         return name in self.by_name and self.seen(name) is not None
 

@@ -74,7 +74,9 @@ class Dependence:
             return []
         seen = self.store.definitions.seen
         found = ((seen(name, step.place), seen(name)) for name in step.uses)
-        return [used for used, now in found if used is now is not None and not used.is_live]
+        return [
+            used for used, now in found if used is not None and used is now and not used.is_live
+        ]
 
     def _reason(self, step: Step) -> str:
         if step.is_live or step.error is not None:
@@ -97,6 +99,8 @@ class Dependence:
         before, after = self._value(used, step), self._value(now, None)
         if isinstance(before, Applied) and now is used:
             return self._shown(used, step) != self._shown(now, None)
+        if before is None or after is None:
+            return before is not after
         return can_be_told_apart(before, after)
 
     def _value(self, definition: Step, seen_from: Step | None) -> Value | None:
@@ -125,12 +129,13 @@ class Dependence:
                 continue
             for name in sorted(step.uses):
                 used = definitions.seen(name, step.place)
-                is_current = used is not None and definitions.seen(name) in (used, step)
-                if is_current and not used.is_live and self.reason(used):
+                if used is None or definitions.seen(name) not in (used, step):
+                    continue
+                if not used.is_live and self.reason(used):
                     yield used, name
             for number in sorted(step.answers, key=lambda number: number or 0):
                 number = line.last if number is None else number
-                answered = self.store.by_number.get(number)
+                answered = None if number is None else self.store.by_number.get(number)
                 used = answered.final_step if answered is not None else None
                 if used is not None and not used.is_live and self.reason(used):
                     yield used, f"@{number}"
@@ -162,14 +167,14 @@ class Dependence:
         if len(by_name) < len(outdated) or len(steps) > MOST_AGAIN:
             return [Notice("out-of-date", text)]
         again = [statement_of(one) for one in sorted(steps, key=lambda one: one.place)]
-        start = Span(line.steps[0].statement.span.start, line.steps[0].statement.span.start)
+        start = Span(line.steps[0].stated.span.start, line.steps[0].stated.span.start)
         mend = Mend("compute again", start, "; ".join(again) + "; ")
         return [Notice("out-of-date", text, (mend,))]
 
 
 def statement_of(step: Step) -> str:
     """The text of a step's statement as it was typed."""
-    return step.line.text[slice(*step.statement.span)]
+    return step.line.text[slice(*step.stated.span)]
 
 
 def lines_out_of_date(dependence: Dependence) -> list[OutOfDate]:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from functools import partial
-from typing import Any
+from typing import Any, cast
 
 from engine.errors import (
     AngleHasUnit,
@@ -46,10 +46,12 @@ from engine.numbers.values import (
     Exact,
     List,
     Real,
+    Truth,
     Undefined,
     Value,
     exact,
     is_complex,
+    real,
 )
 from engine.reading.forms import form_asked, unit_among
 from engine.reading.parser import parse
@@ -207,8 +209,7 @@ def _refuse_open_unit(node: Binary) -> None:
     Errors: :class:`LineError` that shows both meanings, unless brackets do.
     """
     below = node.right
-    is_open = isinstance(below, Postfix) and node.span.end == below.span.end
-    if not is_open or below.op not in UNITS:
+    if not isinstance(below, Postfix) or node.span.end != below.span.end or below.op not in UNITS:
         return
     unit = f" {below.op}" if below.op.isalpha() else below.op
     above, number = node_text(node.left), node_text(below.operand)
@@ -230,8 +231,9 @@ UNITS_OF_MEASURE = frozenset(
 
 def _unit_behind_number(node: Binary, error: LineError) -> LineError | None:
     """``5 m``, where m has no value: until numbers have units, the note is their place."""
-    is_unit = isinstance(node.right, Name) and node.right.name in UNITS_OF_MEASURE
-    if node.op != "implied" or not is_unit or not isinstance(error, UnknownName):
+    if node.op != "implied" or not isinstance(error, UnknownName):
+        return None
+    if not isinstance(node.right, Name) or node.right.name not in UNITS_OF_MEASURE:
         return None
     unit = node.right.name
     place = Span(node.op_span.start, node.right.span.end)
@@ -267,14 +269,14 @@ def _subscript(node: Subscript, scope: Scope) -> Value:
         return item(of, evaluate(node.index, scope))
     except LineError as error:
         if isinstance(error, NoItem) and isinstance(node.index, Prefix):
-            error.mends = (replace(node.span, _from_the_end(node)),)
+            error.mends = (replace(node.span, _from_the_end(node.of, node.index)),)
         raise
 
 
-def _from_the_end(node: Subscript) -> str:
+def _from_the_end(of: Node, index: Prefix) -> str:
     """``w[-2]``, as it is written here."""
-    of, back = node_text(node.of), node_text(node.index.operand)
-    return f"last({of})" if back == "1" else f"{of}[count({of}) + 1 - {back}]"
+    text, back = node_text(of), node_text(index.operand)
+    return f"last({text})" if back == "1" else f"{text}[count({text}) + 1 - {back}]"
 
 
 def _in_unit(value: Value, unit: str) -> Value:
@@ -304,7 +306,7 @@ def _polar(size: Value, angle: Value) -> Value:
         raise BadModulus()
     if not isinstance(angle, Exact | Real | Angle) or is_complex(angle):
         raise BadAngle()
-    return complexes.polar(size, angles.radians_of(angle))
+    return complexes.polar(size, real(angles.radians_of(angle)))
 
 
 def _before_sign(node: Postfix, scope: Scope) -> Value:
@@ -332,21 +334,21 @@ def _with_sign(op: str, value: Value) -> Value:
             raise AngleHasUnit(op=op)
         raise BehindPlainNumber(op=op, kind=kind)
     if op == "!":
-        return whole.factorial(value)
+        return whole.factorial(real(value))
     if op in angles.PARTS:
-        return angles.angle_of(operators.operate("*", value, Exact(angles.PARTS[op])), "deg")
-    return angles.angle_of(value, op)
+        parts = operators.operate("*", value, Exact(angles.PARTS[op]))
+        return angles.angle_of(operators.number(parts), "deg")
+    return angles.angle_of(operators.number(value), op)
 
 
 def _ends(node: Range, scope: Scope) -> tuple[Value, Value, Value | None]:
-    ends = tuple(
-        None if end is None else _number(evaluate(end, scope), end)
-        for end in (node.start, node.stop, node.step)
-    )
-    for value, end in zip(ends, (node.start, node.stop, node.step), strict=True):
+    ends = [end for end in (node.start, node.stop, node.step) if end is not None]
+    values = [_number(evaluate(end, scope), end) for end in ends]
+    for value, end in zip(values, ends, strict=True):
         if isinstance(value, List):
             raise RangeWithoutNumbers(end.span)
-    return ends
+    start, stop, *step = values
+    return start, stop, step[0] if step else None
 
 
 # -- truth ---------------------------------------------------------------------------
@@ -359,7 +361,7 @@ def _joined(op: str, left: Node, right: Node, scope: Scope) -> Value:
     joined = all_of if op == "and" else any_of
     if isinstance(first, List) or isinstance(second, List):
         return item_by_item(joined, first, second)
-    return joined(first, second)
+    return joined(cast(Truth, first), cast(Truth, second))
 
 
 def _negated(truth: Value) -> Value:
@@ -400,7 +402,7 @@ def _comparison(node: Comparison, scope: Scope) -> Value:
 def _alike(a: Value, b: Value, scope: Scope) -> bool:
     """Whether two values are shown with the same digits."""
     if (isinstance(a, Angle) or isinstance(b, Angle)) and _are_numbers(a, b):
-        a, b = angles.counts(a, b)
+        a, b = angles.counts(operators.number(a), operators.number(b))
     return write(a, scope.form).text == write(b, scope.form).text
 
 
@@ -451,7 +453,7 @@ def _call(node: Call, scope: Scope) -> Value:
     if calls.is_built_in(called):
         return _call_built_in(BY_NAME[called.name], node, scope)
     arguments = calls.bind(called.pattern, called.parameters, node)
-    return called.apply(*(evaluate(argument, scope) for argument in arguments))
+    return called.apply(*(evaluate(cast(Node, argument), scope) for argument in arguments))
 
 
 def _call_built_in(function: Function, node: Call, scope: Scope) -> Value:

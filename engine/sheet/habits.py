@@ -7,6 +7,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 from math import nan, pi
+from typing import cast
 
 from flint import fmpq
 
@@ -57,7 +58,7 @@ def habits_in(step: Step, scope: Scope, unit: str, values: Values) -> Iterator[N
 
 def _not_known_yet(function: Assignment, nodes: Sequence[Node], scope: Scope) -> Iterator[Notice]:
     """``f(x) = a*x`` while there is no a: one made with ``=`` will not see it later."""
-    if function.live:
+    if function.live or function.parameters is None:
         return
     name = function.targets[0].name
     own = {"", *function.parameters, name, *CONSTANTS, *BY_NAME}
@@ -69,7 +70,7 @@ def _not_known_yet(function: Assignment, nodes: Sequence[Node], scope: Scope) ->
     error = (
         unknown_function(missing, known, scope.suggested)
         if isinstance(missing, Call)
-        else unknown_name(missing, known)
+        else unknown_name(cast(Name, missing), known)
     )
     if error.mends:
         yield Notice("not-known-yet", error.text, error.mends)
@@ -121,8 +122,8 @@ def _degrees_in_quantities(text: str, calls: Sequence[Call], values: Values) -> 
 def _is_of_degrees(name: Name, values: Values) -> bool:
     value = values.get(id(name))
     items = value.items if isinstance(value, List) else (value,)
-    are_whole = all(isinstance(one, Exact) and one.is_integer for one in items)
-    return are_whole and any(abs(one.coefficient) >= LEAST_DEGREES for one in items)
+    whole = [one.coefficient for one in items if isinstance(one, Exact) and one.is_integer]
+    return len(whole) == len(items) and any(abs(one) >= LEAST_DEGREES for one in whole)
 
 
 # -- a number beside an angle of another unit ----------------------------------------------
@@ -202,7 +203,7 @@ def _taken_apart(node: Node, values: Values, known: dict[int, Multiple]) -> Mult
 
 
 def _multiple(node: Node, values: Values, known: dict[int, Multiple]) -> Multiple:
-    if _is_product(node):
+    if isinstance(node, Binary) and _is_product(node):
         angle, times = _taken_apart(node.left, values, known)
         other, by = _taken_apart(node.right, values, known)
         divides = node.op == "/"

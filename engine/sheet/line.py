@@ -70,6 +70,12 @@ class Step:
         return self.line.place, self.index
 
     @property
+    def stated(self) -> Statement:
+        """The statement of a step that has one: that does not forget a name."""
+        assert self.statement is not None
+        return self.statement
+
+    @property
     def is_live(self) -> bool:
         return isinstance(self.statement, Assignment) and self.statement.live
 
@@ -91,7 +97,7 @@ class Step:
 
     def work(self) -> Work:
         """What it is worked out under."""
-        return Work(self.line.conventions, self.notices, self.draws, read=value_alone)
+        return Work(self.line.conventions, self.notices, self.draws, value_of=value_alone)
 
     def forget_value(self) -> None:
         """Makes the step to be worked out again."""
@@ -211,12 +217,11 @@ def _step(line: Line, index: int, statement: Statement) -> Step:
         node = waiting.pop()
         nodes.append(node)
         waiting.extend(node.children)
-        kind = type(node)
-        if kind is Name:
+        if isinstance(node, Name):
             names.add(node.name)
-        elif kind is Call:
+        elif isinstance(node, Call):
             names.add(node.function)
-        elif kind is AnswerOf:
+        elif isinstance(node, AnswerOf):
             answers.add(node.number)
     targets = targets_of(statement)
     if isinstance(statement, Assignment) and statement.parameters is not None:

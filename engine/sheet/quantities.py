@@ -99,7 +99,7 @@ def _quantity(
         sign=shown.sign if shown else "",
         text=head_of(shown) if shown else "",
         value_mathml=shown.mathml if shown else "",
-        body=text[slice(*step.statement.body)],
+        body=text[slice(*step.stated.body)],
         description=note,
         state=state,
         covers=covers,

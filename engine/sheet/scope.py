@@ -69,7 +69,7 @@ class EmptyScope:
     """A scope in which the language has values, and nothing of the sheet has one."""
 
     form = STANDARD
-    trace = None
+    trace: Trace | None = None
     is_of_then = is_live = False
 
     def quantity(self, name: str) -> Value | None:

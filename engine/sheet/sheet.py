@@ -261,9 +261,9 @@ class Sheet(Store):
         if isinstance(outcome.error, Unfinished):
             return outcome
         error = outcome.error
-        offered = error.mends if isinstance(error, MENDED_IN_STEPS) else ()
+        offered = error.mends if error and isinstance(error, MENDED_IN_STEPS) else ()
         outcome = outcome.with_mends(lambda mend: self._tried(mend, line) is mend)
-        if offered and not error.mends:
+        if error is not None and offered and not error.mends:
             in_steps = self._tried(offered[0], line, MOST_STEPS)
             error.mends = () if in_steps is None else (in_steps,)
         return outcome

@@ -54,7 +54,7 @@ class SheetScope:
             outer, self.step, trace, self.trace = self.step, definition, self.trace, None
             try:
                 with working(definition.work()) as work:
-                    value = value_of_statement(definition.statement, self)
+                    value = value_of_statement(definition.stated, self)
                 definition.used_unit = definition.used_unit or work.used_unit
                 self.live_values[definition] = value
             except LineError as error:

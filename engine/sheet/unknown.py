@@ -56,8 +56,9 @@ def unknown_name(node: Name, quantities: Iterable[str]) -> LineError:
         return NothingToPrint(node.span)
     if name in ("ans", "answer", "Ans"):
         return LastAnswerIsAt(node.span, (replace(node.span, "@"),))
-    if _function_and_number(name):
-        return run_together(node)
+    together = run_together(node)
+    if together is not None:
+        return together
     parts = _two_names(name, known)
     if parts:
         return NoQuantity(node.span, (replace(node.span, parts),), name=name)
