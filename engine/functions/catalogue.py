@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
-from difflib import get_close_matches
 
 from flint import fmpq
 
@@ -26,6 +25,7 @@ from engine.functions import (
 from engine.functions.record import Constant, Example, Function
 from engine.numbers.arithmetic import exp_of
 from engine.numbers.values import Complex, Infinite, Undefined, exact
+from engine.reading.slips import nearest
 
 SUBJECTS = (
     powers,
@@ -107,6 +107,9 @@ def is_built_in(name: str) -> bool:
 SHORTEST_SLIP = 3
 """Letters of a name that may be a slip for another: shorter ones are near everything."""
 
+NEAR_NAME = 0.7
+"""How much of a name one that is taken for a slip must share with it."""
+
 RUN_TOGETHER = 7
 """So many letters may be several words run together, as in squareRoot."""
 
@@ -136,11 +139,10 @@ def closest(name: str, known: Iterable[str]) -> str | None:
 
     Another case comes first, then the name with the most letters in the same order.
     """
-    names = sorted(set(known))
-    for candidate in names:
-        if candidate.lower() == name.lower() and candidate != name:
-            return candidate
+    names, lower = {*known}, name.lower()
+    cased = [one for one in names if one.lower() == lower and one != name]
+    if cased:
+        return min(cased)
     if len(name) < SHORTEST_SLIP:
         return None
-    close = get_close_matches(name.lower(), names, n=1, cutoff=0.7)
-    return close[0] if close else None
+    return nearest(name.lower(), names, NEAR_NAME)

@@ -13,10 +13,8 @@ from collections.abc import Iterable
 from functools import lru_cache
 from math import log
 
-from rapidfuzz import process
-from rapidfuzz.distance import OSA
-
 from engine.handbook.entries import BY_TYPED, ENTRIES, FUNCTION, Entry
+from engine.reading.slips import within
 
 NAME, WORDS, SUMMARY, EXAMPLE = 6.0, 3.0, 1.5, 0.5
 """How much a word counts, by the place in which an entry has it."""
@@ -26,6 +24,9 @@ OF_FUNCTION = 1.25
 
 BEGINNING, SLIP = 0.7, 0.6
 """How much of it is left where only its beginning is the same, or it is a slip away."""
+
+MOST_MEANT = 5
+"""Known words that one with a slip may stand for."""
 
 LETTERS_A_SLIP = 4
 """So many letters a word needs for each slip that is forgiven, two at most."""
@@ -122,9 +123,7 @@ def _meant(word: str) -> dict[str, float]:
     found = {known: BEGINNING for known in _VOCABULARY if len(word) > 1 and known.startswith(word)}
     slips = min(len(word) // LETTERS_A_SLIP, 2)
     if slips and word not in _HAVING:
-        for known, _, _ in process.extract(
-            word, _VOCABULARY, scorer=OSA.distance, score_cutoff=slips, limit=5
-        ):
+        for known in within(word, _VOCABULARY, slips, MOST_MEANT):
             found[known] = max(SLIP, found.get(known, 0))
     if word in _HAVING:
         found[word] = 1.0

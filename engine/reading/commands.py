@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass
-from difflib import get_close_matches
 
 from engine.errors import LineError, UnknownCommand
 from engine.mends import Span, replace
+from engine.reading.slips import nearest
 from engine.reading.tree import Command
 
 
@@ -97,6 +97,9 @@ KEPT = frozenset({"forget", "cover"})
 """Those that are kept as lines of the sheet, since lines behind them depend on them."""
 
 
+NEAR_COMMAND = 0.5
+"""How much of a command a word for it must share."""
+
 ELSEWHERE = {
     "unit": "angle", "units": "angle", "mode": "angle", "angles": "angle", "man": "help",
     "doc": "help", "docs": "help", "search": "find", "format": "show", "form": "show",
@@ -123,8 +126,8 @@ def _unknown(text: str, name: str, span: Span) -> LineError:
         span, meant = Span(span.start, len(text)), f"show {behind} {name}"
     else:
         alike = [command for command in COMMANDS if command[0] == name[0].lower()]
-        near = get_close_matches(name.lower(), alike or COMMANDS, n=1, cutoff=0.5)
-        meant = ELSEWHERE.get(name.lower()) or "".join(near)
+        near = nearest(name.lower(), alike or COMMANDS, NEAR_COMMAND) or ""
+        meant = ELSEWHERE.get(name.lower()) or near
     return UnknownCommand(span, (replace(span, meant),) if meant else (), name=name, known=known)
 
 

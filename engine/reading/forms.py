@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
-from difflib import get_close_matches
 from typing import Any, cast
 
 from engine.errors import BadCount, LineError, UnknownForm, UnknownFormNear
 from engine.mends import replace as mend
+from engine.reading.slips import nearest
 from engine.reading.tree import Formatted, Node
 from engine.reading.vocabulary import UNITS_OF_ANGLES
 
@@ -148,6 +148,10 @@ OTHER_WORDS = {
 """Words that are used elsewhere for a form."""
 
 
+NEAR_FORM = 0.7
+"""How much of a form a word for it must share."""
+
+
 def near_forms(words: tuple[str, ...]) -> list[str]:
     """The forms that may be meant by words that name none, as they are typed."""
     wanted = [word for word in words if word not in ("a", "an", "the")]
@@ -158,7 +162,8 @@ def near_forms(words: tuple[str, ...]) -> list[str]:
         return [f"{counts[0]} {one}" for one in (other, "digits", "places") if one in COUNTED]
     if is_form((other,)):
         return [other]
-    return get_close_matches(named, (*STYLES, *UNITS, *SHAPES), n=1, cutoff=0.7)
+    near = nearest(named, (*STYLES, *UNITS, *SHAPES), NEAR_FORM)
+    return [near] if near else []
 
 
 def _unknown(words: str) -> LineError:
