@@ -61,7 +61,11 @@ PARTS = {"°": fmpq(1), "′": fmpq(1, 60), "″": fmpq(1, 3600)}
 
 
 def angle_of(count: Scalar, name: str) -> Angle | Undefined:
-    """The angle of so many units; what is no finite number is ``undefined``."""
+    """The angle of so many units; what is no finite number is ``undefined``.
+
+    >>> angle_of(exact(30), "deg")
+    Angle(radians=Exact(coefficient=1/6, pi_power=1), unit='deg')
+    """
     if isinstance(count, Infinite):
         return Undefined("An infinite angle has no direction.")
     if isinstance(count, Undefined):
@@ -70,7 +74,11 @@ def angle_of(count: Scalar, name: str) -> Angle | Undefined:
 
 
 def count_of(angle: Angle, name: str = "") -> Finite:
-    """How many units an angle has: of its own, or of the one named."""
+    """How many units an angle has: of its own, or of the one named.
+
+    >>> count_of(angle_of(exact(90), "deg"), "turn")
+    Exact(coefficient=1/4, pi_power=0)
+    """
     return cast(Finite, _operate("/", angle.radians, UNITS[name or angle.unit].one))
 
 
@@ -96,7 +104,11 @@ def _angle_or_not(radians: Scalar, name: str) -> Scalar:
 
 
 def in_unit(angle: Angle, name: str) -> Angle:
-    """The same angle, shown in another unit."""
+    """The same angle, shown in another unit.
+
+    >>> in_unit(angle_of(exact(90), "deg"), "gon")
+    Angle(radians=Exact(coefficient=1/2, pi_power=1), unit='gon')
+    """
     return Angle(angle.radians, name)
 
 
@@ -107,7 +119,11 @@ def as_angle(value: Scalar) -> Angle | Undefined:
 
 def radians_of(value: Scalar) -> Extended | Complex:
     """An angle in radians, as a number, which may be complex; a bare number is read as
-    :func:`as_angle` does."""
+    :func:`as_angle` does.
+
+    >>> radians_of(angle_of(exact(180), "deg"))
+    Exact(coefficient=1, pi_power=1)
+    """
     if isinstance(value, Infinite):
         return value
     angle = as_angle(value)
@@ -137,7 +153,11 @@ def as_number(value: Scalar) -> Scalar:
 
 
 def operate(op: str, a: Scalar, b: Scalar) -> Scalar:
-    """``a op b``, where one or both are angles."""
+    """``a op b``, where one or both are angles.
+
+    >>> operate("+", angle_of(exact(30), "deg"), angle_of(exact(1), "turn"))
+    Angle(radians=Exact(coefficient=13/6, pi_power=1), unit='deg')
+    """
     return OPERATIONS[op](a, b)
 
 
@@ -212,7 +232,11 @@ def sides(a: Scalar, b: Scalar) -> tuple[Scalar, Scalar]:
 
 
 def counts(a: Scalar, b: Scalar) -> tuple[Scalar, Scalar]:
-    """The same as their numbers of units: of the unit that the first angle has."""
+    """The same as their numbers of units: of the unit that the first angle has.
+
+    >>> counts(angle_of(exact(30), "deg"), exact(30))
+    (Exact(coefficient=30, pi_power=0), Exact(coefficient=5400, pi_power=-1))
+    """
     name = (a if isinstance(a, Angle) else cast(Angle, b)).unit
     first, second = _beside(a), _beside(b)
     return (

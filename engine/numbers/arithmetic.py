@@ -143,6 +143,9 @@ def are_the_same(a: Number, b: Number) -> bool:
     """Whether two numbers are known to be one: they were made in the same way.
 
     False where it is not known.
+
+    >>> are_the_same(exact(2), exact(2))
+    True
     """
     return _are_made_alike(a, b, MOST_COMPARED) > 0
 
@@ -254,12 +257,20 @@ def _over_zero(a: Extended) -> Extended:
 
 
 def is_zero(a: Value) -> bool:
-    """Whether ``a`` is exactly 0."""
+    """Whether ``a`` is exactly 0.
+
+    >>> is_zero(exact(0))
+    True
+    """
     return isinstance(a, Exact) and not a.coefficient
 
 
 def sign_of(a: Extended) -> int:
-    """−1, 0 or 1.  Errors: :class:`LineError` where it cannot be decided."""
+    """−1, 0 or 1.  Errors: :class:`LineError` where it cannot be decided.
+
+    >>> sign_of(exact(fmpq(-1, 2)))
+    -1
+    """
     if isinstance(a, Infinite):
         return a.sign
     sign = real(a).sign()
@@ -276,6 +287,11 @@ def power(a: Extended, b: Extended) -> Extended:
 
     Errors: :class:`LineError` where the result would be larger than the limit,
     or is not real.
+
+    >>> power(exact(8), exact(fmpq(2, 3)))
+    Exact(coefficient=4, pi_power=0)
+    >>> power(exact(2), exact(-1))
+    Exact(coefficient=1/2, pi_power=0)
     """
     if isinstance(a, Undefined):
         return a
@@ -395,7 +411,11 @@ def abs_of(a: Number) -> Number: ...
 @overload
 def abs_of(a: Extended) -> Extended: ...
 def abs_of(a: Extended) -> Extended:
-    """The absolute value."""
+    """The absolute value.
+
+    >>> abs_of(Infinite(-1))
+    Infinite(sign=1)
+    """
     match a:
         case Exact():
             return Exact(abs(a.coefficient), a.pi_power)
@@ -413,7 +433,13 @@ def exp_of(a: Number) -> Number: ...
 @overload
 def exp_of(a: Extended) -> Extended: ...
 def exp_of(a: Extended) -> Extended:
-    """e to the power ``a``."""
+    """e to the power ``a``.
+
+    >>> exp_of(exact(0))
+    Exact(coefficient=1, pi_power=0)
+    >>> exp_of(Infinite(-1))
+    Exact(coefficient=0, pi_power=0)
+    """
     match a:
         case Exact():
             return real(powers_of_e.number_of(fmpq(1), a))

@@ -31,7 +31,11 @@ from engine.numbers.values import (
 
 
 def nearest(value: Value) -> float:
-    """The binary64 nearest to ``value``, ties to even."""
+    """The binary64 nearest to ``value``, ties to even.
+
+    >>> nearest(exact(fmpq(1, 10)))
+    0.1
+    """
     match value:
         case Exact(coefficient=q, pi_power=0):
             return _divide_rounded(q)
@@ -66,13 +70,21 @@ def _divide_rounded(q: fmpq) -> float:
 
 
 def exactly(number: float) -> fmpq:
-    """The rational that a finite binary64 is."""
+    """The rational that a finite binary64 is.
+
+    >>> exactly(0.1)
+    3602879701896397/36028797018963968
+    """
     top, bottom = number.as_integer_ratio()
     return fmpq(top, bottom)
 
 
 def distance(number: float, true: Number) -> arb:
-    """How far a finite ``number`` is from the ``true`` value."""
+    """How far a finite ``number`` is from the ``true`` value.
+
+    >>> distance(0.1, exact(fmpq(1, 10))).str(4, radius=False)
+    '5.551e-18'
+    """
     ctx.prec = 256
     return abs(arb(exactly(number)) - true.ball(256))
 
@@ -225,6 +237,9 @@ def call(name: str, arguments: list[float]) -> float:
     """A function of the C library.
 
     Errors: :class:`LineError` where there is none for ``name``.
+
+    >>> call("sqrt", [2.0])
+    1.4142135623730951
     """
     if name not in FUNCTIONS:
         raise FunctionNotInBinary64(name=name)
@@ -260,7 +275,13 @@ class Bits:
 
 
 def shortest(number: float) -> str:
-    """The shortest decimal that reads back as ``number``, as it can be typed in."""
+    """The shortest decimal that reads back as ``number``, as it can be typed in.
+
+    >>> shortest(0.1 + 0.2)
+    '0.30000000000000004'
+    >>> shortest(float("inf"))
+    'infinity'
+    """
     if math.isnan(number):
         return "undefined"
     if math.isinf(number):

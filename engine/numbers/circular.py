@@ -111,7 +111,13 @@ def _modulo(t: fmpq, period: int) -> fmpq:
 
 
 def sine(x: Extended) -> Extended:
-    """The sine of ``x`` radians."""
+    """The sine of ``x`` radians.
+
+    >>> sine(exact(fmpq(1, 6), 1))
+    Exact(coefficient=1/2, pi_power=0)
+    >>> sine(exact(1, 1))
+    Exact(coefficient=0, pi_power=0)
+    """
     if isinstance(x, Infinite | Undefined):
         return NO_LIMIT if isinstance(x, Infinite) else x
     t = _turns_of_pi(x)
@@ -122,7 +128,11 @@ def sine(x: Extended) -> Extended:
 
 
 def cosine(x: Extended) -> Extended:
-    """The cosine of ``x`` radians."""
+    """The cosine of ``x`` radians.
+
+    >>> cosine(exact(fmpq(1, 3), 1))
+    Exact(coefficient=1/2, pi_power=0)
+    """
     if isinstance(x, Infinite | Undefined):
         return NO_LIMIT if isinstance(x, Infinite) else x
     t = _turns_of_pi(x)
@@ -133,7 +143,13 @@ def cosine(x: Extended) -> Extended:
 
 
 def tangent(x: Extended) -> Extended:
-    """The tangent of ``x`` radians; undefined at odd multiples of π/2."""
+    """The tangent of ``x`` radians; undefined at odd multiples of π/2.
+
+    >>> tangent(exact(fmpq(1, 4), 1))
+    Exact(coefficient=1, pi_power=0)
+    >>> isinstance(tangent(exact(fmpq(1, 2), 1)), Undefined)
+    True
+    """
     if isinstance(x, Infinite | Undefined):
         return NO_LIMIT if isinstance(x, Infinite) else x
     t = _turns_of_pi(x)
@@ -156,7 +172,11 @@ def tangent(x: Extended) -> Extended:
 
 
 def cotangent(x: Extended) -> Extended:
-    """The cosine of ``x`` radians over its sine."""
+    """The cosine of ``x`` radians over its sine.
+
+    >>> cotangent(exact(fmpq(1, 4), 1))
+    Exact(coefficient=1, pi_power=0)
+    """
     sin, cos = sine(x), cosine(x)
     if isinstance(sin, Undefined):
         return sin
@@ -210,7 +230,13 @@ def _ray(y: Number, x: Number) -> tuple[Number, Number]:
 
 def arcsine(x: Number) -> Number | None:
     """The number of radians from −π/2 to π/2 whose sine is ``x``; None where there is
-    none, for |``x``| > 1."""
+    none, for |``x``| > 1.
+
+    >>> arcsine(exact(fmpq(1, 2)))
+    Exact(coefficient=1/6, pi_power=1)
+    >>> arcsine(exact(2)) is None
+    True
+    """
     t = _where_known(x, ARCSINES, ROOT_ARCSINES)
     if t is not None:
         return exact(t, 1)
@@ -220,7 +246,11 @@ def arcsine(x: Number) -> Number | None:
 
 
 def arccosine(x: Number) -> Number | None:
-    """The number of radians from 0 to π whose cosine is ``x``; None for |``x``| > 1."""
+    """The number of radians from 0 to π whose cosine is ``x``; None for |``x``| > 1.
+
+    >>> arccosine(exact(fmpq(1, 2)))
+    Exact(coefficient=1/3, pi_power=1)
+    """
     t = _where_known(x, ARCSINES, ROOT_ARCSINES)
     if t is not None:
         return exact(HALF - t, 1)
@@ -241,7 +271,13 @@ def _is_within_one(x: Number) -> bool:
 
 
 def arctangent(x: Number | Infinite) -> Number:
-    """The number of radians from −π/2 to π/2 whose tangent is ``x``."""
+    """The number of radians from −π/2 to π/2 whose tangent is ``x``.
+
+    >>> arctangent(exact(1))
+    Exact(coefficient=1/4, pi_power=1)
+    >>> arctangent(Infinite(-1))
+    Exact(coefficient=-1/2, pi_power=1)
+    """
     if isinstance(x, Infinite):
         return Exact(HALF * x.sign, 1)
     t = _where_known(x, ARCTANGENTS, ROOT_ARCTANGENTS)
@@ -252,7 +288,11 @@ def arctangent(x: Number | Infinite) -> Number:
 
 def direction(y: Number, x: Number) -> Number | Undefined:
     """The number of radians, above −π and up to π, of the ray from the origin to the
-    point (``x``, ``y``): the quadrant is that of the point."""
+    point (``x``, ``y``): the quadrant is that of the point.
+
+    >>> direction(exact(-1), exact(-1))
+    Exact(coefficient=-3/4, pi_power=1)
+    """
     if is_zero(x) and is_zero(y):
         return Undefined("From the origin to itself there is no direction.")
     if is_zero(y):

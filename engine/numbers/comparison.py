@@ -53,6 +53,9 @@ def compare(op: str, a: Value, b: Value) -> bool | Undefined:
     is unequal to everything.
 
     Errors: :class:`LineError` where values that have no order are put in order.
+
+    >>> compare("<", exact(1), exact(1, 1))
+    True
     """
     if isinstance(a, Date) and isinstance(b, Date):
         return HOLDS[op]((a.moment > b.moment) - (a.moment < b.moment))
@@ -84,7 +87,11 @@ def _by_bounds(op: str, bounds: Bounds | None) -> bool | Undefined:
 
 def order_of(a: Value, b: Value) -> int:
     """−1 where ``a`` is the smaller, 1 where it is the larger, 0 where they are equal or
-    cannot be told apart.  Errors: as :func:`compare`."""
+    cannot be told apart.  Errors: as :func:`compare`.
+
+    >>> order_of(exact(2), exact(1))
+    1
+    """
     if isinstance(a, Exact | Real) and isinstance(b, Exact | Real):
         return subtract(a, b).sign() or 0
     if compare("<", a, b) is True:
@@ -98,6 +105,9 @@ def in_order(values: Sequence[Value]) -> list[Value]:
 
     Real numbers are put in order by the middles of their intervals, and only those whose
     intervals overlap are compared further.
+
+    >>> [one.coefficient for one in in_order([exact(3), exact(1), exact(2)])]
+    [1, 2, 3]
     """
     if not all(isinstance(value, Exact | Real) for value in values):
         return sorted(values, key=cmp_to_key(order_of))
@@ -120,7 +130,11 @@ def in_order(values: Sequence[Value]) -> list[Value]:
 
 
 def can_be_told_apart(a: Value, b: Value) -> bool:
-    """Whether two values differ, their reals as far as the first precision shows."""
+    """Whether two values differ, their reals as far as the first precision shows.
+
+    >>> can_be_told_apart(exact(1), exact(2))
+    True
+    """
     match a, b:
         case Exact(), Exact():
             return a != b
@@ -172,14 +186,22 @@ def _are_equal_parts(a: Value, b: Value) -> bool | Undefined:
 
 
 def all_of(*truths: bool | Undefined) -> bool | Undefined:
-    """Whether all hold: one that does not decides, whatever the others are."""
+    """Whether all hold: one that does not decides, whatever the others are.
+
+    >>> all_of(True, False)
+    False
+    """
     if any(truth is False for truth in truths):
         return False
     return next((truth for truth in truths if isinstance(truth, Undefined)), True)
 
 
 def any_of(*truths: bool | Undefined) -> bool | Undefined:
-    """Whether one holds: one that does decides, whatever the others are."""
+    """Whether one holds: one that does decides, whatever the others are.
+
+    >>> any_of(True, False)
+    True
+    """
     if any(truth is True for truth in truths):
         return True
     return next((truth for truth in truths if isinstance(truth, Undefined)), False)

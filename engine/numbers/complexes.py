@@ -41,12 +41,20 @@ MAX_EXACT_POWER = 1000
 
 
 def parts(value: Plane) -> tuple[Number, Number]:
-    """The real and the imaginary part of a number."""
+    """The real and the imaginary part of a number.
+
+    >>> parts(exact(3))
+    (Exact(coefficient=3, pi_power=0), Exact(coefficient=0, pi_power=0))
+    """
     return (value.re, value.im) if isinstance(value, Complex) else (real(value), ZERO)
 
 
 def complex_of(re: Extended, im: Extended) -> Plane:
-    """The number with these parts: a real one where the second is exactly 0."""
+    """The number with these parts: a real one where the second is exactly 0.
+
+    >>> complex_of(exact(3), exact(0))
+    Exact(coefficient=3, pi_power=0)
+    """
     for part in (re, im):
         if isinstance(part, Undefined):
             return part
@@ -81,7 +89,11 @@ def _or_zero(part: Real) -> Number:
 
 
 def operate(op: str, a: Plane, b: Plane) -> Plane:
-    """``a op b``, as complex numbers."""
+    """``a op b``, as complex numbers.
+
+    >>> operate("*", Complex(exact(0), exact(1)), Complex(exact(0), exact(1)))
+    Exact(coefficient=-1, pi_power=0)
+    """
     for value in (a, b):
         if isinstance(value, Undefined):
             return value
@@ -167,6 +179,9 @@ def _power(a: Plane, b: Plane) -> Plane:
 def square_root(z: Plane) -> Plane:
     """The complex number with no negative real part whose square is ``z``; a negative
     number has the one above the real axis.  Each part is exact where it can be.
+
+    >>> parts(square_root(exact(-4)))
+    (Exact(coefficient=0, pi_power=0), Exact(coefficient=2, pi_power=0))
     """
     re, im = parts(z)
     if not isinstance(z, Complex):
@@ -180,7 +195,11 @@ def square_root(z: Plane) -> Plane:
 
 
 def polar(size: Number, radians: Number) -> Plane:
-    """The number with this modulus, in this direction."""
+    """The number with this modulus, in this direction.
+
+    >>> parts(polar(exact(2), exact(fmpq(1, 2), 1)))
+    (Exact(coefficient=0, pi_power=0), Exact(coefficient=2, pi_power=0))
+    """
     number = complex_of(multiply(size, cosine(radians)), multiply(size, sine(radians)))
     if isinstance(number, Complex) and isinstance(size, Exact) and size.coefficient > 0:
         return _made_polar(number, size, radians)
@@ -188,7 +207,11 @@ def polar(size: Number, radians: Number) -> Plane:
 
 
 def argument(value: Plane) -> Extended:
-    """The direction in radians, above −π and up to π; of 0 there is none."""
+    """The direction in radians, above −π and up to π; of 0 there is none.
+
+    >>> argument(exact(-1))
+    Exact(coefficient=1, pi_power=1)
+    """
     if isinstance(value, Complex) and value.polar is not None:
         return value.polar[1]
     re, im = parts(value)
@@ -196,13 +219,21 @@ def argument(value: Plane) -> Extended:
 
 
 def exponential(value: Plane) -> Plane:
-    """e to the power ``value``."""
+    """e to the power ``value``.
+
+    >>> exponential(Complex(exact(0), exact(1, 1)))
+    Exact(coefficient=-1, pi_power=0)
+    """
     re, im = parts(value)
     return polar(exp_of(re), im)
 
 
 def logarithm(value: Plane) -> Plane:
-    """The principal natural logarithm of a number that is not 0."""
+    """The principal natural logarithm of a number that is not 0.
+
+    >>> parts(logarithm(exact(-1)))
+    (Exact(coefficient=0, pi_power=0), Exact(coefficient=1, pi_power=1))
+    """
     if isinstance(value, Real) and value.log is not None:
         return value.log
     size = modulus(value)
@@ -231,12 +262,20 @@ OPERATIONS: dict[str, Callable[[Plane, Plane], Plane]] = {
 
 
 def conjugate(value: Plane) -> Plane:
-    """The number with the other sign before its imaginary part."""
+    """The number with the other sign before its imaginary part.
+
+    >>> parts(conjugate(Complex(exact(3), exact(4))))
+    (Exact(coefficient=3, pi_power=0), Exact(coefficient=-4, pi_power=0))
+    """
     return Complex(value.re, negate(value.im)) if isinstance(value, Complex) else value
 
 
 def modulus(value: Plane) -> Extended:
-    """The absolute value, √(re² + im²); exact where that is rational."""
+    """The absolute value, √(re² + im²); exact where that is rational.
+
+    >>> modulus(Complex(exact(3), exact(4)))
+    Exact(coefficient=5, pi_power=0)
+    """
     if not isinstance(value, Complex):
         return arithmetic.abs_of(value)
     if value.polar is not None:

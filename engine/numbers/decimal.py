@@ -53,7 +53,13 @@ class Decimal:
 
 
 def magnitude_of(q: fmpq) -> int:
-    """The m with 10**m ≤ |``q``| < 10**(m+1), for a ``q`` that is not 0."""
+    """The m with 10**m ≤ |``q``| < 10**(m+1), for a ``q`` that is not 0.
+
+    >>> magnitude_of(fmpq(1, 250))
+    -3
+    >>> magnitude_of(fmpq(999))
+    2
+    """
     top, bottom = abs(q.p), q.q
     guess = int((top.bit_length() - bottom.bit_length()) * 0.30102999566398)
     while _at_least_power(top, bottom, guess + 1):
@@ -70,7 +76,13 @@ def _at_least_power(top: fmpz, bottom: fmpz, power: int) -> bool:
 
 
 def round_at(q: fmpq, place: int) -> tuple[fmpz, bool]:
-    """``q`` in whole multiples of 10**``place``, ties to even; whether that is exact."""
+    """``q`` in whole multiples of 10**``place``, ties to even; whether that is exact.
+
+    >>> round_at(fmpq(5, 2), 0)
+    (2, False)
+    >>> round_at(fmpq(1234), 2)
+    (12, False)
+    """
     top, bottom = q.p, q.q
     if place > 0:
         bottom *= TEN**place
@@ -88,6 +100,11 @@ def significant(number: Number, digits: int) -> Decimal:
 
     Where a real number cannot be told from a tie between two such decimals, one
     more digit is given, which can be proved.
+
+    >>> significant(exact(fmpq(2, 3)), 4)
+    Decimal(mantissa=6667, exponent=-4, exact=False, below=None)
+    >>> significant(exact(1, 1), 6)
+    Decimal(mantissa=314159, exponent=-5, exact=False, below=None)
     """
 
     def rounded(q: fmpq) -> Decimal | None:
@@ -137,6 +154,9 @@ def to_places(number: Number, places: int) -> Decimal:
 
     At what cannot be told from a tie there is one more, as in :func:`significant`.
     Errors: :class:`LineError` where it has more figures than can be known.
+
+    >>> to_places(exact(fmpq(2, 3)), 2)
+    Decimal(mantissa=67, exponent=-2, exact=False, below=None)
     """
 
     def rounded(q: fmpq) -> Decimal:

@@ -22,6 +22,9 @@ def item_by_item(compute: Callable[..., Value], *values: Value | None) -> Value:
     list is used again for each.
 
     Errors: :class:`LineError` for lists of unequal length.
+
+    >>> item_by_item(lambda x: x, List((exact(1), exact(2)))).items
+    (Exact(coefficient=1, pi_power=0), Exact(coefficient=2, pi_power=0))
     """
     lengths = [len(value.items) for value in values if isinstance(value, List)]
     for length in lengths:
@@ -46,7 +49,11 @@ def checked(items: tuple[Value, ...]) -> List:
 
 def leaves_of(items: tuple[Value, ...]) -> int:
     """How many items there are, those of lists among them counted; no more than just above
-    the limit are."""
+    the limit are.
+
+    >>> leaves_of((exact(1), List((exact(2), exact(3)))))
+    3
+    """
     count, waiting = 0, list(items)
     while waiting and count <= MAX_ITEMS:
         one = waiting.pop()
@@ -62,6 +69,9 @@ def item(of: Value, index: Value) -> Value:
     """The item at a place, counted from 1; with a list of places, that part.
 
     Errors: :class:`LineError` where there is no such item.
+
+    >>> item(List((exact(4), exact(5))), exact(2))
+    Exact(coefficient=5, pi_power=0)
     """
     if isinstance(index, List):
         return checked(tuple(item(of, place) for place in index.items))

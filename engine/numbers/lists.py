@@ -14,6 +14,9 @@ def stepped(start: Value, stop: Value, step: Value | None) -> List:
 
     The step is 1 where it is None; downwards it is −1.  Errors: :class:`LineError`
     for ends that are not finite, a step that is 0 or leads away, too many items.
+
+    >>> [int(one.coefficient) for one in stepped(exact(1), exact(7), exact(3)).items]
+    [1, 4, 7]
     """
     for end in (start, stop, step):
         if isinstance(end, Infinite | Undefined):
@@ -39,7 +42,11 @@ def stepped(start: Value, stop: Value, step: Value | None) -> List:
 
 
 def total(values: tuple[Value, ...]) -> Value:
-    """The sum of the values; of none it is 0."""
+    """The sum of the values; of none it is 0.
+
+    >>> total((exact(1), exact(2)))
+    Exact(coefficient=3, pi_power=0)
+    """
     result: Value = exact(0)
     for place, value in enumerate(values):
         result = value if not place else operators.operate("+", result, value)

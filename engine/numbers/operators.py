@@ -46,7 +46,13 @@ NUMBERS = (Exact, Real, Infinite, Undefined, Angle, Complex)
 
 
 def operate(op: str, a: Value, b: Value) -> Value:
-    """``a op b``.  Errors: :class:`LineError` where the two cannot be put together."""
+    """``a op b``.  Errors: :class:`LineError` where the two cannot be put together.
+
+    >>> operate("-", exact(1), exact(fmpq(1, 3)))
+    Exact(coefficient=2/3, pi_power=0)
+    >>> operate("+", "a", "b")
+    'ab'
+    """
     if type(a) in REALS and type(b) in REALS:
         return _power(real(a), real(b)) if op == "^" else OF_NUMBERS[op](real(a), real(b))
     if isinstance(a, List) or isinstance(b, List):
@@ -97,7 +103,11 @@ def left_the_reals(what: str) -> None:
 
 
 def negate(value: Value) -> Value:
-    """``−value``."""
+    """``−value``.
+
+    >>> negate(exact(2))
+    Exact(coefficient=-2, pi_power=0)
+    """
     match value:
         case List(items=items):
             return List(tuple(map(negate, items)))
@@ -109,7 +119,11 @@ def negate(value: Value) -> Value:
 
 
 def sign_of(value: Value) -> int:
-    """−1, 0 or 1, of an angle too.  Errors: :class:`LineError` where it has none."""
+    """−1, 0 or 1, of an angle too.  Errors: :class:`LineError` where it has none.
+
+    >>> sign_of(exact(-2))
+    -1
+    """
     if is_complex(value):
         raise ComplexOrder()
     size = value.radians if isinstance(value, Angle) else value

@@ -85,7 +85,13 @@ def _real(radical: Radical) -> Real:
 
 
 def square_root(number: Exact) -> Number | None:
-    """The square root of a whole number above 0 that is not too large; None of others."""
+    """The square root of a whole number above 0 that is not too large; None of others.
+
+    >>> square_root(exact(49))
+    Exact(coefficient=7, pi_power=0)
+    >>> square_root(exact(18)).radical
+    Radical(terms=((((2, 1, 2),), 3),), pi_power=0)
+    """
     whole = number.coefficient.p
     if not number.is_integer or not 0 < whole < LARGEST_FACTORED:
         return None
@@ -128,7 +134,11 @@ def _degree(product: Product) -> int:
 
 @lru_cache(KEPT)
 def under_root(product: Product) -> tuple[int, int]:
-    """A product of powers of primes as one root: what stands under it, and its degree."""
+    """A product of powers of primes as one root: what stands under it, and its degree.
+
+    >>> under_root(((2, 1, 2), (3, 1, 2)))
+    (6, 2)
+    """
     degree, number = _degree(product), 1
     for prime, above, below in product:
         number *= prime ** (above * degree // below)
@@ -319,7 +329,11 @@ def _closed_under_products(terms: Terms) -> list[Product] | None:
 
 
 def as_root(number: Number) -> tuple[fmpq, int] | None:
-    """The rational r and the degree n where ``number`` > 0 is the n-th root of r."""
+    """The rational r and the degree n where ``number`` > 0 is the n-th root of r.
+
+    >>> as_root(exact(5))
+    (5, 1)
+    """
     if isinstance(number, Exact):
         return (number.coefficient, 1) if number.is_rational and number.coefficient > 0 else None
     radical = number.radical

@@ -17,7 +17,13 @@ MAX_ROOT = 10_000
 
 
 def perfect_root(number: fmpq, degree: int) -> fmpq | None:
-    """The rational root of that degree of a ``number`` ≥ 0, None where there is none."""
+    """The rational root of that degree of a ``number`` ≥ 0, None where there is none.
+
+    >>> perfect_root(fmpq(8, 27), 3)
+    2/3
+    >>> perfect_root(fmpq(2), 2) is None
+    True
+    """
     if degree > MAX_ROOT:
         return number if number in (0, 1) else None
     top = _integer_root(number.p, degree)
@@ -38,6 +44,11 @@ def rational_log(number: fmpq, base: fmpq) -> fmpq | None:
     Both are positive and ``base`` is not 1.  If r = m/n in lowest terms, then
     ``base`` is an n-th power, so n is at most its length in binary digits: the
     quotient of the logarithms is tried against the fractions with such an n.
+
+    >>> rational_log(fmpq(8), fmpq(4))
+    3/2
+    >>> rational_log(fmpq(3), fmpq(2)) is None
+    True
     """
     ctx.prec = FIRST_BITS
     ratio = (arb(number).log() / arb(base).log()).mid()

@@ -11,7 +11,11 @@ from engine.numbers.values import Exact, Extended, Infinite, Real, Undefined, ex
 
 
 def floor_of(a: Extended) -> Extended:
-    """The largest whole number that is not above ``a``."""
+    """The largest whole number that is not above ``a``.
+
+    >>> floor_of(exact(fmpq(-5, 2)))
+    Exact(coefficient=-3, pi_power=0)
+    """
     if isinstance(a, Exact) and a.is_rational:
         return exact(fmpq(a.coefficient.floor()))
     if not isinstance(a, Exact | Real):
@@ -26,13 +30,21 @@ def floor_of(a: Extended) -> Extended:
 
 
 def div(a: Extended, b: Extended) -> Extended:
-    """The quotient rounded towards −∞."""
+    """The quotient rounded towards −∞.
+
+    >>> div(exact(-7), exact(2))
+    Exact(coefficient=-4, pi_power=0)
+    """
     _refuse_zero(b)
     return floor_of(divide(a, b))
 
 
 def mod(a: Extended, b: Extended) -> Extended:
-    """The remainder of :func:`div`; it has the sign of ``b``."""
+    """The remainder of :func:`div`; it has the sign of ``b``.
+
+    >>> mod(exact(-7), exact(2))
+    Exact(coefficient=1, pi_power=0)
+    """
     _refuse_zero(b)
     if isinstance(a, Infinite):
         return Undefined("∞ has no remainder.")
@@ -52,6 +64,9 @@ def factorial(n: Extended) -> Extended:
     """n!, the product of the whole numbers from 1 to n.
 
     Errors: :class:`LineError` where n is not whole, negative, or above the limit.
+
+    >>> factorial(exact(5))
+    Exact(coefficient=120, pi_power=0)
     """
     if (isinstance(n, Infinite) and n.sign > 0) or isinstance(n, Undefined):
         return n

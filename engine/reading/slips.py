@@ -32,5 +32,7 @@ def within(word: str, known: Iterable[str], slips: int, most: int) -> list[str]:
     >>> within("avreage", ["average", "mean"], 1, 5)
     ['average']
     """
-    found = process.extract(word, known, scorer=cast(Any, OSA.distance), score_cutoff=slips, limit=most)
+    found = process.extract(
+        word, known, scorer=cast(Any, OSA.distance), score_cutoff=slips, limit=most
+    )
     return [one for one, _, _ in found]
