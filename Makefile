@@ -14,7 +14,7 @@ demo: setup
 		--bind 127.0.0.1:8000 --worker-class gthread --threads 32
 
 test: setup chromium
-	$(BIN)/python -m pytest
+	$(BIN)/python -m pytest -n 2 --dist loadfile
 
 check: setup
 	$(BIN)/ruff check .

@@ -12,3 +12,6 @@ os.environ["TEAPOT_DATA"] = tempfile.mkdtemp(prefix="teapot-tests-")
 # the next machine.  ``pytest --hypothesis-profile=default`` goes looking for others.
 settings.register_profile("teapot", derandomize=True, deadline=None)
 settings.load_profile("teapot")
+# Playwright leaves an event loop running in the process, in which tests of the database may come
+# next: the two run one after the other
+os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
