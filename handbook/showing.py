@@ -6,8 +6,8 @@ from dataclasses import dataclass
 
 from engine.errors import LineError
 from engine.functions.catalogue import BY_NAME
-from engine.functions.record import Example
 from engine.handbook.entries import BY_KEY, Entry
+from engine.reading.described import Example
 from engine.reading.mathml import number_mathml, statement_mathml
 from engine.reading.parser import parse
 from handbook.curves import picture_of

@@ -22,9 +22,10 @@ from engine.functions import (
     special,
     trigonometry,
 )
-from engine.functions.record import Constant, Example, Function
+from engine.functions.record import Constant, Function
 from engine.numbers.arithmetic import exp_of
 from engine.numbers.values import Complex, Infinite, Undefined, exact
+from engine.reading.described import Example
 from engine.reading.slips import nearest
 
 SUBJECTS = (
@@ -53,46 +54,74 @@ BY_NAME: dict[str, Function] = {
 
 _CONSTANTS = (
     Constant(
-        "pi", exact(1, 1), "π, the circumference of a circle over its diameter.", "ISO 80000-2",
+        name="pi",
+        value=exact(1, 1),
+        summary="π, the circumference of a circle over its diameter.",
+        source="ISO 80000-2",
         words="circle number half turn in radians",
         examples=(Example("2 pi", "≈", "6.283185307"), Example("sin(pi/6)", "=", "0.5")),
     ),
     Constant(
-        "e", exp_of(exact(1)), "Euler's number, the base of the natural logarithm.", "ISO 80000-2",
+        name="e",
+        value=exp_of(exact(1)),
+        summary="Euler's number, the base of the natural logarithm.",
+        source="ISO 80000-2",
         words="Euler number base of natural logarithm exponential",
         examples=(Example("e^2", "≈", "7.389056099"), Example("ln(e)", "=", "1")),
         confused_with="the e of 4.56e-4, which is a power of ten.",
     ),
     Constant(
-        "i", Complex(exact(0), exact(1)), "The imaginary unit: its square is −1.", "ISO 80000-2",
-        aliases=("j",), words="imaginary unit square root of minus one j",
+        name="i",
+        value=Complex(exact(0), exact(1)),
+        summary="The imaginary unit: its square is −1.",
+        source="ISO 80000-2",
+        aliases=("j",),
+        words="imaginary unit square root of minus one j",
         examples=(Example("i^2", "=", "-1"), Example("(2 + i)(2 - i)", "=", "5")),
     ),
     Constant(
-        "eps", exact(fmpq(1, 2**52)), "2^−52, the spacing of binary64 at 1.", "IEEE 754",
+        name="eps",
+        value=exact(fmpq(1, 2**52)),
+        summary="2^−52, the spacing of binary64 at 1.",
+        source="IEEE 754",
         words="machine epsilon precision spacing",
         examples=(Example("eps", "≈", "2.220446049e-16"), Example("1 + eps == 1", "=", "false")),
     ),
     Constant(
-        "infinity", Infinite(1), "∞, beyond every number.", "ISO 80000-2",
-        aliases=("inf",), words="infinite endless",
+        name="infinity",
+        value=Infinite(1),
+        summary="∞, beyond every number.",
+        source="ISO 80000-2",
+        aliases=("inf",),
+        words="infinite endless",
         examples=(Example("1/infinity", "=", "0"), Example("infinity + 1", "=", "infinity")),
     ),
     Constant(
-        "undefined", Undefined("It was typed so."), "No value: what 0/0 gives.", "IEEE 754",
-        aliases=("nan",), words="not a number no value",
+        name="undefined",
+        value=Undefined("It was typed so."),
+        summary="No value: what 0/0 gives.",
+        source="IEEE 754",
+        aliases=("nan",),
+        words="not a number no value",
         examples=(Example("0/0", "=", "undefined"), Example("undefined + 1", "=", "undefined")),
     ),
     Constant(
-        "true", True, "The truth value of what holds.", "ISO 80000-2", words="yes holds boolean",
+        name="true",
+        value=True,
+        summary="The truth value of what holds.",
+        source="ISO 80000-2",
+        words="yes holds boolean",
         examples=(Example("2 < 3", "=", "true"), Example("true and false", "=", "false")),
     ),
     Constant(
-        "false", False, "The truth value of what does not hold.", "ISO 80000-2",
+        name="false",
+        value=False,
+        summary="The truth value of what does not hold.",
+        source="ISO 80000-2",
         words="no boolean",
         examples=(Example("2 > 3", "=", "false"), Example("not false", "=", "true")),
     ),
-)  # fmt: skip
+)
 
 CONSTANTS: dict[str, Constant] = {
     name: constant for constant in _CONSTANTS for name in (constant.name, *constant.aliases)

@@ -10,9 +10,10 @@ from datetime import datetime
 from flint import fmpq
 
 from engine.errors import AskedLater, Asks, DrawnLater, LineError, NotAText, NothingToDrawFrom
-from engine.functions.record import Example, Function, Parameter
+from engine.functions.record import Function, Parameter
 from engine.numbers.context import current
 from engine.numbers.values import Date, List, Value, exact
+from engine.reading.described import Example
 
 SUBJECT = "chance, dates and questions"
 SOURCE = "common practice of the trade"

@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from engine.functions.record import Example, Function, Parameter
+from engine.functions.record import Function, Parameter
 from engine.numbers import angles, complexes
 from engine.numbers.values import Angle, Complex, Infinite, Scalar, Undefined, exact, finite
+from engine.reading.described import Example
 
 SUBJECT = "complex numbers"
 Z = Parameter("z", "a complex number", "any complex number")

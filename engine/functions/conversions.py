@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from engine.functions.record import Example, Function, Parameter
+from engine.functions.record import Function, Parameter
 from engine.numbers import angles
 from engine.numbers.values import Angle, Complex, Infinite, Scalar, Undefined
+from engine.reading.described import Example
 
 SUBJECT = "angles"
 IN_RADIANS = Parameter("x", "a number of radians, or an angle with its unit", "any angle")

@@ -11,7 +11,7 @@ from engine.functions import axes, by_parts
 from engine.functions.axes import of_plane
 from engine.functions.by_parts import OnPlane, of_parts
 from engine.functions.helpers import OnReals, of_one_real, reciprocal_of, side_of
-from engine.functions.record import Example, Function, Parameter
+from engine.functions.record import Function, Parameter
 from engine.numbers.arithmetic import divide, is_zero, sign_of
 from engine.numbers.circular import arcsine
 from engine.numbers.operators import operate, plane
@@ -26,6 +26,7 @@ from engine.numbers.values import (
     exact,
     real,
 )
+from engine.reading.described import Example
 
 SUBJECT = "hyperbolic functions"
 ZERO, ONE, INFINITY, MINUS_INFINITY = exact(0), exact(1), Infinite(1), Infinite(-1)

@@ -7,10 +7,11 @@ from functools import reduce
 from flint import fmpq, fmpz
 
 from engine.functions.helpers import outside, whole
-from engine.functions.record import Example, Function, Parameter
+from engine.functions.record import Function, Parameter
 from engine.limits import MAX_BITS
 from engine.numbers.values import List, Value, exact, too_large
 from engine.numbers.whole import factorial
+from engine.reading.described import Example
 
 SUBJECT = "whole numbers"
 A, B = Parameter("a", "a whole number", "whole"), Parameter("b", "another", "whole")

@@ -15,7 +15,7 @@ from engine.functions.axes import of_plane
 from engine.functions.by_parts import OnPlane
 from engine.functions.helpers import outside
 from engine.functions.hyperbolic import arcosh, arsinh, artanh
-from engine.functions.record import Example, Function, Parameter
+from engine.functions.record import Function, Parameter
 from engine.numbers import angles, circular
 from engine.numbers.arithmetic import divide, is_zero, not_real, subtract
 from engine.numbers.operators import operate, plane
@@ -30,6 +30,7 @@ from engine.numbers.values import (
     exact,
     real,
 )
+from engine.reading.described import Example
 
 SUBJECT = "inverse trigonometric functions"
 SOURCE = "NIST DLMF 4.23"

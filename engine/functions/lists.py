@@ -9,7 +9,7 @@ from typing import cast
 from engine.errors import ComplexOrder, ListIsEmpty, NoList, TooFewItems
 from engine.functions.helpers import outside, whole
 from engine.functions.powers import square_root
-from engine.functions.record import Delayed, Example, Function, Parameter
+from engine.functions.record import Delayed, Function, Parameter
 from engine.numbers import angles, operators
 from engine.numbers.comparison import in_order
 from engine.numbers.items import item_by_item
@@ -24,6 +24,7 @@ from engine.numbers.values import (
     is_complex,
     real,
 )
+from engine.reading.described import Example
 
 ONE: Value = exact(1)
 SUBJECT = "lists and statistics"

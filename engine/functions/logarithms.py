@@ -5,7 +5,7 @@ from __future__ import annotations
 from flint import arb, fmpq
 
 from engine.errors import BadBase, LogBase
-from engine.functions.record import Example, Function, Parameter
+from engine.functions.record import Function, Parameter
 from engine.numbers import complexes
 from engine.numbers.arithmetic import divide, is_zero, not_real, sign_of
 from engine.numbers.context import conventions, notice
@@ -22,6 +22,7 @@ from engine.numbers.values import (
     exact,
     real,
 )
+from engine.reading.described import Example
 
 SUBJECT = "logarithms"
 POSITIVE = Parameter("x", "a number", "x > 0")

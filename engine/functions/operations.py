@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from engine.functions.record import Example, Function, Parameter
+from engine.functions.record import Function, Parameter
 from engine.numbers.operators import operate
 from engine.numbers.values import Angle, Complex, Date
+from engine.reading.described import Example
 
 SUBJECT = "operations as functions"
 SECOND = Parameter("y", "the second number")

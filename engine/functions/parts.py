@@ -5,7 +5,7 @@ from __future__ import annotations
 from flint import fmpq
 
 from engine.errors import EmptyList, NotATruth
-from engine.functions.record import Delayed, Example, Function, Parameter
+from engine.functions.record import Delayed, Function, Parameter
 from engine.numbers import operators
 from engine.numbers.arithmetic import abs_of, sign_of
 from engine.numbers.comparison import compare, order_of
@@ -24,6 +24,7 @@ from engine.numbers.values import (
     Value,
     exact,
 )
+from engine.reading.described import Example
 
 SUBJECT = "parts and choices"
 X, Y = Parameter("x", "a number, or a list of them"), Parameter("y", "another", optional=True)

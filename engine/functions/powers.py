@@ -7,7 +7,7 @@ from functools import reduce
 from flint import fmpq
 
 from engine.functions.helpers import outside, whole
-from engine.functions.record import Example, Function, Parameter
+from engine.functions.record import Function, Parameter
 from engine.numbers import complexes, radicals
 from engine.numbers.arithmetic import (
     add,
@@ -29,6 +29,7 @@ from engine.numbers.values import (
     exact,
     real,
 )
+from engine.reading.described import Example
 
 SUBJECT = "roots and powers"
 HALF = exact(fmpq(1, 2))

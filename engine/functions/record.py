@@ -6,6 +6,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 
 from engine.numbers.values import Value
+from engine.reading.described import Described
 from engine.reading.tree import Node
 
 
@@ -24,19 +25,6 @@ class Parameter:
 
 
 @dataclass(frozen=True, slots=True)
-class Example:
-    """An input with its answer's sign and text; a test runs each.
-
-    ``replies`` are what is replied to the questions that it asks.
-    """
-
-    input: str
-    sign: str
-    text: str
-    replies: tuple[str, ...] = ()
-
-
-@dataclass(frozen=True, slots=True)
 class Delayed:
     """An argument of a function that decides itself which ones are worked out.
 
@@ -47,15 +35,12 @@ class Delayed:
     node: Node
 
 
-@dataclass(frozen=True, slots=True)
-class Function:
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Function(Described):
     """A function of the language.
 
     ``compute`` takes one value a parameter, in their order, None where an
-    optional one was left out.  ``special_values`` are equations that hold, such as
-    ``gamma(1/2) = sqrt(pi)``; ``confused_with`` says what it is easily taken for;
-    ``words`` are words of a purpose by which it is looked for.  ``source`` names the
-    definition that it follows.  With ``variadic`` more arguments may follow the
+    optional one was left out.  With ``variadic`` more arguments may follow the
     last parameter.
 
     ``accepts`` are the kinds of value, beside real numbers, that ``compute`` deals with
@@ -64,19 +49,10 @@ class Function:
     each argument as :class:`Delayed`.
     """
 
-    name: str
     subject: str
-    summary: str
     parameters: tuple[Parameter, ...]
     compute: Callable[..., Value]
-    examples: tuple[Example, ...]
     value: str = "a real number"
-    aliases: tuple[str, ...] = ()
-    special_values: tuple[str, ...] = ()
-    related: tuple[str, ...] = ()
-    confused_with: str = ""
-    words: str = ""
-    source: str = ""
     variadic: bool = False
     accepts: tuple[type, ...] = ()
     on_complex: Callable[..., Value] | None = None
@@ -89,15 +65,8 @@ class Function:
         return f"{self.name}({', '.join(p.name for p in self.parameters)}{more})"
 
 
-@dataclass(frozen=True, slots=True)
-class Constant:
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Constant(Described):
     """A name with a value that never changes."""
 
-    name: str
     value: Value
-    summary: str
-    source: str = ""
-    aliases: tuple[str, ...] = ()
-    words: str = ""
-    examples: tuple[Example, ...] = ()
-    confused_with: str = ""

@@ -5,13 +5,14 @@ from __future__ import annotations
 from flint import fmpq, fmpz
 
 from engine.functions.helpers import outside, whole
-from engine.functions.record import Example, Function, Parameter
+from engine.functions.record import Function, Parameter
 from engine.numbers.angles import by_count
 from engine.numbers.arithmetic import negate, sign_of, subtract
 from engine.numbers.context import notice
 from engine.numbers.decimal import round_at, to_places
 from engine.numbers.values import Angle, Exact, Extended, Infinite, Undefined, Value, exact
 from engine.numbers.whole import floor_of
+from engine.reading.described import Example
 
 SUBJECT = "rounding"
 X = Parameter("x", "a number")

@@ -8,7 +8,7 @@ from typing import NoReturn
 from flint import acb, arb, fmpq, fmpz
 
 from engine.functions.helpers import OnReals, is_pole_of_gamma, of_one_real, outside, side_of
-from engine.functions.record import Example, Function, Parameter
+from engine.functions.record import Function, Parameter
 from engine.numbers.arithmetic import add, divide, is_zero, multiply, sign_of
 from engine.numbers.values import (
     Bounds,
@@ -22,6 +22,7 @@ from engine.numbers.values import (
     real,
 )
 from engine.numbers.whole import MAX_FACTORIAL, factorial
+from engine.reading.described import Example
 
 SUBJECT = "special functions"
 X = Parameter("x", "a number")

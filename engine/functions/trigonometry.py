@@ -10,10 +10,11 @@ from engine.functions import by_parts
 from engine.functions.by_parts import OnPlane, of_parts
 from engine.functions.helpers import OnReals, reciprocal_of
 from engine.functions.hyperbolic import cosh, sinh
-from engine.functions.record import Example, Function, Parameter
+from engine.functions.record import Function, Parameter
 from engine.numbers import angles
 from engine.numbers.circular import cosine, cotangent, sine, tangent
 from engine.numbers.values import Angle, Complex, Plane, Scalar, Value, real
+from engine.reading.described import Example
 
 SUBJECT = "trigonometric functions"
 ANGLE_TEXT = "an angle; a bare number is read in the unit of the sheet"

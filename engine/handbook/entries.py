@@ -6,67 +6,52 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from engine.functions.catalogue import CONSTANTS, FUNCTIONS
-from engine.functions.record import Constant, Example, Function, Parameter
+from engine.functions.record import Constant, Function, Parameter
 from engine.handbook.forms import FORMS
 from engine.handbook.operators import OPERATORS
 from engine.handbook.record import Record
 from engine.reading.commands import COMMANDS, CommandRecord
+from engine.reading.described import Described
 
 FUNCTION, CONSTANT, OPERATOR, FORM, COMMAND = (
     "function", "constant", "operator", "form", "command",
 )  # fmt: skip
 
 
-@dataclass(frozen=True, slots=True)
-class Entry:
-    """``key`` names the entry for good; ``name`` is what is typed, ``pattern`` how it
-    is used.  The rest is as in the records; an example of a command has no answer."""
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Entry(Described):
+    """``key`` names the entry for good; ``name`` is what is typed, ``pattern`` how it is
+    used.  ``value`` says what a function gives."""
 
     key: str
     kind: str
-    name: str
     pattern: str
     subject: str
-    summary: str
-    examples: tuple[Example, ...] = ()
     parameters: tuple[Parameter, ...] = ()
     value: str = ""
-    aliases: tuple[str, ...] = ()
-    special_values: tuple[str, ...] = ()
-    related: tuple[str, ...] = ()
-    confused_with: str = ""
-    words: str = ""
-    source: str = ""
 
 
 def _of_function(f: Function) -> Entry:
     return Entry(
-        f.name, FUNCTION, f.name, f.pattern, f.subject, f.summary, f.examples, f.parameters,
-        f.value, f.aliases, f.special_values, f.related, f.confused_with, f.words, f.source,
+        **f.told(), key=f.name, kind=FUNCTION, pattern=f.pattern, subject=f.subject,
+        parameters=f.parameters, value=f.value,
     )  # fmt: skip
 
 
 def _of_constant(c: Constant) -> Entry:
-    return Entry(
-        c.name, CONSTANT, c.name, c.name, "constants", c.summary, c.examples,
-        aliases=c.aliases, confused_with=c.confused_with, words=c.words, source=c.source,
-    )  # fmt: skip
+    return Entry(**c.told(), key=c.name, kind=CONSTANT, pattern=c.name, subject="constants")
 
 
 def _of_record(kind: str, subject: str, r: Record) -> Entry:
-    return Entry(
-        r.name, kind, r.sign, r.pattern, subject, r.summary, r.examples,
-        related=r.related, confused_with=r.confused_with, words=r.words, source=r.source,
-    )  # fmt: skip
+    told = r.told() | {"name": r.sign}
+    return Entry(**told, key=r.name, kind=kind, pattern=r.pattern, subject=subject)
 
 
 def _of_command(c: CommandRecord) -> Entry:
+    told = c.told() | {"name": f"/{c.name}"}
     pattern = f"/{c.name} {c.pattern}".rstrip()
-    examples = tuple(Example(line, "", "") for line in c.examples)
-    return Entry(
-        f"command-{c.name}", COMMAND, f"/{c.name}", pattern, "commands", c.summary, examples,
-        words=c.words,
-    )  # fmt: skip
+    key = f"command-{c.name}"
+    return Entry(**told, key=key, kind=COMMAND, pattern=pattern, subject="commands")
 
 
 def _all() -> Iterator[Entry]:

@@ -4,23 +4,15 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from engine.functions.record import Example
+from engine.reading.described import Described, Example
 
 
-@dataclass(frozen=True, slots=True)
-class Record:
-    """``name`` is how it is looked for, ``sign`` how it is typed, ``pattern`` how it
-    stands among its operands; the rest is as in the records of functions."""
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Record(Described):
+    """``sign`` is how it is typed, ``pattern`` how it stands among its operands."""
 
-    name: str
     sign: str
     pattern: str
-    summary: str
-    examples: tuple[Example, ...]
-    words: str
-    related: tuple[str, ...] = ()
-    confused_with: str = ""
-    source: str = ""
 
 
 def record(
@@ -36,4 +28,7 @@ def record(
 ) -> Record:
     """A record with its examples as plain tuples of input, sign and answer."""
     made = tuple(Example(*example) for example in examples)
-    return Record(name, sign, pattern, summary, made, words, related, confused_with, source)
+    return Record(
+        name=name, sign=sign, pattern=pattern, summary=summary, examples=made, words=words,
+        related=related, confused_with=confused_with, source=source,
+    )  # fmt: skip

@@ -7,87 +7,104 @@ from dataclasses import dataclass
 
 from engine.errors import LineError, UnknownCommand
 from engine.mends import Span, replace
+from engine.reading.described import Described, Example
 from engine.reading.slips import nearest
 from engine.reading.tree import Command
 
 
-@dataclass(frozen=True, slots=True)
-class CommandRecord:
-    """``pattern`` is what may stand behind its name; ``examples`` are lines with it;
-    ``words`` are those of a purpose by which it is looked for."""
+@dataclass(frozen=True, slots=True, kw_only=True)
+class CommandRecord(Described):
+    """``pattern`` is what may stand behind its name."""
 
-    name: str
-    pattern: str
-    summary: str
-    examples: tuple[str, ...]
-    words: str = ""
+    pattern: str = ""
 
 
 COMMANDS = {
     record.name: record
     for record in (
         CommandRecord(
-            "help",
-            "NAME",
-            "Opens the handbook at a name.",
-            ("/help arctan", "help round"),
-            "help manual how to",
+            name="help",
+            pattern="NAME",
+            summary="Opens the handbook at a name.",
+            examples=(
+                Example("/help arctan"),
+                Example("help round"),
+            ),
+            words="help manual how to",
         ),
         CommandRecord(
-            "find",
-            "WORDS",
-            "Searches the handbook.",
-            ("/find round down", "/find log base ten"),
-            "search look up handbook",
+            name="find",
+            pattern="WORDS",
+            summary="Searches the handbook.",
+            examples=(
+                Example("/find round down"),
+                Example("/find log base ten"),
+            ),
+            words="search look up handbook",
         ),
         CommandRecord(
-            "show",
-            "FORM",
-            "Sets how the sheet shows its numbers.",
-            ("/show 4 digits", "/show fraction"),
-            "digits decimals precision format display",
+            name="show",
+            pattern="FORM",
+            summary="Sets how the sheet shows its numbers.",
+            examples=(
+                Example("/show 4 digits"),
+                Example("/show fraction"),
+            ),
+            words="digits decimals precision format display",
         ),
         CommandRecord(
-            "angle",
-            "rad|deg|gon|turn",
-            "Sets the unit in which new lines read bare angles, and show computed ones.",
-            ("/angle deg", "/angle rad"),
-            "degree mode radian mode angle unit degrees radians switch",
+            name="angle",
+            pattern="rad|deg|gon|turn",
+            summary="Sets the unit in which new lines read bare angles, and show computed ones.",
+            examples=(
+                Example("/angle deg"),
+                Example("/angle rad"),
+            ),
+            words="degree mode radian mode angle unit degrees radians switch",
         ),
         CommandRecord(
-            "numbers",
-            "complex|real",
-            "Sets whether new lines may leave the real numbers.",
-            ("/numbers real", "/numbers complex"),
-            "imaginary numbers on off",
+            name="numbers",
+            pattern="complex|real",
+            summary="Sets whether new lines may leave the real numbers.",
+            examples=(
+                Example("/numbers real"),
+                Example("/numbers complex"),
+            ),
+            words="imaginary numbers on off",
         ),
         CommandRecord(
-            "log",
-            "ask|natural|decimal",
-            "Sets what log(x) means in new lines when it has no base.",
-            ("/log natural", "/log ask"),
-            "base of log",
+            name="log",
+            pattern="ask|natural|decimal",
+            summary="Sets what log(x) means in new lines when it has no base.",
+            examples=(
+                Example("/log natural"),
+                Example("/log ask"),
+            ),
+            words="base of log",
         ),
         CommandRecord(
-            "forget",
-            "NAMES|all",
-            "Takes quantities away, so that built-ins of these names are back.",
-            ("/forget e", "/forget all"),
-            "delete variable clear variables reset unset",
+            name="forget",
+            pattern="NAMES|all",
+            summary="Takes quantities away, so that built-ins of these names are back.",
+            examples=(
+                Example("/forget e"),
+                Example("/forget all"),
+            ),
+            words="delete variable clear variables reset unset",
         ),
         CommandRecord(
-            "cover",
-            "NAME",
-            "Lets a function of your own take the name of a built-in.",
-            ("/cover gamma",),
-            "override redefine replace built-in function own name",
+            name="cover",
+            pattern="NAME",
+            summary="Lets a function of your own take the name of a built-in.",
+            examples=(Example("/cover gamma"),),
+            words="override redefine replace built-in function own name",
         ),
         CommandRecord(
-            "clear",
-            "",
-            "Empties the screen; quantities and history stay.",
-            ("/clear",),
-            "clean screen",
+            name="clear",
+            pattern="",
+            summary="Empties the screen; quantities and history stay.",
+            examples=(Example("/clear"),),
+            words="clean screen",
         ),
     )
 }

@@ -1,8 +1,8 @@
 """Short ways to ask the engine, for tests."""
 
 from engine import Answer, Outcome, Settings, Sheet
-from engine.functions.record import Example
 from engine.numbers.values import Value
+from engine.reading.described import Example
 from engine.reading.forms import Form
 
 

@@ -10,13 +10,13 @@ from engine.aids.number_line import number_line_of
 from engine.aids.pictures import shown_in
 from engine.aids.typing import typed_so_far
 from engine.functions.catalogue import BY_NAME, CONSTANTS, FUNCTIONS
-from engine.functions.record import Example
 from engine.handbook.entries import BY_KEY, ENTRIES, FUNCTION, as_text, by_subject
 from engine.handbook.forms import FORMS
 from engine.handbook.operators import OPERATORS
 from engine.handbook.search import search
 from engine.numbers.values import Undefined, exact
 from engine.reading.commands import COMMANDS
+from engine.reading.described import Example
 from tests.engine.answers import answer, outcome, replied
 
 EXAMPLES = [
@@ -54,8 +54,8 @@ def test_hardly_a_function_is_without_special_values():
 @pytest.mark.parametrize("command", COMMANDS.values(), ids=lambda command: command.name)
 def test_every_example_of_a_command_is_done(command):
     assert command.examples
-    for line in command.examples:
-        assert outcome("e = 1", line).command[0] == command.name
+    for example in command.examples:
+        assert outcome("e = 1", example.input).command[0] == command.name
 
 
 def test_every_record_has_its_entry():
