@@ -12,9 +12,10 @@ from typing import overload
 from flint import arb, fmpq, fmpz
 
 from engine.errors import LineError, NotReal, PowerTooLarge
-from engine.limits import MAX_BITS, MAX_DIGITS, MAX_FRACTION_BITS
+from engine.limits import FIRST_BITS, MAX_BITS, MAX_DIGITS, MAX_FRACTION_BITS
 from engine.numbers import powers_of_e, radicals
 from engine.numbers.context import notice
+from engine.numbers.precision import precision
 from engine.numbers.roots import perfect_root
 from engine.numbers.values import (
     Bounds,
@@ -364,7 +365,8 @@ def _rational_to(base: fmpq, n: fmpz) -> fmpq:
 
 
 def _power_too_large(a: Exact, n: fmpz) -> LineError:
-    size = (arb(abs(a.coefficient)).log_base(10) * n).floor().unique_fmpz()
+    with precision(FIRST_BITS):
+        size = (arb(abs(a.coefficient)).log_base(10) * n).floor().unique_fmpz()
     if size is not None and size < 10**15:
         return PowerTooLarge(figures=int(size) + 1, limit=MAX_DIGITS)
     return too_large()

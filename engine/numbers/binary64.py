@@ -13,9 +13,10 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from functools import reduce
 
-from flint import arb, ctx, fmpq
+from flint import arb, fmpq
 
 from engine.errors import FunctionNotInBinary64, KindNotInBinary64
+from engine.numbers.precision import precision
 from engine.numbers.values import (
     KINDS,
     Angle,
@@ -25,8 +26,8 @@ from engine.numbers.values import (
     Real,
     Undefined,
     Value,
+    ends_of,
     is_tiny,
-    rational_of,
 )
 
 
@@ -55,7 +56,7 @@ def nearest(value: Value) -> float:
         ball = value.ball(bits)
         if is_tiny(ball):
             return 0.0
-        low, high = (_divide_rounded(rational_of(end)) for end in (ball.lower(), ball.upper()))
+        low, high = (_divide_rounded(end) for end in ends_of(ball, bits))
         if low == high:
             return low
         bits *= 2
@@ -79,14 +80,18 @@ def exactly(number: float) -> fmpq:
     return fmpq(top, bottom)
 
 
+DISTANCE_BITS = 256
+"""Binary digits of the true value that a distance is taken from."""
+
+
 def distance(number: float, true: Number) -> arb:
     """How far a finite ``number`` is from the ``true`` value.
 
     >>> distance(0.1, exact(fmpq(1, 10))).str(4, radius=False)
     '5.551e-18'
     """
-    ctx.prec = 256
-    return abs(arb(exactly(number)) - true.ball(256))
+    with precision(DISTANCE_BITS):
+        return abs(arb(exactly(number)) - true.ball(DISTANCE_BITS))
 
 
 def _power(a: float, b: float) -> float:

@@ -11,9 +11,10 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from flint import arb, ctx, fmpq
+from flint import arb, fmpq
 
 from engine.numbers.arithmetic import add, divide, is_zero, negate, power, sign_of, subtract
+from engine.numbers.precision import bits_now, precision
 from engine.numbers.radicals import square_roots
 from engine.numbers.values import (
     Bounds,
@@ -80,9 +81,9 @@ def circular(compute: Callable[[arb], arb], x: Number) -> Real:
     whole = max(0, abs(x.coefficient.p).bit_length() - x.coefficient.q.bit_length())
 
     def with_more_digits() -> arb:
-        bits = ctx.prec
-        value = compute(x.ball(bits + whole))
-        ctx.prec = bits
+        more = bits_now() + whole
+        with precision(more):
+            value = compute(x.ball(more))
         return +value
 
     return Real(with_more_digits, name=(compute, x), bounds=bounds)

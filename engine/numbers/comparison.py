@@ -12,6 +12,7 @@ from engine.limits import FIRST_BITS, LAST_BITS
 from engine.numbers import angles
 from engine.numbers.arithmetic import subtract
 from engine.numbers.complexes import parts
+from engine.numbers.precision import precision
 from engine.numbers.values import (
     KINDS,
     Angle,
@@ -115,13 +116,15 @@ def in_order(values: Sequence[Value]) -> list[Value]:
         return sorted(values, key=attrgetter("coefficient"))
     balls = [(real(value).ball(FIRST_BITS), at) for at, value in enumerate(values)]
     balls.sort(key=lambda pair: pair[0].mid())
+    with precision(FIRST_BITS):
+        ends = [(ball.lower(), ball.upper()) for ball, _ in balls]
     ordered: list[Value] = []
     at = 0
     while at < len(balls):
         # the middles are in order; a run of intervals that touch is compared one by one
-        end, reach = at + 1, balls[at][0].upper()
-        while end < len(balls) and not balls[end][0].lower() > reach:
-            reach = max(reach, balls[end][0].upper())
+        end, reach = at + 1, ends[at][1]
+        while end < len(balls) and not ends[end][0] > reach:
+            reach = max(reach, ends[end][1])
             end += 1
         run = [values[place] for place in sorted(place for _, place in balls[at:end])]
         ordered += sorted(run, key=cmp_to_key(order_of)) if len(run) > 1 else run

@@ -5,7 +5,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from flint import acb, arb, ctx, fmpq
+from flint import acb, arb, fmpq
 
 from engine.errors import OperatorForReals
 from engine.limits import FIRST_BITS
@@ -21,6 +21,7 @@ from engine.numbers.arithmetic import (
     subtract,
 )
 from engine.numbers.circular import cosine, direction, sine
+from engine.numbers.precision import bits_now
 from engine.numbers.values import (
     Complex,
     Exact,
@@ -72,11 +73,12 @@ def through(compute: Callable[..., acb], *values: Plane) -> Plane:
 
     def ball(balls: tuple[arb, ...]) -> acb:
         # both parts ask for it, one after the other
-        if ctx.prec not in known:
+        bits = bits_now()
+        if bits not in known:
             known.clear()
             parts_of = zip(balls[::2], balls[1::2], strict=True)
-            known[ctx.prec] = compute(*(acb(re, im) for re, im in parts_of))
-        return known[ctx.prec]
+            known[bits] = compute(*(acb(re, im) for re, im in parts_of))
+        return known[bits]
 
     re = Real(lambda *balls: ball(balls).real, *flat, name=(compute, "re"))
     im = Real(lambda *balls: ball(balls).imag, *flat, name=(compute, "im"))

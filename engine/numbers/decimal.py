@@ -13,7 +13,15 @@ from dataclasses import dataclass
 from flint import arb, fmpq, fmpz
 
 from engine.limits import FIRST_BITS, LAST_BITS, MAX_DIGITS, MIN_KNOWN
-from engine.numbers.values import Exact, Number, is_tiny, rational_of, undecided
+from engine.numbers.precision import precision
+from engine.numbers.values import (
+    Exact,
+    Number,
+    ends_of,
+    is_tiny,
+    rational_of,
+    undecided,
+)
 
 TEN = fmpz(10)
 
@@ -135,8 +143,9 @@ def _at_first(ball: arb, digits: int) -> Decimal | None:
         return None
     magnitude = int((size - 1) * LOG_OF_TWO // 1)
     for place in (magnitude - digits + 1, magnitude - digits + 2):
-        scaled = ball * TEN**-place if place < 0 else ball / TEN**place
-        whole = (scaled + HALF).floor().unique_fmpz()
+        with precision(FIRST_BITS):
+            scaled = ball * TEN**-place if place < 0 else ball / TEN**place
+            whole = (scaled + HALF).floor().unique_fmpz()
         if whole is None:
             return None
         if abs(whole) < TEN**digits:
@@ -170,7 +179,8 @@ def to_places(number: Number, places: int) -> Decimal:
 
 
 def _figures_before_point(number: Number) -> int:
-    largest = rational_of(abs(number.ball(FIRST_BITS)).upper())
+    with precision(FIRST_BITS):
+        largest = rational_of(abs(number.ball(FIRST_BITS)).upper())
     figures = max(magnitude_of(largest) + 1, 0) if largest else 0
     if figures > MAX_ROUNDED:
         raise undecided()
@@ -199,7 +209,7 @@ def _proved(
         ball = number.ball(bits)
         if is_tiny(ball):
             return Decimal(fmpz(0), 0, False, -MAX_DIGITS)
-        low, high = rational_of(ball.lower()), rational_of(ball.upper())
+        low, high = ends_of(ball, bits)
         if low == high == 0:
             return Decimal(fmpz(0), 0, True)
         first, second = rounded(low), rounded(high)

@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from flint import arb, ctx, fmpq, fmpz
+from flint import arb, fmpq, fmpz
 
 from engine.limits import FIRST_BITS, MAX_BITS
+from engine.numbers.precision import precision
 
 MAX_LOG_BOTTOM = 64
 """The largest denominator of a logarithm that is looked for."""
@@ -50,15 +51,15 @@ def rational_log(number: fmpq, base: fmpq) -> fmpq | None:
     >>> rational_log(fmpq(3), fmpq(2)) is None
     True
     """
-    ctx.prec = FIRST_BITS
-    ratio = (arb(number).log() / arb(base).log()).mid()
-    for bottom in range(1, base.height_bits() + 1):
-        if bottom > MAX_LOG_BOTTOM:
-            return None
-        top = (ratio * bottom + arb(0.5)).floor().unique_fmpz()
-        if top is None or abs(arb(top) / bottom - ratio) > CLOSE:
-            continue
-        if abs(int(top)) * base.height_bits() > MAX_BITS:
-            return None
-        return fmpq(top, bottom) if base ** int(top) == number**bottom else None
-    return None
+    with precision(FIRST_BITS):
+        ratio = (arb(number).log() / arb(base).log()).mid()
+        for bottom in range(1, base.height_bits() + 1):
+            if bottom > MAX_LOG_BOTTOM:
+                return None
+            top = (ratio * bottom + arb(0.5)).floor().unique_fmpz()
+            if top is None or abs(arb(top) / bottom - ratio) > CLOSE:
+                continue
+            if abs(int(top)) * base.height_bits() > MAX_BITS:
+                return None
+            return fmpq(top, bottom) if base ** int(top) == number**bottom else None
+        return None

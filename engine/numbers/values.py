@@ -24,10 +24,11 @@ from dataclasses import dataclass, field
 from datetime import datetime
 from typing import cast
 
-from flint import arb, ctx, fmpq, fmpz
+from flint import arb, fmpq, fmpz
 
 from engine.errors import LineError, TooLarge, TooSmall, Undecided
 from engine.limits import FIRST_BITS, LAST_BITS, MAX_BITS, MAX_DIGITS
+from engine.numbers.precision import precision
 from engine.reading.tree import Assignment, Node
 
 ZERO, ONE = fmpq(0), fmpq(1)
@@ -50,9 +51,9 @@ class Exact:
 
     def ball(self, bits: int) -> arb:
         """An interval of about ``bits`` binary digits that holds the number."""
-        ctx.prec = bits
-        ball = arb(self.coefficient)
-        return ball * arb.pi() ** self.pi_power if self.pi_power else ball
+        with precision(bits):
+            ball = arb(self.coefficient)
+            return ball * arb.pi() ** self.pi_power if self.pi_power else ball
 
     def sign(self) -> int:
         """−1, 0 or 1."""
@@ -149,8 +150,8 @@ class Real:
         self.bounds = bounds
         self.name = name or compute
         self._bits = bits = FIRST_BITS
-        ctx.prec = bits
-        self._ball = compute(*[number.ball(bits) for number in args]) if args else compute()
+        with precision(bits):
+            self._ball = compute(*[number.ball(bits) for number in args]) if args else compute()
         while not self._ball.is_finite():
             bits *= 2
             if bits > LAST_BITS:
@@ -183,8 +184,8 @@ class Real:
             waiting.pop()
             if value._bits < bits:
                 balls = [arg.ball(bits) for arg in value.args]
-                ctx.prec = bits
-                value._ball, value._bits = value.compute(*balls), bits
+                with precision(bits):
+                    value._ball, value._bits = value.compute(*balls), bits
         return self._ball
 
     def sign(self) -> int | None:
@@ -377,6 +378,12 @@ def rational_of(point: arb) -> fmpq:
     if exponent >= 0:
         return fmpq(mantissa * fmpz(2) ** exponent)
     return fmpq(mantissa, fmpz(2) ** -exponent)
+
+
+def ends_of(ball: arb, bits: int) -> tuple[fmpq, fmpq]:
+    """The ends of an interval that was computed with so many binary digits."""
+    with precision(bits):
+        return rational_of(ball.lower()), rational_of(ball.upper())
 
 
 def _check_size(ball: arb) -> None:

@@ -7,6 +7,7 @@ from flint import fmpq, fmpz
 from engine.errors import DivisionByZero, FactorialDomain, FactorialTooLarge
 from engine.limits import FIRST_BITS, LAST_BITS, MAX_DIGITS
 from engine.numbers.arithmetic import divide, is_zero, multiply, subtract
+from engine.numbers.precision import precision
 from engine.numbers.values import Exact, Extended, Infinite, Real, Undefined, exact, undecided
 
 
@@ -22,7 +23,8 @@ def floor_of(a: Extended) -> Extended:
         return a
     bits = FIRST_BITS
     while bits <= LAST_BITS:
-        whole = a.ball(bits).floor().unique_fmpz()
+        with precision(bits):
+            whole = a.ball(bits).floor().unique_fmpz()
         if whole is not None:
             return exact(fmpq(whole))
         bits *= 2

@@ -1,0 +1,31 @@
+"""How many binary digits FLINT computes with: set here and nowhere else, and put back."""
+
+from __future__ import annotations
+
+from flint import ctx
+
+
+class precision:
+    """Within it balls are computed, and their ends rounded, with so many binary digits.
+
+    >>> with precision(256):
+    ...     bits_now()
+    256
+    """
+
+    __slots__ = ("before", "bits")
+
+    def __init__(self, bits: int) -> None:
+        self.bits = bits
+
+    def __enter__(self) -> None:
+        self.before = ctx.prec
+        ctx.prec = self.bits
+
+    def __exit__(self, *error: object) -> None:
+        ctx.prec = self.before
+
+
+def bits_now() -> int:
+    """The precision at hand."""
+    return ctx.prec
