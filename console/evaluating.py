@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from datetime import datetime
-from typing import Any
+from typing import TypeVar
 
 from django.conf import settings
 from django.db import transaction
@@ -13,11 +13,14 @@ from django.utils import timezone
 
 from console.models import Line, Sheet
 from engine import errors
-from engine.limited.bounds import LINE_SECONDS, PREVIEW_SECONDS
 from engine.numbers.context import Conventions
 from engine.sheet.settings import Settings
+from fence import jobs
 from fence.evaluators import Busy, evaluators
-from fence.worker import Job, Refused, SheetLine, State, failed
+from fence.jobs import Job, OutcomeData
+from fence.worker import Refused, SheetLine, State
+
+T = TypeVar("T")
 
 CACHED = ("outcome", "answered", "engine", "stale", "is_live", "search_text", "draws")
 """The fields of a line that its answers come with; what was given to it only grows."""
@@ -36,8 +39,9 @@ def rows_of(lines: QuerySet[Line]) -> QuerySet:
     )  # fmt: skip
 
 
-def work(sheet: Sheet, kind: str, seconds: float = LINE_SECONDS, **arguments: Any) -> Any:
-    """Has an evaluator do a job on the sheet at its present revision.
+def work(sheet: Sheet, job: Job[T]) -> T | None:
+    """Has an evaluator do a job on the sheet at its present revision; None where it could
+    not be done in time.
 
     Errors: :class:`LineError` where what was typed does not allow it.
     """
@@ -52,19 +56,18 @@ def work(sheet: Sheet, kind: str, seconds: float = LINE_SECONDS, **arguments: An
         )
 
     state = State(str(sheet.pk), sheet.revision, sheet.settings, _by_the_clock(timezone.now()))
-    job = Job(kind, seconds, arguments)
     result = evaluators(settings.TEAPOT_EVALUATORS).work(state, job, lines_since)
     if isinstance(result, Refused):
         raise errors.Refused(result.code, result.text)
     return result
 
 
-def surely(sheet: Sheet, kind: str, **arguments: Any) -> Any:
+def surely(sheet: Sheet, job: Job[T]) -> T:
     """As :func:`work`, for what cannot be gone on without.
 
     Errors: :class:`LineError` where there was no result in time too.
     """
-    result = work(sheet, kind, **arguments)
+    result = work(sheet, job)
     if result is None:
         raise errors.NotInTime()
     return result
@@ -75,12 +78,12 @@ def _by_the_clock(moment: datetime) -> datetime:
     return timezone.localtime(moment).replace(tzinfo=None)
 
 
-def typed(sheet: Sheet, **arguments: Any) -> dict[str, Any]:
+def typed(sheet: Sheet, job: jobs.Typed) -> OutcomeData:
     """What is shown while a line is typed."""
     try:
-        return work(sheet, "typed", PREVIEW_SECONDS, **arguments)
+        return surely(sheet, job)
     except Busy:
-        return failed(Job("typed", PREVIEW_SECONDS, arguments), BUSY)
+        return job.failed(BUSY)
 
 
 def refresh(sheet: Sheet, lines: Iterable[Line]) -> dict[int, list[str]]:
@@ -93,7 +96,7 @@ def refresh(sheet: Sheet, lines: Iterable[Line]) -> dict[int, list[str]]:
     if not stale:
         return {}
     try:
-        outcomes = work(sheet, "outcomes", numbers=[line.number for line in stale]) or {}
+        outcomes = work(sheet, jobs.Outcomes(numbers=[line.number for line in stale])) or {}
     except Busy:
         outcomes = {}
     before: dict[int, list[str]] = {}
@@ -135,11 +138,11 @@ def _short(text: str) -> str:
     return text if len(text) <= LONGEST_MOVED else text[: LONGEST_MOVED - 1] + "…"
 
 
-def quantities(sheet: Sheet) -> dict[str, Any] | None:
+def quantities(sheet: Sheet) -> jobs.Listing | None:
     """The sheet's quantities as they are now, how many more there are, and the lines
     that are out of date; None where they could not be had in time."""
     try:
-        return work(sheet, "quantities")
+        return work(sheet, jobs.Quantities())
     except Busy:
         return None
 
@@ -149,4 +152,4 @@ def settings_after(sheet: Sheet, command: str, argument: str) -> Settings:
 
     Errors: :class:`LineError` for what cannot be set.
     """
-    return surely(sheet, "settings_after", command=command, argument=argument)
+    return surely(sheet, jobs.SettingsAfter(command=command, argument=argument))

@@ -17,6 +17,7 @@ from console.changes import commit
 from console.models import Line, Sheet
 from engine.sheet.line import Drawn, NewLine
 from engine.sheet.outcome import NOTE, OK
+from fence import jobs
 
 MAX_ATTEMPTS = 50
 """How often a change is worked out again because another window was faster."""
@@ -106,7 +107,8 @@ def keep_several(sheet: Sheet, texts: Sequence[str], token: UUID) -> int:
             return known
         last = last_answered(sheet, new[0].place)
         conventions = sheet.conventions
-        outcomes = evaluating.work(sheet, "answers", lines=new, last=last, conventions=conventions)
+        job = jobs.Answers(lines=new, last=last, conventions=conventions)
+        outcomes = evaluating.work(sheet, job)
         lines = []
         for one, outcome, its_token in zip(new, outcomes or (), tokens[known:], strict=False):
             if outcome["status"] not in (OK, NOTE) or outcome["is_setting"]:
@@ -156,17 +158,16 @@ def _answer(
     sheet: Sheet, line: Line, replies: Sequence[str] = (), draws: Drawn = ()
 ) -> dict[str, Any]:
     """What the line would answer where it stands; ``draws`` is what it was given before."""
-    return evaluating.work(
-        sheet,
-        "answer",
+    job = jobs.Answer(
         number=line.number,
         text=line.text,
         last=line.last,
         place=line.place,
         conventions=line.conventions,
-        replies=list(replies),
+        replies=tuple(replies),
         draws=draws,
     )
+    return evaluating.surely(sheet, job)
 
 
 def last_answered(sheet: Sheet, place: float) -> int | None:
@@ -288,7 +289,7 @@ def set_form(sheet: Sheet, number: int, form: str) -> Kept:
     Errors: :class:`LineError` where there is no such form.
     """
     text = sheet.lines.get(number=number).text
-    text = evaluating.surely(sheet, "with_form", text=text, form=form)
+    text = evaluating.surely(sheet, jobs.WithForm(text=text, form=form))
     return mend(sheet, number, text, keeps_draws=True)
 
 
@@ -300,7 +301,7 @@ def set_value(sheet: Sheet, name: str, value: str) -> Kept:
 
     Errors: :class:`LineError` where there is no such quantity.
     """
-    number, text = evaluating.surely(sheet, "with_value", name=name, value=value)
+    number, text = evaluating.surely(sheet, jobs.WithValue(name=name, value=value))
     return mend(sheet, number, text)
 
 
@@ -310,7 +311,7 @@ def compute_again(sheet: Sheet, number: int | None) -> list[Kept]:
 
     Errors: :class:`LineError` where it could not be found out what that is.
     """
-    lines = evaluating.surely(sheet, "again", number=number)
+    lines = evaluating.surely(sheet, jobs.Again(number=number))
     return [keep(sheet, text, uuid4()) for text in lines]
 
 
@@ -321,7 +322,7 @@ def rename(sheet: Sheet, old: str, new: str) -> None:
     """
 
     def attempt() -> bool | None:
-        texts = evaluating.surely(sheet, "renamed", old=old, new=new)
+        texts = evaluating.surely(sheet, jobs.Renamed(old=old, new=new))
         changed = list(sheet.lines.present().filter(number__in=texts))
         for line in changed:
             line.text, line.stale = texts[line.number], True

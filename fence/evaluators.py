@@ -8,7 +8,7 @@ import threading
 import time
 from collections.abc import Callable
 from dataclasses import replace
-from typing import Any
+from typing import TypeVar, cast
 from zlib import crc32
 
 from engine.limited.bounds import (
@@ -19,7 +19,10 @@ from engine.limited.bounds import (
     unforeseen,
 )
 from engine.limited.child import Broke, Child, Failed, Interrupted, Slow
-from fence.worker import Behind, Job, SheetLine, State, failed
+from fence.jobs import Job
+from fence.worker import Behind, Refused, SheetLine, State
+
+T = TypeVar("T")
 
 logger = logging.getLogger(__name__)
 
@@ -48,20 +51,20 @@ class Evaluator:
         self.lock = threading.Lock()
         self.child = Child("fence.worker:work")
 
-    def work(self, state: State, job: Job) -> Any:
+    def work(self, state: State, job: Job[T]) -> T | Behind | Refused | None:
         """The job's result, or what it gives where the process had to be ended."""
         seconds = job.seconds + GRACE_SECONDS + (LOAD_SECONDS if state.lines else 0)
         try:
-            return self.child.work(seconds, state, job)
+            return cast(T, self.child.work(seconds, state, job))
         except Slow:
-            return failed(job, too_slow(job.seconds))
+            return job.failed(too_slow(job.seconds))
         except Broke:
-            return failed(job, too_much_memory())
+            return job.failed(too_much_memory())
         except Interrupted:
-            logger.error("an evaluator was ended twice over a job: %s", job.kind)
+            logger.error("an evaluator was ended twice over a job: %s", type(job).__name__)
         except Failed as error:
-            logger.error("a job failed: %s\n%s", job.kind, error)
-        return failed(job, unforeseen())
+            logger.error("a job failed: %s\n%s", type(job).__name__, error)
+        return job.failed(unforeseen())
 
 
 class Evaluators:
@@ -71,7 +74,7 @@ class Evaluators:
     def __init__(self, count: int) -> None:
         self.evaluators = [Evaluator() for _ in range(count)]
 
-    def work(self, state: State, job: Job, lines_since: LinesSince) -> Any:
+    def work(self, state: State, job: Job[T], lines_since: LinesSince) -> T | Refused | None:
         """Does ``job``, sending the sheet's lines where the evaluator lacks them.
 
         Errors: :class:`Busy` where all evaluators are at work for long.
@@ -84,7 +87,7 @@ class Evaluators:
                     return result
                 lines = lines_since(result.revision)
                 state = replace(state, since=result.revision, lines=lines)
-            return failed(job, unforeseen())
+            return job.failed(unforeseen())
         finally:
             evaluator.lock.release()
 

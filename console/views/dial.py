@@ -11,8 +11,8 @@ from django.views.decorators.http import require_GET
 
 from console import evaluating
 from console.views.replies import own_sheet
-from engine.limited.bounds import PREVIEW_SECONDS
 from engine.reading.vocabulary import UNITS_OF_ANGLES
+from fence import jobs
 from pictures import drawn
 
 _COUNT = re.compile(r"-?\d{1,6}(\.\d{1,6})?")
@@ -28,7 +28,7 @@ def dial(request: HttpRequest, pk: UUID) -> HttpResponse:
     unit = request.GET.get("unit", "deg")
     if not _COUNT.fullmatch(count) or unit not in UNITS_OF_ANGLES:
         raise Http404
-    found = evaluating.work(sheet, "dial", PREVIEW_SECONDS, count=count, unit=unit)
+    found = evaluating.work(sheet, jobs.Dial(count=count, unit=unit))
     if found is None:
         raise Http404
     picture = {"name": "dial", "data": found, "drawn": drawn("dial", found)}

@@ -28,6 +28,7 @@ from console.views.replies import (
 from engine.aids.pictures import APART
 from engine.errors import LineError
 from engine.version import VERSION
+from fence import jobs
 from fence.evaluators import Busy
 from pictures import curve, drawn, number_line
 
@@ -45,7 +46,8 @@ def preview(request: HttpRequest, pk: UUID) -> HttpResponse:
     caret = request.POST.get("caret", "")
     last = keeping.last_answered(sheet, float("inf"))
     outcome = evaluating.typed(
-        sheet, number=0, text=text, last=last, caret=int(caret) if caret.isdecimal() else None
+        sheet,
+        jobs.Typed(number=0, text=text, last=last, caret=int(caret) if caret.isdecimal() else None),
     )
     if outcome.get("hint"):
         draw_hint(outcome["hint"])
@@ -87,7 +89,7 @@ def lines(request: HttpRequest, pk: UUID) -> HttpResponse:
     if below:
         own_line(sheet, whole_number(below))
     elif "\n" in text.strip():
-        several = evaluating.work(sheet, "rows", text=text)
+        several = evaluating.work(sheet, jobs.Rows(text=text))
         if several and len(several) > 1:
             return _several(request, sheet, several, token, int(since))
     replies = _replies(request)
@@ -209,7 +211,7 @@ def workings(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
     """The steps in which a line is worked out, with pictures."""
     sheet = own_sheet(request, pk)
     own_line(sheet, number)
-    statements = evaluating.work(sheet, "workings", number=number) or []
+    statements = evaluating.work(sheet, jobs.Workings(number=number)) or []
     for statement in statements:
         _draw(statement["pictures"])
     context = {"sheet": sheet, "number": number, "statements": statements}
@@ -223,7 +225,7 @@ def picture(request: HttpRequest, pk: UUID, number: int, name: str) -> HttpRespo
     own_line(sheet, number)
     if name not in APART:
         raise Http404
-    found = evaluating.work(sheet, "picture", number=number, name=name)
+    found = evaluating.work(sheet, jobs.Picture(number=number, name=name))
     if not found:
         raise Http404
     _draw(found)
@@ -240,11 +242,11 @@ def _draw(pictures: list[dict[str, Any]]) -> None:
 def as_csv(request: HttpRequest, pk: UUID, number: int, place: int) -> HttpResponse:
     """The table that a statement of a line answered, as CSV (RFC 4180)."""
     answer = _whole_answer(request, pk, number, place)
-    if not answer["cells"]:
+    if not answer.cells:
         raise Http404
     response = HttpResponse(content_type="text/csv; charset=utf-8")
     response["Content-Disposition"] = f'attachment; filename="line-{number}.csv"'
-    csv.writer(response).writerows(answer["cells"])
+    csv.writer(response).writerows(answer.cells)
     return response
 
 
@@ -252,7 +254,7 @@ def as_csv(request: HttpRequest, pk: UUID, number: int, place: int) -> HttpRespo
 def as_text(request: HttpRequest, pk: UUID, number: int, place: int) -> HttpResponse:
     """The whole text of an answer, of which the page has the head."""
     answer = _whole_answer(request, pk, number, place)
-    return HttpResponse(answer["text"], content_type="text/plain; charset=utf-8")
+    return HttpResponse(answer.text, content_type="text/plain; charset=utf-8")
 
 
 @require_GET
@@ -260,14 +262,14 @@ def as_latex(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
     """The answers of a line as LaTeX, a row each."""
     sheet = own_sheet(request, pk)
     own_line(sheet, number)
-    rows = evaluating.work(sheet, "latex", number=number) or []
+    rows = evaluating.work(sheet, jobs.Latex(number=number)) or []
     return HttpResponse("\n".join(rows), content_type="text/plain; charset=utf-8")
 
 
-def _whole_answer(request: HttpRequest, pk: UUID, number: int, place: int) -> dict[str, Any]:
+def _whole_answer(request: HttpRequest, pk: UUID, number: int, place: int) -> jobs.Whole:
     sheet = own_sheet(request, pk)
     own_line(sheet, number)
-    answer = evaluating.work(sheet, "whole_answer", number=number, place=place)
+    answer = evaluating.work(sheet, jobs.WholeAnswer(number=number, place=place))
     if answer is None:
         raise Http404
     return answer

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from dataclasses import asdict
 from uuid import UUID
 
 from django.http import HttpRequest, HttpResponse
@@ -25,18 +26,16 @@ def quantities(request: HttpRequest, pk: UUID) -> HttpResponse:
     found = evaluating.quantities(sheet)
     if found is None:
         return HttpResponse("The quantities could not be listed in time.", status=503)
-    known = found["quantities"]
-    for quantity in known:
-        quantity["nudged"] = is_nudged(quantity["body"])
+    known = [asdict(one) | {"nudged": is_nudged(one.body)} for one in found.quantities]
     values = [quantity for quantity in known if quantity["parameters"] is None]
     context = {
         "sheet": sheet,
         "given": [quantity for quantity in values if not quantity["is_found"]],
         "found": [quantity for quantity in values if quantity["is_found"]],
         "functions": [quantity for quantity in known if quantity["parameters"] is not None],
-        "left_out": found["left_out"],
+        "left_out": found.left_out,
         "outdated": [quantity for quantity in known if quantity["state"] == "out-of-date"],
-        "out_of_date": found["out_of_date"],
+        "out_of_date": found.out_of_date,
         "picture": dependence.draw(known),
     }
     return render(request, "console/quantities.html", context)

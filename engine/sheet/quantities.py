@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import asdict, dataclass
-from typing import Any
+from dataclasses import dataclass
 
 from engine.functions.catalogue import is_built_in
 from engine.numbers.values import Applied
@@ -45,10 +44,6 @@ class Quantity:
     uses: tuple[str, ...]
     used_by: tuple[str, ...]
     parameters: tuple[str, ...] | None
-
-    def as_dict(self) -> dict[str, Any]:
-        """As the page gets it."""
-        return asdict(self)
 
 
 MOST_LISTED = 100

@@ -42,8 +42,8 @@ def answers(sheet):
 
 def quantity(sheet, name):
     sheet.refresh_from_db()
-    known = evaluating.quantities(sheet)["quantities"]
-    return {found["name"]: found for found in known}[name]
+    known = evaluating.quantities(sheet).quantities
+    return {found.name: found for found in known}[name]
 
 
 CUPS = "cups = 6; guests = 2; places = cups + guests"
@@ -134,13 +134,13 @@ def test_a_change_that_was_overtaken_is_not_written(sheet):
 
 def test_computing_again_one_and_all(sheet):
     keep(sheet, "a = 1", "b = a + 1", "c = b + 1", "a = 5")
-    assert quantity(sheet, "c")["state"] == "out-of-date"
+    assert quantity(sheet, "c").state == "out-of-date"
     keeping.compute_again(sheet, 2)
-    assert quantity(sheet, "b")["text"] == "6"
-    assert quantity(sheet, "c")["reason"] == "used b = 2; b is now 6"
+    assert quantity(sheet, "b").text == "6"
+    assert quantity(sheet, "c").reason == "used b = 2; b is now 6"
     keeping.compute_again(sheet, None)
-    assert quantity(sheet, "c")["text"] == "7"
-    assert quantity(sheet, "c")["state"] == "stored"
+    assert quantity(sheet, "c").text == "7"
+    assert quantity(sheet, "c").state == "stored"
 
 
 def test_renaming_to_a_bad_or_taken_name_is_refused(sheet):

@@ -8,6 +8,7 @@ from django.test import Client
 from accounts.models import Person
 from console import changes, evaluating, keeping
 from console.models import Line, Sheet
+from fence import jobs
 from fence.evaluators import evaluators
 
 pytestmark = pytest.mark.django_db(transaction=True)
@@ -108,9 +109,9 @@ def test_answers_that_are_late_are_marked_and_asked_for_again(sheet, monkeypatch
     client = pages_of(sheet)
     work = evaluating.work
 
-    def slow(sheet, kind, *rest, **arguments):
-        done = work(sheet, kind, *rest, **arguments)
-        return {2: done[2]} if kind == "outcomes" and 2 in done else done
+    def slow(sheet, job):
+        done = work(sheet, job)
+        return {2: done[2]} if isinstance(job, jobs.Outcomes) and 2 in done else done
 
     monkeypatch.setattr(evaluating, "work", slow)
     page = client.get(f"/sheets/{sheet.pk}").content.decode()
@@ -140,14 +141,14 @@ def test_answers_of_another_engine_are_made_again(sheet):
 
 def test_a_line_that_uses_what_is_out_of_date_says_so(sheet):
     keep(sheet, "first = 3", "second = 4", "total = first + second", "first = 5", "total", "1+1")
-    found = {one["line"]: one["why"] for one in evaluating.quantities(sheet)["out_of_date"]}
+    found = {one.line: one.why for one in evaluating.quantities(sheet).out_of_date}
     assert found == {
         3: "used first = 3; first is now 5",
         5: "total used first = 3; first is now 5",
     }
     keeping.compute_again(sheet, 5)
     assert answers(sheet)[-2:] == [["9"], ["9"]]
-    assert evaluating.quantities(sheet)["out_of_date"] == []
+    assert evaluating.quantities(sheet).out_of_date == []
 
 
 # -- lines that wait for the connection ------------------------------------------------------

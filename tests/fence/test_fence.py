@@ -11,7 +11,8 @@ from engine import Settings
 from engine.limited.child import Broke, Child, Failed, Slow
 from fence import worker
 from fence.evaluators import Busy, Evaluators
-from fence.worker import Behind, Job, SheetLine, State
+from fence.jobs import Answer
+from fence.worker import Behind, SheetLine, State
 
 SETTINGS = Settings()
 MOMENT = datetime(2026, 11, 25, 9, 30)
@@ -30,7 +31,7 @@ def no_lines(revision):
 
 
 def answer_job(text, seconds=2.0, number=1, last=None):
-    return Job("answer", seconds, {"number": number, "text": text, "last": last})
+    return Answer(seconds=seconds, number=number, text=text, last=last)
 
 
 def state(sheet="a", revision=0, lines=None, since=0):
@@ -163,7 +164,7 @@ def test_no_wait_is_without_end(evaluators, monkeypatch):
 
 
 def test_an_evaluator_that_fails_gives_an_error_and_goes_on(evaluators):
-    broken = Job("answer", 1.0, {"number": 1, "text": "1", "unknown": True})
+    broken = Answer(seconds=1.0, number="no number", text="1", last="no number")
     outcome = evaluators.work(state("j"), broken, no_lines)
     assert outcome["error"]["code"] == "unforeseen"
     assert evaluators.work(state("j"), answer_job("2*3"), no_lines)["answers"][0]["text"] == "6"

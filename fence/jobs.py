@@ -1,0 +1,284 @@
+"""The jobs that are done on a sheet: what each needs, and what it gives.
+
+A job and its result cross from one process to another.  Outcomes and the data of pictures
+go as plain ``dict``: an outcome is kept with its line as JSON, in just that shape.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any, Generic, TypeVar
+
+from engine import LineError, Outcome, Settings, Sheet
+from engine.aids.dial import angle_from, dial_of
+from engine.aids.pictures import shown_in, workings_of
+from engine.aids.typing import typed_so_far
+from engine.errors import NoQuantity
+from engine.limited.bounds import LINE_SECONDS, PREVIEW_SECONDS, TimeIsUp
+from engine.numbers.context import Conventions
+from engine.reading.rows import lines_in
+from engine.sheet import editing
+from engine.sheet.dependence import OutOfDate, again_for, lines_out_of_date
+from engine.sheet.line import Drawn, NewLine
+from engine.sheet.outcome import ERROR
+from engine.sheet.quantities import Quantity, list_quantities
+from engine.sheet.settings import after
+
+T = TypeVar("T")
+
+OutcomeData = dict[str, Any]
+"""What :meth:`Outcome.for_page` gives, and what is kept with a line."""
+
+PictureData = dict[str, Any]
+"""A name, and what the picture of that name shows."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Job(Generic[T]):
+    """Something to be done on a sheet within so many ``seconds``."""
+
+    seconds: float = LINE_SECONDS
+
+    def do(self, sheet: Sheet) -> T:
+        """Does it.  Errors: :class:`LineError` where what was typed does not allow it."""
+        raise NotImplementedError
+
+    def failed(self, error: LineError) -> T | None:
+        """What it gives where it could not be done at all."""
+        return None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class _OfText(Job[OutcomeData]):
+    """A job on the text of a line, which has an outcome whatever happens."""
+
+    number: int
+    text: str
+    last: int | None = None
+    place: float | None = None
+
+    def failed(self, error: LineError) -> OutcomeData:
+        return Outcome(self.number, self.text, ERROR, error=error).for_page()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Answer(_OfText):
+    """What a line would answer, at the foot of the sheet or at a ``place``."""
+
+    conventions: Conventions | None = None
+    replies: tuple[str, ...] = ()
+    draws: Drawn = ()
+
+    def do(self, sheet: Sheet) -> OutcomeData:
+        return sheet.preview(
+            self.text,
+            self.last,
+            self.number,
+            self.place,
+            self.conventions,
+            may_draw=True,
+            replies=self.replies,
+            draws=self.draws,
+        ).for_page()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Typed(_OfText):
+    """What is shown while a line is typed."""
+
+    seconds: float = PREVIEW_SECONDS
+    caret: int | None = None
+
+    def do(self, sheet: Sheet) -> OutcomeData:
+        return typed_so_far(sheet, self.text, self.last, self.number, self.place, self.caret)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Answers(Job[list[OutcomeData]]):
+    """What lines would answer that are kept one after another: of as many as there is
+    time for, up to the first that is refused."""
+
+    lines: Sequence[NewLine]
+    last: int | None
+    conventions: Conventions
+
+    def do(self, sheet: Sheet) -> list[OutcomeData]:
+        found: list[OutcomeData] = []
+        try:
+            for outcome in sheet.preview_several(self.lines, self.last, self.conventions):
+                found.append(outcome.for_page())
+        except TimeIsUp:
+            pass
+        return found
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Rows(Job[list[str]]):
+    """The lines that are pasted at once."""
+
+    text: str
+
+    def do(self, sheet: Sheet) -> list[str]:
+        return lines_in(self.text)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Outcomes(Job[dict[int, OutcomeData]]):
+    """The outcomes of lines that the sheet has: of as many as there is time for."""
+
+    numbers: Sequence[int]
+
+    def do(self, sheet: Sheet) -> dict[int, OutcomeData]:
+        found: dict[int, OutcomeData] = {}
+        try:
+            for number in self.numbers:
+                line = sheet.by_number.get(number)
+                if line is not None:
+                    found[number] = sheet.outcome_of(line).for_page()
+        except TimeIsUp:
+            pass
+        return found
+
+
+@dataclass(frozen=True, slots=True)
+class Whole:
+    """An answer with all its text and cells, of which the line keeps the head."""
+
+    text: str
+    cells: list[list[str]]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class WholeAnswer(Job[Whole | None]):
+    """The answer of the statement at a ``place`` of a line; None where there is none."""
+
+    number: int
+    place: int
+
+    def do(self, sheet: Sheet) -> Whole | None:
+        line = sheet.by_number.get(self.number)
+        answers = sheet.outcome_of(line).answers if line is not None else ()
+        if self.place >= len(answers):
+            return None
+        return Whole(answers[self.place].text, answers[self.place].cells())
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Latex(Job[list[str]]):
+    """The answers of a line as LaTeX."""
+
+    number: int
+
+    def do(self, sheet: Sheet) -> list[str]:
+        line = sheet.by_number.get(self.number)
+        return [] if line is None else [one.latex for one in sheet.outcome_of(line).answers]
+
+
+@dataclass(frozen=True, slots=True)
+class Listing:
+    """The quantities at the foot of a sheet, how many more there are, and the lines that
+    are out of date."""
+
+    quantities: list[Quantity]
+    left_out: int
+    out_of_date: list[OutOfDate]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Quantities(Job[Listing]):
+    """The quantities as they are at the foot of the sheet."""
+
+    def do(self, sheet: Sheet) -> Listing:
+        return Listing(*list_quantities(sheet), lines_out_of_date(sheet.dependence()))
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Workings(Job[list[dict[str, Any]]]):
+    """The workings of a line, with the pictures that stand among them."""
+
+    number: int
+
+    def do(self, sheet: Sheet) -> list[dict[str, Any]]:
+        return workings_of(sheet, sheet.by_number[self.number])
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Picture(Job[list[PictureData]]):
+    """What the pictures of that name show of a line."""
+
+    number: int
+    name: str
+
+    def do(self, sheet: Sheet) -> list[PictureData]:
+        return shown_in(sheet, sheet.by_number[self.number], self.name)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Dial(Job[PictureData]):
+    """What the dial shows of an angle of ``count`` times its ``unit``."""
+
+    seconds: float = PREVIEW_SECONDS
+    count: str
+    unit: str
+
+    def do(self, sheet: Sheet) -> PictureData:
+        return {"dial": dial_of(angle_from(self.count, self.unit)), "point": None}
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Again(Job[list[str]]):
+    """The lines that compute a line again, or all that is out of date."""
+
+    number: int | None
+
+    def do(self, sheet: Sheet) -> list[str]:
+        return again_for(sheet.dependence(), self.number)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class WithForm(Job[str]):
+    """A line with a form behind its expressions."""
+
+    text: str
+    form: str
+
+    def do(self, sheet: Sheet) -> str:
+        return editing.with_form(self.text, self.form)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class WithValue(Job[tuple[int, str]]):
+    """The number and the new text of the line that gives ``name`` its value, with
+    another value."""
+
+    name: str
+    value: str
+
+    def do(self, sheet: Sheet) -> tuple[int, str]:
+        step = sheet.definitions.seen(self.name)
+        if step is None:
+            raise NoQuantity(name=self.name)
+        return step.line.number, editing.with_value(step.line.text, self.name, self.value)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Renamed(Job[dict[int, str]]):
+    """The lines in which a quantity is named, with its new name."""
+
+    old: str
+    new: str
+
+    def do(self, sheet: Sheet) -> dict[int, str]:
+        return editing.renamed_throughout(sheet, self.old, self.new)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SettingsAfter(Job[Settings]):
+    """The settings of the sheet after ``/show FORM`` and its like."""
+
+    command: str
+    argument: str
+
+    def do(self, sheet: Sheet) -> Settings:
+        return after(sheet.settings, self.command, self.argument)
