@@ -109,26 +109,54 @@ def curve_of(
         mark = None
     while mark is not None and abs(mark) > reach:
         reach *= 2
-    points = (_kept_points if is_kept else _points)(function, reach, whole)
-    known = [(x, y) for x, y in points if y is not None]
-    if not known:
+    framed = (_kept_framed if is_kept else Framed)(function, reach, whole)
+    if not framed.known:
         return Curve(-reach, reach, -1, 1, ())
-    low, high = _height([y for _, y in known])
+    low, high = framed.height
     value = None if mark is None else _at(function, mark)
     if value is not None:
         low, high = min(low, value), max(high, value)
     margin = (high - low) * 0.08 or 1.0
     low, high = low - margin, high + margin
-    left, right = known[0][0], known[-1][0]
+    left, right = framed.known[0][0], framed.known[-1][0]
     spare = (right - left) * 0.04 or 1.0
     at_mark = None if mark is None or value is None else (mark, value)
-    if whole:
-        poles: tuple[float, ...] = ()
-        pieces: tuple[tuple[Point, ...], ...] = tuple((point,) for point in known)
-    else:
-        poles = _poles(points, low, high)
-        pieces = _pieces(_up_to_poles(function, points, poles, low, high), low, high)
+    poles, pieces = framed.within(low, high)
     return Curve(left - spare, right + spare, low, high, pieces, whole, poles, mark=at_mark)
+
+
+class Framed:
+    """The values of a function over its reach, and what is drawn of them within a height:
+    the last is kept, as most marks leave the height as it is."""
+
+    def __init__(self, function: Of, reach: float, whole: bool) -> None:
+        self.function = function
+        self.whole = whole
+        self.points = _points(function, reach, whole)
+        self.known: list[Point] = [(x, y) for x, y in self.points if y is not None]
+        self.height = _height([y for _, y in self.known]) if self.known else (-1.0, 1.0)
+        self.last: tuple[float, float] | None = None
+        self.drawn: tuple[tuple[float, ...], tuple[tuple[Point, ...], ...]] = ((), ())
+
+    def within(
+        self, low: float, high: float
+    ) -> tuple[tuple[float, ...], tuple[tuple[Point, ...], ...]]:
+        """The poles, and the pieces of the curve."""
+        if self.last != (low, high):
+            self.last, self.drawn = (low, high), self._drawn(low, high)
+        return self.drawn
+
+    def _drawn(
+        self, low: float, high: float
+    ) -> tuple[tuple[float, ...], tuple[tuple[Point, ...], ...]]:
+        if self.whole:
+            return (), tuple((point,) for point in self.known)
+        poles = _poles(self.points, low, high)
+        points = _up_to_poles(self.function, self.points, poles, low, high)
+        return poles, _pieces(points, low, high)
+
+
+_kept_framed = lru_cache(maxsize=256)(Framed)
 
 
 def _points(function: Of, reach: float, whole: bool) -> Samples:
@@ -142,9 +170,6 @@ def _points(function: Of, reach: float, whole: bool) -> Samples:
         nearby = _sampled(function, known[0] - step, known[-1] + step)
         points = sorted(dict([*points, *nearby]).items(), key=itemgetter(0))
     return points
-
-
-_kept_points = lru_cache(maxsize=256)(_points)
 
 
 def _sampled(function: Of, left: float, right: float) -> Samples:
@@ -257,7 +282,7 @@ def curve_of_function(name: str, unit: str = "rad", mark: float | None = None) -
     if not can_be_drawn(function):
         return None
     along = varied(function)
-    given = dict(enumerate(_arguments_of(function)))
+    given = dict(enumerate(_arguments_of(name)))
     row = tuple(given.get(at) for at in range(len(function.parameters)))
     is_angle = Angle in function.accepts and "angle" in function.parameters[along].text
     reach = FULL_ANGLE[unit] if is_angle else USUAL_REACH
@@ -287,8 +312,9 @@ kept_with_others = lru_cache(maxsize=256)(with_others)
 """The same, which gives the same function for the same row."""
 
 
-def _arguments_of(function: Function) -> list[Value | None]:
-    """The arguments of its first example; what is no plain number is left out."""
-    expression = parse(function.examples[0].input).statements[0].expression
+@lru_cache(maxsize=256)
+def _arguments_of(name: str) -> list[Value | None]:
+    """The arguments of a function's first example; what is no plain number is left out."""
+    expression = parse(BY_NAME[name].examples[0].input).statements[0].expression
     arguments = expression.args if isinstance(expression, Call) else ()
     return [Exact(part.value) if isinstance(part, Literal) else None for part in arguments]

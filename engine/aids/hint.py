@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import asdict
 from functools import cache
 from typing import Any
 
@@ -21,6 +20,7 @@ from engine.aids.curve import (
     with_others,
 )
 from engine.aids.number_line import number_line_of
+from engine.data import data_of
 from engine.errors import LineError
 from engine.forms.answer import write_in_passing
 from engine.functions.catalogue import BY_NAME, CONSTANTS
@@ -154,8 +154,8 @@ def _card(
             for example in function.examples[:2]
         ],
         "confused_with": function.confused_with,
-        "curve": curve and asdict(curve),
-        "number_line": line and asdict(line),
+        "curve": curve and data_of(curve),
+        "number_line": line and data_of(line),
     }
 
 
@@ -224,7 +224,7 @@ def _own_card(
         "parameters": [
             {"name": name, "here": number == at} for number, name in enumerate(own.parameters)
         ],
-        "curve": curve and asdict(curve),
+        "curve": curve and data_of(curve),
     }
 
 

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from dataclasses import asdict, dataclass
+from dataclasses import dataclass
 from typing import Any
 
 from flint import fmpq
 
+from engine.data import data_of
 from engine.errors import LineError
 from engine.forms.answer import write
 from engine.functions.catalogue import BY_NAME
@@ -87,7 +88,7 @@ def shown(sheet: Sheet, step: Step, workings: Workings) -> list[dict[str, Any]]:
     """The number lines of the roundings in a statement, as their pictures get them."""
     calls = [node for node in step.nodes if isinstance(node, Call) and node.args]
     lines = (_of_call(node, workings) for node in calls if node.function in ROUNDERS)
-    return [asdict(line) for line in lines if line is not None]
+    return [data_of(line) for line in lines if line is not None]
 
 
 def _of_call(node: Call, workings: Workings) -> NumberLine | None:

@@ -61,12 +61,18 @@ def _weights(entry: Entry) -> dict[str, float]:
     return weights
 
 
-_WEIGHTS: list[dict[str, float]] = [_weights(entry) for entry in ENTRIES]
 _PHRASES: list[str] = [
     f" {' '.join(words_of(entry.words))} / {' '.join(words_of(entry.summary))} "
     for entry in ENTRIES
 ]
-_HAVING = Counter(word for weights in _WEIGHTS for word in weights)
+_PLAIN_WEIGHTS = [_weights(entry) for entry in ENTRIES]
+_HAVING = Counter(word for weights in _PLAIN_WEIGHTS for word in weights)
+_WEIGHTS: list[dict[str, float]] = [
+    {word: weight * (1 + log(len(ENTRIES) / _HAVING[word])) for word, weight in weights.items()}
+    for weights in _PLAIN_WEIGHTS
+]
+"""What each word of an entry weighs: the more, the fewer entries have it."""
+
 _VOCABULARY: list[str] = sorted(_HAVING)
 
 
@@ -101,20 +107,16 @@ def _score(
 ) -> float:
     score = 0.0
     for word in telling:
-        score += max(
-            (share * weights[known] * _rarity(known)
-             for known, share in meant[word].items() if known in weights),
-            default=0.0,
-        )  # fmt: skip
+        of_word = 0.0
+        for known, share in meant[word].items():
+            if known in weights:
+                of_word = max(of_word, share * weights[known])
+        score += of_word
     if entry.kind == FUNCTION:
         score *= OF_FUNCTION
     if score and len(mended) > 1 and f" {' '.join(mended)} " in phrases:
         score *= 2
     return score
-
-
-def _rarity(word: str) -> float:
-    return 1 + log(len(ENTRIES) / _HAVING[word])
 
 
 @lru_cache(maxsize=4096)

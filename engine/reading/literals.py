@@ -4,10 +4,11 @@ from __future__ import annotations
 
 import re
 import unicodedata
+from functools import lru_cache
 
 from flint import fmpq, fmpz
 
-from engine.errors import ExponentTooLarge, NoDigits, Sixty
+from engine.errors import ExponentTooLarge, LineError, NoDigits, Sixty
 from engine.limits import MAX_DIGITS
 from engine.mends import Span
 
@@ -30,6 +31,13 @@ def literal_value(text: str, span: Span) -> tuple[str, fmpq]:
     >>> literal_value("1_000.50e-3", Span(0, 11))
     ('1000.50e-3', 2001/2000)
     """
+    try:
+        return (_known_value if len(text) <= LONGEST_KNOWN else _value)(text)
+    except LineError as error:
+        raise error.at(span) from None
+
+
+def _value(text: str) -> tuple[str, fmpq]:
     if text.isdecimal() and text[:1] != "0":
         return text, fmpq(fmpz(text))
     digits = text.replace("_", "")
@@ -37,12 +45,12 @@ def literal_value(text: str, span: Span) -> tuple[str, fmpq]:
         digits = digits.lower()
         base = BASES.get(digits[1:2])
         if base:
-            return _in_base(digits, base, span)
+            return _in_base(digits, base)
     mantissa, _, exponent = digits.lower().partition("e")
     whole, _, fraction = mantissa.partition(".")
     power = int(exponent or 0)
     if abs(power) > MAX_DIGITS:
-        raise ExponentTooLarge(span, power=power, limit=MAX_DIGITS)
+        raise ExponentTooLarge(power=power, limit=MAX_DIGITS)
     value = fmpq(fmpz((whole + fraction) or "0"))
     shift = power - len(fraction)
     value = value * fmpq(fmpz(10) ** shift) if shift >= 0 else value / fmpq(fmpz(10) ** -shift)
@@ -50,9 +58,15 @@ def literal_value(text: str, span: Span) -> tuple[str, fmpq]:
     return (f"{text}e{power}" if exponent else text), value
 
 
-def _in_base(digits: str, base: int, span: Span) -> tuple[str, fmpq]:
+LONGEST_KNOWN = 24
+"""Numbers of so few characters are remembered: most are typed again and again."""
+
+_known_value = lru_cache(maxsize=2048)(_value)
+
+
+def _in_base(digits: str, base: int) -> tuple[str, fmpq]:
     if len(digits) == 2:
-        raise NoDigits(span, digits=digits)
+        raise NoDigits(digits=digits)
     prefix, figures = digits[:2], digits[2:].upper()
     return prefix + figures, fmpq(int(figures, base))
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Collection, Iterable, Iterator
 from dataclasses import replace
+from functools import partial
 
 from engine.errors import (
     EquationOfBuiltIn,
@@ -150,7 +151,7 @@ def answer_from(store: Store, step: Step, written: Written) -> Answer:
         form=_other_form(statement.expression, store.settings.form),
         says_itself=name is not None and (is_function or says_itself(step, written)),
         unit=step.line.conventions.angle if step.used_unit else "",
-        pictures=store.pictures_of(step),
+        find_pictures=partial(store.pictures_of, step),
     )
 
 

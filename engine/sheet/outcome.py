@@ -28,8 +28,8 @@ class Answer:
 
     ``answers`` is what the answers stand for that it uses; ``form`` the form where it is
     not the sheet's own; ``says_itself`` is set where the value would only repeat what was
-    typed; ``unit`` is that of bare angles where the answer depends on it; ``pictures``
-    are the names of those that there are of it.
+    typed; ``unit`` is that of bare angles where the answer depends on it;
+    ``find_pictures`` gives the names of those that there are of it.
     """
 
     statement: Statement
@@ -39,7 +39,7 @@ class Answer:
     form: str = ""
     says_itself: bool = False
     unit: str = ""
-    pictures: tuple[str, ...] = ()
+    find_pictures: Callable[[], tuple[str, ...]] = tuple
 
     @property
     def kind(self) -> str:
@@ -84,6 +84,11 @@ class Answer:
         beside = f"<mo>≈</mo>{nearly.mathml}" if nearly is not None else ""
         return self.written.mathml + beside
 
+    @once
+    def pictures(self) -> tuple[str, ...]:
+        """The names of the pictures that there are of it."""
+        return self.find_pictures()
+
     @property
     def mathml(self) -> str:
         """The statement with its sign and its value behind it, typeset."""
@@ -121,6 +126,31 @@ class Answer:
             "also": [f"≈ {self.nearly}"] * bool(self.nearly) + list(self.also),
             "reading": self.reading,
             "mathml": self.mathml,
+        }
+
+    def for_preview(self) -> dict[str, Any]:
+        """The value, as it is shown beside a line that is being typed."""
+        return {
+            "name": self.name,
+            "kind": self.kind,
+            "sign": self.sign,
+            "text": self.head,
+            "value_mathml": self.value_mathml,
+        }
+
+    def for_page(self) -> dict[str, Any]:
+        """As it is kept with its line."""
+        return self.for_preview() | {
+            "is_cut": self.written.is_longer_than(MAX_KEPT_TEXT),
+            "also": list(self.also),
+            "reading": self.reading,
+            "reading_mathml": self.reading_mathml,
+            "form": self.form,
+            "says_itself": self.says_itself,
+            "nearly": self.nearly,
+            "unit": self.unit,
+            "pictures": list(self.pictures),
+            "cells": self.cells(MAX_KEPT_ROWS),
         }
 
 
@@ -210,27 +240,19 @@ class Outcome:
             "draws": [list(values) for values in self.draws],
             "asks": self._asked(),
         }
-        page["answers"] = [
-            {
-                "name": answer.name,
-                "kind": answer.kind,
-                "sign": answer.sign,
-                "text": answer.head,
-                "is_cut": answer.written.is_longer_than(MAX_KEPT_TEXT),
-                "also": list(answer.also),
-                "reading": answer.reading,
-                "reading_mathml": answer.reading_mathml,
-                "value_mathml": answer.value_mathml,
-                "form": answer.form,
-                "says_itself": answer.says_itself,
-                "nearly": answer.nearly,
-                "unit": answer.unit,
-                "pictures": list(answer.pictures),
-                "cells": answer.cells(MAX_KEPT_ROWS),
-            }
-            for answer in self.answers
-        ]
+        page["answers"] = [answer.for_page() for answer in self.answers]
         return page
+
+    def for_preview(self) -> dict[str, Any]:
+        """What is shown of it while it is typed: its readings are made beside it."""
+        return {
+            "input": self.input,
+            "status": self.status,
+            "answers": [answer.for_preview() for answer in self.answers],
+            "notices": [notice.as_dict(self.input) for notice in self.notices],
+            "error": error_dict(self.error, self.input),
+            "command": self.command,
+        }
 
     def _asked(self) -> dict[str, Any] | None:
         """The question that the line waits for a reply to."""

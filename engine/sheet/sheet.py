@@ -73,9 +73,9 @@ class Typed:
         return self.line.tree
 
     def for_page(self) -> dict[str, Any]:
-        """As :meth:`Outcome.for_page`, with the error that it is not finished where it is
-        not."""
-        page = self.outcome.for_page()
+        """As :meth:`Outcome.for_preview`, with the error that it is not finished where it
+        is not."""
+        page = self.outcome.for_preview()
         if self.line.missing is not None:
             error = error_dict(self.line.missing, self.typed)
             page |= {"input": self.typed, "status": UNFINISHED, "error": error}
