@@ -200,7 +200,7 @@ UNEXPECTED = (
         lambda c: WordHere(c.token.span, typed=c.token.text),
     ),
     Pattern(
-        "2.x",
+        "[1, 2)",
         lambda c: True,
         lambda c: Unexpected(c.token.span, (_remove(c),), typed=c.token.text),
     ),

@@ -50,6 +50,16 @@ def test_json_of_the_first_lines():
     assert done.returncode == 1
 
 
+def test_answers_as_latex():
+    done = run("1/2\nx = sqrt(2)\n2 +* 3\n", "--latex")
+    said = done.stdout.decode()
+    assert r"\frac{1}{2} = 0.5" in said
+    assert r"x = \sqrt{2} \approx 1.414\,213\,562" in said
+    assert "A value is missing" in said
+    [first, *_] = run("1/2\n", "--json", "--latex").stdout.decode().splitlines()
+    assert json.loads(first)["answers"][0]["latex"] == r"\frac{1}{2} = 0.5"
+
+
 def test_a_file_without_errors_exits_with_0(tmp_path):
     sheet = tmp_path / "sheet.txt"
     sheet.write_text("# a note\nm = 1.2  # kg\r\n\nm*4186;\n", encoding="utf-8")

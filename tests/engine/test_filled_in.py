@@ -1,0 +1,85 @@
+"""Text with values: ``{…}`` in a text is filled in, ``{{`` and ``}}`` are braces."""
+
+import pytest
+
+from engine import Sheet
+from engine.numbers.context import Conventions
+from engine.sheet.line import NewLine
+from tests.engine.answers import answer, error, outcome
+
+
+@pytest.mark.parametrize(
+    ("lines", "text"),
+    [
+        (['"m = {2 + 3} kg"'], '"m = 5 kg"'),
+        (["m = 1.2", '"m = {m}, twice {2*m}"'], '"m = 1.2, twice 2.4"'),
+        (['"{1/3 as 3 digits}"'], '"0.333"'),
+        (['"{30°} and {[1, 2]}"'], '"30° and [1, 2]"'),
+        (['"{{m}}"'], '"{{m}}"'),
+        (['f(x) = "{x}²"', "f(3)"], '"3²"'),
+    ],
+)
+def test_values_in_text(lines, text):
+    assert answer(*lines) == f"= {text}"
+
+
+def test_what_a_text_uses_is_used_by_the_line():
+    sheet = Sheet()
+    sheet.answer("m = 2")
+    sheet.answer('label := "m is {m}"')
+    sheet.answer("m = 3")
+    assert sheet.answer("label").answers[0].text == '"m is 3"'
+
+
+@pytest.mark.parametrize(
+    ("line", "code", "place"),
+    [
+        ('"{1 + zzz} kg"', "unknown-name", "zzz"),
+        ('"{2 *} kg"', "empty-braces", "{2 *}"),
+        ('"{1/0"', "unclosed-brace", None),
+        ('"1}"', "unopened-brace", None),
+        ('"{} kg"', "empty-braces", "{}"),
+    ],
+)
+def test_errors_in_text_have_their_place(line, code, place):
+    assert error(line) == code
+    found = outcome(line).error
+    assert found.span is not None
+    assert 0 < found.span.start <= found.span.end <= len(line)
+    if place is not None:
+        assert line[slice(*found.span)] == place
+
+
+STANDARD = Conventions()
+
+
+def answered(sheet, *texts):
+    new = [NewLine(10 + at, text, 10.0 + at) for at, text in enumerate(texts)]
+    return list(sheet.preview_several(new, None, STANDARD))
+
+
+def test_lines_put_in_together_see_each_other_and_leave_nothing():
+    sheet = Sheet()
+    sheet.answer("m = 2")
+    outcomes = answered(sheet, "Q = m*10", "@ + 1", "m = Q")
+    assert [one.answers[0].text for one in outcomes] == ["20", "21", "20"]
+    assert [line.text for line in sheet.lines] == ["m = 2"]
+    assert sheet.answer("m").answers[0].text == "2"
+    assert sheet.answer("Q").error is not None
+
+
+def test_lines_put_in_together_end_at_the_first_that_cannot_be_kept():
+    outcomes = answered(Sheet(), "a = 1", "a +* 2", "a = 3")
+    assert [one.is_kept for one in outcomes] == [True, False]
+    outcomes = answered(Sheet(), "a = 1", "/angle deg", "a = 3")
+    assert [one.is_kept for one in outcomes] == [True, False]
+
+
+def test_lines_that_are_given_up_halfway_leave_nothing():
+    sheet = Sheet()
+    new = [NewLine(1, "a = 1", 1.0), NewLine(2, "b = a", 2.0)]
+    outcomes = sheet.preview_several(new, None, STANDARD)
+    assert next(outcomes).answers[0].text == "1"
+    outcomes.close()
+    assert not sheet.lines
+    assert not sheet.definitions.current()
