@@ -158,6 +158,18 @@ def _grouped(digits: str) -> str:
     return THIN_SPACE.join(f"<mn>{group}</mn>" for group in groups + behind[1:])
 
 
+def _with_spaces(words: str) -> str:
+    """Words of which the spaces at the ends are seen: MathML sets none there."""
+    inner = words.strip(" ")
+    if not inner:
+        return NO_BREAK_SPACE * len(words)
+    before, behind = words.index(inner[0]), len(words) - len(words.rstrip(" "))
+    return NO_BREAK_SPACE * before + inner + NO_BREAK_SPACE * behind
+
+
+NO_BREAK_SPACE = "\xa0"
+
+
 def math_text(text: str) -> str:
     """Words among mathematics."""
     return f"<mtext>{escape(text)}</mtext>"
@@ -251,7 +263,7 @@ class MathMLWriter(Writer[str]):
         parts = (
             f'<mrow class="filled">{self.node(part)}</mrow>'
             if isinstance(part, Node)
-            else math_text(part)
+            else math_text(_with_spaces(part))
             for part in node.parts
         )
         if self.is_answer:

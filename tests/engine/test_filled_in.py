@@ -50,6 +50,13 @@ def test_errors_in_text_have_their_place(line, code, place):
         assert line[slice(*found.span)] == place
 
 
+def test_the_spaces_beside_a_value_are_set():
+    """MathML Core 2.1.8: white space at the ends of an element counts for nothing."""
+    [found] = outcome("m = 2", '"m = {m} kg"').answers
+    assert "<mtext>m =\xa0</mtext>" in found.reading_mathml
+    assert "<mtext>\xa0kg</mtext>" in found.reading_mathml
+
+
 STANDARD = Conventions()
 
 
