@@ -1,9 +1,13 @@
 """The page that follows a line names files and functions that are there."""
 
+import json
 import re
 from pathlib import Path
 
 import pytest
+
+from engine import Sheet
+from engine.printed import as_json
 
 ROOT = Path(__file__).parent.parent
 PAGE = ROOT / "docs" / "a-line-from-key-to-page.md"
@@ -16,9 +20,26 @@ KNOWN_HERE = {"kJ"}
 """Parts of the line that the page follows."""
 
 
+JSON = re.compile(r"(?<=## As JSON\n)[\s\S]*?(?=\n## )")
+
+
+def test_the_keys_of_json_are_those_of_the_table():
+    [section] = JSON.findall(PAGE.read_text())
+    rows = [row.split("|") for row in section.splitlines() if row.startswith("| `")]
+    keys = [key for row in rows for key in IN_CODE.findall(row[1])]
+    parts = {IN_CODE.findall(row[1])[0]: IN_CODE.findall(row[2]) for row in rows}
+    sheet = Sheet()
+    [right, noted, wrong] = [json.loads(as_json(sheet.answer(x))) for x in ("1", "-2^2", "sqr(4)")]
+    assert [*right] == keys
+    assert {*right["answers"][0]} == {*parts["answers"]} - {"--latex", "latex"}
+    assert [*noted["notices"][0]] == parts["notices"]
+    assert {*wrong["error"]} == {*parts["error"]}
+    assert [*wrong["error"]["mends"][0]] == ["label", "input"]
+
+
 def named_together():
     """The paths and the names of each paragraph, row or item of the page."""
-    text = PAGE.read_text()
+    text = JSON.sub("", PAGE.read_text())
     for block in re.split(r"\n\n|\n(?=\||\d\. )", text):
         spans = IN_CODE.findall(block)
         paths = [span for span in spans if PATH.match(span)]

@@ -5,7 +5,8 @@ has.  Headers steer it: ``X-Revision`` is the new revision, ``X-Refused``
 says that nothing was changed and why is in the body, ``X-Asks`` after how many replies
 the line asks a question, ``X-Several`` how many of several lines are kept, ``X-Label``
 what was undone, ``X-Stale`` that answers elsewhere on the page have to be asked for
-again, ``X-Reload`` that the page as a whole has changed.
+again, ``X-Reload`` that the page as a whole has changed, ``X-Handbook`` which page of it
+opens.
 """
 
 from __future__ import annotations
