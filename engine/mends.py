@@ -6,8 +6,9 @@ line that is offered.
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
+from dataclasses import replace as changed
 from typing import Any, NamedTuple, SupportsInt
 
 
@@ -101,6 +102,11 @@ class Notice:
     code: str
     text: str
     mends: tuple[Mend, ...] = ()
+
+    def with_mends(self, works: Callable[[Mend], bool]) -> Notice:
+        """The same with only those mends that work."""
+        mends = tuple(filter(works, self.mends))
+        return self if mends == self.mends else changed(self, mends=mends)
 
     def as_dict(self, line: str) -> dict[str, Any]:
         """As the page and ``--json`` give it, for the ``line`` that it is about."""

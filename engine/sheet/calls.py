@@ -53,7 +53,11 @@ def bind_to(function: Function, node: Call) -> list[Node | None]:
 
     Errors: :class:`LineError` that names the argument that is missing or too much.
     """
-    names = [parameter.name for parameter in function.parameters]
+    parameters = function.parameters
+    has_each = len(node.args) == len(parameters) and not node.named
+    if has_each and not any(parameter.is_text for parameter in parameters):
+        return [*node.args]
+    names = [parameter.name for parameter in parameters]
     if function.variadic and len(node.args) > len(names) and not node.named:
         return list(node.args)
     optional = {parameter.name for parameter in function.parameters if parameter.optional}

@@ -204,7 +204,7 @@ class Outcome:
             self.error.mends = tuple(filter(works, self.error.mends))
         if not any(notice.mends for notice in self.notices):
             return self
-        notices = tuple(replace(one, mends=tuple(filter(works, one.mends))) for one in self.notices)
+        notices = tuple(one.with_mends(works) if one.mends else one for one in self.notices)
         return replace(self, notices=notices)
 
     def as_dict(self) -> dict[str, Any]:
