@@ -4,6 +4,7 @@
 * the same lines through sympy, which reads, evaluates to 10 digits and stops there
 * the same lines through Python's own floats, as the floor
 * a list that is long and hard to put in order
+* what an evaluator does for a key, in a sheet of ten lines
 * the server's time for what is shown while typing, a search and a kept line
 """
 
@@ -14,18 +15,23 @@ import statistics
 import tempfile
 import time
 import urllib.parse
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
+from dataclasses import replace
+from datetime import datetime
 from pathlib import Path
 
 import sympy
 
-from engine import Sheet
+from engine import Settings, Sheet
+from fence.jobs import Typed
+from fence.worker import SheetLine, State, work
 from tests.server import Client, Server
 
 LINES = (Path(__file__).parent / "bench_lines.txt").read_text().splitlines()
 SORTED = "sort(sqrt(1..10000))"
 ROUNDS = 7
 REQUESTS = 200
+TYPED = "theta = 2*sin(30°)/sqrt(3 + 4^2)"
 BEGINNINGS = ("sq", "arc", "inverse sine", "m", "lo", "pi as fr", "/an", "sqaure rot")
 SEARCHES = tuple(
     f"/handbook/find?words={urllib.parse.quote(words)}"
@@ -80,6 +86,30 @@ def sorting() -> float:
     return (time.perf_counter() - start) * 1e3
 
 
+KEYS = {
+    "preview while typing": [f"{line} + {n}" for n, line in enumerate(LINES[10:])],
+    "completion while typing": [*BEGINNINGS] * 10,
+    "notice with its mend": [f"sin({30 + n})" for n in range(100)],
+    "card with a curve": [f"bessel_j(0, {n}" for n in range(100)],
+    "a line, key by key": [TYPED[:at] for at in range(1, len(TYPED) + 1)] * 3,
+}
+
+
+def keys() -> Iterator[tuple[str, list[float]]]:
+    """The milliseconds of each job of a key, by what it shows."""
+    lines = tuple(SheetLine(at, text, at - 1 or None, at) for at, text in enumerate(LINES[:10], 1))
+    state = State("bench", 1, Settings(), datetime(2026, 1, 1))
+    work(replace(state, lines=lines), Typed(number=0, text="1"))
+    for name, texts in KEYS.items():
+        times = []
+        for text in texts:
+            job = Typed(number=0, text=text, last=10, caret=len(text))
+            start = time.perf_counter()
+            work(state, job)
+            times.append((time.perf_counter() - start) * 1e3)
+        yield name, sorted(times)
+
+
 def microseconds(work: Callable[[], None]) -> list[float]:
     """The time a line took in each round, after one round that does not count."""
     work()
@@ -115,6 +145,9 @@ def main() -> None:
         print(f"  {name:28}{statistics.median(times):10.1f}  ({min(times):.1f}-{max(times):.1f})")
     print("a long list, milliseconds, least of 3")
     print(f"  {SORTED:28}{min(sorting() for _ in range(3)):10.1f}")
+    print("a key in an evaluator, milliseconds, median and 95th percentile")
+    for name, times in keys():
+        print(f"  {name:28}{statistics.median(times):10.2f}  {times[len(times) * 95 // 100]:.2f}")
     print(f"server, {REQUESTS} requests: milliseconds, median and 95th percentile")
     with tempfile.TemporaryDirectory() as data:
         server = Server(Path(data))
