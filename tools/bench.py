@@ -23,8 +23,9 @@ from pathlib import Path
 import sympy
 
 from engine import Settings, Sheet
+from fence import worker
 from fence.jobs import Typed
-from fence.worker import SheetLine, State, work
+from fence.worker import SheetLine, State
 from tests.server import Client, Server
 
 LINES = (Path(__file__).parent / "bench_lines.txt").read_text().splitlines()
@@ -99,13 +100,13 @@ def keys() -> Iterator[tuple[str, list[float]]]:
     """The milliseconds of each job of a key, by what it shows."""
     lines = tuple(SheetLine(at, text, at - 1 or None, at) for at, text in enumerate(LINES[:10], 1))
     state = State("bench", 1, Settings(), datetime(2026, 1, 1))
-    work(replace(state, lines=lines), Typed(number=0, text="1"))
+    worker.work(replace(state, lines=lines), Typed(number=0, text="1"))
     for name, texts in KEYS.items():
         times = []
         for text in texts:
             job = Typed(number=0, text=text, last=10, caret=len(text))
             start = time.perf_counter()
-            work(state, job)
+            worker.work(state, job)
             times.append((time.perf_counter() - start) * 1e3)
         yield name, sorted(times)
 
