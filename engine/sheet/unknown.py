@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Callable, Collection, Iterable
+from collections.abc import Callable, Collection, Container, Iterable
 
 from engine.errors import (
     BareUnit,
@@ -40,22 +40,31 @@ LONGEST_SPLIT = 12
 """Letters of a name that is looked at as two names run together."""
 
 
+def _as_command(node: Name) -> LineError:
+    summary = COMMANDS[node.name].summary
+    mend = replace(node.span, f"/{node.name}")
+    return CommandWithoutSlash(node.span, (mend,), name=node.name, summary=summary)
+
+
+WORDS: tuple[tuple[Container[str], Callable[[Name], LineError]], ...] = (
+    (UNIT_WORDS, lambda node: BareUnit(node.span, name=node.name)),
+    (("help", "clear"), _as_command),
+    (NOT_HERE, lambda node: NotHere(node.span, why=NOT_HERE[node.name])),
+    (("print", "echo", "display"), lambda node: NothingToPrint(node.span)),
+    (
+        ("ans", "answer", "Ans"),
+        lambda node: LastAnswerIsAt(node.span, (replace(node.span, "@"),)),
+    ),
+)
+"""Words that are no names of values anywhere here, and what is said of each."""
+
+
 def unknown_name(node: Name, quantities: Iterable[str]) -> LineError:
     """The error for a name that nothing has, with what is closest to it."""
     name, known = node.name, {*quantities}
-    if name in UNIT_WORDS:
-        return BareUnit(node.span, name=name)
-    if name in ("help", "clear"):
-        summary = COMMANDS[name].summary
-        return CommandWithoutSlash(
-            node.span, (replace(node.span, f"/{name}"),), name=name, summary=summary
-        )
-    if name in NOT_HERE:
-        return NotHere(node.span, why=NOT_HERE[name])
-    if name in ("print", "echo", "display"):
-        return NothingToPrint(node.span)
-    if name in ("ans", "answer", "Ans"):
-        return LastAnswerIsAt(node.span, (replace(node.span, "@"),))
+    for words, error in WORDS:
+        if name in words:
+            return error(node)
     together = run_together(node)
     if together is not None:
         return together
