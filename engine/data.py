@@ -6,7 +6,8 @@ from dataclasses import fields
 from typing import Any
 
 
-def data_of(record: Any) -> dict[str, Any]:
-    """The fields of a dataclass with their values, which are not copied as
-    :func:`dataclasses.asdict` copies them: they never change."""
-    return {one.name: getattr(record, one.name) for one in fields(record)}
+def data_of(record: Any, kind: Any = None) -> dict[str, Any]:
+    """The fields of a dataclass, or those that it has from the ``kind`` it is of, with
+    their values, which are not copied as :func:`dataclasses.asdict` copies them: they
+    never change."""
+    return {one.name: getattr(record, one.name) for one in fields(kind or record)}

@@ -22,6 +22,7 @@ from engine.sheet import editing
 from engine.sheet.dependence import OutOfDate, again_for, lines_out_of_date
 from engine.sheet.line import Drawn, NewLine
 from engine.sheet.outcome import ERROR
+from engine.sheet.outcome import Answer as Result
 from engine.sheet.quantities import Quantity, list_quantities
 from engine.sheet.settings import after
 
@@ -141,6 +142,12 @@ class Outcomes(Job[dict[int, OutcomeData]]):
         return found
 
 
+def _answers_of(sheet: Sheet, number: int) -> tuple[Result, ...]:
+    """The answers of a line; none where there is no such line."""
+    line = sheet.by_number.get(number)
+    return () if line is None else sheet.outcome_of(line).answers
+
+
 @dataclass(frozen=True, slots=True)
 class Whole:
     """An answer with all its text and cells, of which the line keeps the head."""
@@ -157,8 +164,7 @@ class WholeAnswer(Job[Whole | None]):
     place: int
 
     def do(self, sheet: Sheet) -> Whole | None:
-        line = sheet.by_number.get(self.number)
-        answers = sheet.outcome_of(line).answers if line is not None else ()
+        answers = _answers_of(sheet, self.number)
         if self.place >= len(answers):
             return None
         return Whole(answers[self.place].text, answers[self.place].cells())
@@ -171,8 +177,7 @@ class Latex(Job[list[str]]):
     number: int
 
     def do(self, sheet: Sheet) -> list[str]:
-        line = sheet.by_number.get(self.number)
-        return [] if line is None else [one.latex for one in sheet.outcome_of(line).answers]
+        return [one.latex for one in _answers_of(sheet, self.number)]
 
 
 @dataclass(frozen=True, slots=True)

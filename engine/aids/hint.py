@@ -46,7 +46,7 @@ def hint_at(sheet: Sheet, typed: Typed, caret: int) -> dict[str, Any] | None:
     The name of a function or a constant that the caret touches goes before the call
     around it, and that before a quantity in it.
     """
-    nodes = typed.nodes()
+    nodes = typed.line.nodes
     touched = [
         node.name
         for node in nodes
@@ -77,7 +77,7 @@ def _of_call(sheet: Sheet, typed: Typed, caret: int) -> dict[str, Any] | None:
     """The card of the innermost call that the caret is in."""
     inside = [
         (node, function)
-        for node in typed.nodes()
+        for node in typed.line.nodes
         if isinstance(node, Call) and node.name_span.start <= caret < node.span.end
         if (function := _function_named(sheet, node.function))
     ]

@@ -46,7 +46,7 @@ def typed_so_far(
             page["error"] = None
     if typed.tree is None:
         return page | {"readings": [], **NOTHING_AROUND}
-    nodes = typed.nodes()
+    nodes = typed.line.nodes
     company = at_caret(typed.tree, nodes, caret)
     numbers = {node.number for node in nodes if isinstance(node, AnswerOf)}
     answers = answers_used(sheet, numbers, last)

@@ -3,8 +3,10 @@ constants, operators, forms and commands, and of the entries of the handbook."""
 
 from __future__ import annotations
 
-from dataclasses import dataclass, fields
+from dataclasses import dataclass
 from typing import Any
+
+from engine.data import data_of
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,4 +43,4 @@ class Described:
 
     def told(self) -> dict[str, Any]:
         """All that is told of it, for another record of the same thing."""
-        return {one.name: getattr(self, one.name) for one in fields(Described)}
+        return data_of(self, Described)

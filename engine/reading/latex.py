@@ -12,23 +12,19 @@ from engine.reading.precedence import (
     FORM,
     NEVER,
     POSTFIX,
-    PRODUCT,
     RANGE,
     SUM,
-    operand_precedences,
     precedence,
 )
 from engine.reading.setting import (
-    POWER_BEHIND_NAME,
-    first_of,
+    PrintWriter,
+    call_raised,
     index_of,
     is_bare,
-    precedence_as_set,
     runs_into,
-    takes_exponent,
-    times_needs_dot,
 )
 from engine.reading.tree import (
+    IMPLIED,
     AnswerOf,
     Assignment,
     Binary,
@@ -51,7 +47,7 @@ from engine.reading.tree import (
     Text,
     Words,
 )
-from engine.reading.writer import Kinds, Writer
+from engine.reading.writer import Kinds
 
 SYMBOLS = {"pi": r"\pi", "infinity": r"\infty", "inf": r"\infty", "□": r"\square"}
 UPRIGHT = frozenset({"e", "i", "j"})
@@ -160,11 +156,8 @@ def in_brackets(inner: str) -> str:
     return rf"\left({inner}\right)"
 
 
-class LaTeXWriter(Writer[str]):
+class LaTeXWriter(PrintWriter):
     """Writes nodes as LaTeX."""
-
-    def precedence(self, node: Node) -> int:
-        return precedence_as_set(node)
 
     def brackets(self, inner: str) -> str:
         return in_brackets(inner)
@@ -202,19 +195,12 @@ class LaTeXWriter(Writer[str]):
         return r"\text{@}" if node.number is None else rf"\text{{@{node.number}}}"
 
     def prefix(self, node: Prefix) -> str:
-        op, operand = node.op, node.operand
-        if op == "not":
-            return rf"\text{{not }}{self.node(operand, precedence(node))}"
-        least = FORM if isinstance(operand, Literal) else precedence(node)
-        inner = self.node(operand, least)
-        return SIGNS[op] + (in_brackets(inner) if isinstance(operand, Prefix) else inner)
+        if node.op == "not":
+            return rf"\text{{not }}{self.node(node.operand, precedence(node))}"
+        return SIGNS[node.op] + self.behind_sign(node)
 
     def postfix(self, node: Postfix) -> str:
-        op, operand = node.op, node.operand
-        least = NEVER if runs_into(op, operand) else POSTFIX
-        if op in UNITS and self.is_answer and isinstance(operand, Binary) and operand.op == "/":
-            least = FORM
-        inner = self.node(operand, least)
+        op, inner = node.op, self.before_sign(node)
         if op in UNITS:
             return f"{{{inner}}}{UNITS[op]}"
         return inner + (r"\%" if op == "%" else op)
@@ -228,42 +214,23 @@ class LaTeXWriter(Writer[str]):
             return rf"\frac{{{self.node(node.left)}}}{{{self.node(node.right)}}}"
         if op == "^":
             return self.power(node)
-        least_left, least_right = operand_precedences(op)
-        if op in ("mod", "div") and isinstance(first_of(node.left, least_left), Prefix):
-            least_left = NEVER
-        if precedence(node) == PRODUCT and op not in ("mod", "div"):
+        if op in ("*", IMPLIED):
             return self.product(node)
-        left = self.node(node.left, least_left)
-        right = self.right_operand(node.right, least_right)
+        left, right = self.operands(node)
         sign = SIGNS.get(op) or rf"\mathbin{{\text{{{op}}}}}"
         return f"{left} {sign} {right}"
 
-    def right_operand(self, node: Node, least: int) -> str:
-        """An operand that does not stand first: its sign, if any, is bracketed."""
-        inner = self.node(node, least)
-        leads_with_sign = isinstance(first_of(node, least), Prefix)
-        is_open = precedence_as_set(node) >= least
-        return in_brackets(inner) if leads_with_sign and is_open else inner
-
     def power(self, node: Binary) -> str:
         exponent = f"^{{{self.node(node.right)}}}"
-        base = node.left
-        if isinstance(base, Call) and base.function in POWER_BEHIND_NAME:
-            is_whole = isinstance(node.right, Literal) and node.right.text.isdecimal()
-            if is_whole and not base.is_own and len(base.children) == 1:
-                return self.named_call(base, exponent)
-        inner = self.node(base, POSTFIX if takes_exponent(base) else NEVER)
-        return f"{{{inner}}}{exponent}"
+        call = call_raised(node)
+        if call is not None:
+            return self.named_call(call, exponent)
+        return f"{{{self.base(node)}}}{exponent}"
 
     def product(self, node: Binary) -> str:
-        least_left, least_right = operand_precedences(node.op)
         if self.joins_i(node):
-            is_fraction = isinstance(node.left, Binary) and node.left.op == "/"
-            left = self.node(node.left, FORM if is_fraction else least_left)
-            return rf"{left}\,{self.node(node.right)}"
-        left = self.node(node.left, least_left)
-        right = self.right_operand(node.right, least_right)
-        dot = times_needs_dot(node.left, first_of(node.right, least_right), least_left)
+            return rf"{self.before_i(node)}\,{self.node(node.right)}"
+        left, right, dot = self.factors(node)
         return rf"{left} \cdot {right}" if dot else rf"{left}\,{right}"
 
     def comparison(self, node: Comparison) -> str:

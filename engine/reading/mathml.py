@@ -21,18 +21,14 @@ from engine.reading.precedence import (
     RANGE,
     SIGN,
     SUM,
-    operand_precedences,
     precedence,
 )
 from engine.reading.setting import (
-    POWER_BEHIND_NAME,
-    first_of,
+    PrintWriter,
+    call_raised,
     index_of,
     is_bare,
-    precedence_as_set,
     runs_into,
-    takes_exponent,
-    times_needs_dot,
 )
 from engine.reading.tree import (
     IMPLIED,
@@ -58,7 +54,7 @@ from engine.reading.tree import (
     Text,
     Words,
 )
-from engine.reading.writer import Kinds, Writer
+from engine.reading.writer import Kinds
 
 MAX_FRACTION_DEPTH = 3
 """Fractions inside fractions, before the slash takes over from the bar."""
@@ -208,7 +204,7 @@ def in_brackets(inner: str) -> str:
 # -- trees ---------------------------------------------------------------------------
 
 
-class MathMLWriter(Writer[str]):
+class MathMLWriter(PrintWriter):
     """Writes nodes, marking some; keeps how deep in fractions it is."""
 
     def __init__(
@@ -228,9 +224,6 @@ class MathMLWriter(Writer[str]):
         if self.tinted and id(node) in self.tinted:
             written = f'<mrow class="bound">{written}</mrow>'
         return written if least == FORM or self.precedence(node) >= least else in_brackets(written)
-
-    def precedence(self, node: Node) -> int:
-        return precedence_as_set(node)
 
     def brackets(self, inner: str) -> str:
         return in_brackets(inner)
@@ -282,21 +275,13 @@ class MathMLWriter(Writer[str]):
         return f'<munder>{sign}<mrow class="its-value">{answer_mathml(value)}</mrow></munder>'
 
     def prefix(self, node: Prefix) -> str:
-        op, operand = node.op, node.operand
-        if op == "not":
-            return f"<mrow><mi>not</mi>{THIN_SPACE}{self.node(operand, precedence(node))}</mrow>"
-        least = FORM if isinstance(operand, Literal) else precedence(node)
-        inner = self.node(operand, least)
-        if isinstance(operand, Prefix):
-            inner = in_brackets(inner)
-        return f"<mrow><mo>{SIGNS[op]}</mo>{inner}</mrow>"
+        if node.op == "not":
+            inner = self.node(node.operand, precedence(node))
+            return f"<mrow><mi>not</mi>{THIN_SPACE}{inner}</mrow>"
+        return f"<mrow><mo>{SIGNS[node.op]}</mo>{self.behind_sign(node)}</mrow>"
 
     def postfix(self, node: Postfix) -> str:
-        op, operand = node.op, node.operand
-        least = NEVER if runs_into(op, operand) else POSTFIX
-        if op in UNITS and self.is_answer and isinstance(operand, Binary) and operand.op == "/":
-            least = FORM  # its bar is as good as brackets
-        inner = self.node(operand, least)
+        op, inner = node.op, self.before_sign(node)
         return in_unit_mathml(inner, op) if op in UNITS else f"<mrow>{inner}<mo>{op}</mo></mrow>"
 
     def binary(self, node: Binary) -> str:
@@ -307,21 +292,10 @@ class MathMLWriter(Writer[str]):
             return self.power(node)
         if op in ("*", IMPLIED):
             return self.product(node)
-        least_left, least_right = operand_precedences(op)
-        if op in ("mod", "div") and isinstance(first_of(node.left, least_left), Prefix):
-            least_left = NEVER  # whether a sign or mod comes first is not known to everybody
-        left = self.node(node.left, least_left)
-        right = self.right_operand(node.right, least_right)
+        left, right = self.operands(node)
         if op in SIGNS:
             return f"{left}<mo>{SIGNS[op]}</mo>{right}"
         return f"{left}{SPACE}<mi>{op}</mi>{SPACE}{right}"
-
-    def right_operand(self, node: Node, least: int) -> str:
-        """An operand that does not stand first: its sign, if any, is bracketed."""
-        inner = self.node(node, least)
-        leads_with_sign = isinstance(first_of(node, least), Prefix)
-        is_bare = precedence_as_set(node) >= least
-        return in_brackets(inner) if leads_with_sign and is_bare else inner
 
     def fraction(self, node: Binary) -> str:
         behind_minus = self.minus_before(node)
@@ -338,23 +312,15 @@ class MathMLWriter(Writer[str]):
     def power(self, node: Binary) -> str:
         depth = max(self.fractions, MAX_FRACTION_DEPTH - 1)
         exponent = f"<mrow>{self.small(node.right, depth)}</mrow>"
-        base_node = node.left
-        if isinstance(base_node, Call) and base_node.function in POWER_BEHIND_NAME:
-            is_whole = isinstance(node.right, Literal) and node.right.text.isdecimal()
-            if is_whole and not base_node.is_own and len(base_node.children) == 1:
-                return self.named_call(base_node, exponent)
-        base = self.node(base_node, POSTFIX if takes_exponent(base_node) else NEVER)
-        return f"<msup><mrow>{base}</mrow>{exponent}</msup>"
+        call = call_raised(node)
+        if call is not None:
+            return self.named_call(call, exponent)
+        return f"<msup><mrow>{self.base(node)}</mrow>{exponent}</msup>"
 
     def product(self, node: Binary) -> str:
-        least_left, least_right = operand_precedences(node.op)
-        is_fraction = isinstance(node.left, Binary) and node.left.op == "/"
         if self.joins_i(node):
-            left = self.node(node.left, FORM if is_fraction else least_left)
-            return left + TIMES_NOTHING + self.node(node.right, least_right)
-        left = self.node(node.left, least_left)
-        right = self.right_operand(node.right, least_right)
-        dot = times_needs_dot(node.left, first_of(node.right, least_right), least_left)
+            return self.before_i(node) + TIMES_NOTHING + self.node(node.right)
+        left, right, dot = self.factors(node)
         sign = f"<mo>{SIGNS['*']}</mo>" if dot else TIMES_NOTHING + THIN_SPACE
         return left + sign + right
 

@@ -6,6 +6,7 @@ from engine.reading.notation import BARE, BARS, INDEXED
 from engine.reading.precedence import (
     ATOM,
     FORM,
+    NEVER,
     POSTFIX,
     PRODUCT,
     SIGN,
@@ -24,6 +25,8 @@ from engine.reading.tree import (
     Prefix,
     Sexagesimal,
 )
+from engine.reading.vocabulary import UNITS
+from engine.reading.writer import Writer
 
 SINGLE_LETTERS = frozenset({"pi", "infinity", "inf"})
 """Names that are set as a single letter."""
@@ -130,3 +133,65 @@ def _is_symbol(node: Node) -> bool:
     return isinstance(node, Name) and (
         node.name in SINGLE_LETTERS or len(node.name.split("_")[0]) == 1
     )
+
+
+class PrintWriter(Writer[str]):
+    """What writers for print share: which operands are bracketed."""
+
+    def precedence(self, node: Node) -> int:
+        return precedence_as_set(node)
+
+    def behind_sign(self, node: Prefix) -> str:
+        """What stands behind a plus or a minus; another sign there is bracketed."""
+        operand = node.operand
+        inner = self.node(operand, FORM if isinstance(operand, Literal) else precedence(node))
+        return self.brackets(inner) if isinstance(operand, Prefix) else inner
+
+    def before_sign(self, node: Postfix) -> str:
+        """What stands before a unit, a percent sign or a factorial."""
+        op, operand = node.op, node.operand
+        least = NEVER if runs_into(op, operand) else POSTFIX
+        if op in UNITS and self.is_answer and isinstance(operand, Binary) and operand.op == "/":
+            least = FORM  # its bar is as good as brackets
+        return self.node(operand, least)
+
+    def right_operand(self, node: Node, least: int) -> str:
+        """An operand that does not stand first: its sign, if any, is bracketed."""
+        inner = self.node(node, least)
+        leads_with_sign = isinstance(first_of(node, least), Prefix)
+        is_open = precedence_as_set(node) >= least
+        return self.brackets(inner) if leads_with_sign and is_open else inner
+
+    def operands(self, node: Binary) -> tuple[str, str]:
+        """What stands on both sides of an operator."""
+        least_left, least_right = operand_precedences(node.op)
+        if node.op in ("mod", "div") and isinstance(first_of(node.left, least_left), Prefix):
+            least_left = NEVER  # whether a sign or mod comes first is not known to everybody
+        return self.node(node.left, least_left), self.right_operand(node.right, least_right)
+
+    def factors(self, node: Binary) -> tuple[str, str, bool]:
+        """Both factors of a product, and whether there is a dot between them."""
+        least_left, least_right = operand_precedences(node.op)
+        left = self.node(node.left, least_left)
+        right = self.right_operand(node.right, least_right)
+        first = first_of(node.right, least_right)
+        return left, right, times_needs_dot(node.left, first, least_left)
+
+    def before_i(self, node: Binary) -> str:
+        """What stands before the i of an imaginary number."""
+        is_fraction = isinstance(node.left, Binary) and node.left.op == "/"
+        return self.node(node.left, FORM if is_fraction else operand_precedences(node.op)[0])
+
+    def base(self, node: Binary) -> str:
+        """What is raised to a power."""
+        return self.node(node.left, POSTFIX if takes_exponent(node.left) else NEVER)
+
+
+def call_raised(node: Binary) -> Call | None:
+    """The call whose exponent is written behind its name, as in sin²(x); None where it is
+    not."""
+    base = node.left
+    if not isinstance(base, Call) or base.function not in POWER_BEHIND_NAME or base.is_own:
+        return None
+    is_whole = isinstance(node.right, Literal) and node.right.text.isdecimal()
+    return base if is_whole and len(base.children) == 1 else None

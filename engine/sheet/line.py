@@ -125,6 +125,11 @@ class Line:
     outcome: Outcome | None = None
 
     @property
+    def nodes(self) -> list[Node]:
+        """All parts of its statements."""
+        return [node for step in self.steps for node in step.nodes]
+
+    @property
     def is_note(self) -> bool:
         return self.tree is not None and not self.tree.statements and not self.tree.command
 

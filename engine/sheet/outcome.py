@@ -209,28 +209,11 @@ class Outcome:
 
     def as_dict(self) -> dict[str, Any]:
         """As ``--json`` prints it."""
-        return {
-            "line": self.number,
-            "input": self.input,
-            "status": self.status,
-            "quiet": self.quiet,
-            "answers": [answer.as_dict() for answer in self.answers],
-            "notices": [notice.as_dict(self.input) for notice in self.notices],
-            "error": error_dict(self.error, self.input),
-            "steps": [],
-        }
+        return self._with([answer.as_dict() for answer in self.answers])
 
     def for_page(self) -> dict[str, Any]:
         """As :meth:`as_dict`, with what only the page needs."""
-        page = {
-            "line": self.number,
-            "input": self.input,
-            "status": self.status,
-            "quiet": self.quiet,
-            "answers": [],
-            "notices": [notice.as_dict(self.input) for notice in self.notices],
-            "error": error_dict(self.error, self.input),
-            "steps": [],
+        return self._with([answer.for_page() for answer in self.answers]) | {
             "engine": VERSION,
             "note": self.note,
             "is_setting": self.is_setting,
@@ -240,8 +223,18 @@ class Outcome:
             "draws": [list(values) for values in self.draws],
             "asks": self._asked(),
         }
-        page["answers"] = [answer.for_page() for answer in self.answers]
-        return page
+
+    def _with(self, answers: list[dict[str, Any]]) -> dict[str, Any]:
+        return {
+            "line": self.number,
+            "input": self.input,
+            "status": self.status,
+            "quiet": self.quiet,
+            "answers": answers,
+            "notices": [notice.as_dict(self.input) for notice in self.notices],
+            "error": error_dict(self.error, self.input),
+            "steps": [],
+        }
 
     def for_preview(self) -> dict[str, Any]:
         """What is shown of it while it is typed: its readings are made beside it."""

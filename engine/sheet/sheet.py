@@ -30,7 +30,7 @@ from engine.mends import Mend, Notice, Span
 from engine.numbers.context import Conventions
 from engine.reading.parser import parse_so_far
 from engine.reading.traps import traps_in
-from engine.reading.tree import Formatted, LineTree, Node
+from engine.reading.tree import Formatted, LineTree
 from engine.sheet.answering import (
     answer_from,
     covered_by,
@@ -80,10 +80,6 @@ class Typed:
             error = error_dict(self.line.missing, self.typed)
             page |= {"input": self.typed, "status": UNFINISHED, "error": error}
         return page
-
-    def nodes(self) -> list[Node]:
-        """All its parts."""
-        return [node for step in self.line.steps for node in step.nodes]
 
 
 class Sheet(Store):
@@ -361,8 +357,7 @@ class Sheet(Store):
         notices: list[Notice] = []
         try:
             refuse_equation(tree, self.covered_at(line.place))
-            nodes = [node for step in line.steps for node in step.nodes]
-            notices += traps_in(line.text, tree, nodes, line.conventions.angle)
+            notices += traps_in(line.text, tree, line.nodes, line.conventions.angle)
             for step in line.steps:
                 answers.append(self._answered(step, notices))
             if sum(answer.written.least_length for answer in answers) > MAX_ANSWERS:

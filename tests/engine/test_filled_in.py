@@ -3,7 +3,7 @@
 import pytest
 
 from engine import Sheet
-from engine.numbers.context import Conventions
+from engine.numbers.context import STANDARD
 from engine.sheet.line import NewLine
 from tests.engine.answers import answer, error, outcome
 
@@ -55,9 +55,6 @@ def test_the_spaces_beside_a_value_are_set():
     [found] = outcome("m = 2", '"m = {m} kg"').answers
     assert "<mtext>m =\xa0</mtext>" in found.reading_mathml
     assert "<mtext>\xa0kg</mtext>" in found.reading_mathml
-
-
-STANDARD = Conventions()
 
 
 def answered(sheet, *texts):
