@@ -106,23 +106,13 @@ def keep_several(sheet: Sheet, texts: Sequence[str], token: UUID) -> int:
         if not new:
             return known
         last = last_answered(sheet, new[0].place)
-        conventions = sheet.conventions
-        job = jobs.Answers(lines=new, last=last, conventions=conventions)
+        job = jobs.Answers(lines=new, last=last, conventions=sheet.conventions)
         outcomes = evaluating.work(sheet, job)
         lines = []
         for one, outcome, its_token in zip(new, outcomes or (), tokens[known:], strict=False):
             if outcome["status"] not in (OK, NOTE) or outcome["is_setting"]:
                 break
-            line = Line(
-                sheet=sheet,
-                number=one.number,
-                place=one.place,
-                text=one.text,
-                token=its_token,
-                last=last,
-                outcome={},
-                **asdict(conventions),
-            )
+            line = _line(sheet, one, its_token, last)
             line.take(outcome, sheet.revision + 1)
             lines.append(line)
             last = one.number if outcome["answers"] else last
@@ -137,13 +127,19 @@ def _new_line(sheet: Sheet, text: str, token: UUID, below: int | None) -> Line:
     place = _highest(sheet, "place") + 1
     if below is not None:
         place = _place_below(sheet, sheet.lines.get(number=below).place)
+    new = NewLine(_highest(sheet, "number") + 1, text, place)
+    return _line(sheet, new, token, last_answered(sheet, place))
+
+
+def _line(sheet: Sheet, new: NewLine, token: UUID, last: int | None) -> Line:
+    """A line that is not stored yet, under the conventions of its sheet."""
     return Line(
         sheet=sheet,
-        number=_highest(sheet, "number") + 1,
-        place=place,
-        text=text,
+        number=new.number,
+        place=new.place,
+        text=new.text,
         token=token,
-        last=last_answered(sheet, place),
+        last=last,
         outcome={},
         **asdict(sheet.conventions),
     )
