@@ -13,11 +13,12 @@ from django.utils import timezone
 
 from console.models import Line, Sheet
 from engine import errors
+from engine.aids.typing import SoFar
 from engine.numbers.context import Conventions
 from engine.sheet.settings import Settings
 from fence import jobs
 from fence.evaluators import Busy, evaluators
-from fence.jobs import Job, OutcomeData
+from fence.jobs import Job
 from fence.worker import Refused, SheetLine, State
 
 T = TypeVar("T")
@@ -78,7 +79,7 @@ def _by_the_clock(moment: datetime) -> datetime:
     return timezone.localtime(moment).replace(tzinfo=None)
 
 
-def typed(sheet: Sheet, job: jobs.Typed) -> OutcomeData:
+def typed(sheet: Sheet, job: jobs.Typed) -> SoFar:
     """What is shown while a line is typed."""
     try:
         return surely(sheet, job)

@@ -16,7 +16,7 @@ from console import evaluating
 from console.changes import commit
 from console.models import Line, Sheet
 from engine.sheet.line import Drawn, NewLine
-from engine.sheet.outcome import NOTE, OK
+from engine.sheet.shown import KeptOutcome
 from fence import jobs
 
 MAX_ATTEMPTS = 50
@@ -36,14 +36,14 @@ class Crowded(Exception):
 class Kept:
     """What came of an input.
 
-    ``line`` is None where the input is not kept as a line: it has an error or goes
-    on, or it is a command, which then is ``done``.  ``moved`` says how the answers
-    of a mended line have changed.
+    It is kept as a ``line``; or it was a command, by name and argument, which is
+    ``done``; or it was ``refused``: it has an error, goes on, or asks something.
+    ``moved`` says how the answers of a mended line have changed.
     """
 
-    outcome: dict[str, Any]
     line: Line | None = None
-    done: bool = False
+    done: tuple[str, str] | None = None
+    refused: KeptOutcome | None = None
     moved: tuple[str, ...] = ()
 
 
@@ -72,7 +72,7 @@ def keep(
     def attempt() -> Kept | None:
         known = sheet.lines.filter(token=token).first()
         if known is not None and (known.text == text or known.deleted):
-            return Kept(known.outcome, known)
+            return Kept(known)
         if known is not None:
             return mend(sheet, known.number, text, replies)
         if below is not None and not _has_room(sheet, below):
@@ -80,12 +80,12 @@ def keep(
             return None
         line = _new_line(sheet, text, token, below)
         outcome = _answer(sheet, line, replies)
-        if outcome["status"] not in (OK, NOTE):
-            return Kept(outcome)
-        if outcome["is_setting"]:
-            return Kept(outcome, done=True) if _obey(sheet, *outcome["command"]) else None
+        if outcome.is_setting and outcome.command is not None and outcome.error is None:
+            return Kept(done=outcome.command) if _obey(sheet, *outcome.command) else None
+        if not outcome.is_kept:
+            return Kept(refused=outcome)
         line.take(outcome, sheet.revision + 1)
-        return Kept(outcome, line) if commit(sheet, "new line", [line]) else None
+        return Kept(line) if commit(sheet, "new line", [line]) else None
 
     return _until_written(sheet, attempt)
 
@@ -110,12 +110,12 @@ def keep_several(sheet: Sheet, texts: Sequence[str], token: UUID) -> int:
         outcomes = evaluating.work(sheet, job)
         lines = []
         for one, outcome, its_token in zip(new, outcomes or (), tokens[known:], strict=False):
-            if outcome["status"] not in (OK, NOTE) or outcome["is_setting"]:
+            if not outcome.is_kept:
                 break
             line = _line(sheet, one, its_token, last)
             line.take(outcome, sheet.revision + 1)
             lines.append(line)
-            last = one.number if outcome["answers"] else last
+            last = one.number if outcome.answers else last
         if not lines:
             return known
         return known + len(lines) if commit(sheet, "new lines", lines) else None
@@ -152,7 +152,7 @@ def _highest(sheet: Sheet, field: str) -> Any:
 
 def _answer(
     sheet: Sheet, line: Line, replies: Sequence[str] = (), draws: Drawn = ()
-) -> dict[str, Any]:
+) -> KeptOutcome:
     """What the line would answer where it stands; ``draws`` is what it was given before."""
     job = jobs.Answer(
         number=line.number,
@@ -233,12 +233,12 @@ def mend(
         if not keeps_draws:
             line.draws = []
         outcome = _answer(sheet, line, replies, line.draws)
-        if outcome["status"] not in (OK, NOTE) or outcome["is_setting"]:
-            return Kept(outcome)
+        if not outcome.is_kept:
+            return Kept(refused=outcome)
         line.take(outcome, sheet.revision + 1)
         moved = tuple(evaluating.moved(before, evaluating.answer_texts(line)))
         written = commit(sheet, f"mended line {number}", [line])
-        return Kept(outcome, line, moved=moved) if written else None
+        return Kept(line, moved=moved) if written else None
 
     return _until_written(sheet, attempt)
 

@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import uuid
+from collections.abc import Sequence
+from dataclasses import asdict
 from itertools import zip_longest
 
 from django.db import models
@@ -12,6 +14,7 @@ from engine.numbers.context import STANDARD as USUAL
 from engine.numbers.context import Conventions
 from engine.reading.forms import STANDARD, form_from
 from engine.sheet.settings import Settings
+from engine.sheet.shown import KeptOutcome
 from engine.version import VERSION
 
 
@@ -117,19 +120,19 @@ class Line(UnderConventions):
         """Whether its answers are those that it has now."""
         return not self.stale and self.engine == VERSION
 
-    def take(self, outcome: dict, revision: int) -> None:
+    def take(self, outcome: KeptOutcome, revision: int) -> None:
         """Makes ``outcome`` the line's own, as it is at that revision of the sheet."""
-        self.outcome = outcome
+        self.outcome = asdict(outcome)
         self.answered = revision
-        self.engine = outcome.get("engine", "")
+        self.engine = outcome.engine
         self.stale = False
-        self.is_live = outcome["is_live"]
-        self.draws = _grown(self.draws, outcome.get("draws", []))
-        said = (f"{answer['name'] or ''} {answer['text']}" for answer in outcome["answers"])
+        self.is_live = outcome.is_live
+        self.draws = _grown(self.draws, outcome.draws)
+        said = (f"{answer.name or ''} {answer.text}" for answer in outcome.answers)
         self.search_text = " ".join(said)
 
 
-def _grown(draws: list[list[str]], more: list[list[str]]) -> list[list[str]]:
+def _grown(draws: list[list[str]], more: Sequence[Sequence[str]]) -> list[list[str]]:
     """What was given to each statement of a line, with what it was given since."""
     pairs = zip_longest(draws, more, fillvalue=())
     return [list(max(before, now, key=len)) for before, now in pairs]

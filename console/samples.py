@@ -31,7 +31,7 @@ def _load(file: Path) -> Sheet:
     for text in filter(str.strip, lines):
         kept = keeping.keep(sheet, text, uuid4())
         if kept.line is None:
-            raise ValueError(f"{file.name}: {text}: {kept.outcome['error']['text']}")
+            raise ValueError(f"{file.name}: {text}: {kept.refused and kept.refused.error}")
     return sheet
 
 

@@ -2,12 +2,16 @@
 
 from __future__ import annotations
 
-import re
+from collections.abc import Iterable
 from dataclasses import dataclass
+from itertools import zip_longest
 from typing import Any
 
 from console.models import Line
 from engine.aids.pictures import APART
+from engine.aids.typing import SoFar
+from engine.mends import Span
+from engine.sheet.shown import ShownAnswer, ShownOutcome
 
 
 @dataclass(frozen=True, slots=True)
@@ -70,47 +74,39 @@ class Shown:
 
 @dataclass(frozen=True, slots=True)
 class Typed:
-    """What is shown of a line while it is typed; ``outcome`` is None where working
-    it out took too long."""
+    """What is shown of a line while it is typed."""
 
-    outcome: dict[str, Any]
+    outcome: SoFar
 
     @property
-    def statements(self) -> list[dict[str, Any]]:
+    def statements(self) -> list[tuple[str, ShownAnswer | None]]:
         """Each statement's reading with its answer, if there is one."""
-        answers = self.outcome["answers"]
-        readings = self.outcome.get("readings", [])
-        return [
-            {"reading": reading, "answer": answers[at] if at < len(answers) else None}
-            for at, reading in enumerate(readings)
+        return list(zip_longest(self.outcome.readings, self.outcome.answers))[
+            : len(self.outcome.readings)
         ]
-
-    def _spans(self, name: str) -> str:
-        return " ".join(f"{start},{end}" for start, end in self.outcome.get(name, []))
 
     @property
     def operands(self) -> str:
         """Places of the operands at the caret, for the page's script."""
-        return self._spans("operands")
+        return _places(self.outcome.operands)
 
     @property
     def brackets(self) -> str:
         """Places of the brackets that match at the caret."""
-        return self._spans("brackets")
+        return _places(self.outcome.brackets)
 
     @property
     def parts(self) -> str:
         """Places of all parts of the line."""
-        return self._spans("parts")
+        return _places(self.outcome.parts)
 
 
-def entry_parts(outcome: dict[str, Any]) -> tuple[str, str, str]:
+def _places(spans: Iterable[Span]) -> str:
+    return " ".join(f"{start},{end}" for start, end in spans)
+
+
+def entry_parts(outcome: ShownOutcome) -> tuple[str, str, str]:
     """The input before, at and behind the place of its error."""
-    text, error = outcome["input"], outcome["error"]
-    start, end = error["start"], error["end"]
+    text, error = outcome.input, outcome.error
+    start, end = (error.start, error.end) if error else (len(text), len(text))
     return text[:start], text[start:end], text[end:]
-
-
-def is_nudged(body: str) -> bool:
-    """Whether a given value is a plain decimal, which arrow keys can nudge."""
-    return re.fullmatch(r"[-−]?\d+(\.\d+)?", body.strip()) is not None

@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from dataclasses import replace as changed
-from typing import Any, NamedTuple, SupportsInt
+from typing import NamedTuple, SupportsInt
 
 
 class Span(NamedTuple):
@@ -52,16 +52,24 @@ class Mend:
             return text[: self.span.start].rstrip() + self.replacement
         return text[: self.span.start] + self.replacement + text[self.span.end :]
 
-    def as_dict(self, text: str) -> dict[str, str]:
-        """The label and the whole mended line, as the page and ``--json`` give it."""
+    def offered(self, text: str) -> Offer:
+        """It as it is offered for ``text``, a whole line."""
         mended = self.apply(text)
         shown = mended if len(mended) <= LONGEST_LABEL else self.replacement
-        return {"label": self.label or shown.strip(), "input": mended}
+        return Offer(self.label or shown.strip(), mended)
 
 
-def offers(mends: tuple[Mend, ...], text: str) -> list[dict[str, str]]:
+@dataclass(frozen=True, slots=True)
+class Offer:
+    """A mend as it is offered: what the button says, and the whole mended line."""
+
+    label: str
+    input: str
+
+
+def offers(mends: tuple[Mend, ...], text: str) -> tuple[Offer, ...]:
     """The mends as they are offered for a line; one that leaves nothing of it is not."""
-    return [mend.as_dict(text) for mend in mends if mend.apply(text).strip(" ()")]
+    return tuple(mend.offered(text) for mend in mends if mend.apply(text).strip(" ()"))
 
 
 LARGEST_COUNTED = 10**15
@@ -108,6 +116,15 @@ class Notice:
         mends = tuple(filter(works, self.mends))
         return self if mends == self.mends else changed(self, mends=mends)
 
-    def as_dict(self, line: str) -> dict[str, Any]:
+    def shown(self, line: str) -> ShownNotice:
         """As the page and ``--json`` give it, for the ``line`` that it is about."""
-        return {"code": self.code, "text": self.text, "mends": offers(self.mends, line)}
+        return ShownNotice(self.code, self.text, offers(self.mends, line))
+
+
+@dataclass(frozen=True, slots=True)
+class ShownNotice:
+    """A notice with its mends as they are offered."""
+
+    code: str
+    text: str
+    mends: tuple[Offer, ...]

@@ -1,19 +1,18 @@
 """The jobs that are done on a sheet: what each needs, and what it gives.
 
-A job and its result cross from one process to another.  Outcomes and the data of pictures
-go as plain ``dict``: an outcome is kept with its line as JSON, in just that shape.
+A job and its result cross from one process to another: both are plain records.
 """
 
 from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Any, Generic, TypeVar
+from typing import Generic, TypeVar
 
 from engine import LineError, Outcome, Settings, Sheet
 from engine.aids.dial import angle_from, dial_of
-from engine.aids.pictures import shown_in, workings_of
-from engine.aids.typing import typed_so_far
+from engine.aids.pictures import Pictured, StatementWorkings, pictured, shown_in, workings_of
+from engine.aids.typing import SoFar, typed_so_far
 from engine.errors import NoQuantity
 from engine.limited.bounds import LINE_SECONDS, PREVIEW_SECONDS, TimeIsUp
 from engine.numbers.context import Conventions
@@ -25,14 +24,9 @@ from engine.sheet.outcome import ERROR
 from engine.sheet.outcome import Answer as Result
 from engine.sheet.quantities import Quantity, list_quantities
 from engine.sheet.settings import after
+from engine.sheet.shown import KeptOutcome, ShownError
 
 T = TypeVar("T")
-
-OutcomeData = dict[str, Any]
-"""What :meth:`Outcome.for_page` gives, and what is kept with a line."""
-
-PictureData = dict[str, Any]
-"""A name, and what the picture of that name shows."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -51,27 +45,18 @@ class Job(Generic[T]):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class _OfText(Job[OutcomeData]):
-    """A job on the text of a line, which has an outcome whatever happens."""
+class Answer(Job[KeptOutcome]):
+    """What a line would answer, at the foot of the sheet or at a ``place``."""
 
     number: int
     text: str
     last: int | None = None
     place: float | None = None
-
-    def failed(self, error: LineError) -> OutcomeData:
-        return Outcome(self.number, self.text, ERROR, error=error).for_page()
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Answer(_OfText):
-    """What a line would answer, at the foot of the sheet or at a ``place``."""
-
     conventions: Conventions | None = None
     replies: tuple[str, ...] = ()
     draws: Drawn = ()
 
-    def do(self, sheet: Sheet) -> OutcomeData:
+    def do(self, sheet: Sheet) -> KeptOutcome:
         return sheet.preview(
             self.text,
             self.last,
@@ -81,22 +66,32 @@ class Answer(_OfText):
             may_draw=True,
             replies=self.replies,
             draws=self.draws,
-        ).for_page()
+        ).kept()
+
+    def failed(self, error: LineError) -> KeptOutcome:
+        return Outcome(self.number, self.text, ERROR, error=error).kept()
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Typed(_OfText):
+class Typed(Job[SoFar]):
     """What is shown while a line is typed."""
 
     seconds: float = PREVIEW_SECONDS
+    number: int
+    text: str
+    last: int | None = None
+    place: float | None = None
     caret: int | None = None
 
-    def do(self, sheet: Sheet) -> OutcomeData:
+    def do(self, sheet: Sheet) -> SoFar:
         return typed_so_far(sheet, self.text, self.last, self.number, self.place, self.caret)
+
+    def failed(self, error: LineError) -> SoFar:
+        return SoFar(input=self.text, status=ERROR, error=ShownError.of(error, self.text))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Answers(Job[list[OutcomeData]]):
+class Answers(Job[list[KeptOutcome]]):
     """What lines would answer that are kept one after another: of as many as there is
     time for, up to the first that is refused."""
 
@@ -104,11 +99,11 @@ class Answers(Job[list[OutcomeData]]):
     last: int | None
     conventions: Conventions
 
-    def do(self, sheet: Sheet) -> list[OutcomeData]:
-        found: list[OutcomeData] = []
+    def do(self, sheet: Sheet) -> list[KeptOutcome]:
+        found: list[KeptOutcome] = []
         try:
             for outcome in sheet.preview_several(self.lines, self.last, self.conventions):
-                found.append(outcome.for_page())
+                found.append(outcome.kept())
         except TimeIsUp:
             pass
         return found
@@ -125,18 +120,18 @@ class Rows(Job[list[str]]):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Outcomes(Job[dict[int, OutcomeData]]):
+class Outcomes(Job[dict[int, KeptOutcome]]):
     """The outcomes of lines that the sheet has: of as many as there is time for."""
 
     numbers: Sequence[int]
 
-    def do(self, sheet: Sheet) -> dict[int, OutcomeData]:
-        found: dict[int, OutcomeData] = {}
+    def do(self, sheet: Sheet) -> dict[int, KeptOutcome]:
+        found: dict[int, KeptOutcome] = {}
         try:
             for number in self.numbers:
                 line = sheet.by_number.get(number)
                 if line is not None:
-                    found[number] = sheet.outcome_of(line).for_page()
+                    found[number] = sheet.outcome_of(line).kept()
         except TimeIsUp:
             pass
         return found
@@ -199,36 +194,36 @@ class Quantities(Job[Listing]):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Workings(Job[list[dict[str, Any]]]):
+class Workings(Job[list[StatementWorkings]]):
     """The workings of a line, with the pictures that stand among them."""
 
     number: int
 
-    def do(self, sheet: Sheet) -> list[dict[str, Any]]:
+    def do(self, sheet: Sheet) -> list[StatementWorkings]:
         return workings_of(sheet, sheet.by_number[self.number])
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Picture(Job[list[PictureData]]):
+class Picture(Job[list[Pictured]]):
     """What the pictures of that name show of a line."""
 
     number: int
     name: str
 
-    def do(self, sheet: Sheet) -> list[PictureData]:
+    def do(self, sheet: Sheet) -> list[Pictured]:
         return shown_in(sheet, sheet.by_number[self.number], self.name)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Dial(Job[PictureData]):
+class Dial(Job[Pictured]):
     """What the dial shows of an angle of ``count`` times its ``unit``."""
 
     seconds: float = PREVIEW_SECONDS
     count: str
     unit: str
 
-    def do(self, sheet: Sheet) -> PictureData:
-        return {"dial": dial_of(angle_from(self.count, self.unit)), "point": None}
+    def do(self, sheet: Sheet) -> Pictured:
+        return pictured("dial", dial_of(angle_from(self.count, self.unit)))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

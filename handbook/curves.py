@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import asdict
 from functools import lru_cache
 from threading import Lock
 
@@ -31,6 +30,6 @@ def picture_of(entry: Entry) -> str:
     with _one_at_a_time:
         line = number_line_of(BY_NAME[entry.key].name, ROUNDED)
         if line is not None:
-            return number_line.draw(asdict(line))
+            return number_line.draw(line)
         curve = curve_of_function(entry.key)
-    return curves.draw(asdict(curve), entry.pattern) if curve else ""
+    return curves.draw(curve, entry.pattern) if curve else ""

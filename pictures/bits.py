@@ -2,26 +2,21 @@
 
 from __future__ import annotations
 
-from typing import Any
-
+from engine.aids.bits import Binary64
 from pictures.svg import box, label, picture
 
 CELL = 10
 TALL = 22
 
 
-def draw(bits: dict[str, Any]) -> str:
-    """The picture of a number's bits, its neighbours and its distance from the truth.
-
-    ``bits``: ``sign``, ``exponent`` and ``fraction`` as texts of 0 and 1, ``number``,
-    ``power``, ``below``, ``above``, ``distance``.
-    """
+def draw(bits: Binary64) -> str:
+    """The picture of a number's bits, its neighbours and its distance from the truth."""
     drawn: list[str] = []
     x = 2.0
     groups = (
-        ("sign", bits["sign"], "sign"),
-        ("exponent", bits["exponent"], f"exponent, 2 to the {bits['power']}"),
-        ("fraction", bits["fraction"], "fraction, 52 bits"),
+        ("sign", bits.sign, "sign"),
+        ("exponent", bits.exponent, f"exponent, 2 to the {bits.power}"),
+        ("fraction", bits.fraction, "fraction, 52 bits"),
     )
     for kind, digits, told in groups:
         drawn.append(label(x, 13, told, "told"))
@@ -30,11 +25,11 @@ def draw(bits: dict[str, Any]) -> str:
             drawn.append(label(x + CELL / 2, 35, digit, "digit", "middle"))
             x += CELL
         x += 30 if kind == "sign" else 12
-    drawn.append(label(2, 62, f"next below {bits['below']}", "told"))
-    drawn.append(label(x / 2, 62, f"next above {bits['above']}", "told"))
-    drawn.append(label(2, 80, f"from the true value: {bits['distance']}", "told"))
+    drawn.append(label(2, 62, f"next below {bits.below}", "told"))
+    drawn.append(label(x / 2, 62, f"next above {bits.above}", "told"))
+    drawn.append(label(2, 80, f"from the true value: {bits.distance}", "told"))
     told = (
-        f"binary64 of {bits['number']}: sign bit {bits['sign']}, exponent bits "
-        f"{bits['exponent']}, fraction bits {bits['fraction']}"
+        f"binary64 of {bits.number}: sign bit {bits.sign}, exponent bits "
+        f"{bits.exponent}, fraction bits {bits.fraction}"
     )
     return picture(x, 88, "".join(drawn), told)

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Any
 
+from engine.aids.boxes import Box
 from pictures.svg import HEIGHT, box, label, picture, width_of
 
 PAD = 7
@@ -23,22 +23,22 @@ class Laid:
     height: float
 
 
-def draw(tree: dict[str, Any]) -> str:
-    """The picture of ``{"parts": [text or tree, …], "value": "= 9.5"}``."""
+def draw(tree: Box) -> str:
+    """The picture of a box with all that are in it."""
     laid = _lay(tree)
     inner = "".join(_draw(laid, 2, 2))
-    told = f"The calculation as nested boxes, the outermost {tree['value']}"
+    told = f"The calculation as nested boxes, the outermost {tree.value}"
     return picture(laid.width + 4, laid.height + 4, inner, told)
 
 
-def _lay(part: str | dict[str, Any]) -> Laid:
+def _lay(part: str | Box) -> Laid:
     if isinstance(part, str):
         return Laid(part, (), width_of(part), HEIGHT)
-    parts = tuple(_lay(inner) for inner in part["parts"])
+    parts = tuple(_lay(inner) for inner in part.parts)
     inside = sum(inner.width for inner in parts) + GAP * (len(parts) - 1)
-    width = max(inside, width_of(part["value"])) + 2 * PAD
+    width = max(inside, width_of(part.value)) + 2 * PAD
     height = max(inner.height for inner in parts) + VALUE + 2 * PAD
-    return Laid(part["value"], parts, width, height)
+    return Laid(part.value, parts, width, height)
 
 
 def _draw(laid: Laid, x: float, y: float) -> list[str]:

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 import math
-from typing import Any
 
+from engine.aids.curve import Curve
 from pictures.svg import label, picture
 
 WIDTH, HEIGHT = 290, 150
@@ -18,9 +18,9 @@ MOST_PI = 13
 """Radians up to which an axis is marked in multiples of π."""
 
 
-def draw(curve: dict[str, Any], name: str, width: int = WIDTH, height: int = HEIGHT) -> str:
-    """The picture of ``curve``, a :class:`engine.aids.curve.Curve` as a dict."""
-    left, right, low, high = (curve[side] for side in ("left", "right", "low", "high"))
+def draw(curve: Curve, name: str, width: int = WIDTH, height: int = HEIGHT) -> str:
+    """The picture of ``curve``, that of the function ``name``."""
+    left, right, low, high = curve.left, curve.right, curve.low, curve.high
 
     def x_of(x: float) -> float:
         return (x - left) / (right - left) * width
@@ -29,34 +29,34 @@ def draw(curve: dict[str, Any], name: str, width: int = WIDTH, height: int = HEI
         return height - (y - low) / (high - low) * height
 
     drawn = [*_axes(curve, x_of, y_of, width, height)]
-    for pole in curve["poles"]:
+    for pole in curve.poles:
         at = x_of(pole)
         drawn.append(f'<line class="pole" x1="{at:.1f}" x2="{at:.1f}" y1="0" y2="{height}"/>')
-    for piece in curve["pieces"]:
+    for piece in curve.pieces:
         points = [(x_of(x), y_of(y)) for x, y in piece]
-        if curve["is_dots"]:
+        if curve.is_dots:
             drawn += [f'<circle class="dot" cx="{x:.1f}" cy="{y:.1f}" r="2.5"/>' for x, y in points]
         else:
             path = " ".join(f"{x:.1f},{y:.1f}" for x, y in points)
             drawn.append(f'<polyline class="curve" points="{path}"/>')
     told = f"curve of {name} from {_short(left)} to {_short(right)}"
-    if curve["poles"]:
-        told += f", with poles near {', '.join(map(_short, curve['poles']))}"
-    if curve["mark"]:
-        x, y = curve["mark"]
+    if curve.poles:
+        told += f", with poles near {', '.join(map(_short, curve.poles))}"
+    if curve.mark:
+        x, y = curve.mark
         drawn.append(_mark(x_of(x), y_of(y), y_of(0) if low < 0 < high else height))
         told += f", marked at {_short(x)}, where it is {_short(y)}"
     return picture(width, height, "".join(drawn), told)
 
 
 def _axes(curve, x_of, y_of, width, height):
-    left, right, low, high = (curve[side] for side in ("left", "right", "low", "high"))
+    left, right, low, high = curve.left, curve.right, curve.low, curve.high
     zero_y = y_of(0) if low < 0 < high else height - 0.5
     zero_x = x_of(0) if left < 0 < right else 0.5
     yield _line(0, zero_y, width, zero_y)
     yield _line(zero_x, 0, zero_x, height)
-    in_pi = right < MOST_PI and curve["unit"] == "rad"
-    steps = STEPS.get(curve["unit"], ROUND)
+    in_pi = right < MOST_PI and curve.unit == "rad"
+    steps = STEPS.get(curve.unit, ROUND)
     marks = _pi_ticks(left, right) if in_pi else _ticks(left, right, steps, ACROSS)
     for x in marks:
         at = x_of(x)

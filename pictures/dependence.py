@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Any
-
+from engine.sheet.quantities import Quantity
 from pictures.svg import box, label, picture, width_of
 
 MOST = 24
@@ -15,40 +14,40 @@ TALL = 24
 GAP = 10
 
 
-def draw(quantities: list[dict[str, Any]]) -> str:
-    """The picture of quantities with ``name``, ``uses`` and ``state``.
+def draw(quantities: list[Quantity]) -> str:
+    """The picture of quantities that use one another.
 
     Empty where nothing depends on anything, or there are too many.
     """
-    names = {quantity["name"]: quantity for quantity in quantities}
-    linked = {q["name"] for q in quantities for used in q["uses"] if used in names}
-    linked |= {used for q in quantities for used in q["uses"] if used in names}
+    names = {quantity.name: quantity for quantity in quantities}
+    linked = {q.name for q in quantities for used in q.uses if used in names}
+    linked |= {used for q in quantities for used in q.uses if used in names}
     if not linked or len(linked) > MOST:
         return ""
     places = _places(_levels({name: names[name] for name in linked}))
     drawn = []
     for name in sorted(linked):
-        for used in names[name]["uses"]:
+        for used in names[name].uses:
             if used in places and used != name:
                 drawn.append(_arrow(places[used], places[name]))
     for name, (x, y, width) in places.items():
-        drawn.append(box(x, y, width, TALL, f"quantity-box {names[name]['state']}"))
+        drawn.append(box(x, y, width, TALL, f"quantity-box {names[name].state}"))
         drawn.append(label(x + width / 2, y + 16, name, "typed", "middle"))
     told = "; ".join(
-        f"{name} is computed from {', '.join(names[name]['uses'])}"
+        f"{name} is computed from {', '.join(names[name].uses)}"
         for name in sorted(linked)
-        if names[name]["uses"]
+        if names[name].uses
     )
     height = max(y for _, y, _ in places.values()) + TALL + 4
     return picture(WIDE, height, "".join(drawn), told)
 
 
-def _levels(names: dict[str, dict[str, Any]]) -> list[list[str]]:
+def _levels(names: dict[str, Quantity]) -> list[list[str]]:
     """The names row by row: each below all that it was computed from."""
     level: dict[str, int] = {}
     for _ in names:
         for name, quantity in names.items():
-            used = [level.get(u, 0) for u in quantity["uses"] if u in names and u != name]
+            used = [level.get(u, 0) for u in quantity.uses if u in names and u != name]
             level[name] = max(used) + 1 if used else 0
     rows: list[list[str]] = [[] for _ in range(max(level.values()) + 1)]
     for name in names:

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 import math
-from typing import Any
 
+from engine.aids.dial import Dial, Point
 from pictures.svg import label
 
 SIZE, RADIUS = 380, 128
@@ -16,11 +16,9 @@ LONGEST_TANGENT = 1.42
 """Radii up to which the tangent is drawn whole."""
 
 
-def draw(shown: dict[str, Any]) -> str:
-    """The inside of the dial's ``svg`` element, for an angle as
-    :func:`engine.aids.dial.dial_of` gives it; with a ``point`` whose direction it is."""
-    dial, point = shown["dial"], shown["point"]
-    turns = dial["turns"]
+def draw(dial: Dial) -> str:
+    """The inside of the dial's ``svg`` element."""
+    turns = dial.turns or 0.0
     theta = 2 * math.pi * turns
     cos, sin = math.cos(theta), math.sin(theta)
     drawn = [
@@ -32,11 +30,11 @@ def draw(shown: dict[str, Any]) -> str:
         _segment("cos-side", 0, 0, cos, 0),
         _segment("sin-side", cos, 0, cos, sin),
     ]
-    if dial["tan"] is not None:
-        drawn.append(_tangent(dial["tan"]))
+    if dial.tan is not None:
+        drawn.append(_tangent(dial.tan))
     drawn.append(_segment("ray", 0, 0, cos * 1.12, sin * 1.12))
-    if point is not None:
-        drawn.append(_point(point, cos, sin))
+    if dial.point is not None:
+        drawn.append(_point(dial.point, cos, sin))
     x, y = _at(cos, sin)
     drawn.append(f'<circle class="handle" cx="{x:.1f}" cy="{y:.1f}" r="9"/>')
     return "".join(drawn)
@@ -84,9 +82,9 @@ def _tangent(tangent: float) -> str:
     return rail + _segment(f"tan-side{goes_on}", 1, 0, 1, end)
 
 
-def _point(point: dict[str, Any], cos: float, sin: float) -> str:
+def _point(point: Point, cos: float, sin: float) -> str:
     x, y = _at(cos * 0.72, sin * 0.72)
-    text = point["text"].replace("-", "−")
+    text = point.text.replace("-", "−")
     side = "end" if cos >= 0 else "start"
     away = -10 if cos >= 0 else 10
     dot = f'<circle class="point" cx="{x:.1f}" cy="{y:.1f}" r="4.5"/>'

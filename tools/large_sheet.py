@@ -67,7 +67,7 @@ def make_sheet() -> tuple[str, str]:
 
     engine = Engine()
     texts = ["x = 1.5", *(f"y_{n} = x*{n} + sqrt({n})" for n in range(1, LINES))]
-    outcomes = [engine.answer(text).for_page() for text in texts]
+    outcomes = [engine.answer(text).kept() for text in texts]
     sheet = Sheet.objects.create(owner=Person.objects.create(), revision=LINES)
     lines = []
     for number, (text, outcome) in enumerate(zip(texts, outcomes, strict=True), 1):

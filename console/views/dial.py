@@ -13,7 +13,6 @@ from console import evaluating
 from console.views.replies import own_sheet
 from engine.reading.vocabulary import UNITS_OF_ANGLES
 from fence import jobs
-from pictures import drawn
 
 _COUNT = re.compile(r"-?\d{1,6}(\.\d{1,6})?")
 FIRST = "30"
@@ -31,5 +30,4 @@ def dial(request: HttpRequest, pk: UUID) -> HttpResponse:
     found = evaluating.work(sheet, jobs.Dial(count=count, unit=unit))
     if found is None:
         raise Http404
-    picture = {"name": "dial", "data": found, "drawn": drawn("dial", found)}
-    return render(request, "console/picture.html", {"picture": picture})
+    return render(request, "console/picture.html", {"picture": found})

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import csv
-from typing import Any
 from urllib.parse import quote
 from uuid import UUID
 
@@ -30,7 +29,6 @@ from engine.errors import LineError
 from engine.version import VERSION
 from fence import jobs
 from fence.evaluators import Busy
-from pictures import curve, drawn, number_line
 
 MAX_REPLIES = 100
 """Questions that one line may ask."""
@@ -45,22 +43,11 @@ def preview(request: HttpRequest, pk: UUID) -> HttpResponse:
         return HttpResponse("")
     caret = request.POST.get("caret", "")
     last = keeping.last_answered(sheet, float("inf"))
-    outcome = evaluating.typed(
+    typed = evaluating.typed(
         sheet,
         jobs.Typed(number=0, text=text, last=last, caret=int(caret) if caret.isdecimal() else None),
     )
-    if outcome.get("hint"):
-        draw_hint(outcome["hint"])
-    return render(request, "console/preview.html", {"typed": Typed(outcome)})
-
-
-def draw_hint(hint: dict[str, Any]) -> None:
-    """Gives the card at the caret its picture."""
-    hint["picture"] = ""
-    if hint.get("number_line"):
-        hint["picture"] = number_line.draw(hint["number_line"])
-    elif hint.get("curve"):
-        hint["picture"] = curve.draw(hint["curve"], hint["name"])
+    return render(request, "console/preview.html", {"typed": Typed(typed)})
 
 
 @require_http_methods(["GET", "POST"])
@@ -123,11 +110,11 @@ def _replies(request: HttpRequest) -> list[str]:
 
 
 def _answered(request: HttpRequest, sheet: Sheet, kept: Kept, since: int) -> HttpResponse:
-    if kept.line is None and not kept.done:
-        return refused(request, kept.outcome)
+    if kept.refused is not None:
+        return refused(request, kept.refused)
     response = news(request, sheet, since, kept)
-    if kept.done:
-        command, argument = kept.outcome["command"]
+    if kept.done is not None:
+        command, argument = kept.done
         if command in ("help", "find"):
             response["X-Handbook"] = quote(f"{command} {argument}")
         else:
@@ -212,8 +199,6 @@ def workings(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
     sheet = own_sheet(request, pk)
     own_line(sheet, number)
     statements = evaluating.work(sheet, jobs.Workings(number=number)) or []
-    for statement in statements:
-        _draw(statement["pictures"])
     context = {"sheet": sheet, "number": number, "statements": statements}
     return render(request, "console/workings.html", context)
 
@@ -228,14 +213,7 @@ def picture(request: HttpRequest, pk: UUID, number: int, name: str) -> HttpRespo
     found = evaluating.work(sheet, jobs.Picture(number=number, name=name))
     if not found:
         raise Http404
-    _draw(found)
     return render(request, "console/picture.html", {"picture": found[-1]})
-
-
-def _draw(pictures: list[dict[str, Any]]) -> None:
-    """Gives each picture what is drawn."""
-    for one in pictures:
-        one["drawn"] = drawn(one["name"], one["data"])
 
 
 @require_GET

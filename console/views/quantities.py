@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import asdict
 from uuid import UUID
 
 from django.http import HttpRequest, HttpResponse
@@ -13,7 +12,6 @@ from django.views.decorators.http import require_GET, require_POST
 from console import evaluating, keeping
 from console.keeping import Kept
 from console.models import Sheet
-from console.showing import is_nudged
 from console.views.replies import news, own_line, own_sheet, refused, refused_with, whole_number
 from engine.errors import LineError
 from pictures import dependence
@@ -26,15 +24,15 @@ def quantities(request: HttpRequest, pk: UUID) -> HttpResponse:
     found = evaluating.quantities(sheet)
     if found is None:
         return HttpResponse("The quantities could not be listed in time.", status=503)
-    known = [asdict(one) | {"nudged": is_nudged(one.body)} for one in found.quantities]
-    values = [quantity for quantity in known if quantity["parameters"] is None]
+    known = found.quantities
+    values = [quantity for quantity in known if quantity.parameters is None]
     context = {
         "sheet": sheet,
-        "given": [quantity for quantity in values if not quantity["is_found"]],
-        "found": [quantity for quantity in values if quantity["is_found"]],
-        "functions": [quantity for quantity in known if quantity["parameters"] is not None],
+        "given": [quantity for quantity in values if not quantity.is_found],
+        "found": [quantity for quantity in values if quantity.is_found],
+        "functions": [quantity for quantity in known if quantity.parameters is not None],
         "left_out": found.left_out,
-        "outdated": [quantity for quantity in known if quantity["state"] == "out-of-date"],
+        "outdated": [quantity for quantity in known if quantity.state == "out-of-date"],
         "out_of_date": found.out_of_date,
         "picture": dependence.draw(known),
     }
@@ -77,6 +75,6 @@ def _changed(
         return refused_with(request, error)
     made = [kept] if isinstance(kept, Kept) else kept or []
     for one in made:
-        if one.line is None:
-            return refused(request, one.outcome)
+        if one.refused is not None:
+            return refused(request, one.refused)
     return news(request, sheet, since, kept if isinstance(kept, Kept) else None)

@@ -25,6 +25,8 @@ from console.keeping import Kept
 from console.models import Line, Sheet
 from console.showing import Shown, entry_parts
 from engine.errors import LineError
+from engine.sheet.outcome import ERROR
+from engine.sheet.shown import KeptOutcome, ShownError
 
 SCREEN = 30
 """Lines that are sent at once with the page, or after a change."""
@@ -99,21 +101,17 @@ def news(
     return response
 
 
-def refused(request: HttpRequest, outcome: dict[str, Any]) -> HttpResponse:
+def refused(request: HttpRequest, outcome: KeptOutcome) -> HttpResponse:
     """The error of an input that was not taken, or the question that it asks."""
     context = {"outcome": outcome, "parts": entry_parts(outcome)}
     response = render(request, "console/refused.html", context)
-    response["X-Refused"] = outcome["status"]
-    if outcome.get("asks"):
-        response["X-Asks"] = str(outcome["asks"]["taken"])
+    response["X-Refused"] = outcome.status
+    if outcome.asks is not None:
+        response["X-Asks"] = str(outcome.asks.taken)
     return response
 
 
 def refused_with(request: HttpRequest, error: LineError, text: str = "") -> HttpResponse:
     """The same for an error that is about no place in the input."""
-    outcome = {
-        "input": text,
-        "status": "error",
-        "error": {"code": error.code, "text": error.text, "start": 0, "end": 0, "mends": []},
-    }
-    return refused(request, outcome)
+    said = ShownError(code=error.code, text=error.text, start=0, end=0)
+    return refused(request, KeptOutcome(line=0, input=text, status=ERROR, error=said))

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from typing import Any
+from dataclasses import dataclass
 
 from engine.errors import LineError
 from engine.forms.answer import write
@@ -17,7 +17,27 @@ from engine.sheet.store import Store
 from engine.sheet.workings import Workings
 
 
-def bits_of(store: Store, step: Step) -> dict[str, Any] | None:
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Binary64:
+    """The ``number`` that a binary64 is, its bits as texts of 0 and 1, and the ``power`` of
+    2 that its exponent says.
+
+    ``below`` and ``above`` are its neighbours, ``exact`` its value in full, ``distance``
+    how far it is from the true value.
+    """
+
+    number: str
+    sign: str
+    exponent: str
+    fraction: str
+    power: int
+    below: str
+    above: str
+    distance: str
+    exact: str
+
+
+def bits_of(store: Store, step: Step) -> Binary64 | None:
     """The bits of a step's binary64, its neighbours and its distance from the true
     value; None where there is no number."""
     try:
@@ -29,17 +49,17 @@ def bits_of(store: Store, step: Step) -> dict[str, Any] | None:
         return None
     bits = binary64.Bits.of(number)
     away = binary64.distance(number, true)
-    return {
-        "number": binary64.shortest(number),
-        "sign": bits.sign,
-        "exponent": bits.exponent,
-        "fraction": bits.fraction,
-        "power": math.frexp(number)[1] - 1 if number else 0,
-        "below": binary64.shortest(bits.below),
-        "above": binary64.shortest(bits.above),
-        "distance": "0" if away == 0 else away.str(4, radius=False),
-        "exact": write(Exact(binary64.exactly(number)), Form("exact", digits=10)).text,
-    }
+    return Binary64(
+        number=binary64.shortest(number),
+        sign=bits.sign,
+        exponent=bits.exponent,
+        fraction=bits.fraction,
+        power=math.frexp(number)[1] - 1 if number else 0,
+        below=binary64.shortest(bits.below),
+        above=binary64.shortest(bits.above),
+        distance="0" if away == 0 else away.str(4, radius=False),
+        exact=write(Exact(binary64.exactly(number)), Form("exact", digits=10)).text,
+    )
 
 
 def is_of(step: Step) -> bool:
@@ -47,7 +67,7 @@ def is_of(step: Step) -> bool:
     return isinstance(step.value, Exact | Real | Angle)
 
 
-def shown(sheet: Sheet, step: Step, workings: Workings) -> list[dict[str, Any]]:
+def shown(sheet: Sheet, step: Step, workings: Workings) -> list[Binary64]:
     """The bits of a statement, as their picture gets them."""
     bits = bits_of(sheet, step)
     return [] if bits is None else [bits]

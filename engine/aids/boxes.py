@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass
-from typing import Any
 
 from engine.forms.answer import write_in_passing
 from engine.reading.plain import node_text
@@ -32,11 +31,6 @@ class Box:
         """How many boxes there are in all, and how deep."""
         inner = [part.size for part in self.parts if isinstance(part, Box)]
         return 1 + sum(n for n, _ in inner), 1 + max((depth for _, depth in inner), default=0)
-
-    def as_dict(self) -> dict[str, Any]:
-        """As the picture gets it."""
-        parts = [part if isinstance(part, str) else part.as_dict() for part in self.parts]
-        return {"parts": parts, "value": self.value}
 
 
 def box_of(workings: Workings) -> Box | None:
@@ -88,7 +82,7 @@ def is_of(step: Step) -> bool:
     return any(map(is_work, step.nodes))
 
 
-def shown(sheet: Sheet, step: Step, workings: Workings) -> list[dict[str, Any]]:
+def shown(sheet: Sheet, step: Step, workings: Workings) -> list[Box]:
     """The boxes of a statement, as their picture gets them."""
     box = box_of(workings)
-    return [] if box is None else [box.as_dict()]
+    return [] if box is None else [box]

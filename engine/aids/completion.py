@@ -5,9 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Iterator
 from dataclasses import dataclass
-from typing import Any
 
-from engine.data import data_of
 from engine.forms.answer import write_in_passing
 from engine.functions.catalogue import BY_NAME, CONSTANTS
 from engine.handbook.entries import BY_TYPED, COMMAND, CONSTANT, ENTRIES, FORM, FUNCTION, Entry
@@ -46,12 +44,12 @@ class Completion:
     back: int = 0
 
 
-def complete(sheet: Sheet, text: str, caret: int) -> list[dict[str, Any]]:
+def complete(sheet: Sheet, text: str, caret: int) -> list[Completion]:
     """The completions for the place before the code point ``caret``."""
     before, behind = text[:caret], text[caret:]
     if split_note(before)[1] or before.count('"') % 2 or re.match(r"\w", behind):
         return []
-    return [data_of(found) for found in _found(sheet, plain(before), behind)]
+    return _found(sheet, plain(before), behind)
 
 
 def _found(sheet: Sheet, before: str, behind: str) -> list[Completion]:

@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 import math
-from typing import Any, cast
+from dataclasses import dataclass
+from typing import cast
 
 from flint import fmpq
 
@@ -29,6 +30,44 @@ EXACT = Form("exact", digits=10)
 QUADRANTS = ("first", "second", "third", "fourth")
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Shown:
+    """A value under its ``name``: in ``text`` with its sign, typeset, and typeset once more
+    ``nearly`` or in ``closed`` form where it has that too."""
+
+    name: str
+    sign: str
+    text: str
+    mathml: str
+    nearly: str = ""
+    closed: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Point:
+    """The point of ``arctan(y, x)``, and the angle of the ``quotient`` alone."""
+
+    x: float
+    y: float
+    text: str
+    quotient: str | None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Dial:
+    """An angle in every unit, the functions of it as ``values``, and how it is typed to be
+    used.  ``point`` is that whose direction it is."""
+
+    degrees: float | None
+    turns: float | None
+    use: str
+    units: tuple[Shown, ...]
+    values: tuple[Shown, ...]
+    quadrant: str
+    tan: float | None
+    point: Point | None = None
+
+
 def angle_from(count: str, unit: str) -> Angle:
     """The angle of a decimal number of units."""
     return cast(Angle, angles.angle_of(Exact(fmpq(*_ratio(count))), unit))
@@ -40,43 +79,44 @@ def _ratio(text: str) -> tuple[int, int]:
     return sign * int((whole + fraction) or "0"), 10 ** len(fraction)
 
 
-def dial_of(angle: Angle) -> dict[str, Any]:
-    """What the dial shows of an angle."""
+def dial_of(angle: Angle, point: Point | None = None) -> Dial:
+    """What the dial shows of an angle, which is the direction of ``point``."""
     radians = real(angle.radians)
     values = {"sin": sine(radians), "cos": cosine(radians), "tan": tangent(radians)}
-    return {
-        "degrees": number_of(angles.count_of(angle, "deg")),
-        "turns": number_of(angles.count_of(angle, "turn")),
-        "use": write(angle, STANDARD).text,
-        "units": [_in_unit(angle, name) for name in angles.UNITS],
-        "values": [_value(name, value) for name, value in values.items()],
-        "quadrant": _quadrant(values["sin"], values["cos"]),
-        "tan": number_of(values["tan"]),
-    }
+    return Dial(
+        degrees=number_of(angles.count_of(angle, "deg")),
+        turns=number_of(angles.count_of(angle, "turn")),
+        use=write(angle, STANDARD).text,
+        units=tuple(_in_unit(angle, name) for name in angles.UNITS),
+        values=tuple(_value(name, value) for name, value in values.items()),
+        quadrant=_quadrant(values["sin"], values["cos"]),
+        tan=number_of(values["tan"]),
+        point=point,
+    )
 
 
-def _in_unit(angle: Angle, name: str) -> dict[str, str]:
+def _in_unit(angle: Angle, name: str) -> Shown:
     written = write(angles.in_unit(angle, name), STANDARD)
     nearly = written.nearly
-    return {
-        "name": name,
-        "sign": written.sign,
-        "text": written.text,
-        "mathml": written.mathml,
-        "nearly": nearly.mathml if nearly else "",
-    }
+    return Shown(
+        name=name,
+        sign=written.sign,
+        text=written.text,
+        mathml=written.mathml,
+        nearly=nearly.mathml if nearly else "",
+    )
 
 
-def _value(name: str, value: Value) -> dict[str, str]:
+def _value(name: str, value: Value) -> Shown:
     shown, closed = write(value, STANDARD), write(value, EXACT)
     is_closed = closed.sign == "=" and closed.text != shown.text
-    return {
-        "name": name,
-        "sign": shown.sign,
-        "text": shown.text,
-        "mathml": shown.mathml,
-        "closed": closed.mathml if is_closed else "",
-    }
+    return Shown(
+        name=name,
+        sign=shown.sign,
+        text=shown.text,
+        mathml=shown.mathml,
+        closed=closed.mathml if is_closed else "",
+    )
 
 
 def _quadrant(sine_of: Extended, cosine_of: Extended) -> str:
@@ -90,7 +130,7 @@ def _quadrant(sine_of: Extended, cosine_of: Extended) -> str:
     return f"in the {QUADRANTS[place]} quadrant"
 
 
-def point_of(y: Value, x: Value) -> dict[str, Any] | None:
+def point_of(y: Value, x: Value) -> Point | None:
     """The point of ``arctan(y, x)``, and the angle that ``arctan(y/x)`` would give."""
     up, right = number_of(y), number_of(x)
     if up is None or right is None or not math.hypot(up, right):
@@ -99,10 +139,10 @@ def point_of(y: Value, x: Value) -> dict[str, Any] | None:
     if right:
         quotient = math.degrees(math.atan(up / right))
         from_quotient = f"{quotient:.4g}°"
-    return {"x": right, "y": up, "text": f"({right:.4g}, {up:.4g})", "quotient": from_quotient}
+    return Point(x=right, y=up, text=f"({right:.4g}, {up:.4g})", quotient=from_quotient)
 
 
-def _point_among(node: Call, workings: Workings) -> dict[str, Any] | None:
+def _point_among(node: Call, workings: Workings) -> Point | None:
     if node.function not in ("arctan", "atan2", "atan") or len(node.args) != 2:
         return None
     y, x = map(workings.value_of, node.args)
@@ -114,7 +154,7 @@ def is_of(step: Step) -> bool:
     return step.angle is not None
 
 
-def shown(sheet: Sheet, step: Step, workings: Workings) -> list[dict[str, Any]]:
+def shown(sheet: Sheet, step: Step, workings: Workings) -> list[Dial]:
     """The dial of a statement, as its picture gets it."""
     if step.angle is None:
         return []
@@ -122,4 +162,4 @@ def shown(sheet: Sheet, step: Step, workings: Workings) -> list[dict[str, Any]]:
     if step.value is step.angle:
         calls = [node for node in step.nodes if isinstance(node, Call)]
         point = next(filter(None, (_point_among(node, workings) for node in calls)), None)
-    return [{"dial": dial_of(step.angle), "point": point}]
+    return [dial_of(step.angle, point)]

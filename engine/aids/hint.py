@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from dataclasses import dataclass
 from functools import cache
-from typing import Any
 
 from engine.aids.curve import (
     FULL_ANGLE,
@@ -19,8 +19,7 @@ from engine.aids.curve import (
     varied,
     with_others,
 )
-from engine.aids.number_line import number_line_of
-from engine.data import data_of
+from engine.aids.number_line import NumberLine, number_line_of
 from engine.errors import LineError
 from engine.forms.answer import write_in_passing
 from engine.functions.catalogue import BY_NAME, CONSTANTS
@@ -32,6 +31,45 @@ from engine.reading.tree import Call, Name, Node
 from engine.sheet.calls import applied
 from engine.sheet.sheet import Sheet, Typed
 
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class CardParameter:
+    """A parameter on the card; ``here`` is that which the caret is at."""
+
+    name: str
+    here: bool
+    text: str = ""
+    domain: str = ""
+    optional: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class CardExample:
+    """An example with its answer behind its sign."""
+
+    input: str
+    answer: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Card:
+    """What is told of the name at the caret; ``key`` is that of its page in the handbook.
+
+    A function has ``parameters``, None else; it ``goes_on`` where it takes more of the last
+    one.  There is a curve, or a number line, or none.
+    """
+
+    key: str
+    name: str
+    summary: str
+    parameters: tuple[CardParameter, ...] | None = None
+    goes_on: bool = False
+    examples: tuple[CardExample, ...] = ()
+    confused_with: str = ""
+    curve: Curve | None = None
+    number_line: NumberLine | None = None
+
+
 UNIT_OF_SHEET = "the unit of the sheet"
 """What a record says of an angle's unit; the card says which one that is."""
 
@@ -39,7 +77,7 @@ LONGEST_VALUE = 60
 """Characters of a value that the card of a quantity shows."""
 
 
-def hint_at(sheet: Sheet, typed: Typed, caret: int) -> dict[str, Any] | None:
+def hint_at(sheet: Sheet, typed: Typed, caret: int) -> Card | None:
     """The card for the place before the code point ``caret``; None where there is
     nothing to say.
 
@@ -56,12 +94,13 @@ def hint_at(sheet: Sheet, typed: Typed, caret: int) -> dict[str, Any] | None:
     return next(cards, None) or _of_call(sheet, typed, caret) or _of_quantity(sheet, touched)
 
 
-def _of_name(sheet: Sheet, name: str) -> dict[str, Any] | None:
+def _of_name(sheet: Sheet, name: str) -> Card | None:
     function = _function_named(sheet, name)
     if function is not None:
         return _card_of(sheet, function, [], None)
     if name in CONSTANTS and sheet.calculation.value_named(name) is None:
-        return {"key": CONSTANTS[name].name, "name": name, "summary": CONSTANTS[name].summary}
+        constant = CONSTANTS[name]
+        return Card(key=constant.name, name=name, summary=constant.summary)
     return None
 
 
@@ -73,7 +112,7 @@ def _function_named(sheet: Sheet, name: str) -> Function | Applied | None:
     return BY_NAME.get(name) if value is None else None
 
 
-def _of_call(sheet: Sheet, typed: Typed, caret: int) -> dict[str, Any] | None:
+def _of_call(sheet: Sheet, typed: Typed, caret: int) -> Card | None:
     """The card of the innermost call that the caret is in."""
     inside = [
         (node, function)
@@ -93,14 +132,14 @@ def _of_call(sheet: Sheet, typed: Typed, caret: int) -> dict[str, Any] | None:
 
 def _card_of(
     sheet: Sheet, function: Function | Applied, values: list[Value | None], place: int | None
-) -> dict[str, Any]:
+) -> Card:
     """The card of a function whose arguments have these values so far."""
     if isinstance(function, Applied):
         return _own_card(sheet, function, values, place)
     return _card(sheet, function, values, place)
 
 
-def _of_quantity(sheet: Sheet, names: list[str]) -> dict[str, Any] | None:
+def _of_quantity(sheet: Sheet, names: list[str]) -> Card | None:
     """The value of the first of the names that has one, and what was noted of it."""
     for name in names:
         value = sheet.calculation.value_named(name)
@@ -113,7 +152,7 @@ def _of_quantity(sheet: Sheet, names: list[str]) -> dict[str, Any] | None:
                 step.line.note,
                 f"line {step.line.number}",
             ]
-            return {"key": "", "name": name, "summary": " · ".join(filter(None, said))}
+            return Card(key="", name=name, summary=" · ".join(filter(None, said)))
     return None
 
 
@@ -126,37 +165,35 @@ def _argument_at(before: str) -> int:
     return commas
 
 
-def _card(
-    sheet: Sheet, function: Function, values: list[Value | None], place: int | None
-) -> dict[str, Any]:
+def _card(sheet: Sheet, function: Function, values: list[Value | None], place: int | None) -> Card:
     at = None if place is None else min(place, len(function.parameters) - 1)
     unit = UNITS[sheet.settings.conventions.angle].words
-    parameters = [
-        {
-            "name": parameter.name,
-            "text": parameter.text.replace(UNIT_OF_SHEET, unit),
-            "domain": parameter.domain,
-            "optional": parameter.optional,
-            "here": number == at,
-        }
+    parameters = tuple(
+        CardParameter(
+            name=parameter.name,
+            here=number == at,
+            text=parameter.text.replace(UNIT_OF_SHEET, unit),
+            domain=parameter.domain,
+            optional=parameter.optional,
+        )
         for number, parameter in enumerate(function.parameters)
-    ]
+    )
     line = number_line_of(function.name, *values[:2]) if values else None
     curve = None if line is not None else _curve(sheet, function, values, at)
-    return {
-        "key": function.name,
-        "name": function.name,
-        "summary": function.summary,
-        "parameters": parameters,
-        "goes_on": function.variadic,
-        "examples": [
-            {"input": example.input, "answer": f"{example.sign} {example.text}"}
+    return Card(
+        key=function.name,
+        name=function.name,
+        summary=function.summary,
+        parameters=parameters,
+        goes_on=function.variadic,
+        examples=tuple(
+            CardExample(example.input, f"{example.sign} {example.text}")
             for example in function.examples[:2]
-        ],
-        "confused_with": function.confused_with,
-        "curve": curve and data_of(curve),
-        "number_line": line and data_of(line),
-    }
+        ),
+        confused_with=function.confused_with,
+        curve=curve,
+        number_line=line,
+    )
 
 
 def _value(sheet: Sheet, typed: Typed, part: Node) -> Value | None:
@@ -205,9 +242,7 @@ def _along(
     return curve_of(of, reach, mark, whole, is_kept)
 
 
-def _own_card(
-    sheet: Sheet, own: Applied, values: list[Value | None], place: int | None
-) -> dict[str, Any]:
+def _own_card(sheet: Sheet, own: Applied, values: list[Value | None], place: int | None) -> Card:
     at = None if place is None else min(place, len(own.parameters) - 1)
     values = values[: len(own.parameters)]
     if not values and len(own.parameters) == 1:
@@ -217,15 +252,16 @@ def _own_card(
     note = step.line.note if step is not None else ""
     assert own.definition is not None
     definition = f"{own.pattern} = {node_text(own.definition.expression)}"
-    return {
-        "key": "",
-        "name": own.name,
-        "summary": " · ".join(filter(None, (definition, note))),
-        "parameters": [
-            {"name": name, "here": number == at} for number, name in enumerate(own.parameters)
-        ],
-        "curve": curve and data_of(curve),
-    }
+    return Card(
+        key="",
+        name=own.name,
+        summary=" · ".join(filter(None, (definition, note))),
+        parameters=tuple(
+            CardParameter(name=name, here=number == at)
+            for number, name in enumerate(own.parameters)
+        ),
+        curve=curve,
+    )
 
 
 def _own_curve(sheet: Sheet, own: Applied, values: list[Value | None], place: int) -> Curve | None:

@@ -3,11 +3,9 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Any
 
 from flint import fmpq
 
-from engine.data import data_of
 from engine.errors import LineError
 from engine.forms.answer import write
 from engine.functions.catalogue import BY_NAME
@@ -84,11 +82,11 @@ def is_of(step: Step) -> bool:
     return any(isinstance(node, Call) and node.function in ROUNDERS for node in step.nodes)
 
 
-def shown(sheet: Sheet, step: Step, workings: Workings) -> list[dict[str, Any]]:
+def shown(sheet: Sheet, step: Step, workings: Workings) -> list[NumberLine]:
     """The number lines of the roundings in a statement, as their pictures get them."""
     calls = [node for node in step.nodes if isinstance(node, Call) and node.args]
     lines = (_of_call(node, workings) for node in calls if node.function in ROUNDERS)
-    return [data_of(line) for line in lines if line is not None]
+    return [line for line in lines if line is not None]
 
 
 def _of_call(node: Call, workings: Workings) -> NumberLine | None:

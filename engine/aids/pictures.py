@@ -6,24 +6,23 @@ the same name in ``pictures/``, which draws that, and a row of :data:`PICTURES`.
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
-from typing import Any
 
 from engine.aids import bits, boxes, dial, number_line
 from engine.reading.plain import statement_text
 from engine.sheet.line import Line, Step
 from engine.sheet.sheet import Sheet
-from engine.sheet.workings import Workings
+from engine.sheet.workings import Workings, WorkStep
 
-Shown = Callable[[Sheet, Step, Workings], list[dict[str, Any]]]
-"""Gives what the pictures of one kind show, as plain data."""
+Shown = Callable[[Sheet, Step, Workings], Sequence[object]]
+"""Gives what the pictures of one kind show: records, which the drawer of the kind knows."""
 
 
 @dataclass(frozen=True, slots=True)
 class Picture:
     """``is_of`` tells without much work whether a statement may have it; ``shown`` gives
-    one piece of data for each that there is.  One that ``is_apart`` is opened by itself,
+    one record for each that there is.  One that ``is_apart`` is opened by itself,
     since it can be moved; the others stand in the workings, under a ``title`` where they
     are folded."""
 
@@ -49,37 +48,71 @@ def pictures_of(step: Step) -> tuple[str, ...]:
     return tuple(name for name, picture in PICTURES.items() if picture.is_of(step))
 
 
-def shown_in(sheet: Sheet, line: Line, name: str) -> list[dict[str, Any]]:
-    """What the pictures of that name show of a line, statement by statement: the reading
-    of the statement, and the data to draw."""
-    picture = PICTURES[name]
-    return [
-        {"name": name, "title": picture.title, "reading": reading, "data": data}
-        for step, workings, reading in _statements(sheet, line)
-        if picture.is_of(step)
-        for data in picture.shown(sheet, step, workings)
-    ]
+@dataclass(frozen=True, slots=True)
+class Pictured:
+    """What the picture of that ``name`` shows; ``reading`` is the statement that it is of,
+    where it is of one."""
+
+    name: str
+    title: str
+    reading: str
+    shown: object
 
 
-def workings_of(sheet: Sheet, line: Line) -> list[dict[str, Any]]:
-    """The workings of a line: for each statement its reading, its steps, and the pictures
-    that stand among them."""
+@dataclass(frozen=True, slots=True)
+class StatementWorkings:
+    """A statement's reading, its steps, and the pictures that stand among them."""
+
+    reading: str
+    steps: list[WorkStep]
+    pictures: list[Pictured]
+
+
+def pictured(name: str, shown: object, reading: str = "") -> Pictured:
+    """A record with the picture that it is for."""
+    return Pictured(name, PICTURES[name].title, reading, shown)
+
+
+def shown_in(sheet: Sheet, line: Line, name: str) -> list[Pictured]:
+    """What the pictures of that name show of a line, statement by statement."""
+    return [one for found in _statements(sheet, line) for one in _of_statement(sheet, found, name)]
+
+
+def workings_of(sheet: Sheet, line: Line) -> list[StatementWorkings]:
+    """The workings of a line, statement by statement."""
     return [
-        {
-            "reading": reading,
-            "steps": [work.for_page() for work in workings.steps()],
-            "pictures": [
-                {"name": name, "title": picture.title, "data": data}
-                for name, picture in PICTURES.items()
-                if not picture.is_apart and picture.is_of(step)
-                for data in picture.shown(sheet, step, workings)
+        StatementWorkings(
+            found.reading,
+            found.workings.steps(),
+            [
+                one
+                for name in PICTURES
+                if name not in APART
+                for one in _of_statement(sheet, found, name)
             ],
-        }
-        for step, workings, reading in _statements(sheet, line)
+        )
+        for found in _statements(sheet, line)
     ]
 
 
-def _statements(sheet: Sheet, line: Line) -> list[tuple[Step, Workings, str]]:
+@dataclass(frozen=True, slots=True)
+class _Statement:
+    step: Step
+    workings: Workings
+    reading: str
+
+
+def _of_statement(sheet: Sheet, found: _Statement, name: str) -> Iterator[Pictured]:
+    picture = PICTURES[name]
+    if picture.is_of(found.step):
+        for shown in picture.shown(sheet, found.step, found.workings):
+            yield pictured(name, shown, found.reading)
+
+
+def _statements(sheet: Sheet, line: Line) -> list[_Statement]:
     steps = [step for step in line.steps if step.statement is not None and step.error is None]
-    readings = (statement_text(step.statement) for step in steps if step.statement is not None)
-    return list(zip(steps, sheet.traced(line), readings, strict=False))
+    return [
+        _Statement(step, workings, statement_text(step.statement))
+        for step, workings in zip(steps, sheet.traced(line), strict=False)
+        if step.statement is not None
+    ]

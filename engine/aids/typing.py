@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from typing import Any
+from dataclasses import dataclass, replace
 
-from engine.aids.completion import complete
-from engine.aids.hint import hint_at
-from engine.mends import Notice
+from engine.aids.completion import Completion, complete
+from engine.aids.hint import Card, hint_at
+from engine.data import data_of
+from engine.mends import Notice, Span
 from engine.reading.caret import at_caret
 from engine.reading.mathml import statement_mathml
 from engine.reading.rows import lines_in
@@ -14,11 +15,24 @@ from engine.reading.tree import AnswerOf
 from engine.sheet.answering import answers_used
 from engine.sheet.outcome import OK, Outcome
 from engine.sheet.sheet import Sheet
-
-NOTHING_AROUND: dict[str, Any] = {"operands": [], "brackets": [], "parts": [], "hint": None}
+from engine.sheet.shown import ShownError, ShownOutcome
 
 MAX_READINGS = 12
 """Readings shown of several lines at once."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SoFar(ShownOutcome):
+    """The outcome of what is typed so far, its ``readings`` typeset, and what there is at
+    the caret: the places of the operands, of the matching brackets and of all parts of the
+    line, what the word may become, and the card."""
+
+    readings: tuple[str, ...] = ()
+    operands: tuple[Span, ...] = ()
+    brackets: tuple[Span, ...] = ()
+    parts: tuple[Span, ...] = ()
+    completions: tuple[Completion, ...] = ()
+    hint: Card | None = None
 
 
 def typed_so_far(
@@ -28,7 +42,7 @@ def typed_so_far(
     number: int | None = None,
     place: float | None = None,
     caret: int | None = None,
-) -> dict[str, Any]:
+) -> SoFar:
     """The outcome of the line so far, with what there is around the ``caret``.  Where
     only brackets are open it is answered as if they were closed.
 
@@ -38,40 +52,46 @@ def typed_so_far(
     if len(lines) > 1:
         return _several(sheet, text, lines)
     typed = sheet.typed(text, last, number, place)
-    page = typed.for_page()
-    page["completions"] = [] if caret is None else complete(sheet, text, caret)
-    if page["completions"]:
-        page["notices"] = [n for n in page["notices"] if n["code"] != "not-known-yet"]
-        if _is_about_name_at(page["error"], caret):
-            page["error"] = None
+    completions = () if caret is None else tuple(complete(sheet, text, caret))
+    shown = typed.shown()
+    if completions:
+        shown = _without_its_name(shown, caret)
     if typed.tree is None:
-        return page | {"readings": [], **NOTHING_AROUND}
+        return SoFar(**data_of(shown), completions=completions)
     nodes = typed.line.nodes
     company = at_caret(typed.tree, nodes, caret)
     numbers = {node.number for node in nodes if isinstance(node, AnswerOf)}
     answers = answers_used(sheet, numbers, last)
-    readings = [
-        statement_mathml(statement, company.operands, answers)
-        for statement in typed.tree.statements
-    ]
-    return page | {
-        "readings": readings,
-        "operands": list(company.operand_spans),
-        "brackets": list(company.brackets),
-        "parts": list(company.parts),
-        "hint": None if caret is None else hint_at(sheet, typed, caret),
-    }
+    return SoFar(
+        **data_of(shown),
+        readings=tuple(
+            statement_mathml(statement, company.operands, answers)
+            for statement in typed.tree.statements
+        ),
+        operands=tuple(company.operand_spans),
+        brackets=tuple(company.brackets),
+        parts=tuple(company.parts),
+        completions=completions,
+        hint=None if caret is None else hint_at(sheet, typed, caret),
+    )
 
 
-def _is_about_name_at(error: dict[str, Any] | None, caret: int | None) -> bool:
-    """Whether the error is that of a name which may still be on its way."""
-    return error is not None and error["code"] == "unknown-name" and error["end"] == caret
+def _without_its_name(shown: ShownOutcome, caret: int | None) -> ShownOutcome:
+    """The same without what is said of the name before the ``caret``, which is still on its
+    way."""
+    is_about_it = _is_about_name_at(shown.error, caret)
+    notices = tuple(one for one in shown.notices if one.code != "not-known-yet")
+    return replace(shown, notices=notices, error=None if is_about_it else shown.error)
 
 
-def _several(sheet: Sheet, text: str, lines: list[str]) -> dict[str, Any]:
+def _is_about_name_at(error: ShownError | None, caret: int | None) -> bool:
+    return error is not None and error.code == "unknown-name" and error.end == caret
+
+
+def _several(sheet: Sheet, text: str, lines: list[str]) -> SoFar:
     """What is shown of several lines: how they read, and that each will be kept."""
     said = f"These are {len(lines)} lines: Enter keeps them one after another."
-    page = Outcome(0, text, OK, notices=(Notice("several-lines", said),)).for_page()
+    shown = Outcome(0, text, OK, notices=(Notice("several-lines", said),)).shown()
     trees = (sheet.typed(line).tree for line in lines[:MAX_READINGS])
     readings = [
         statement_mathml(statement)
@@ -79,4 +99,4 @@ def _several(sheet: Sheet, text: str, lines: list[str]) -> dict[str, Any]:
         if tree is not None
         for statement in tree.statements
     ]
-    return page | {"completions": [], "readings": readings[:MAX_READINGS], **NOTHING_AROUND}
+    return SoFar(**data_of(shown), readings=tuple(readings[:MAX_READINGS]))

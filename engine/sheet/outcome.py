@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable
-from dataclasses import dataclass, field, replace
+from dataclasses import asdict, dataclass, field, replace
 from typing import Any
 
+from engine.data import data_of
 from engine.errors import Asks, LineError
 from engine.forms.written import Written
 from engine.limits import MAX_KEPT_ROWS, MAX_KEPT_TEXT, MAX_SET_READING
-from engine.mends import Mend, Notice, offers
+from engine.mends import Mend, Notice
 from engine.once import once
 from engine.reading.commands import KEPT
 from engine.reading.latex import statement_latex
@@ -17,6 +18,14 @@ from engine.reading.mathml import Answers, math, math_text, statement_mathml
 from engine.reading.plain import statement_text
 from engine.reading.tokens import split_note
 from engine.reading.tree import Statement
+from engine.sheet.shown import (
+    KeptAnswer,
+    KeptOutcome,
+    Question,
+    ShownAnswer,
+    ShownError,
+    ShownOutcome,
+)
 from engine.version import VERSION
 
 OK, ERROR, UNFINISHED, NOTE = "ok", "error", "unfinished", "note"
@@ -128,30 +137,31 @@ class Answer:
             "mathml": self.mathml,
         }
 
-    def for_preview(self) -> dict[str, Any]:
+    def shown(self) -> ShownAnswer:
         """The value, as it is shown beside a line that is being typed."""
-        return {
-            "name": self.name,
-            "kind": self.kind,
-            "sign": self.sign,
-            "text": self.head,
-            "value_mathml": self.value_mathml,
-        }
+        return ShownAnswer(
+            name=self.name,
+            kind=self.kind,
+            sign=self.sign,
+            text=self.head,
+            value_mathml=self.value_mathml,
+        )
 
-    def for_page(self) -> dict[str, Any]:
+    def kept(self) -> KeptAnswer:
         """As it is kept with its line."""
-        return self.for_preview() | {
-            "is_cut": self.written.is_longer_than(MAX_KEPT_TEXT),
-            "also": list(self.also),
-            "reading": self.reading,
-            "reading_mathml": self.reading_mathml,
-            "form": self.form,
-            "says_itself": self.says_itself,
-            "nearly": self.nearly,
-            "unit": self.unit,
-            "pictures": list(self.pictures),
-            "cells": self.cells(MAX_KEPT_ROWS),
-        }
+        return KeptAnswer(
+            **data_of(self.shown()),
+            is_cut=self.written.is_longer_than(MAX_KEPT_TEXT),
+            also=self.also,
+            reading=self.reading,
+            reading_mathml=self.reading_mathml,
+            form=self.form,
+            says_itself=self.says_itself,
+            nearly=self.nearly,
+            unit=self.unit,
+            pictures=self.pictures,
+            cells=self.cells(MAX_KEPT_ROWS),
+        )
 
 
 LATEX_SIGNS = {"=": "=", "≈": r"\approx", "→": r"\to"}
@@ -209,64 +219,51 @@ class Outcome:
 
     def as_dict(self) -> dict[str, Any]:
         """As ``--json`` prints it."""
-        return self._with([answer.as_dict() for answer in self.answers])
-
-    def for_page(self) -> dict[str, Any]:
-        """As :meth:`as_dict`, with what only the page needs."""
-        return self._with([answer.for_page() for answer in self.answers]) | {
-            "engine": VERSION,
-            "note": self.note,
-            "is_setting": self.is_setting,
-            "typed": split_note(self.input)[0].strip(),
-            "command": self.command,
-            "is_live": self.is_live,
-            "draws": [list(values) for values in self.draws],
-            "asks": self._asked(),
-        }
-
-    def _with(self, answers: list[dict[str, Any]]) -> dict[str, Any]:
+        shown = self.shown()
         return {
             "line": self.number,
             "input": self.input,
             "status": self.status,
             "quiet": self.quiet,
-            "answers": answers,
-            "notices": [notice.as_dict(self.input) for notice in self.notices],
-            "error": error_dict(self.error, self.input),
+            "answers": [answer.as_dict() for answer in self.answers],
+            "notices": [asdict(notice) for notice in shown.notices],
+            "error": shown.error and asdict(shown.error),
             "steps": [],
         }
 
-    def for_preview(self) -> dict[str, Any]:
+    def shown(self) -> ShownOutcome:
         """What is shown of it while it is typed: its readings are made beside it."""
+        return ShownOutcome(answers=tuple(one.shown() for one in self.answers), **self._said())
+
+    def kept(self) -> KeptOutcome:
+        """What is kept with its line."""
+        return KeptOutcome(
+            answers=tuple(answer.kept() for answer in self.answers),
+            **self._said(),
+            line=self.number,
+            quiet=self.quiet,
+            note=self.note,
+            typed=split_note(self.input)[0].strip(),
+            engine=VERSION,
+            is_setting=self.is_setting,
+            is_kept=self.is_kept,
+            is_live=self.is_live,
+            draws=self.draws,
+            asks=self._asked(),
+        )
+
+    def _said(self) -> dict[str, Any]:
+        """What is said in any case."""
         return {
             "input": self.input,
             "status": self.status,
-            "answers": [answer.for_preview() for answer in self.answers],
-            "notices": [notice.as_dict(self.input) for notice in self.notices],
-            "error": error_dict(self.error, self.input),
+            "notices": tuple(notice.shown(self.input) for notice in self.notices),
+            "error": self.error and ShownError.of(self.error, self.input),
             "command": self.command,
         }
 
-    def _asked(self) -> dict[str, Any] | None:
+    def _asked(self) -> Question | None:
         """The question that the line waits for a reply to."""
         if not isinstance(self.error, Asks):
             return None
-        return {
-            "question": self.error.question,
-            "taken": self.error.taken,
-            "said": self.error.said,
-        }
-
-
-def error_dict(error: LineError | None, line: str) -> dict[str, Any] | None:
-    """An error of a ``line`` as the page and ``--json`` give it."""
-    if error is None:
-        return None
-    start, end = error.span or (0, len(line))
-    return {
-        "code": error.code,
-        "text": error.text,
-        "start": start,
-        "end": end,
-        "mends": offers(error.mends, line),
-    }
+        return Question(self.error.question, self.error.taken, self.error.said)

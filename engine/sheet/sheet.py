@@ -7,8 +7,7 @@ for, and then only what it depends on, in the order of the lines.
 from __future__ import annotations
 
 from collections.abc import Iterable, Iterator, Sequence
-from dataclasses import dataclass
-from typing import Any
+from dataclasses import dataclass, replace
 
 from engine.errors import (
     Asks,
@@ -41,8 +40,9 @@ from engine.sheet.calculation import Calculation
 from engine.sheet.commanding import commanded
 from engine.sheet.dependence import Dependence
 from engine.sheet.line import Drawn, Line, NewLine, Step
-from engine.sheet.outcome import ERROR, NOTE, OK, UNFINISHED, Answer, Outcome, error_dict
+from engine.sheet.outcome import ERROR, NOTE, OK, UNFINISHED, Answer, Outcome
 from engine.sheet.settings import Settings, after
+from engine.sheet.shown import ShownError, ShownOutcome
 from engine.sheet.store import Store
 from engine.sheet.workings import Workings, WorkStep
 
@@ -72,14 +72,13 @@ class Typed:
         """How it reads; None where it cannot be read."""
         return self.line.tree
 
-    def for_page(self) -> dict[str, Any]:
-        """As :meth:`Outcome.for_preview`, with the error that it is not finished where it
-        is not."""
-        page = self.outcome.for_preview()
-        if self.line.missing is not None:
-            error = error_dict(self.line.missing, self.typed)
-            page |= {"input": self.typed, "status": UNFINISHED, "error": error}
-        return page
+    def shown(self) -> ShownOutcome:
+        """What is shown of it, with the error that it is not finished where it is not."""
+        shown = self.outcome.shown()
+        if self.line.missing is None:
+            return shown
+        error = ShownError.of(self.line.missing, self.typed)
+        return replace(shown, input=self.typed, status=UNFINISHED, error=error)
 
 
 class Sheet(Store):

@@ -64,10 +64,6 @@ class WorkStep:
         """As ``--json`` prints it."""
         return {"input": self.input, "done": self.done, "sign": self.sign, "text": self.text}
 
-    def for_page(self) -> dict[str, Any]:
-        """With what only the page needs."""
-        return self.as_dict() | {"spoken": self.spoken, "mathml": self.mathml}
-
 
 class Workings:
     """Makes the steps of one expression from its trace."""

@@ -22,7 +22,7 @@ def sheet():
 def keep(sheet, *texts, replies=()):
     for text in texts:
         kept = keeping.keep(sheet, text, uuid.uuid4(), replies=replies)
-        assert kept.line is not None, kept.outcome["error"]
+        assert kept.line is not None, kept.refused
 
 
 def answers(sheet):

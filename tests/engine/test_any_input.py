@@ -57,7 +57,7 @@ def test_every_line_has_an_answer_or_an_error_with_a_sentence(expression, form, 
     for line in filter(None, (*BEFORE, command)):
         sheet.answer(line)
     outcome = sheet.answer(expression + form)
-    outcome.for_page()
+    outcome.kept()
     if outcome.error is not None:
         assert outcome.error.text.endswith((".", "?"))
         start, end = outcome.error.span or (0, 0)
@@ -94,7 +94,7 @@ def test_fuzzed_lines_end_in_an_answer_or_a_sentence():
         sheet = Sheet()
         outcome = sheet.answer(line)
         assert outcome.status in ("ok", "error", "unfinished", "note"), line
-        outcome.for_page()
+        outcome.kept()
 
 
 def test_awkward_values_end_in_an_answer_or_a_sentence_wherever_they_stand():
@@ -104,7 +104,7 @@ def test_awkward_values_end_in_an_answer_or_a_sentence_wherever_they_stand():
         sheet = Sheet() if number % 50 == 0 else sheet
         outcome = sheet.answer(line)
         assert outcome.error or outcome.answers, line
-        outcome.for_page()
+        outcome.kept()
 
 
 @pytest.mark.parametrize(

@@ -3,6 +3,7 @@
 import pytest
 
 from engine import Sheet
+from engine.aids.hint import CardExample
 from engine.aids.typing import typed_so_far
 from tests.engine.answers import answer, error, mends, outcome
 
@@ -117,35 +118,35 @@ def test_a_line_that_goes_on_is_no_error(line):
 
 
 def test_an_unfinished_line_is_read_as_far_as_it_goes():
-    [reading] = typed_so_far(Sheet(), "sqrt(2 +")["readings"]
+    [reading] = typed_so_far(Sheet(), "sqrt(2 +").readings
     assert reading.startswith("<msqrt><mn>2</mn>")
     assert "□" in reading
 
 
 def test_the_operands_at_the_caret_and_the_parts_around_it_are_known():
     typed = typed_so_far(Sheet(), "(1+2)*3 - 4", caret=5)
-    assert typed["operands"] == [(0, 5), (6, 7)]
-    assert typed["readings"][0].count('class="bound"') == 2
-    assert {(1, 4), (0, 5), (0, 7), (0, 11)} <= set(typed["parts"])
-    assert typed_so_far(Sheet(), "(1+2)*3", caret=0)["brackets"] == [(0, 1), (4, 5)]
+    assert typed.operands == ((0, 5), (6, 7))
+    assert typed.readings[0].count('class="bound"') == 2
+    assert {(1, 4), (0, 5), (0, 7), (0, 11)} <= set(typed.parts)
+    assert typed_so_far(Sheet(), "(1+2)*3", caret=0).brackets == ((0, 1), (4, 5))
 
 
 def hint(text, caret=None):
     typed = typed_so_far(Sheet(), text, caret=len(text) if caret is None else caret)
-    return typed["hint"]
+    return typed.hint
 
 
 def test_the_hint_names_the_function_and_the_argument_at_the_caret():
     card = hint("2 + log(81, ")
-    assert card["name"] == "log"
-    assert [parameter["here"] for parameter in card["parameters"]] == [False, True]
-    assert card["examples"][0] == {"input": "log(81, 3)", "answer": "= 4"}
+    assert card.name == "log"
+    assert [parameter.here for parameter in card.parameters] == [False, True]
+    assert card.examples[0] == CardExample("log(81, 3)", "= 4")
     inner = hint("root(sqrt(2), 3)", caret=11)
-    assert inner["name"] == "sqrt"
-    assert hint("root(sqrt(2), 3)", caret=15)["parameters"][1]["here"]
-    assert not any(parameter["here"] for parameter in hint("sin")["parameters"])
-    assert hint("asinh(")["name"] == "arsinh"
-    assert "circumference" in hint("2 pi")["summary"]
+    assert inner.name == "sqrt"
+    assert hint("root(sqrt(2), 3)", caret=15).parameters[1].here
+    assert not any(parameter.here for parameter in hint("sin").parameters)
+    assert hint("asinh(").name == "arsinh"
+    assert "circumference" in hint("2 pi").summary
     assert hint("x + 2") is None
     assert hint("sin(1) + 2") is None
 

@@ -115,7 +115,7 @@ def names(text, *lines):
     sheet = Sheet()
     for line in lines:
         sheet.answer(line)
-    return [found["insert"] for found in complete(sheet, text, len(text))]
+    return [found.insert for found in complete(sheet, text, len(text))]
 
 
 def test_completion_by_beginning_own_names_first():
@@ -161,53 +161,53 @@ def hint(text, *lines):
     sheet = Sheet()
     for line in lines:
         sheet.answer(line)
-    return typed_so_far(sheet, text, caret=len(text))["hint"]
+    return typed_so_far(sheet, text, caret=len(text)).hint
 
 
 def test_a_name_that_can_be_completed_is_no_error_while_it_is_typed():
-    assert typed_so_far(Sheet(), "2*sq", caret=4)["error"] is None
-    assert typed_so_far(Sheet(), "2*sq", caret=1)["error"]["code"] == "unknown-name"
-    assert typed_so_far(Sheet(), "2*qzx", caret=5)["error"]["code"] == "unknown-name"
-    assert typed_so_far(Sheet(), "qzx + sq", caret=8)["error"]["code"] == "unknown-name"
+    assert typed_so_far(Sheet(), "2*sq", caret=4).error is None
+    assert typed_so_far(Sheet(), "2*sq", caret=1).error.code == "unknown-name"
+    assert typed_so_far(Sheet(), "2*qzx", caret=5).error.code == "unknown-name"
+    assert typed_so_far(Sheet(), "qzx + sq", caret=8).error.code == "unknown-name"
 
 
 def test_several_pasted_lines_are_read_each_by_itself():
     page = typed_so_far(Sheet(), "a = 1\nb = 2*a\n3 +* 4\nsqrt(b)", caret=3)
-    assert "4 lines" in page["notices"][0]["text"]
-    assert len(page["readings"]) == 3  # the third has none
-    assert page["completions"] == []
+    assert "4 lines" in page.notices[0].text
+    assert len(page.readings) == 3  # the third has none
+    assert page.completions == ()
     many = typed_so_far(Sheet(), "\n".join(f"x{n} = {n}" for n in range(500)))
-    assert len(many["readings"]) == 12
-    assert "500 lines" in many["notices"][0]["text"]
+    assert len(many.readings) == 12
+    assert "500 lines" in many.notices[0].text
 
 
 def test_the_card_marks_the_argument_and_its_place_on_the_curve():
     card = hint("1 + log(81, 3")
-    assert [parameter["here"] for parameter in card["parameters"]] == [False, True]
-    assert card["curve"]["mark"] == (3.0, 4.0)
-    assert hint("sin(0.5")["curve"]["mark"][1] == pytest.approx(0.479425538)
-    assert hint("sin(")["curve"]["mark"] is None
+    assert [parameter.here for parameter in card.parameters] == [False, True]
+    assert card.curve.mark == (3.0, 4.0)
+    assert hint("sin(0.5").curve.mark[1] == pytest.approx(0.479425538)
+    assert hint("sin(").curve.mark is None
 
 
 def test_an_argument_is_not_marked_on_the_curve_along_another():
-    assert hint("bessel_j(3")["curve"]["mark"] is None
-    assert hint("bessel_j(0, 1")["curve"]["mark"][0] == 1.0
+    assert hint("bessel_j(3").curve.mark is None
+    assert hint("bessel_j(0, 1").curve.mark[0] == 1.0
 
 
 def test_the_card_of_a_function_of_ones_own_has_a_curve_too():
     card = hint("f(2, 3", "f(x, y) = x^2 + y")
-    assert card["summary"] == "f(x, y) = x^2 + y"
-    assert card["curve"]["mark"] == (3.0, 7.0)
-    assert hint("g(2", "g(x) = 1/0 + h(x)")["curve"] is not None
+    assert card.summary == "f(x, y) = x^2 + y"
+    assert card.curve.mark == (3.0, 7.0)
+    assert hint("g(2", "g(x) = 1/0 + h(x)").curve is not None
 
 
 def test_the_number_line_of_a_tie():
-    line = hint("round(6.5")["number_line"]
-    assert (line["below"], line["above"], line["is_tie"]) == ("6", "7", True)
-    assert line["sent"] == {"round": -1, "floor": -1, "ceil": 1, "trunc": -1}
-    places = hint("round(2.345, 2")["number_line"]
-    assert (places["below"], places["above"]) == ("2.34", "2.35")
-    assert hint("ceil(3")["number_line"]["sent"]["ceil"] == 0
+    line = hint("round(6.5").number_line
+    assert (line.below, line.above, line.is_tie) == ("6", "7", True)
+    assert line.sent == {"round": -1, "floor": -1, "ceil": 1, "trunc": -1}
+    places = hint("round(2.345, 2").number_line
+    assert (places.below, places.above) == ("2.34", "2.35")
+    assert hint("ceil(3").number_line.sent["ceil"] == 0
 
 
 DRAWN = [function.name for function in FUNCTIONS if can_be_drawn(function)]
@@ -247,15 +247,15 @@ def test_a_pole_parts_the_curve():
 
 def test_the_dial_in_all_units_with_exact_values():
     shown = dial_of(angle_from("120", "deg"))
-    units = {unit["name"]: unit["text"] for unit in shown["units"]}
+    units = {unit.name: unit.text for unit in shown.units}
     assert units["rad"] == "(2 pi/3) rad"
     assert units["turn"].startswith("0.333")
     assert units["dms"] == "120°0′0″"
-    values = {value["name"]: value["text"] for value in shown["values"]}
+    values = {value.name: value.text for value in shown.values}
     assert values["cos"] == "-0.5"
-    assert shown["quadrant"] == "in the second quadrant"
-    assert dial_of(angle_from("90", "deg"))["tan"] is None
-    assert dial_of(angle_from("-90", "deg"))["quadrant"] == "straight down"
+    assert shown.quadrant == "in the second quadrant"
+    assert dial_of(angle_from("90", "deg")).tan is None
+    assert dial_of(angle_from("-90", "deg")).quadrant == "straight down"
 
 
 def dial_in(*lines):
@@ -263,18 +263,18 @@ def dial_in(*lines):
     for line in lines:
         sheet.answer(line)
     shown = shown_in(sheet, sheet.lines[-1], "dial")
-    return shown[-1]["data"] if shown else None
+    return shown[-1].shown if shown else None
 
 
 def test_the_dial_of_a_line():
     shown = dial_in("arctan(-1, -1)")
-    assert shown["dial"]["quadrant"] == "in the third quadrant"
-    point = shown["point"]
-    assert (point["x"], point["y"], point["quotient"]) == (-1.0, -1.0, "45°")
+    assert shown.quadrant == "in the third quadrant"
+    point = shown.point
+    assert (point.x, point.y, point.quotient) == (-1.0, -1.0, "45°")
     shown = dial_in("2 + sin(30°)^2")
-    assert shown["dial"]["degrees"] == pytest.approx(30)
-    assert shown["point"] is None
-    assert dial_in("/angle deg", "cos(60)")["dial"]["degrees"] == pytest.approx(60)
+    assert shown.degrees == pytest.approx(30)
+    assert shown.point is None
+    assert dial_in("/angle deg", "cos(60)").degrees == pytest.approx(60)
     assert dial_in("2 + 2") is None
 
 
@@ -296,18 +296,18 @@ def test_every_line_with_an_angle_has_a_dial_and_no_other(line, degrees):
     sheet.answer("t = 45°")
     result = sheet.answer(line)
     assert ("dial" in result.answers[0].pictures) == (degrees is not None)
-    shown = [one["data"]["dial"]["degrees"] for one in shown_in(sheet, sheet.lines[-1], "dial")]
+    shown = [one.shown.degrees for one in shown_in(sheet, sheet.lines[-1], "dial")]
     assert shown == ([] if degrees is None else [degrees])
 
 
 def test_number_lines_stand_in_the_workings_of_a_kept_line():
     sheet = Sheet()
     sheet.answer("2*round(7.5) + floor(1 - 3.2)")
-    shown = [one["data"] for one in shown_in(sheet, sheet.lines[0], "number_line")]
-    lines = {line["here"]: line for line in shown}
+    shown = [one.shown for one in shown_in(sheet, sheet.lines[0], "number_line")]
+    lines = {line.here: line for line in shown}
     rounded = lines["round"]
-    assert (rounded["below"], rounded["above"], rounded["sent"]["round"]) == ("7", "8", 1)
-    assert (lines["floor"]["below"], lines["floor"]["above"]) == ("-3", "-2")
+    assert (rounded.below, rounded.above, rounded.sent["round"]) == ("7", "8", 1)
+    assert (lines["floor"].below, lines["floor"].above) == ("-3", "-2")
 
 
 def test_what_has_no_number_line_has_none():
@@ -317,74 +317,74 @@ def test_what_has_no_number_line_has_none():
 
 
 def test_the_card_of_a_constant_and_of_an_unknown_name():
-    assert hint("2*pi")["name"] == "pi"
+    assert hint("2*pi").name == "pi"
     assert hint("2*pii") is None
     assert hint("2 + 2") is None
 
 
 def test_the_card_of_a_quantity_is_its_value_and_goes_behind_the_call_around_it():
     lines = ("mass = 1/3  # water in the pot, kg", "e = 3")
-    assert hint("2*mass", *lines)["summary"] == "≈ 0.3333333333 · water in the pot, kg · line 1"
-    assert hint("sqrt(mass", *lines)["name"] == "sqrt"
-    assert hint("2*e", *lines)["summary"] == "= 3 · line 2"
-    assert hint("2*e", *lines, "/forget e")["summary"].startswith("Euler")
+    assert hint("2*mass", *lines).summary == "≈ 0.3333333333 · water in the pot, kg · line 1"
+    assert hint("sqrt(mass", *lines).name == "sqrt"
+    assert hint("2*e", *lines).summary == "= 3 · line 2"
+    assert hint("2*e", *lines, "/forget e").summary.startswith("Euler")
 
 
 def test_a_function_under_another_name_is_completed_and_has_its_card():
     lines = ("rootOf = sqrt", "twice(x) = 2*x")
     assert names("rootO", *lines) == ["rootOf()"]
-    assert hint("rootOf(4", *lines)["name"] == "sqrt"
-    assert hint("rootOf(4", *lines)["curve"]["mark"] == (4.0, 2.0)
-    assert hint("twice(4", *lines)["summary"] == "twice(x) = 2*x"
+    assert hint("rootOf(4", *lines).name == "sqrt"
+    assert hint("rootOf(4", *lines).curve.mark == (4.0, 2.0)
+    assert hint("twice(4", *lines).summary == "twice(x) = 2*x"
     noted = "cooled(t) = 18 + 78*exp(-t/25)  # after t minutes"
-    assert hint("cooled(30", noted)["summary"].endswith("exp(-t/25) · after t minutes")
+    assert hint("cooled(30", noted).summary.endswith("exp(-t/25) · after t minutes")
 
 
 def test_a_line_with_open_brackets_is_answered_as_if_they_were_closed():
     def typed(text):
         return typed_so_far(Sheet(), text, caret=len(text))
 
-    assert typed("2*(sqrt(49")["answers"][0]["text"] == "14"
-    assert typed("2*(sqrt(49")["error"]["code"] == "unfinished"
-    assert typed("sin(30")["notices"][0]["mends"][0]["input"] == "sin(30°)"
-    assert typed("sqrt(49  # and a note")["answers"][0]["text"] == "7"
-    assert typed("2*(sqrt(49 +")["answers"] == []
-    assert typed("binomial(9")["answers"] == []
+    assert typed("2*(sqrt(49").answers[0].text == "14"
+    assert typed("2*(sqrt(49").error.code == "unfinished"
+    assert typed("sin(30").notices[0].mends[0].input == "sin(30°)"
+    assert typed("sqrt(49  # and a note").answers[0].text == "7"
+    assert typed("2*(sqrt(49 +").answers == ()
+    assert typed("binomial(9").answers == ()
 
 
 def test_a_name_that_is_still_typed_is_not_remarked_on():
     def codes(text):
         page = typed_so_far(Sheet(), text, caret=len(text))
-        return [notice["code"] for notice in page["notices"]]
+        return [notice.code for notice in page.notices]
 
     assert codes("f(x) = x + gam") == []
     assert codes("f(x) = x + gam ") == ["not-known-yet"]
 
 
 def test_the_card_of_an_angle_says_in_which_unit_it_is_read():
-    assert hint("sin(0.5")["parameters"][0]["text"].endswith("is read in radians")
-    assert hint("sin(0.5", "/angle deg")["parameters"][0]["text"].endswith("is read in degrees")
+    assert hint("sin(0.5").parameters[0].text.endswith("is read in radians")
+    assert hint("sin(0.5", "/angle deg").parameters[0].text.endswith("is read in degrees")
 
 
 def test_the_card_of_a_list_argument_has_no_curve():
     card = hint("mean([1, 2")
-    assert card["name"] == "mean"
-    assert card["curve"] is None
-    assert hint("sqrt([4, 9")["curve"]["mark"] is None
+    assert card.name == "mean"
+    assert card.curve is None
+    assert hint("sqrt([4, 9").curve.mark is None
 
 
 def test_the_curve_of_an_angle_is_in_the_unit_of_the_sheet():
-    assert hint("sin(")["curve"]["right"] == pytest.approx(6.79, abs=0.1)
-    degrees = hint("sin(90", "/angle deg")["curve"]
-    assert degrees["right"] == pytest.approx(389, abs=2)
-    assert degrees["mark"] == (90.0, 1.0)
-    assert hint("sin(90°", "/angle deg")["curve"]["mark"] == (90.0, 1.0)
+    assert hint("sin(").curve.right == pytest.approx(6.79, abs=0.1)
+    degrees = hint("sin(90", "/angle deg").curve
+    assert degrees.right == pytest.approx(389, abs=2)
+    assert degrees.mark == (90.0, 1.0)
+    assert hint("sin(90°", "/angle deg").curve.mark == (90.0, 1.0)
 
 
 def test_a_far_argument_widens_the_curve_but_dots_stay_countable():
-    assert hint("exp(40")["curve"]["right"] > 40
-    assert hint("sqrt(1000")["curve"]["mark"][0] == 1000
-    assert len(hint("factorial(1000")["curve"]["pieces"]) < 100
+    assert hint("exp(40").curve.right > 40
+    assert hint("sqrt(1000").curve.mark[0] == 1000
+    assert len(hint("factorial(1000").curve.pieces) < 100
 
 
 def test_the_entries_as_plain_text():

@@ -55,28 +55,28 @@ def test_the_mark_of_the_argument_at_hand_is_on_the_curve_and_in_the_picture(nam
 
 
 def shown_number(value) -> float:
-    return float(value["text"].rstrip("°").partition(" ")[0])
+    return float(value.text.rstrip("°").partition(" ")[0])
 
 
 @pytest.mark.parametrize("degrees", range(-360, 361, 7))
 def test_the_dial_shows_sine_cosine_and_tangent_of_every_angle(degrees):
     shown = dial_of(angle_from(str(degrees), "deg"))
-    values = {value["name"]: value for value in shown["values"]}
+    values = {value.name: value for value in shown.values}
     with mpmath.workdps(60):
         angle = mpmath.radians(degrees)
         for name, reference in (("sin", mpmath.sin), ("cos", mpmath.cos), ("tan", mpmath.tan)):
             expected = reference(angle)
             if abs(expected) < mpmath.mpf(10) ** -50:
-                assert values[name]["text"] == "0"
+                assert values[name].text == "0"
             elif abs(expected) > mpmath.mpf(10) ** 50:
-                assert values[name]["text"] == "undefined"
+                assert values[name].text == "undefined"
             else:
                 assert shown_number(values[name]) == float(rounded(expected, 10))
 
 
 @pytest.mark.parametrize("degrees", range(-360, 361, 24))
 def test_the_dial_shows_the_angle_in_every_unit(degrees):
-    units = {unit["name"]: unit for unit in dial_of(angle_from(str(degrees), "deg"))["units"]}
+    units = {unit.name: unit for unit in dial_of(angle_from(str(degrees), "deg")).units}
     assert shown_number(units["deg"]) == degrees
     # ISO 80000-3: a gon is a four-hundredth, a degree a three-hundred-and-sixtieth of a turn
     assert shown_number(units["gon"]) == pytest.approx(degrees / 0.9, rel=1e-9)
@@ -93,7 +93,7 @@ def test_the_dial_shows_the_angle_in_every_unit(degrees):
     ],
 )  # fmt: skip
 def test_the_dial_names_the_quadrant(degrees, said):
-    quadrant = dial_of(angle_from(str(degrees), "deg"))["quadrant"]
+    quadrant = dial_of(angle_from(str(degrees), "deg")).quadrant
     assert said in quadrant
 
 

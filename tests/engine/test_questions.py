@@ -4,6 +4,7 @@ import pytest
 
 from engine import Sheet
 from engine.errors import Asks
+from engine.sheet.shown import Question
 
 
 def asked(text, *replies):
@@ -15,7 +16,7 @@ def test_a_line_that_asks_waits_and_is_not_kept():
     waiting = sheet.answer('T = ask("How warm?") + 1')
     assert waiting.status == "unfinished"
     assert isinstance(waiting.error, Asks)
-    assert waiting.for_page()["asks"] == {"question": "How warm?", "taken": 0, "said": ""}
+    assert waiting.kept().asks == Question("How warm?", 0, "")
     assert sheet.answer("T").error.code == "unknown-name"
 
 

@@ -47,7 +47,7 @@ def offered(outcome: Outcome) -> list[str]:
     """The lines that its error and its notices offer."""
     found = list(outcome.error.mends) if outcome.error is not None else []
     found += [mend for notice in outcome.notices for mend in notice.mends]
-    return [one["input"] for one in offers(tuple(found), outcome.input)]
+    return [one.input for one in offers(tuple(found), outcome.input)]
 
 
 @pytest.mark.parametrize(("kind", "typed", "expected"), ROWS)

@@ -40,8 +40,8 @@ def state(sheet="a", revision=0, lines=None, since=0):
 
 def test_an_answer_comes_through_the_fence(evaluators):
     outcome = evaluators.work(state(), answer_job("6+3/6+3"), no_lines)
-    assert outcome["answers"][0]["text"] == "9.5"
-    assert outcome["answers"][0]["reading_mathml"]
+    assert outcome.answers[0].text == "9.5"
+    assert outcome.answers[0].reading_mathml
 
 
 def test_an_evaluator_that_lacks_lines_gets_them(evaluators):
@@ -54,14 +54,14 @@ def test_an_evaluator_that_lacks_lines_gets_them(evaluators):
     job = answer_job("x + y + @", number=3, last=2)
     for _ in range(2):
         outcome = evaluators.work(state("b", 2), job, lines_since)
-        assert outcome["answers"][0]["text"] == "62"
+        assert outcome.answers[0].text == "62"
     assert sent == [0]
 
 
 def test_a_worker_says_how_far_behind_it_is():
     assert worker.work(state("c", 3), answer_job("1")) == Behind(0)
     lines = (SheetLine(1, "x = 5", None),)
-    assert worker.work(state("c", 3, lines), answer_job("x", number=2))["answers"][0]["text"] == "5"
+    assert worker.work(state("c", 3, lines), answer_job("x", number=2)).answers[0].text == "5"
     assert worker.work(state("c", 4), answer_job("x")) == Behind(3)
 
 
@@ -69,9 +69,9 @@ def test_slow_python_is_interrupted_and_the_sheet_stays(evaluators):
     lines = tuple(SheetLine(n, f"x_{n} = sqrt({n})", None) for n in range(1, 1500))
     slow = "+".join(f"x_{n}" for n in range(1, 1000))
     outcome = evaluators.work(state("d", 1), answer_job(slow, 0.02), lambda revision: lines)
-    assert outcome["error"]["code"] == "too-slow"
+    assert outcome.error.code == "too-slow"
     outcome = evaluators.work(state("d", 1), answer_job("x_4*1"), lambda revision: lines)
-    assert outcome["answers"][0]["text"] == "2"
+    assert outcome.answers[0].text == "2"
 
 
 def test_what_cannot_be_interrupted_is_ended_while_others_go_on(evaluators):
@@ -88,14 +88,14 @@ def test_what_cannot_be_interrupted_is_ended_while_others_go_on(evaluators):
         thread.start()
         for sheet in ("e", "f", "g", "h"):
             outcome = evaluators.work(state(sheet), answer_job("1+1"), no_lines)
-            assert outcome["answers"][0]["text"] == "2"
+            assert outcome.answers[0].text == "2"
         thread.join()
     assert ended.is_set()
     stuck.stop()
     evaluators.evaluators[0].child = Child("fence.worker:work")
     for sheet in ("e", "f", "g", "h"):
         outcome = evaluators.work(state(sheet), answer_job("1+1"), no_lines)
-        assert outcome["answers"][0]["text"] == "2"
+        assert outcome.answers[0].text == "2"
 
 
 def test_too_much_memory_is_an_error_and_the_next_line_is_answered():
@@ -137,7 +137,7 @@ def test_all_evaluators_are_ended_or_stopped_and_the_next_line_is_answered(evalu
             os.kill(evaluator.child.pid, how)
         for sheet in ("m", "n", "o", "p"):
             outcome = evaluators.work(state(sheet), answer_job("20+1"), no_lines)
-            assert outcome["answers"][0]["text"] == "21"
+            assert outcome.answers[0].text == "21"
 
 
 def test_one_that_is_ended_while_it_gets_its_lines_gets_them_all():
@@ -153,7 +153,7 @@ def test_one_that_is_ended_while_it_gets_its_lines_gets_them_all():
 
     pool.work(state("e", 1), answer_job("x", number=2), lines_since)
     outcome = pool.work(state("e", 2), answer_job("x + y", number=3), lines_since)
-    assert (outcome["answers"][0]["text"], asked) == ("41", [0, 1, 0])
+    assert (outcome.answers[0].text, asked) == ("41", [0, 1, 0])
     pool.stop()
 
 
@@ -166,28 +166,28 @@ def test_no_wait_is_without_end(evaluators, monkeypatch):
 def test_an_evaluator_that_fails_gives_an_error_and_goes_on(evaluators):
     broken = Answer(seconds=1.0, number="no number", text="1", last="no number")
     outcome = evaluators.work(state("j"), broken, no_lines)
-    assert outcome["error"]["code"] == "unforeseen"
-    assert evaluators.work(state("j"), answer_job("2*3"), no_lines)["answers"][0]["text"] == "6"
+    assert outcome.error.code == "unforeseen"
+    assert evaluators.work(state("j"), answer_job("2*3"), no_lines).answers[0].text == "6"
 
 
 def test_changed_and_deleted_lines_reach_an_evaluator_that_has_the_sheet(evaluators):
     first = (SheetLine(1, "a = 1", None, 1.0), SheetLine(2, "b = a + 1", 1, 2.0))
     job = answer_job("b*10", number=9)
     outcome = evaluators.work(state("k", 2), job, lambda revision: first)
-    assert outcome["answers"][0]["text"] == "20"
+    assert outcome.answers[0].text == "20"
     mended = (SheetLine(1, "a = 5", None, 1.0),)
     outcome = evaluators.work(state("k", 3), job, lambda revision: mended)
-    assert outcome["answers"][0]["text"] == "60"
+    assert outcome.answers[0].text == "60"
     gone = (SheetLine(2, "b = a + 1", 1, 2.0, True),)
     outcome = evaluators.work(state("k", 4), job, lambda revision: gone)
-    assert outcome["error"]["code"] == "unknown-name"
+    assert outcome.error.code == "unknown-name"
 
 
 def test_settings_are_those_of_the_request(evaluators):
     from engine.reading.forms import Form
 
     narrow = State("l", 0, Settings(form=Form(digits=3)), MOMENT)
-    assert evaluators.work(narrow, answer_job("2/3"), no_lines)["answers"][0]["text"] == "0.667"
-    assert evaluators.work(state("l"), answer_job("2/3"), no_lines)["answers"][0]["text"] == (
+    assert evaluators.work(narrow, answer_job("2/3"), no_lines).answers[0].text == "0.667"
+    assert evaluators.work(state("l"), answer_job("2/3"), no_lines).answers[0].text == (
         "0.6666666667"
     )

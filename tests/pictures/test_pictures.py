@@ -3,13 +3,18 @@
 import math
 import struct
 import xml.etree.ElementTree as ET
+from dataclasses import replace
 
 import pytest
 
 from engine import Sheet
+from engine.aids.bits import Binary64
 from engine.aids.boxes import box_of
-from engine.aids.dial import angle_from, dial_of
+from engine.aids.curve import Curve
+from engine.aids.dial import Point, angle_from, dial_of
+from engine.aids.number_line import NumberLine
 from engine.numbers.binary64 import Bits
+from engine.sheet.quantities import Quantity
 from pictures import bits, boxes, curve, dependence, dial, number_line
 
 
@@ -20,6 +25,27 @@ def boxed(line):
     return box_of(workings)
 
 
+def quantity(name, *uses):
+    return Quantity(
+        name=name,
+        name_mathml="",
+        line=1,
+        is_found=bool(uses),
+        is_drawn=False,
+        sign="=",
+        text="1",
+        value_mathml="",
+        body="1",
+        description="",
+        state="stored",
+        covers=False,
+        reason="",
+        uses=uses,
+        used_by=(),
+        parameters=None,
+    )
+
+
 def texts_of(svg):
     return [element.text for element in ET.fromstring(svg).iter("text")]
 
@@ -27,7 +53,7 @@ def texts_of(svg):
 def test_nested_boxes_with_their_values():
     box = boxed("6+3/6+3")
     assert box.size == (3, 3)
-    svg = boxes.draw(box.as_dict())
+    svg = boxes.draw(box)
     assert [text for text in texts_of(svg) if text[0] in "=≈"] == ["= 0.5", "= 6.5", "= 9.5"]
     inner, outer = sorted(
         (float(r.get("width")), float(r.get("x"))) for r in ET.fromstring(svg).iter("rect")
@@ -43,12 +69,7 @@ def test_no_picture_where_there_is_nothing_or_too_much_to_draw():
 
 
 def test_what_was_typed_is_escaped():
-    svg = dependence.draw(
-        [
-            {"name": "a<b>&", "uses": [], "state": "stored"},
-            {"name": "c", "uses": ["a<b>&"], "state": "live"},
-        ]
-    )
+    svg = dependence.draw([quantity("a<b>&"), quantity("c", "a<b>&")])
     assert "a<b>&" in texts_of(svg)
 
 
@@ -60,27 +81,28 @@ def test_bits_are_those_of_ieee_754(number):
     assert struct.unpack(">d", int(coded, 2).to_bytes(8, "big"))[0] == number
     assert (len(found.sign), len(found.exponent), len(found.fraction)) == (1, 11, 52)
     svg = bits.draw(
-        {
-            "number": "n",
-            "sign": found.sign,
-            "exponent": found.exponent,
-            "fraction": found.fraction,
-            "power": 0,
-            "below": "b",
-            "above": "a",
-            "distance": "0",
-        }
+        Binary64(
+            number="n",
+            sign=found.sign,
+            exponent=found.exponent,
+            fraction=found.fraction,
+            power=0,
+            below="b",
+            above="a",
+            distance="0",
+            exact="n",
+        )
     )
     assert len(list(ET.fromstring(svg).iter("rect"))) == 64
 
 
 def test_dependence_puts_each_below_what_it_uses():
     quantities = [
-        {"name": "t", "uses": ["Q"], "state": "stored"},
-        {"name": "Q", "uses": ["m", "c"], "state": "out-of-date"},
-        {"name": "m", "uses": [], "state": "stored"},
-        {"name": "c", "uses": [], "state": "stored"},
-        {"name": "alone", "uses": [], "state": "stored"},
+        quantity("t", "Q"),
+        quantity("Q", "m", "c"),
+        quantity("m"),
+        quantity("c"),
+        quantity("alone"),
     ]
     root = ET.fromstring(dependence.draw(quantities))
     heights = {text.text: float(text.get("y")) for text in root.iter("text")}
@@ -91,21 +113,25 @@ def test_dependence_puts_each_below_what_it_uses():
 
 
 def test_no_dependence_or_too_much_of_it_is_not_drawn():
-    assert dependence.draw([{"name": "a", "uses": [], "state": "stored"}]) == ""
-    many = [{"name": f"x{n}", "uses": ["x0"], "state": "stored"} for n in range(1, 40)]
-    assert dependence.draw([{"name": "x0", "uses": [], "state": "stored"}, *many]) == ""
+    assert dependence.draw([quantity("a")]) == ""
+    many = [quantity(f"x{n}", "x0") for n in range(1, 40)]
+    assert dependence.draw([quantity("x0"), *many]) == ""
     circle = [
-        {"name": "a", "uses": ["b"], "state": "live"},
-        {"name": "b", "uses": ["a"], "state": "live"},
+        quantity("a", "b"),
+        quantity("b", "a"),
     ]
     assert dependence.draw(circle)
 
 
-CURVE = {
-    "left": -1.0, "right": 4.0, "low": -2.0, "high": 2.0, "is_dots": False, "unit": "",
-    "poles": (1.5,),
-    "pieces": (((0.0, 0.0), (1.0, 1.0)), ((2.0, -1.0), (4.0, 0.5))), "mark": (1.0, 1.0),
-}  # fmt: skip
+CURVE = Curve(
+    left=-1.0,
+    right=4.0,
+    low=-2.0,
+    high=2.0,
+    pieces=(((0.0, 0.0), (1.0, 1.0)), ((2.0, -1.0), (4.0, 0.5))),
+    poles=(1.5,),
+    mark=(1.0, 1.0),
+)
 
 
 def test_a_curve_has_its_pieces_its_mark_and_its_scale():
@@ -117,22 +143,20 @@ def test_a_curve_has_its_pieces_its_mark_and_its_scale():
     assert "marked at 1" in root.get("aria-label")
     assert "with poles near 1.5" in root.get("aria-label")
     assert [e.get("class") for e in root.iter("line")].count("pole") == 1
-    dots = curve.draw(CURVE | {"is_dots": True, "mark": None}, "f")
+    dots = curve.draw(replace(CURVE, is_dots=True, mark=None), "f")
     assert [e.get("class") for e in ET.fromstring(dots).iter("circle")] == ["dot"] * 4
 
 
 def test_a_curve_of_radians_is_marked_in_multiples_of_pi():
-    wide = CURVE | {"left": -7.0, "right": 7.0, "unit": "rad"}
+    wide = replace(CURVE, left=-7.0, right=7.0, unit="rad")
     assert {"−2π", "−π", "π", "2π"} <= set(texts_of(curve.draw(wide, "sin")))
-    degrees = CURVE | {"left": -360.0, "right": 360.0, "unit": "deg"}
+    degrees = replace(CURVE, left=-360.0, right=360.0, unit="deg")
     assert {"−180", "180"} <= set(texts_of(curve.draw(degrees, "sin")))
 
 
 def test_a_number_line_says_where_each_function_sends_the_number():
-    line = {
-        "value": "6.5", "below": "6", "above": "7", "part": 0.5, "is_tie": True, "here": "round",
-        "sent": {"round": -1, "floor": -1, "ceil": 1, "trunc": 0},
-    }  # fmt: skip
+    sent = {"round": -1, "floor": -1, "ceil": 1, "trunc": 0}
+    line = NumberLine("6.5", "6", "7", 0.5, is_tie=True, sent=sent, here="round")
     svg = number_line.draw(line)
     assert {"6.5", "6", "7", "round", "ceil"} <= set(texts_of(svg))
     told = ET.fromstring(svg).get("aria-label")
@@ -145,7 +169,7 @@ def test_a_number_line_says_where_each_function_sends_the_number():
 @pytest.mark.parametrize("degrees", ["0", "30", "90", "-135", "359.9", "720"])
 def test_the_dial_stands_where_the_angle_points(degrees):
     shown = dial_of(angle_from(degrees, "deg"))
-    root = ET.fromstring(f"<svg>{dial.draw({'dial': shown, 'point': None})}</svg>")
+    root = ET.fromstring(f"<svg>{dial.draw(shown)}</svg>")
     [handle] = [e for e in root.iter("circle") if e.get("class") == "handle"]
     theta = math.radians(float(degrees))
     assert float(handle.get("cx")) == pytest.approx(190 + 128 * math.cos(theta), abs=0.1)
@@ -155,7 +179,6 @@ def test_the_dial_stands_where_the_angle_points(degrees):
 
 
 def test_the_dial_shows_the_point_of_a_direction():
-    shown = dial_of(angle_from("-135", "deg"))
-    point = {"text": "(-1, -1)", "quotient": "45°"}
-    svg = dial.draw({"dial": shown, "point": point})
+    point = Point(x=-1.0, y=-1.0, text="(-1, -1)", quotient="45°")
+    svg = dial.draw(dial_of(angle_from("-135", "deg"), point))
     assert "(−1, −1)" in svg

@@ -1,0 +1,37 @@
+"""Filters of the templates of a sheet."""
+
+from __future__ import annotations
+
+import re
+
+from django import template
+from django.utils.safestring import SafeString, mark_safe
+
+import pictures
+from engine.aids.hint import Card
+from engine.aids.pictures import Pictured
+from pictures import curve, number_line
+
+register = template.Library()
+
+
+@register.filter
+def drawn(pictured: Pictured) -> SafeString:
+    """The picture of a statement as SVG, in which all that was typed is escaped."""
+    return mark_safe(pictures.drawn(pictured.name, pictured.shown))  # noqa: S308
+
+
+@register.filter
+def drawn_card(card: Card) -> SafeString | str:
+    """The picture of the card at the caret as SVG; empty where it has none."""
+    if card.number_line is not None:
+        return mark_safe(number_line.draw(card.number_line))  # noqa: S308
+    if card.curve is not None:
+        return mark_safe(curve.draw(card.curve, card.name))  # noqa: S308
+    return ""
+
+
+@register.filter
+def is_nudged(body: str) -> bool:
+    """Whether a given value is a plain decimal, which arrow keys can nudge."""
+    return re.fullmatch(r"[-−]?\d+(\.\d+)?", body.strip()) is not None
