@@ -15,6 +15,7 @@ from uuid import UUID, uuid4, uuid5
 from console import evaluating
 from console.changes import commit
 from console.models import Line, Sheet
+from engine import errors
 from engine.sheet.line import Drawn, NewLine
 from engine.sheet.shown import KeptOutcome
 from fence import jobs
@@ -80,7 +81,7 @@ def keep(
             return None
         line = _new_line(sheet, text, token, below)
         outcome = _answer(sheet, line, replies)
-        if outcome.is_setting and outcome.command is not None and outcome.error is None:
+        if outcome.is_setting and outcome.command is not None:
             return Kept(done=outcome.command) if _obey(sheet, *outcome.command) else None
         if not outcome.is_kept:
             return Kept(refused=outcome)
@@ -225,6 +226,8 @@ def mend(
     """Gives a line another text where it stands, unless that has an error.
 
     It is drawn and asked anew, unless it ``keeps`` what it was ``draws``.
+
+    Errors: :class:`LineError` for a command that is no line.
     """
 
     def attempt() -> Kept | None:
@@ -233,6 +236,8 @@ def mend(
         if not keeps_draws:
             line.draws = []
         outcome = _answer(sheet, line, replies, line.draws)
+        if outcome.is_setting and outcome.command is not None:
+            raise errors.SettingInALine(command=outcome.command[0])
         if not outcome.is_kept:
             return Kept(refused=outcome)
         line.take(outcome, sheet.revision + 1)

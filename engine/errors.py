@@ -879,6 +879,10 @@ class ShowWhat(LineError):
     sentence = "Say how: /show FORM, for example /show 4 digits."
 
 
+class SettingInALine(LineError):
+    sentence = "/{command} sets something for the sheet and is no line: type it at the foot."
+
+
 class BuiltInName(LineError):
     sentence = "{name} is built in; /cover {name} first lets a function of your own have the name."
 

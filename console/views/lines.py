@@ -145,7 +145,11 @@ def mend(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
     text = request.POST.get("text", "")
     if not text.strip():
         return HttpResponseBadRequest("the line is empty")
-    return _answered(request, sheet, keeping.mend(sheet, number, text, _replies(request)), since)
+    try:
+        kept = keeping.mend(sheet, number, text, _replies(request))
+    except LineError as error:
+        return refused_with(request, error, text)
+    return _answered(request, sheet, kept, since)
 
 
 @require_POST

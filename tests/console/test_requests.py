@@ -246,3 +246,14 @@ def test_the_clock_is_that_of_where_the_person_is(visitor, zone, hours):
     assert shown[:10] <= day <= later[:10]
     moment = datetime.fromisoformat(shown) - timedelta(hours=hours)
     assert before <= moment <= datetime.now(UTC).replace(tzinfo=None)
+
+
+@pytest.mark.parametrize(
+    "command", ["/angle deg", "/clear", "/help sin", "/find root", "/show 4 digits"]
+)
+def test_a_line_cannot_become_a_setting_and_says_so(visitor, command):
+    visitor.keep("1 + 1")
+    reply = visitor.post("/lines/1", text=command)
+    assert reply.headers["X-Refused"] == "error"
+    assert "is no line" in unescape(reply.content.decode())
+    assert texts(visitor.get())[-1] == "2"
