@@ -219,15 +219,14 @@ class Outcome:
 
     def as_dict(self) -> dict[str, Any]:
         """As ``--json`` prints it."""
-        shown = self.shown()
         return {
             "line": self.number,
             "input": self.input,
             "status": self.status,
             "quiet": self.quiet,
             "answers": [answer.as_dict() for answer in self.answers],
-            "notices": [asdict(notice) for notice in shown.notices],
-            "error": shown.error and asdict(shown.error),
+            "notices": [asdict(notice.shown(self.input)) for notice in self.notices],
+            "error": self.error and asdict(ShownError.of(self.error, self.input)),
             "steps": [],
         }
 
