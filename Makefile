@@ -10,7 +10,7 @@ demo: setup
 	TEAPOT_DATA=$(DEMO_DATA) $(BIN)/python manage.py migrate -v0
 	TEAPOT_DATA=$(DEMO_DATA) $(BIN)/python manage.py load_demo
 	@echo "Teapot is at http://127.0.0.1:8000"
-	TEAPOT_DATA=$(DEMO_DATA) TEAPOT_DEMO=1 $(BIN)/gunicorn teapot.wsgi \
+	TEAPOT_DATA=$(DEMO_DATA) $(BIN)/gunicorn teapot.wsgi \
 		--bind 127.0.0.1:8000 --worker-class gthread --threads 32
 
 test: setup chromium

@@ -127,7 +127,7 @@ def keep_several(sheet: Sheet, texts: Sequence[str], token: UUID) -> int:
 def _new_line(sheet: Sheet, text: str, token: UUID, below: int | None) -> Line:
     place = _highest(sheet, "place") + 1
     if below is not None:
-        place = _place_below(sheet, sheet.lines.get(number=below).place)
+        place = place_below(sheet, sheet.lines.get(number=below).place)
     new = NewLine(_highest(sheet, "number") + 1, text, place)
     return _line(sheet, new, token, last_answered(sheet, place))
 
@@ -177,7 +177,7 @@ def last_answered(sheet: Sheet, place: float) -> int | None:
 def _has_room(sheet: Sheet, number: int) -> bool:
     """Whether there still is a place between a line and the next one."""
     place = sheet.lines.get(number=number).place
-    return place + SMALLEST_GAP < _place_below(sheet, place)
+    return place + SMALLEST_GAP < place_below(sheet, place)
 
 
 def _make_room(sheet: Sheet) -> None:
@@ -188,7 +188,7 @@ def _make_room(sheet: Sheet) -> None:
     commit(sheet, "room between lines", lines)
 
 
-def _place_below(sheet: Sheet, place: float) -> float:
+def place_below(sheet: Sheet, place: float) -> float:
     """A place between ``place`` and the next line's."""
     following = sheet.lines.filter(place__gt=place).order_by("place").first()
     return place + 1 if following is None else (place + following.place) / 2

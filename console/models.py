@@ -8,6 +8,7 @@ from dataclasses import asdict
 from itertools import zip_longest
 
 from django.db import models
+from django.urls import reverse
 
 from accounts.models import Person
 from engine.numbers.context import STANDARD as USUAL
@@ -53,6 +54,10 @@ class Sheet(UnderConventions):
 
     class Meta:
         ordering = ("-opened",)
+
+    def get_absolute_url(self) -> str:
+        """Its page."""
+        return reverse("sheet", args=[self.pk])
 
     @property
     def settings(self) -> Settings:

@@ -5,8 +5,6 @@ from __future__ import annotations
 from pathlib import Path
 from uuid import uuid4
 
-from django.conf import settings
-
 from accounts.models import Person
 from console import keeping
 from console.models import Sheet
@@ -35,13 +33,16 @@ def _load(file: Path) -> Sheet:
     return sheet
 
 
-def copy_samples(person: Person) -> Sheet | None:
-    """Gives a new person a copy of each sample; the one to open is returned.
+def has_samples() -> bool:
+    """Whether the demo was loaded."""
+    return Sheet.objects.filter(owner=None).exists()
 
-    None where the demo is not wanted, or was not loaded.
+
+def copy_samples(person: Person) -> Sheet | None:
+    """Gives a person a copy of each sample; the one to open is returned.
+
+    None where the demo was not loaded.
     """
-    if not settings.TEAPOT_DEMO:
-        return None
     samples = Sheet.objects.filter(owner=None).order_by("opened")
     copies = [_copy(sample, person) for sample in samples]
     return copies[-1] if copies else None

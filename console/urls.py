@@ -9,6 +9,7 @@ urlpatterns = [
     path("history", history.typed, name="history"),
     path("history/search", history.search, name="history-search"),
     path("sheets/new", page.new_sheet, name="new-sheet"),
+    path("samples", page.samples, name="samples"),
     path("sheets/<uuid:pk>", page.sheet, name="sheet"),
     path("sheets/<uuid:pk>/title", page.title, name="title"),
     path("sheets/<uuid:pk>/settings/<slug:name>", page.setting, name="setting"),

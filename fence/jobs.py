@@ -82,9 +82,18 @@ class Typed(Job[SoFar]):
     last: int | None = None
     place: float | None = None
     caret: int | None = None
+    conventions: Conventions | None = None
 
     def do(self, sheet: Sheet) -> SoFar:
-        return typed_so_far(sheet, self.text, self.last, self.number, self.place, self.caret)
+        return typed_so_far(
+            sheet,
+            self.text,
+            self.last,
+            self.number,
+            self.place,
+            self.caret,
+            self.conventions,
+        )
 
     def failed(self, error: LineError) -> SoFar:
         return SoFar(input=self.text, status=ERROR, error=ShownError.of(error, self.text))

@@ -5,7 +5,6 @@ variable that begins with ``TEAPOT_``.
 TEAPOT_DATA         folder of the database and the secret key (``var``)
 TEAPOT_HOSTS        host names served, with commas between
 TEAPOT_HTTPS        1 where the server is reached over HTTPS
-TEAPOT_DEMO         1 to give each new person a copy of the demo sheets
 TEAPOT_EVALUATORS   evaluator processes (4)
 ==================  ==========================================================
 """
@@ -34,7 +33,6 @@ SECRET_KEY = _secret_key()
 DEBUG = False
 ALLOWED_HOSTS = os.environ.get("TEAPOT_HOSTS", "127.0.0.1,localhost").split(",")
 HTTPS = os.environ.get("TEAPOT_HTTPS") == "1"
-TEAPOT_DEMO = os.environ.get("TEAPOT_DEMO") == "1"
 TEAPOT_EVALUATORS = int(os.environ.get("TEAPOT_EVALUATORS", "4"))
 
 INSTALLED_APPS = [

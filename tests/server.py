@@ -26,7 +26,6 @@ class Server:
             self.port = free.getsockname()[1]
         self.environment = os.environ | {
             "TEAPOT_DATA": str(data),
-            "TEAPOT_DEMO": "1" if demo else "0",
             "TEAPOT_EVALUATORS": "2",
             "DJANGO_SETTINGS_MODULE": "teapot.settings",
         }

@@ -21,13 +21,18 @@ def type_line(page: Page, text: str) -> None:
     page.wait_for_timeout(300)
 
 
+def open_demo(page: Page) -> None:
+    """What a first visit offers."""
+    page.get_by_role("button", name="Open the demo").click()
+    page.get_by_test_id("line").first.wait_for()
+
+
 def demo(page: Page) -> None:
     page.get_by_test_id("entry").press_sequentially("Q/(η*2200) + root(m/1000, 3")
 
 
 def empty(page: Page) -> None:
-    page.get_by_role("button", name="Sheets").click()
-    page.get_by_role("button", name="New sheet").click()
+    page.get_by_test_id("try").first.wait_for()
 
 
 def refused(page: Page) -> None:
@@ -142,6 +147,8 @@ def main() -> None:
             )
             page = context.new_page()
             page.goto(server.url)
+            if arrange is not empty:
+                open_demo(page)
             arrange(page)
             page.wait_for_timeout(600)
             page.screenshot(path=OUT / f"{name}-{theme}.png")

@@ -42,12 +42,30 @@ def preview(request: HttpRequest, pk: UUID) -> HttpResponse:
     if not text.strip():
         return HttpResponse("")
     caret = request.POST.get("caret", "")
-    last = keeping.last_answered(sheet, float("inf"))
-    typed = evaluating.typed(
-        sheet,
-        jobs.Typed(number=0, text=text, last=last, caret=int(caret) if caret.isdecimal() else None),
-    )
+    at = whole_number(caret) if caret.isdecimal() else None
+    typed = evaluating.typed(sheet, _typed(request, sheet, text, at))
     return render(request, "console/preview.html", {"typed": Typed(typed)})
+
+
+def _typed(request: HttpRequest, sheet: Sheet, text: str, caret: int | None) -> jobs.Typed:
+    """What is being typed: in the line ``at``, which is mended, ``below`` a line, or at the
+    foot."""
+    if "at" in request.POST:
+        line = own_line(sheet, whole_number(request.POST["at"]))
+        return jobs.Typed(
+            number=line.number,
+            text=text,
+            last=line.last,
+            place=line.place,
+            caret=caret,
+            conventions=line.conventions,
+        )
+    place = None
+    if "below" in request.POST:
+        line = own_line(sheet, whole_number(request.POST["below"]))
+        place = keeping.place_below(sheet, line.place)
+    last = keeping.last_answered(sheet, float("inf") if place is None else place)
+    return jobs.Typed(number=0, text=text, last=last, place=place, caret=caret)
 
 
 @require_http_methods(["GET", "POST"])

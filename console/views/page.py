@@ -14,7 +14,8 @@ from django.views.decorators.http import require_POST, require_safe
 from accounts.guests import known_person, new_guest
 from console import changes, keeping
 from console.models import Sheet
-from console.samples import copy_samples
+from console.samples import copy_samples, has_samples
+from console.tries import tries_for
 from console.views.replies import (
     FURTHER,
     news,
@@ -34,7 +35,7 @@ def home(request: HttpRequest) -> HttpResponse:
     """Opens the sheet that was opened last, with ``put`` in its entry; makes one at the
     first visit."""
     person = known_person(request) or new_guest(request)
-    sheet = person.sheets.first() or copy_samples(person) or person.sheets.create()
+    sheet = person.sheets.first() or person.sheets.create()
     put = request.GET.get("put", "")
     return redirect(reverse("sheet", args=[sheet.pk]) + (f"?put={quote(put)}" if put else ""))
 
@@ -53,15 +54,25 @@ def sheet(request: HttpRequest, pk: UUID) -> HttpResponse:
     Sheet.objects.filter(pk=pk).update(opened=timezone.now())
     lines = sheet.lines.present()
     cleared = lines.filter(place__lte=sheet.cleared).order_by("place").last()
+    screen = screen_of(sheet, lines.filter(place__gt=sheet.cleared))
     context = {
         "sheet": sheet,
         "sheets": sheet.owner.sheets.all()[:30],
         "styles": (*STYLES, *UNITS, *SHAPES),
         "choices": CHOICES,
         "cleared_at": cleared.number if cleared else None,
-        **screen_of(sheet, lines.filter(place__gt=sheet.cleared)),
+        "tries": () if screen["lines"] else tries_for(sheet.owner),
+        "has_samples": has_samples(),
+        **screen,
     }
     return render(request, "console/sheet.html", context)
+
+
+@require_POST
+def samples(request: HttpRequest) -> HttpResponse:
+    """Gives the person a copy of the demo sheets and opens the first of them."""
+    person = known_person(request) or new_guest(request)
+    return redirect(copy_samples(person) or person.sheets.first() or person.sheets.create())
 
 
 @require_POST

@@ -8,6 +8,7 @@ from engine.aids.completion import Completion, complete
 from engine.aids.hint import Card, hint_at
 from engine.data import data_of
 from engine.mends import Notice, Span
+from engine.numbers.context import Conventions
 from engine.reading.caret import at_caret
 from engine.reading.mathml import statement_mathml
 from engine.reading.rows import lines_in
@@ -42,6 +43,7 @@ def typed_so_far(
     number: int | None = None,
     place: float | None = None,
     caret: int | None = None,
+    conventions: Conventions | None = None,
 ) -> SoFar:
     """The outcome of the line so far, with what there is around the ``caret``.  Where
     only brackets are open it is answered as if they were closed.
@@ -51,7 +53,7 @@ def typed_so_far(
     lines = lines_in(text) if "\n" in text.strip() else [text]
     if len(lines) > 1:
         return _several(sheet, text, lines)
-    typed = sheet.typed(text, last, number, place)
+    typed = sheet.typed(text, last, number, place, conventions)
     completions = () if caret is None else tuple(complete(sheet, text, caret))
     shown = typed.shown()
     if completions:

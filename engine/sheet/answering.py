@@ -12,10 +12,10 @@ from engine.errors import (
 )
 from engine.forms.answer import Written, write, write_in_passing
 from engine.forms.reals import is_short
-from engine.functions.catalogue import BY_NAME, is_built_in
+from engine.functions.catalogue import BY_NAME, CONSTANTS, is_built_in
 from engine.mends import Notice, Span
 from engine.mends import replace as replace_text
-from engine.numbers.values import Complex, Exact, Real
+from engine.numbers.values import Complex, Exact, Infinite, Real, Undefined
 from engine.reading.forms import Form, form_asked
 from engine.reading.mathml import Answers
 from engine.reading.plain import node_text
@@ -29,6 +29,7 @@ from engine.reading.tree import (
     LineTree,
     ListOf,
     Literal,
+    Name,
     Node,
     Postfix,
     Prefix,
@@ -100,7 +101,7 @@ def _is_typed(closed: Written, statement: Statement) -> bool:
 
 def _plainly(node: Node) -> Node:
     """A tree in which it does not count whether a product has a sign, where in it a minus
-    stands, and by which of its names a function is called."""
+    stands, and by which of its names a function or a constant is called."""
     if isinstance(node, Formatted):
         return _plainly(node.expression)
     plain = node.mapped(_plainly)
@@ -110,6 +111,8 @@ def _plainly(node: Node) -> Node:
             rest = Binary(NOWHERE, op, plain.left.operand, plain.right)
             return Prefix(NOWHERE, "-", rest)
         return Binary(NOWHERE, op, plain.left, plain.right)
+    if isinstance(plain, Name) and plain.name in CONSTANTS:
+        return Name(NOWHERE, CONSTANTS[plain.name].name)
     if isinstance(plain, Call) and plain.function in BY_NAME and not plain.is_own:
         return Call(NOWHERE, BY_NAME[plain.function].name, plain.args, plain.named)
     return plain
@@ -149,7 +152,7 @@ def answer_from(store: Store, step: Step, written: Written) -> Answer:
         name=name,
         answers=answers_used(store, step.answers, step.line.last) if step.answers else {},
         form=_other_form(statement.expression, store.settings.form),
-        says_itself=name is not None and (is_function or says_itself(step, written)),
+        says_itself=is_function or says_itself(step, written),
         unit=step.line.conventions.angle if step.used_unit else "",
         find_pictures=partial(store.pictures_of, step),
     )
@@ -166,10 +169,19 @@ def _other_form(expression: Node, of_sheet: Form) -> str:
 TYPED = (Literal, Sexagesimal, Text, Prefix, Postfix, ListOf)
 """Parts of what is only typed, and not worked out."""
 
+SPELT = (Complex, bool, Infinite, Undefined)
+"""Kinds of value that are typed as a calculation or as a name: 5 + 3i, true."""
+
 
 def says_itself(step: Step, written: Written) -> bool:
-    """Whether the answer would only repeat what was typed: ``m = 1.2``."""
+    """Whether the answer would only repeat what was typed: ``m = 1.2``, ``5 + 3i``."""
     assert step.statement is not None
+    if written.sign != "=" or written.nearly is not None:
+        return False
+    if isinstance(step.value, str) and not step.defines:
+        return False  # a sentence is what the line is there for
+    if isinstance(step.value, SPELT) and isinstance(written.tree, Node):
+        return _is_typed(written, step.statement)
     is_typed = all(isinstance(node, TYPED) for node in step.nodes)
     return is_typed and node_text(step.statement.expression) == written.text
 

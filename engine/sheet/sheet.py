@@ -227,11 +227,12 @@ class Sheet(Store):
         last: int | None = None,
         number: int | None = None,
         place: float | None = None,
+        conventions: Conventions | None = None,
     ) -> Typed:
         """A line as it stands while it is typed, read once: what is open in it is taken as
         closed, and it is answered so; a box stands for what is missing, and then there is
         no answer.  Arguments as those of :meth:`preview`."""
-        line = self._read(text, number or self.highest + 1, last, closes=True)
+        line = self._read(text, number or self.highest + 1, last, conventions, closes=True)
         for step in line.steps:
             step.draws.may_draw = False
             step.keeps_values = True

@@ -181,7 +181,7 @@ def test_the_form_of_a_line_is_not_taken_for_its_unit(sheet):
     expect(answers(sheet).last).to_contain_text("angles in rad")
     sheet.keyboard.press("PageUp")
     sheet.keyboard.press("f")
-    field = sheet.get_by_test_id("in-place").get_by_role("combobox")
+    field = sheet.get_by_test_id("of-form").get_by_role("combobox")
     expect(field).to_have_value("")
     field.fill("4 digits")
     field.press("Enter")

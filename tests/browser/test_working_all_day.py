@@ -108,7 +108,7 @@ def test_a_mend_with_an_error_is_refused_in_place(sheet):
     press(sheet, "Enter")
     box = sheet.get_by_test_id("in-place")
     expect(box.get_by_test_id("error")).to_contain_text("sqrt")
-    press(sheet, "Tab", "Enter")
+    press(sheet, "Shift+Tab", "Enter")
     expect(sheet.get_by_label("The line's text")).to_have_value("sqrt(49)")
     press(sheet, "Enter")
     expect(answers(sheet).first).to_have_attribute("data-text", "7")
@@ -276,7 +276,7 @@ def test_news_from_another_window_takes_nothing_away_that_is_being_typed(sheet):
     value.press("Enter")
     expect(line(sheet, 3).get_by_test_id("answer")).to_have_attribute("data-text", "12")
     expect(line(sheet, 3).get_by_test_id("workings")).to_contain_text("12")
-    mended = line(sheet, 3).get_by_test_id("in-place").locator("input")
+    mended = line(sheet, 3).get_by_test_id("in-place").locator("textarea")
     expect(mended).to_have_value("m*3 + 5")
     expect(mended).to_be_focused()
     press(sheet, "Enter")
@@ -393,3 +393,82 @@ def test_brackets_match_visibly_and_an_open_one_looks_open(sheet):
     sheet.keyboard.type(")")
     expect(marks).to_have_text(["(", ")"])
     expect(marks).to_have_class(["bracket", "bracket"])
+
+
+def test_a_line_is_mended_with_all_that_the_entry_has(sheet):
+    type_lines(sheet, "m = 2  # kg", "m*3", "m = 5")
+    sheet.get_by_test_id("entry").press_sequentially("half typ")
+    line(sheet, 2).focus()
+    press(sheet, "m")
+    place = line(sheet, 2).get_by_test_id("in-place")
+    sheet.keyboard.type(" + roo")
+    expect(sheet.get_by_test_id("completion").get_by_role("option").first).to_contain_text("root")
+    press(sheet, "Tab")
+    sheet.keyboard.type("8, 3")
+    expect(sheet.get_by_test_id("hint")).to_contain_text("root(x, n)")
+    # the value is that of its place, where m is 2
+    expect(place.locator(".value")).to_have_attribute("data-text", "8")
+    press(sheet, "Home")
+    sheet.keyboard.type("3*")
+    press(sheet, "Enter")
+    expect(line(sheet, 2).get_by_test_id("answer")).to_have_attribute("data-text", "20")
+    expect(sheet.get_by_test_id("entry")).to_have_value("half typ")
+    expect(line(sheet, 2)).to_be_focused()
+
+
+def test_what_is_typed_into_a_line_that_goes_away_stays(sheet):
+    type_lines(sheet, "1+1", "2+2")
+    other = sheet.context.new_page()
+    other.goto(sheet.url)
+    line(sheet, 1).focus()
+    press(sheet, "m")
+    sheet.keyboard.type(" + 40")
+    line(other, 1).focus()
+    press(other, "Delete")
+    expect(sheet.get_by_test_id("line")).to_have_count(1, timeout=10_000)
+    expect(sheet.get_by_test_id("entry")).to_have_value("1+1 + 40")
+    expect(sheet.get_by_test_id("in-place")).to_have_count(0)
+
+
+def test_a_first_visit_shows_things_to_try_until_a_line_is_kept(sheet):
+    tries = sheet.get_by_test_id("try")
+    expect(tries).to_have_count(4)
+    tries.nth(2).click()
+    press(sheet, "Enter")
+    expect(sheet.get_by_test_id("line")).to_have_count(3)
+    expect(line(sheet, 2).get_by_test_id("out-of-date")).to_be_visible()
+    expect(tries).to_have_count(0)
+    for number in (3, 2, 1):
+        line(sheet, number).focus()
+        press(sheet, "Delete")
+        expect(sheet.get_by_test_id("line")).to_have_count(number - 1)
+    sheet.reload()
+    expect(sheet.get_by_text("Type a calculation below")).to_be_visible()
+    expect(tries).to_have_count(0)
+
+
+def test_lines_stand_close_or_roomy(sheet):
+    type_lines(sheet, *(f"{n}^2 + 1" for n in range(14)))
+
+    def in_sight():
+        return sheet.evaluate(
+            "() => { const run = document.getElementById('scroll').getBoundingClientRect();"
+            " return [...document.querySelectorAll('.line')].map(l => l.getBoundingClientRect())"
+            ".filter(b => b.top >= run.top - 1 && b.bottom <= run.bottom + 1).length; }"
+        )
+
+    assert in_sight() >= 10
+    sheet.get_by_role("button", name="Roomy").click()
+    assert 4 <= in_sight() <= 8
+    sheet.reload()
+    expect(sheet.get_by_role("button", name="Compact")).to_be_visible()
+
+
+def test_a_given_value_shows_its_value_and_what_was_typed_on_a_second_look(sheet):
+    type_lines(sheet, "x = 3+5")
+    field = sheet.get_by_label("Value of x")
+    figure = quantity(sheet, "x").locator(".figure")
+    expect(figure).to_have_text("8")
+    field.focus()
+    expect(field).to_have_value("3+5")
+    expect(figure).to_be_hidden()

@@ -173,11 +173,12 @@ def test_earlier_lines_follow_screen_by_screen(person):
     assert re.findall(r'data-number="(\d+)"', earlier) == [str(n) for n in range(21, 41)]
 
 
-def test_the_demo_is_worked_out_by_the_engine_and_copied_to_each_person(settings):
-    settings.TEAPOT_DEMO = True
+def test_the_demo_is_worked_out_by_the_engine_and_copied_to_each_person():
     [*_, sample] = samples.load_samples()
     first, second = Client(), Client()
-    sheets = [client.get("/").headers["Location"] for client in (first, second)]
+    for client in (first, second):
+        assert "Open the demo" in client.get("/", follow=True).content.decode()
+    sheets = [client.post("/samples").headers["Location"] for client in (first, second)]
     assert sheets[0] != sheets[1]
     page = first.get(sheets[0]).content.decode()
     assert 'data-text="389298" data-sign="="' in page

@@ -17,7 +17,7 @@ from tests.engine.answers import outcome
         ("m_tea = 1.2", r"m_{\text{tea}} = 1.2"),
         ("sin(30°)^2", r"\sin^{2}\left({30}^{\circ}\right) = 0.25"),
         ("-4 pi/6", r"\frac{-4\,\pi}{6} = -\frac{2\,\pi}{3} \approx -2.094\,395\,102"),
-        ("2 - 3i", r"2 - 3\,\mathrm{i} = 2 - 3\,\mathrm{i}"),
+        ("2 - 3i", r"2 - 3\,\mathrm{i}"),
         ("7/3 as mixed", r"\frac{7}{3}\text{ as mixed} = 2\,\frac{1}{3}"),
         ("(-2)^2", r"{\left(-2\right)}^{2} = 4"),
         ("5!", r"5! = 120"),

@@ -56,6 +56,7 @@ document.addEventListener("DOMContentLoaded", () => {
   });
   area.addEventListener("htmx:configRequest", (event) => {
     asked = area.selectionStart;
+    Object.assign(event.detail.parameters, teapot.whereTyped());
     event.detail.parameters.caret = teapot.pointsOf(area.value, area.selectionStart);
   });
 

@@ -43,7 +43,7 @@ document.addEventListener("DOMContentLoaded", () => {
     const before = isOpen() && chosen >= 0 ? rows()[chosen].dataset.name : null;
     list.replaceChildren(...made);
     madeFor = area.value;
-    list.hidden = !made.length;
+    list.hidden = !made.length || document.activeElement !== area;
     choose(before === null ? -1 : rows().findIndex((row) => row.dataset.name === before));
     if (wanted && made.length) tab(1);
     wanted = false;

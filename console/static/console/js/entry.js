@@ -27,6 +27,7 @@ document.addEventListener("DOMContentLoaded", () => {
   teapot.write = write;
 
   function keepDraft() {
+    if (teapot.isMending()) return;
     try { localStorage.setItem(draftKey, area.value); } catch { /* private window */ }
   }
 
@@ -82,6 +83,7 @@ document.addEventListener("DOMContentLoaded", () => {
     const text = area.value;
     if (!text.trim()) return;
     teapot.closeCompletions();
+    if (teapot.isMending()) return teapot.submitMending();
     write("");
     teapot.typedNow(text);
     outbox.put(text);
@@ -100,6 +102,7 @@ document.addEventListener("DOMContentLoaded", () => {
   }
 
   function drop() {
+    if (teapot.leaveMending()) return;
     if (!area.value && teapot.closeHandbook()) return;
     if (area.value.trim()) teapot.typedNow(area.value);
     write("");
@@ -108,7 +111,7 @@ document.addEventListener("DOMContentLoaded", () => {
   // -- replies ------------------------------------------------------------------
 
   outbox.on.kept = (item, html, headers) => {
-    if (!area.value) quiet();
+    if (!area.value && !teapot.isMending()) quiet();
     teapot.takeNews(html, headers, Boolean(item.below));
   };
 
@@ -121,16 +124,24 @@ document.addEventListener("DOMContentLoaded", () => {
       return reply;
     };
     const goesOn = headers.get("X-Refused") === "unfinished";
-    const isFree = !area.value && item.tries === 1 && !outbox.items.length && !item.below;
+    const isFree = !area.value && !teapot.isMending() && item.tries === 1 && !outbox.items.length && !item.below;
     if (!isFree) return waiting.putAside(item.text, said());
     write(goesOn ? `${item.text}\n` : item.text);
     if (!goesOn) returned = { item, said, until: performance.now() + FLOW };
+    showRefused(said());
+    refusal.firstElementChild.classList.toggle("goes-on", goesOn);
+    if (!goesOn) point(refusal.firstElementChild);
+  };
+
+  /* What is said against what is in the entry, in place of its reading. */
+  function showRefused(said) {
     stale = true;
     preview.replaceChildren();
-    refusal.replaceChildren(said());
-    const error = refusal.firstElementChild;
-    error.classList.toggle("goes-on", goesOn);
-    if (!goesOn) point(error);
+    refusal.replaceChildren(said);
+  }
+  teapot.refuse = (said) => {
+    showRefused(said);
+    if (said.matches(".error")) point(said);
   };
 
   /* Marks the bad part; a bad name is selected, so that typing goes on with another. */
@@ -148,7 +159,7 @@ document.addEventListener("DOMContentLoaded", () => {
 
   document.addEventListener("click", (event) => {
     const mend = event.target.closest("[data-mend]");
-    if (mend && !mend.closest(".line, #waiting")) return write(mend.dataset.mend);
+    if (mend && (mend.closest("#entry-box") || !mend.closest(".line, #waiting"))) return write(mend.dataset.mend);
     const put = event.target.closest("[data-put]");
     if (!put) return;
     if (!area.value) return write(put.dataset.put);

@@ -24,8 +24,8 @@ document.addEventListener("DOMContentLoaded", () => {
       await navigator.clipboard.writeText(await reply.text());
       teapot.say("The line is copied as LaTeX.");
     },
-    mend: (line) => edit(line, line.dataset.input, (text, reply) => change(line, "", { text, reply })),
-    below: (line) => edit(line, "", (text, reply) => insert(line, text, reply), true),
+    mend: (line) => teapot.mendAt(line, line.dataset.input, (text, reply) => change(line, "", { text, reply })),
+    below: (line) => teapot.mendAt(line, "", (text, reply) => insert(line, text, reply), true),
     up: (line) => change(line, "/move", { way: "up" }),
     down: (line) => change(line, "/move", { way: "down" }),
     async delete(line) {
@@ -35,7 +35,7 @@ document.addEventListener("DOMContentLoaded", () => {
       if (next?.matches(".line")) next.focus(); else area.focus();
     },
     workings,
-    form: (line) => edit(line, formOf(line), (text) => change(line, "/form", { form: text }), true, "forms"),
+    form: (line) => chooseForm(line),
   };
 
   /* The text of an answer; of a long one the page has the head only. */
@@ -70,47 +70,28 @@ document.addEventListener("DOMContentLoaded", () => {
     return teapot.element("p", { className: "error", textContent: "Nothing was changed." });
   }
 
-  /* A field in the line's own place; Enter does, Escape leaves everything as it was. */
-  function edit(line, text, done, below = false, list = "") {
-    run.querySelector(".in-place")?.remove();
-    const field = teapot.element("input", { value: text, spellcheck: false, autocomplete: "off" });
-    field.setAttribute("aria-label", below ? (list ? "Form of this line, such as fraction or 4 digits" : "New line below") : "The line's text");
-    if (list) field.setAttribute("list", list);
-    const box = teapot.element("div", { className: "in-place", id: "in-place" }, field);
-    box.dataset.testid = "in-place";
-    if (below) line.append(box); else line.querySelector(".typed").after(box);
+  /* A field for the form below a line; Enter sets it, Escape leaves everything as it was. */
+  function chooseForm(line) {
+    run.querySelector(".of-form")?.remove();
+    const field = teapot.element("input", { value: formOf(line), spellcheck: false, autocomplete: "off" });
+    field.setAttribute("aria-label", "Form of this line, such as fraction or 4 digits");
+    field.setAttribute("list", "forms");
+    const box = teapot.element("div", { className: "of-form" }, field);
+    box.dataset.testid = "of-form";
+    line.append(box);
+    field.select();
     field.focus();
-    field.setSelectionRange(text.length, text.length);
-    const close = () => box.remove();
     field.addEventListener("keydown", async (event) => {
       event.stopPropagation();
-      if (event.key === "Escape") { close(); line.focus(); }
+      if (event.key === "Escape") { box.remove(); line.focus(); }
       if (event.key !== "Enter") return;
       event.preventDefault();
-      if (field.value.trim() || list) attempt([]);
-    });
-
-    async function attempt(replies) {
       const number = numberOf(line);
-      const said = await done(field.value, replies);
-      if (!said) {
-        close();
-        document.getElementById(`line-${number}`)?.focus();
-        return;
-      }
-      box.querySelector(".asks, .error")?.remove();
-      box.append(said);
-      if (said.matches(".asks")) {
-        const taken = replies.slice(0, Number(said.dataset.taken));
-        const leave = () => { said.remove(); field.focus(); };
-        return teapot.askIn(box, (reply) => attempt([...taken, reply]), leave);
-      }
-      said.querySelectorAll("[data-mend]").forEach((mend) => mend.addEventListener("click", (click) => {
-        click.stopPropagation();
-        field.value = mend.dataset.mend;
-        field.focus();
-      }));
-    }
+      const said = await change(line, "/form", { form: field.value });
+      if (said) return box.replaceChildren(field, said);
+      box.remove();
+      document.getElementById(`line-${number}`)?.focus();
+    });
   }
 
   async function workings(line) {
@@ -157,12 +138,12 @@ document.addEventListener("DOMContentLoaded", () => {
       acts[button.dataset.act](line);
     }
     const mend = event.target.closest("[data-mend]");
-    if (line && mend && !mend.closest(".in-place")) change(line, "", { text: mend.dataset.mend });
+    if (line && mend && !mend.closest(".in-place, .of-form")) change(line, "", { text: mend.dataset.mend });
   });
 
   run.addEventListener("dblclick", (event) => {
     const line = event.target.closest(".line");
-    if (line && !event.target.closest("input, button, .workings")) acts.again(line);
+    if (line && !event.target.closest("input, textarea, button, .workings, .in-place")) acts.again(line);
   });
 
   // -- keys on a line -----------------------------------------------------------

@@ -16,12 +16,12 @@ document.addEventListener("DOMContentLoaded", () => {
   };
 
   /** Marks the lines that are out of date. */
-  teapot.showFlags = () => {
+  teapot.showFlags = () => teapot.stayAtFoot(() => {
     for (const flag of document.querySelectorAll("[data-flag]")) flag.replaceChildren();
     for (const flag of side.querySelectorAll("[data-flag-for]")) {
       document.querySelector(`#line-${flag.dataset.flagFor} [data-flag]`)?.append(flag.content.cloneNode(true));
     }
-  };
+  });
 
   // -- a given value changed where it stands ----------------------------------------
 

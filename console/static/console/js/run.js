@@ -16,6 +16,13 @@ document.addEventListener("DOMContentLoaded", () => {
   scroller.addEventListener("scroll", () => { wasAtFoot = isAtFoot(); });
   new ResizeObserver(() => { if (wasAtFoot) toFoot(); }).observe(scroller);
 
+  /** What makes lines higher leaves the last one in sight, where it was. */
+  teapot.stayAtFoot = (act) => {
+    const stays = isAtFoot();
+    act();
+    if (stays) toFoot();
+  };
+
   function putInPlace(line) {
     const focused = line.contains(document.activeElement) ? document.activeElement : null;
     line.remove();
@@ -45,13 +52,17 @@ document.addEventListener("DOMContentLoaded", () => {
     const shown = new Set();
     const reply = teapot.fragment(html);
     for (const gone of reply.querySelectorAll("[data-gone]")) {
-      document.getElementById(`line-${gone.dataset.gone}`)?.remove();
+      const line = document.getElementById(`line-${gone.dataset.gone}`);
+      if (line && teapot.isMendedIn(line)) teapot.mendedIsGone();
+      line?.remove();
     }
     for (const line of reply.querySelectorAll(".line")) {
       shown.add(line.dataset.number);
       place(line);
     }
-    document.getElementById("blank").hidden = Boolean(run.querySelector(".line"));
+    const hasLines = Boolean(run.querySelector(".line"));
+    document.getElementById("blank").hidden = hasLines;
+    if (hasLines) document.getElementById("tries")?.remove();
     if (stays) toFoot();
     if (reply.querySelector("[data-waiting]") || run.querySelector("[data-waiting]")) workOut();
     return shown;
