@@ -19,8 +19,8 @@ class Try:
 TRIES = (
     Try("2/3 + 1/7", "a fraction, read back as it is printed, exact and as a decimal"),
     Try("sin(30°) + cos(2 rad)", "each angle keeps its unit"),
-    Try("cups = 4\ntea = 2.5*cups\ncups = 6", "three lines: a value computed from one that changed says so"),
-    Try("(5 + 2^3)*4/sqrt(16)", "keep it, then open its workings: every step, as boxes and in order"),
+    Try("cups = 4\ntea = 2.5*cups\ncups = 6", "a value computed from one that changed says so"),
+    Try("(5 + 2^3)*4/sqrt(16)", "keep it, then open its workings: every step, and as boxes"),
 )
 
 

@@ -2,7 +2,7 @@
 
 from django.urls import path
 
-from console.views import dial, history, lines, page, quantities
+from console.views import history, lines, page, pictures, quantities
 
 urlpatterns = [
     path("", page.home, name="home"),
@@ -35,7 +35,8 @@ urlpatterns = [
         name="line-text",
     ),
     path("sheets/<uuid:pk>/lines/<int:number>/latex", lines.as_latex, name="line-latex"),
-    path("sheets/<uuid:pk>/dial", dial.dial, name="dial"),
+    path("sheets/<uuid:pk>/dial", pictures.dial, name="dial"),
+    path("sheets/<uuid:pk>/plane", pictures.plane, name="plane"),
     path("sheets/<uuid:pk>/quantities", quantities.quantities, name="quantities"),
     path("sheets/<uuid:pk>/quantities/value", quantities.value, name="set-value"),
     path("sheets/<uuid:pk>/quantities/again", quantities.again, name="again"),

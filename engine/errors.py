@@ -500,9 +500,19 @@ class OperatorForReals(ComplexOrder):
 class NotReal(LineError):
     sentence = "{what} is not a real number{more}."
 
+    def in_a_sheet_of_reals(self) -> NotReal:
+        """The same, saying that it is the sheet that has no others."""
+        if "real numbers only" not in self.text:
+            self.text += " This sheet has real numbers only."
+        return self
+
 
 class ConstantNotReal(NotReal):
     sentence = "{name} is not real, and this sheet has real numbers only."
+
+
+class AnswerNotReal(NotReal):
+    sentence = "The answer is a complex number, and this sheet has real numbers only."
 
 
 class BeyondReals(NotReal):

@@ -12,6 +12,7 @@ from typing import Generic, TypeVar
 from engine import LineError, Outcome, Settings, Sheet
 from engine.aids.dial import angle_from, dial_of
 from engine.aids.pictures import Pictured, StatementWorkings, pictured, shown_in, workings_of
+from engine.aids.plane import complex_from, plane_of
 from engine.aids.typing import SoFar, typed_so_far
 from engine.errors import NoQuantity
 from engine.limited.bounds import LINE_SECONDS, PREVIEW_SECONDS, TimeIsUp
@@ -233,6 +234,20 @@ class Dial(Job[Pictured]):
 
     def do(self, sheet: Sheet) -> Pictured:
         return pictured("dial", dial_of(angle_from(self.count, self.unit)))
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class OnPlane(Job[Pictured]):
+    """What the plane shows of the number of these parts, up to a ``reach``."""
+
+    seconds: float = PREVIEW_SECONDS
+    re: str
+    im: str
+    reach: float
+
+    def do(self, sheet: Sheet) -> Pictured:
+        unit = sheet.settings.conventions.angle
+        return pictured("plane", plane_of(complex_from(self.re, self.im), unit, self.reach))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 
-from engine.aids import bits, boxes, dial, number_line
+from engine.aids import bits, boxes, dial, number_line, plane
 from engine.reading.plain import statement_text
 from engine.sheet.line import Line, Step
 from engine.sheet.sheet import Sheet
@@ -34,6 +34,7 @@ class Picture:
 
 PICTURES = {
     "dial": Picture(dial.is_of, dial.shown, is_apart=True),
+    "plane": Picture(plane.is_of, plane.shown, is_apart=True),
     "boxes": Picture(boxes.is_of, boxes.shown),
     "number_line": Picture(number_line.is_of, number_line.shown),
     "bits": Picture(bits.is_of, bits.shown, title="in binary64, as machines keep it"),

@@ -2,12 +2,26 @@
 
 from __future__ import annotations
 
+from engine.functions.branches import branch_of
+from engine.functions.helpers import outside, whole
 from engine.functions.record import Function, Parameter
 from engine.numbers import angles, complexes
-from engine.numbers.values import Angle, Complex, Infinite, Scalar, Undefined, exact, finite
+from engine.numbers.values import (
+    Angle,
+    Complex,
+    Infinite,
+    List,
+    Plane,
+    Scalar,
+    Undefined,
+    Value,
+    exact,
+    finite,
+)
 from engine.reading.described import Example
 
 SUBJECT = "complex numbers"
+MAX_DEGREE = 1000
 Z = Parameter("z", "a complex number", "any complex number")
 
 
@@ -41,6 +55,20 @@ def conjugate(z: Scalar) -> Scalar:
     if isinstance(z, Angle):
         return Angle(finite(complexes.conjugate(z.radians)), z.unit)
     return complexes.conjugate(z)
+
+
+def all_roots(z: Plane, n: Value) -> List:
+    """All ``n`` numbers whose ``n``-th power is ``z``, the principal one first, the others
+    in the order of their arguments; of 0 there is one.
+
+    Errors: :class:`LineError` where ``n`` is no whole number from 1 to 1000.
+    """
+    degree = whole(n, "The degree of a root")
+    if not 1 <= degree <= MAX_DEGREE:
+        raise outside(f"The degree of a root is from 1 to {MAX_DEGREE}.")
+    if isinstance(z, Infinite | Undefined):
+        raise outside("Only a number has roots.")
+    return List(tuple(complexes.roots(z, degree)))
 
 
 FUNCTIONS = (
@@ -80,6 +108,7 @@ FUNCTIONS = (
         compute=argument,
         examples=(Example("arg(1 + i) as deg", "=", "45°"), Example("arg(-1) as deg", "=", "180°")),
         value="an angle above −180° and up to 180°",
+        branch=branch_of("arg"),
         related=("abs", "arctan"),
         words="angle argument phase of a complex number polar",
         source="ISO 80000-2",
@@ -102,5 +131,24 @@ FUNCTIONS = (
         accepts=(Complex, Angle),
         special_values=("conj(i) = -i", "conj(-2) = -2"),
         confused_with="the negative number: only the imaginary part changes its sign.",
+    ),
+    Function(
+        name="roots",
+        subject=SUBJECT,
+        summary="All complex numbers whose n-th power is z: the corners of a regular polygon.",
+        parameters=(Z, Parameter("n", "the degree", f"a whole number from 1 to {MAX_DEGREE}")),
+        compute=all_roots,
+        examples=(
+            Example("roots(16, 4)", "=", "[2, 2i, -2, -2i]"),
+            Example("roots(-4, 2)", "=", "[2i, -2i]"),
+        ),
+        value="a list, the principal root first, then by argument",
+        related=("root", "sqrt", "arg"),
+        words="all nth roots complex roots of unity de Moivre polygon",
+        source="NIST DLMF 4.2(iv)",
+        accepts=(Complex,),
+        special_values=("roots(1, 2) = [1, -1]", "roots(0, 3) = [0]"),
+        confused_with="root, which gives the real one alone.",
+        branch="It gives all values; the first is the principal one.",
     ),
 )

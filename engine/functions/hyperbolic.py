@@ -9,6 +9,7 @@ from flint import acb, arb, fmpq
 from engine.errors import BeyondReals, LineError, NotReal
 from engine.functions import axes, by_parts
 from engine.functions.axes import of_plane
+from engine.functions.branches import branch_of
 from engine.functions.by_parts import OnPlane, of_parts
 from engine.functions.helpers import OnReals, of_one_real, reciprocal_of, side_of
 from engine.functions.record import Function, Parameter
@@ -180,6 +181,7 @@ def _record(
         words="inverse area hyperbolic" if name.startswith("ar") else "hyperbolic",
         source=source,
         on_complex=IN_PLANE[name],
+        branch=branch_of(name),
     )
 
 

@@ -12,6 +12,7 @@ from flint import acb
 
 from engine.functions import axes
 from engine.functions.axes import of_plane
+from engine.functions.branches import branch_of
 from engine.functions.by_parts import OnPlane
 from engine.functions.helpers import outside
 from engine.functions.hyperbolic import arcosh, arsinh, artanh
@@ -190,6 +191,7 @@ def _record(
         words=words,
         source=SOURCE,
         on_complex=_as_angle(of_what, IN_PLANE[name]),
+        branch=branch_of(name),
     )
 
 
@@ -235,6 +237,7 @@ FUNCTIONS = (
         words="inverse tangent angle of a slope quadrant direction of a point bearing atan2",
         source=SOURCE,
         on_complex=_arctan_of_complex,
+        branch=branch_of("arctan"),
     ),
     _record(
         "arccot", arccot, "cotangent", "any real number",

@@ -5,6 +5,7 @@ from __future__ import annotations
 from flint import arb, fmpq
 
 from engine.errors import BadBase, LogBase
+from engine.functions.branches import branch_of
 from engine.functions.record import Function, Parameter
 from engine.numbers import complexes
 from engine.numbers.arithmetic import divide, is_zero, not_real, sign_of
@@ -116,6 +117,7 @@ FUNCTIONS = (
         parameters=(POSITIVE,),
         compute=natural_log,
         on_complex=complexes.logarithm,
+        branch=branch_of("ln"),
         examples=(
             Example("ln(2)", "≈", "0.6931471806"),
             Example("ln(e^3)", "=", "3"),
@@ -134,6 +136,7 @@ FUNCTIONS = (
         parameters=(POSITIVE,),
         compute=common_log,
         on_complex=lambda z: complex_log(z, exact(10)),
+        branch=branch_of("lg"),
         examples=(
             Example("lg(100000)", "=", "5"),
             Example("lg(1e-23)", "=", "-23"),
@@ -153,6 +156,7 @@ FUNCTIONS = (
         parameters=(POSITIVE,),
         compute=binary_log,
         on_complex=lambda z: complex_log(z, exact(2)),
+        branch=branch_of("lb"),
         examples=(Example("lb(8)", "=", "3"), Example("lb(10)", "≈", "3.321928095")),
         aliases=("log2",),
         related=("ln", "lg", "log"),
@@ -171,6 +175,7 @@ FUNCTIONS = (
         ),
         compute=log_to_base,
         on_complex=complex_log,
+        branch=branch_of("log"),
         examples=(
             Example("log(81, 3)", "=", "4"),
             Example("log(10000, base=10)", "=", "4"),

@@ -6,6 +6,7 @@ from functools import reduce
 
 from flint import fmpq
 
+from engine.functions.branches import branch_of
 from engine.functions.helpers import outside, whole
 from engine.functions.record import Function, Parameter
 from engine.numbers import complexes, radicals
@@ -91,6 +92,7 @@ FUNCTIONS = (
         parameters=(Parameter("x", "the number under the root", "x ≥ 0"),),
         compute=square_root,
         on_complex=complexes.square_root,
+        branch=branch_of("sqrt"),
         examples=(
             Example("sqrt(49)", "=", "7"),
             Example("sqrt(2)", "≈", "1.414213562"),
@@ -124,6 +126,7 @@ FUNCTIONS = (
         parameters=(Parameter("x", "the exponent"),),
         compute=exp_of,
         on_complex=complexes.exponential,
+        branch=branch_of("exp"),
         examples=(
             Example("exp(1)", "≈", "2.718281828"),
             Example("exp(0)", "=", "1"),

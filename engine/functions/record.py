@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass
 
-from engine.numbers.values import Value
+from engine.numbers.values import Complex, Value
 from engine.reading.described import Described
 from engine.reading.tree import Node
 
@@ -45,7 +45,8 @@ class Function(Described):
 
     ``accepts`` are the kinds of value, beside real numbers, that ``compute`` deals with
     itself; a list that it does not is gone through item by item.  ``on_complex`` is
-    its continuation to complex numbers.  Where it is ``lazy``, ``compute`` is given
+    its continuation to complex numbers, and ``branch`` says which of its values it has there
+    and where its cuts run.  Where it is ``lazy``, ``compute`` is given
     each argument as :class:`Delayed`.
     """
 
@@ -56,7 +57,13 @@ class Function(Described):
     variadic: bool = False
     accepts: tuple[type, ...] = ()
     on_complex: Callable[..., Value] | None = None
+    branch: str = ""
     lazy: bool = False
+
+    @property
+    def takes_complex(self) -> bool:
+        """Whether it takes complex numbers."""
+        return self.on_complex is not None or Complex in self.accepts
 
     @property
     def pattern(self) -> str:

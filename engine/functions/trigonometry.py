@@ -7,6 +7,7 @@ from collections.abc import Callable
 from flint import acb
 
 from engine.functions import by_parts
+from engine.functions.branches import branch_of
 from engine.functions.by_parts import OnPlane, of_parts
 from engine.functions.helpers import OnReals, reciprocal_of
 from engine.functions.hyperbolic import cosh, sinh
@@ -85,6 +86,7 @@ def _record(
         source="ISO 80000-2",
         accepts=(Angle,),
         on_complex=of_complex_angle(name),
+        branch=branch_of(name),
     )
 
 

@@ -18,10 +18,13 @@ FUNCTION, CONSTANT, OPERATOR, FORM, COMMAND = (
 )  # fmt: skip
 
 
+TAKES_COMPLEX = "It takes complex numbers too."
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Entry(Described):
     """``key`` names the entry for good; ``name`` is what is typed, ``pattern`` how it is
-    used.  ``value`` says what a function gives."""
+    used.  ``value`` says what a function gives, ``branch`` which of its complex values."""
 
     key: str
     kind: str
@@ -29,12 +32,14 @@ class Entry(Described):
     subject: str
     parameters: tuple[Parameter, ...] = ()
     value: str = ""
+    branch: str = ""
 
 
 def _of_function(f: Function) -> Entry:
     return Entry(
         **f.told(), key=f.name, kind=FUNCTION, pattern=f.pattern, subject=f.subject,
         parameters=f.parameters, value=f.value,
+        branch=f.branch or (TAKES_COMPLEX if f.takes_complex else ""),
     )  # fmt: skip
 
 
@@ -81,6 +86,8 @@ def as_text(entry: Entry) -> str:
     lines += [f"{p.name}: {p.text}; {p.domain}" for p in entry.parameters]
     lines += [f"{e.input}  {e.sign} {e.text}".rstrip() for e in entry.examples]
     lines += entry.special_values
+    if entry.branch:
+        lines.append(f"Complex numbers: {entry.branch}")
     if entry.confused_with:
         lines.append(f"Easily confused with {entry.confused_with}")
     if entry.related:

@@ -5,7 +5,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from flint import acb, arb, fmpq
+from flint import acb, arb, fmpq, fmpz
 
 from engine.errors import OperatorForReals
 from engine.limits import FIRST_BITS
@@ -218,6 +218,41 @@ def argument(value: Plane) -> Extended:
         return value.polar[1]
     re, im = parts(value)
     return direction(im, re)
+
+
+def roots(value: Plane, degree: int) -> list[Plane]:
+    """All numbers whose power of that ``degree`` is ``value``: the principal one first, the
+    others in the order of their arguments (NIST DLMF 4.2(iv), from memory).
+
+    >>> roots(exact(1), 2)
+    [Exact(coefficient=1, pi_power=0), Exact(coefficient=-1, pi_power=0)]
+    """
+    if not isinstance(value, Complex) and is_zero(value):
+        return [ZERO]
+    share = exact(fmpq(1, degree))
+    size = real(arithmetic.power(modulus(value), share))
+    first = multiply(real(argument(value)), share)
+    turns = (exact(fmpq(2 * number, degree), 1) for number in range(degree))
+    found = (polar(size, real(add(first, turn))) for turn in turns)
+    return [_exact_root(root, value, degree) or root for root in found]
+
+
+def _exact_root(near: Plane, value: Plane, degree: int) -> Plane | None:
+    """The root of ``value`` at ``near`` where both its parts are rational: with the common
+    denominator of the parts of ``value`` they are whole numbers then."""
+    of_value, of_root = parts(value), parts(near)
+    if all(isinstance(part, Exact) for part in of_root):
+        return None
+    below = fmpz(1)
+    for part in of_value:
+        if not isinstance(part, Exact) or part.pi_power:
+            return None
+        below = below.lcm(part.coefficient.q)
+    re, im = ((part.ball(FIRST_BITS) * below).unique_fmpz() for part in of_root)
+    if re is None or im is None:
+        return None
+    root = complex_of(exact(fmpq(re, below)), exact(fmpq(im, below)))
+    return root if _whole_power(root, degree) == value else None
 
 
 def exponential(value: Plane) -> Plane:

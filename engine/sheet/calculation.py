@@ -2,16 +2,16 @@
 
 from __future__ import annotations
 
-from engine.errors import BuiltInName, LineError
+from engine.errors import AnswerNotReal, BuiltInName, LineError, NotReal
 from engine.functions.catalogue import is_built_in
 from engine.numbers.context import working
 from engine.numbers.values import Applied, Value
 from engine.reading.tree import Node
-from engine.sheet.angle_met import angle_met
 from engine.sheet.definitions import place_of
 from engine.sheet.evaluation import evaluate, value_of_statement
 from engine.sheet.habits import habits_in
 from engine.sheet.line import FOOT, Place, Step
+from engine.sheet.met import angle_met, meets_complex
 from engine.sheet.scope import Trace, value_of_part, values_in
 from engine.sheet.sheet_scope import SheetScope, needs
 from engine.sheet.store import Store
@@ -45,12 +45,16 @@ class Calculation:
                 self._refuse_covering(step)
                 values = values_in(trace)
                 step.angle = angle_met(step.value, trace, values)
+                step.meets_complex = meets_complex(step.value, trace)
+                _refuse_beyond_reals(step)
                 told = list(habits_in(step, scope, work.conventions.angle, values))
             if told:
                 known = {notice.code for notice in told}
                 step.notices[:] = [n for n in step.notices if n.code not in known] + told
             step.used_unit = work.used_unit
         except LineError as error:
+            if isinstance(error, NotReal) and step.line.conventions.numbers == "real":
+                error = error.in_a_sheet_of_reals()
             step.error = error
         if step.keeps_values:
             step.values = values_in(trace)
@@ -115,3 +119,12 @@ class Calculation:
 def seen_from(step: Step) -> Place:
     """A live definition shows what it is now, any other what it was at its place."""
     return FOOT if step.is_live else step.place
+
+
+def _refuse_beyond_reals(step: Step) -> None:
+    """Errors: :class:`AnswerNotReal` for a complex value in a sheet of real numbers."""
+    if not step.meets_complex or step.line.conventions.numbers != "real":
+        return
+    if step.value is not None and meets_complex(step.value, []):
+        step.value = None
+        raise AnswerNotReal(step.stated.span)

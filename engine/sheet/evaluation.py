@@ -144,6 +144,8 @@ def _binary(node: Binary, scope: Scope) -> Value:
         case "and" | "or":
             return _joined(node.op, node.left, node.right, scope)
         case "∠":
+            if conventions().numbers == "real":
+                raise ConstantNotReal(name="A number in a direction")
             return _polar(evaluate(node.left, scope), evaluate(node.right, scope))
     return _operation(node, scope)
 

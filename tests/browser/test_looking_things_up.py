@@ -205,3 +205,44 @@ def test_a_table_is_copied_as_csv(sheet):
     expect(sheet.locator("#said")).to_have_text("The table is copied as CSV.")
     copied = sheet.evaluate("navigator.clipboard.readText()")
     assert copied.splitlines()[1:] == ["0°,0", "90°,undefined"]
+
+
+def test_a_point_of_the_plane_is_dragged_moved_by_keys_and_used(sheet):
+    type_line(sheet, "z = 4 + 7i")
+    sheet.locator("[data-picture=plane]").click(force=True)
+    plane = sheet.get_by_test_id("plane")
+    expect(plane.locator("tr[data-part=modulus]")).to_have_attribute("data-text", "8.062257748")
+    face = plane.get_by_role("application")
+    box = face.bounding_box()
+    reach = 1.25 * 7
+
+    def at(x, y):
+        half = box["width"] / 2
+        return box["x"] + half + x / reach * half, box["y"] + half - y / reach * half
+
+    sheet.mouse.move(*at(4, 7))
+    sheet.mouse.down()
+    sheet.mouse.move(*at(0, 3))
+    sheet.mouse.move(*at(-3, 4))
+    sheet.mouse.up()
+    expect(plane.locator("tr[data-part=modulus]")).to_have_attribute("data-text", "5")
+    face.focus()
+    sheet.keyboard.press("Shift+ArrowRight")
+    expect(plane.locator("tr[data-part='real part']")).to_have_attribute("data-text", "-2.8")
+    sheet.keyboard.press("ArrowUp")
+    expect(plane.locator("tr[data-part='imaginary part']")).to_have_attribute("data-text", "6")
+    entry(sheet).evaluate("area => { area.value = '2*'; area.setSelectionRange(2, 2); }")
+    sheet.keyboard.press("Enter")
+    expect(plane).to_be_hidden()
+    expect(entry(sheet)).to_have_value("2*(-2.8 + 6i)")
+    sheet.keyboard.press("Enter")
+    expect(answers(sheet).last).to_have_attribute("data-text", "-5.6 + 12i")
+
+
+def test_the_plane_of_roots_goes_to_each_of_them(sheet):
+    type_line(sheet, "roots(16, 4)")
+    sheet.locator("[data-picture=plane]").click(force=True)
+    plane = sheet.get_by_test_id("plane")
+    expect(plane.get_by_test_id("plane-said")).to_contain_text("regular polygon")
+    plane.get_by_role("button", name="2i", exact=True).click()
+    expect(plane.locator("tr[data-part='imaginary part']")).to_have_attribute("data-text", "2")

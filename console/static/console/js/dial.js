@@ -1,37 +1,17 @@
 /* The dial: turned by mouse or keys, at the angle of a line or the one at the caret; what
    it shows is worked out by the server. */
 document.addEventListener("DOMContentLoaded", () => {
-  const dialog = document.getElementById("dial-dialog");
-  const face = document.getElementById("dial-face");
-  if (!dialog) return;
-  const readout = document.getElementById("dial-readout");
+  if (!document.getElementById("dial-dialog")) return;
   const snap = document.getElementById("dial-snap");
   const SPECIAL = [0, 30, 45, 60, 90, 120, 135, 150, 180, 210, 225, 240, 270, 300, 315, 330, 360];
-  const NEAR = 3, CENTRE = 190;
+  const NEAR = 3;
   let degrees = 30;
-  let wanted = null; // what is asked for next, while a reply is on its way
-  let busy = false;
-
-  async function ask(query) {
-    if (busy) { wanted = query; return; }
-    busy = true;
-    const { line, ...angle } = query;
-    const address = line ? `lines/${line}/pictures/dial` : `dial?${new URLSearchParams(angle)}`;
-    const reply = await fetch(`${teapot.page().url}/${address}`).catch(() => null);
-    if (reply?.ok) show(await reply.text());
-    else teapot.say("The dial cannot be reached just now.");
-    busy = false;
-    if (wanted) { const next = wanted; wanted = null; ask(next); }
-  }
-
-  function show(html) {
-    readout.innerHTML = html;
-    const made = readout.querySelector("template");
-    degrees = Number(made.dataset.degrees);
-    face.replaceChildren(...made.content.firstElementChild.children);
+  const dial = teapot.movable("dial", (made, readout) => {
+    degrees = Number(made.degrees);
     face.setAttribute("aria-valuenow", String(degrees));
-    face.setAttribute("aria-valuetext", readout.querySelector("[data-use-angle]").dataset.useAngle);
-  }
+    face.setAttribute("aria-valuetext", readout.querySelector("[data-use]").dataset.use);
+  });
+  const { face, ask, use } = dial;
 
   const turnTo = (count) => {
     degrees = count;
@@ -57,28 +37,13 @@ document.addEventListener("DOMContentLoaded", () => {
     const typed = line ? null : typedAngle(area);
     // what the dial gives then takes its place
     if (typed) area.setSelectionRange(typed.start, typed.end);
-    if (!dialog.open) dialog.showModal();
-    if (line) ask({ line });
-    else if (typed) ask({ count: typed.count, unit: typed.unit });
-    else ask({ count: String(degrees), unit: "deg" });
-    face.focus();
+    if (line) dial.open({ line });
+    else dial.open(typed ? { count: typed.count, unit: typed.unit } : { count: String(degrees), unit: "deg" });
   };
-
-  function use() {
-    const text = readout.querySelector("[data-use-angle]")?.dataset.useAngle;
-    if (!text) return;
-    dialog.close();
-    const area = document.getElementById("entry");
-    area.setRangeText(text, area.selectionStart, area.selectionEnd, "end");
-    teapot.write(area.value, area.selectionEnd);
-  }
 
   /** The angle of a pointer, nearest to the one at hand so that it can go past 0. */
   function fromPointer(event) {
-    const box = face.getBoundingClientRect();
-    const scale = box.width / (2 * CENTRE);
-    const x = (event.clientX - box.left) / scale - CENTRE;
-    const y = CENTRE - (event.clientY - box.top) / scale;
+    const [x, y] = dial.pointed(event);
     let found = (Math.atan2(y, x) * 180) / Math.PI;
     found += 360 * Math.round((degrees - found) / 360);
     if (!snap.checked) return Number(found.toFixed(1));
@@ -109,11 +74,6 @@ document.addEventListener("DOMContentLoaded", () => {
     event.preventDefault();
   });
 
-  document.addEventListener("click", (event) => {
-    const opener = event.target.closest("[data-picture=dial]");
-    if (opener) return teapot.openDial(opener.dataset.of);
-    if (event.target.closest("[data-use-angle]")) use();
-  });
   document.addEventListener("keydown", (event) => {
     if (!event.altKey || event.key.toLowerCase() !== "a" || event.ctrlKey) return;
     event.preventDefault();

@@ -1,14 +1,17 @@
-"""The angle that a statement is about, which the dial shows."""
+"""What a statement is about, which pictures show: its angle, and complex numbers."""
 
 from __future__ import annotations
 
 from typing import TypeGuard
 
 from engine.numbers import angles
-from engine.numbers.values import Angle, Exact, List, Real, Value
+from engine.numbers.values import Angle, Complex, Exact, List, Real, Value, is_complex
 from engine.reading.traps import TRIGONOMETRIC
 from engine.reading.tree import Call
 from engine.sheet.scope import Trace, Values, value_of_part
+
+MOST_LOOKED_AT = 1000
+"""Items of a list that are looked at."""
 
 
 def angle_met(value: Value, trace: Trace, values: Values) -> Angle | None:
@@ -45,3 +48,14 @@ def _first(value: Value | None) -> Value | None:
     while isinstance(value, List):
         value = value.items[0] if value.items else None
     return value
+
+
+def meets_complex(value: Value, trace: Trace) -> bool:
+    """Whether a complex number, or a list with one, is among the values of a statement."""
+    for _, one in trace:
+        kind = type(one)
+        if kind is Complex or (kind is Angle and is_complex(one)):
+            return True
+    return is_complex(value) or (
+        type(value) is List and any(map(is_complex, value.items[:MOST_LOOKED_AT]))
+    )
