@@ -26,6 +26,7 @@ RECENT = 40
 _RUN = re.compile(r"(?:[^\W\d]\w*[ ]+)*[^\W\d]\w*$")
 _WORD = re.compile(r"[^\W\d]\w*$")
 _IN_FORM = re.compile(r"\bas\s+[^()\[\];]*$")
+_OPEN_BRACE = re.compile(r'(?<!\{)(?:\{\{)*\{(?!\{)(?=[^{}"]*$)')
 _COMMAND = re.compile(r"^\s*/\s*(\w*)$")
 
 
@@ -47,9 +48,15 @@ class Completion:
 def complete(sheet: Sheet, text: str, caret: int) -> list[Completion]:
     """The completions for the place before the code point ``caret``."""
     before, behind = text[:caret], text[caret:]
-    if split_note(before)[1] or before.count('"') % 2 or re.match(r"\w", behind):
+    if split_note(before)[1] or re.match(r"\w", behind):
         return []
-    return _found(sheet, plain(before), behind)
+    in_text = before.count('"') % 2
+    brace = _OPEN_BRACE.search(before) if in_text else None
+    if in_text and brace is None:
+        return []
+    # of a text only what stands in the open brace counts, at its place
+    hidden = brace.end() if brace else 0
+    return _found(sheet, " " * hidden + plain(before)[hidden:], behind)
 
 
 def _found(sheet: Sheet, before: str, behind: str) -> list[Completion]:

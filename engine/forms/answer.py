@@ -23,9 +23,10 @@ from engine.numbers.values import (
     Table,
     Undefined,
     Value,
+    parts_of,
 )
 from engine.reading.forms import STANDARD, Form
-from engine.reading.tree import NOWHERE, Name, Text, Words
+from engine.reading.tree import NOWHERE, Filled, Name, Text, Words
 
 __all__ = ["Written", "write", "write_in_passing"]
 
@@ -58,7 +59,9 @@ def write(value: Value, form: Form = STANDARD) -> Written:
         case bool():
             return Written("truth", "=", Name(NOWHERE, "true" if value else "false"))
         case str():
-            return Written("text", "=", Text(NOWHERE, (value,)))
+            parts = parts_of(value)
+            is_rounded = any(isinstance(part, Filled) and part.sign == "≈" for part in parts)
+            return Written("text", "≈" if is_rounded else "=", Text(NOWHERE, parts))
     raise TypeError(value)
 
 

@@ -177,7 +177,8 @@ def _compare_unordered(op: str, a: Value, b: Value) -> bool | Undefined:
         if isinstance(equal, Undefined):
             return equal
     else:
-        equal = type(a) is type(b) and a == b
+        are_alike = type(a) is type(b) or (isinstance(a, str) and isinstance(b, str))
+        equal = are_alike and a == b
     return equal if op == "==" else not equal
 
 

@@ -26,6 +26,7 @@ from engine.numbers.values import (
     Undefined,
     Value,
     is_complex,
+    joined,
     real,
 )
 
@@ -58,7 +59,7 @@ def operate(op: str, a: Value, b: Value) -> Value:
     if isinstance(a, List) or isinstance(b, List):
         return item_by_item(lambda x, y: operate(op, x, y), a, b)
     if isinstance(a, str) and isinstance(b, str) and op == "+":
-        return a + b
+        return joined(a, b)
     if isinstance(a, Date) or isinstance(b, Date):
         return dates.operate(op, a, b)
     if op == "^":

@@ -12,14 +12,14 @@
 :class:`Date`     a day, or a moment of it
 :class:`Applied`  a function: one of the language, or of one's own
 ``bool``          a truth value
-``str``           text
+``str``           text; a :class:`Sentence` where values were filled in
 
 No value is ever changed once it is made.
 """
 
 from __future__ import annotations
 
-from collections.abc import Callable, Hashable
+from collections.abc import Callable, Hashable, Iterable
 from dataclasses import dataclass, field
 from datetime import datetime
 from typing import cast
@@ -29,7 +29,7 @@ from flint import arb, fmpq, fmpz
 from engine.errors import LineError, TooLarge, TooSmall, Undecided
 from engine.limits import FIRST_BITS, LAST_BITS, MAX_BITS, MAX_DIGITS
 from engine.numbers.precision import precision
-from engine.reading.tree import Assignment, Node
+from engine.reading.tree import Assignment, Filled, Node
 
 ZERO, ONE = fmpq(0), fmpq(1)
 
@@ -281,6 +281,34 @@ class Date:
     with_time: bool = False
 
 
+class Sentence(str):
+    """A text into which values were filled: its ``parts`` are what was typed, and each value
+    with the sign of how it was written."""
+
+    parts: tuple[str | Filled, ...]
+
+    def __new__(cls, parts: Iterable[str | Filled]) -> Sentence:
+        parts = tuple(parts)
+        made = super().__new__(cls, "".join(p if isinstance(p, str) else p.text for p in parts))
+        made.parts = parts
+        return made
+
+    def __reduce__(self) -> tuple[type[Sentence], tuple[tuple[str | Filled, ...]]]:
+        return Sentence, (self.parts,)
+
+
+def parts_of(text: str) -> tuple[str | Filled, ...]:
+    """What a text is put together from."""
+    return text.parts if isinstance(text, Sentence) else (text,)
+
+
+def joined(first: str, second: str) -> str:
+    """One text behind the other."""
+    if isinstance(first, Sentence) or isinstance(second, Sentence):
+        return Sentence((*parts_of(first), *parts_of(second)))
+    return first + second
+
+
 @dataclass(frozen=True, slots=True, eq=False)
 class Applied:
     """A function as a value: its ``name``, the names of its ``parameters``, and
@@ -336,6 +364,7 @@ KINDS: dict[type, str] = {
     Applied: "a function",
     bool: "a truth value",
     str: "text",
+    Sentence: "text",
 }
 """What is said of a value that is no real number."""
 

@@ -31,6 +31,7 @@ from engine.reading.tree import (
     Call,
     Columns,
     Comparison,
+    Filled,
     Formatted,
     Grid,
     ListOf,
@@ -185,6 +186,9 @@ class LaTeXWriter(PrintWriter):
     def name(self, node: Name) -> str:
         return name_latex(node.name)
 
+    def filled(self, node: Filled) -> str:
+        return words_latex(node.text)
+
     def text(self, node: Text) -> str:
         parts = "".join(
             self.node(part) if isinstance(part, Node) else words_latex(part) for part in node.parts
@@ -331,6 +335,7 @@ class LaTeXWriter(PrintWriter):
         Words: words,
         Name: name,
         Text: text,
+        Filled: filled,
         AnswerOf: answer_of,
         Prefix: prefix,
         Postfix: postfix,

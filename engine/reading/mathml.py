@@ -38,6 +38,7 @@ from engine.reading.tree import (
     Call,
     Columns,
     Comparison,
+    Filled,
     Formatted,
     Grid,
     ListOf,
@@ -252,6 +253,10 @@ class MathMLWriter(PrintWriter):
     def words(self, node: Words) -> str:
         return math_text(node.text)
 
+    def filled(self, node: Filled) -> str:
+        sign = "≈ " if node.sign == "≈" else ""
+        return math_text(f"{sign}{node.text}")
+
     def text(self, node: Text) -> str:
         parts = (
             f'<mrow class="filled">{self.node(part)}</mrow>'
@@ -430,6 +435,7 @@ class MathMLWriter(PrintWriter):
         Words: words,
         Name: name,
         Text: text,
+        Filled: filled,
         AnswerOf: answer_of,
         Prefix: prefix,
         Postfix: postfix,

@@ -22,6 +22,7 @@ from engine.reading.tree import (
     Call,
     Columns,
     Comparison,
+    Filled,
     Formatted,
     Grid,
     ListOf,
@@ -71,10 +72,16 @@ class PlainWriter(Writer[Pieces]):
 
     def text(self, node: Text) -> Pieces:
         inner = (
-            "{" + "".join(self.node(part)) + "}" if isinstance(part, Node) else _escaped(part)
-            for part in node.parts
+            _escaped(part) if isinstance(part, str) else self._filled(part) for part in node.parts
         )
         return [f'"{"".join(inner)}"']
+
+    def _filled(self, part: Node) -> str:
+        inner = "".join(self.node(part))
+        return inner if isinstance(part, Filled) else f"{{{inner}}}"
+
+    def filled(self, node: Filled) -> Pieces:
+        return [_escaped(node.text)]
 
     def answer_of(self, node: AnswerOf) -> Pieces:
         return ["@" if node.number is None else f"@{node.number}"]
@@ -174,6 +181,7 @@ class PlainWriter(Writer[Pieces]):
         Words: as_it_stands,
         Name: name,
         Text: text,
+        Filled: filled,
         AnswerOf: answer_of,
         Prefix: prefix,
         Postfix: postfix,

@@ -9,6 +9,7 @@ from engine.reading.tree import (
     Call,
     Columns,
     Comparison,
+    Filled,
     Formatted,
     Grid,
     ListOf,
@@ -50,7 +51,9 @@ _OF_OPERANDS = {op: (level, level + 1) for op, level in OPERATORS.items()} | {
 }
 
 _OF_KINDS: dict[type[Node], int] = {
-    **dict.fromkeys((Literal, Name, AnswerOf, Text, Call, ListOf, Words, Grid, Columns), ATOM),
+    **dict.fromkeys(
+        (Literal, Name, AnswerOf, Text, Call, ListOf, Words, Filled, Grid, Columns), ATOM
+    ),
     Postfix: POSTFIX,
     Sexagesimal: POSTFIX,
     Subscript: POSTFIX,

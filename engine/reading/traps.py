@@ -17,6 +17,7 @@ from engine.mends import Mend, Notice, Span, replace, replace_each
 from engine.reading.tokens import plain, split_note
 from engine.reading.tree import (
     IMPLIED,
+    Assignment,
     Binary,
     Call,
     Formatted,
@@ -28,6 +29,7 @@ from engine.reading.tree import (
     Postfix,
     Prefix,
     Range,
+    Text,
     walk,
 )
 from engine.reading.vocabulary import UNIT_WORDS, UNITS
@@ -59,6 +61,26 @@ def traps_in(
         yield from _angle_traps(text, nodes, angle)
     if len(tree.statements) > 1:
         yield from _commas(text, tree)
+        yield from _spoken(text, tree)
+
+
+def _spoken(text: str, tree: LineTree) -> Iterator[Notice]:
+    """``"The area is", a, "m2"``: a sentence in parts, with commas between."""
+    parts = [statement.expression for statement in tree.statements]
+    is_told = any(isinstance(part, Text) for part in parts)
+    if not is_told or all(isinstance(part, Text) for part in parts) or ";" in text:
+        return
+    if any(isinstance(statement, Assignment) for statement in tree.statements):
+        return
+    inner = (
+        text[part.span.start + 1 : part.span.end - 1].strip()
+        if isinstance(part, Text)
+        else f"{{{text[slice(*statement.body)].strip()}}}"
+        for part, statement in zip(parts, tree.statements, strict=True)
+    )
+    span = parts[0].span.to(parts[-1].span)
+    said = "These are several answers. In one text, values stand in braces."
+    yield Notice("text-in-parts", said, (replace(span, f'"{" ".join(inner)}"'),))
 
 
 def _trap_at(text: str, node: Any, kind: type[Node], brackets: Brackets) -> Notice | None:

@@ -269,6 +269,14 @@ class Words(Node):
 
 
 @dataclass(slots=True)
+class Filled(Node):
+    """A value in a text that was filled in, with the sign of how it was written."""
+
+    text: str
+    sign: str
+
+
+@dataclass(slots=True)
 class Grid(Node):
     """Items of a long list in even rows, ``across`` of them in each; there are ``more``
     that are not shown."""

@@ -178,8 +178,6 @@ def says_itself(step: Step, written: Written) -> bool:
     assert step.statement is not None
     if written.sign != "=" or written.nearly is not None:
         return False
-    if isinstance(step.value, str) and not step.defines:
-        return False  # a sentence is what the line is there for
     if isinstance(step.value, SPELT) and isinstance(written.tree, Node):
         return _is_typed(written, step.statement)
     is_typed = all(isinstance(node, TYPED) for node in step.nodes)

@@ -46,22 +46,27 @@ from engine.numbers.values import (
     Exact,
     List,
     Real,
+    Sentence,
     Truth,
     Undefined,
     Value,
     exact,
     is_complex,
+    joined,
+    parts_of,
     real,
 )
-from engine.reading.forms import form_asked, unit_among
+from engine.reading.forms import Form, form_asked, unit_among
 from engine.reading.parser import parse
 from engine.reading.plain import node_text
 from engine.reading.tree import (
+    NOWHERE,
     AnswerOf,
     Assignment,
     Binary,
     Call,
     Comparison,
+    Filled,
     Formatted,
     ListOf,
     Literal,
@@ -167,17 +172,37 @@ def _sexagesimal(node: Sexagesimal, scope: Scope) -> Value:
 
 
 def _text(node: Text, scope: Scope) -> Value:
-    return "".join(_filled(part, scope) for part in node.parts)
+    found = [_filled(part, scope) for part in node.parts]
+    if all(type(part) is str for part in found):
+        return "".join(cast(list[str], found))
+    return Sentence(found)
 
 
-def _filled(part: str | Node, scope: Scope) -> str:
+def _filled(part: str | Node, scope: Scope) -> str | Filled:
     """A part of a text: what stands there, or a value as the sheet shows it."""
     if isinstance(part, str):
         return part
-    value = evaluate(part, scope)
+    return _as_words(evaluate(part, scope), form_asked(part).over(scope.form))
+
+
+def _as_words(value: Value, form: Form) -> Filled:
+    """A value among words."""
     if isinstance(value, str):
-        return value
-    return write(value, form_asked(part).over(scope.form)).text
+        signs = {part.sign for part in parts_of(value) if isinstance(part, Filled)}
+        return Filled(NOWHERE, value, "≈" if "≈" in signs else "=")
+    written = write(value, form)
+    return Filled(NOWHERE, written.text, written.sign)
+
+
+def _beside_text(first: Value, second: Value, scope: Scope) -> Value:
+    """A text joined with a value, or item by item with those of a list."""
+    if isinstance(first, List) or isinstance(second, List):
+        return item_by_item(lambda a, b: _beside_text(a, b, scope), first, second)
+    sides = [
+        value if isinstance(value, str) else Sentence((_as_words(value, scope.form),))
+        for value in (first, second)
+    ]
+    return joined(*sides)
 
 
 # -- operators ----------------------------------------------------------------------
@@ -197,12 +222,22 @@ def _operation(node: Binary, scope: Scope) -> Value:
         second = evaluate(right, scope)
     except LineError as error:
         raise _unit_behind_number(node, error) or error from None
+    are_reals = type(first) in REALS and type(second) in REALS
+    if op == "+" and not are_reals and _has_text(first) != _has_text(second):
+        return _beside_text(first, second, scope)
     for value, side in ((first, left), (second, right)):
         if type(value) is bool or type(value) is Applied:
             _number(value, side)
     if op == "/" and isinstance(first, FINITE):
         _refuse_open_unit(node)
     return operators.operate("*" if op == "implied" else op, first, second)
+
+
+def _has_text(value: Value) -> bool:
+    """Whether it is text, or a list that begins with one."""
+    return isinstance(value, str) or (
+        isinstance(value, List) and bool(value.items) and isinstance(value.items[0], str)
+    )
 
 
 def _refuse_open_unit(node: Binary) -> None:

@@ -17,7 +17,7 @@ from engine.reading.latex import statement_latex
 from engine.reading.mathml import Answers, math, math_text, statement_mathml
 from engine.reading.plain import statement_text
 from engine.reading.tokens import split_note
-from engine.reading.tree import Statement
+from engine.reading.tree import Filled, Statement, Text
 from engine.sheet.shown import (
     KeptAnswer,
     KeptOutcome,
@@ -80,10 +80,25 @@ class Answer:
         """How the whole statement was read, as plain text."""
         return statement_text(self.statement)
 
+    @property
+    def stated(self) -> Statement:
+        """The statement as it is set: a text with the values that were filled in."""
+        tree = self.written.tree
+        if not isinstance(self.statement.expression, Text) or not isinstance(tree, Text):
+            return self.statement
+        if not any(isinstance(part, Filled) for part in tree.parts):
+            return self.statement
+        return replace(self.statement, expression=tree)
+
+    @property
+    def is_read_back(self) -> bool:
+        """Whether the statement, as it is set, says its value already."""
+        return self.says_itself or self.stated is not self.statement
+
     @once
     def reading_mathml(self) -> str:
         """The same, as the inside of a ``math`` element."""
-        reading = statement_mathml(self.statement, answers=self.answers)
+        reading = statement_mathml(self.stated, answers=self.answers)
         return reading if len(reading) <= MAX_SET_READING else math_text(self.reading)
 
     @once
@@ -101,7 +116,7 @@ class Answer:
     @property
     def mathml(self) -> str:
         """The statement with its sign and its value behind it, typeset."""
-        if self.says_itself:
+        if self.is_read_back:
             return math(self.reading_mathml)
         value = f'<mo>{self.sign}</mo><mrow class="answer">{self.value_mathml}</mrow>'
         return math(self.reading_mathml + value)
@@ -109,8 +124,8 @@ class Answer:
     @property
     def latex(self) -> str:
         """The same for LaTeX's mathematics."""
-        reading = statement_latex(self.statement)
-        if self.says_itself:
+        reading = statement_latex(self.stated)
+        if self.is_read_back:
             return reading
         nearly = self.written.nearly
         beside = rf" \approx {nearly.latex}" if nearly is not None else ""
@@ -156,7 +171,7 @@ class Answer:
             reading=self.reading,
             reading_mathml=self.reading_mathml,
             form=self.form,
-            says_itself=self.says_itself,
+            says_itself=self.is_read_back,
             nearly=self.nearly,
             unit=self.unit,
             pictures=self.pictures,

@@ -1,9 +1,14 @@
 """Text with values: ``{…}`` in a text is filled in, ``{{`` and ``}}`` are braces."""
 
+import pickle
+
 import pytest
 
 from engine import Sheet
+from engine.aids.completion import complete
 from engine.numbers.context import STANDARD
+from engine.numbers.values import Sentence
+from engine.reading.tree import NOWHERE, Filled
 from engine.sheet.line import NewLine
 from tests.engine.answers import answer, error, outcome
 
@@ -20,7 +25,8 @@ from tests.engine.answers import answer, error, outcome
     ],
 )
 def test_values_in_text(lines, text):
-    assert answer(*lines) == f"= {text}"
+    sign = "≈" if "0.333" in text else "="
+    assert answer(*lines) == f"{sign} {text}"
 
 
 def test_what_a_text_uses_is_used_by_the_line():
@@ -87,3 +93,67 @@ def test_lines_that_are_given_up_halfway_leave_nothing():
     outcomes.close()
     assert not sheet.lines
     assert not sheet.definitions.current()
+
+
+@pytest.mark.parametrize(
+    ("line", "sign", "text"),
+    [
+        ('"n = " + 5', "=", '"n = 5"'),
+        ('2/3 + " of it"', "≈", '"0.6666666667 of it"'),
+        ('"a" + 1 + 2', "=", '"a12"'),
+        ('1 + 2 + "a"', "=", '"3a"'),
+        ('"x" + [1, 2]', "=", '["x1", "x2"]'),
+        ('["a", "b"] + 1', "=", '["a1", "b1"]'),
+        ('"at " + 30°', "=", '"at 30°"'),
+        ('"it is " + (2 < 3)', "=", '"it is true"'),
+        ('"{2/3} of {3}"', "≈", '"0.6666666667 of 3"'),
+        ('"{1/4} of {3}"', "=", '"0.25 of 3"'),
+        ('"a" + "{1/3}"', "≈", '"a0.3333333333"'),
+        ('"{1/3}" == "0.3333333333"', "=", "true"),
+    ],
+)
+def test_text_is_joined_with_what_stands_beside_it(line, sign, text):
+    [answer] = Sheet().answer(line).answers
+    assert (answer.sign, answer.text) == (sign, text)
+
+
+def test_a_text_is_read_back_with_its_values_filled_in_and_marked():
+    sheet = Sheet()
+    sheet.answer("w = [2, 3, 7, 8]")
+    [answer] = sheet.answer('"{count(w)} cups, {mean(w) as 2 places} on the mean"').answers
+    assert answer.text == '"4 cups, 5.00 on the mean"'
+    assert answer.reading_mathml.count('class="filled"') == 2
+    assert "5.00" in answer.reading_mathml
+    assert answer.kept().says_itself
+    [rounded] = sheet.answer('s = "a third is {1/3}"').answers
+    assert "≈ 0.3333333333" in rounded.reading_mathml
+    [later] = sheet.answer("s").answers
+    assert (later.sign, later.text) == ("≈", '"a third is 0.3333333333"')
+
+
+def test_a_sentence_in_parts_is_offered_as_one_text():
+    sheet = Sheet()
+    sheet.answer("a = 3")
+    [notice] = sheet.answer('"The area is", 2*a, "m2"').notices
+    [mend] = notice.shown('"The area is", 2*a, "m2"').mends
+    assert mend.input == '"The area is {2*a} m2"'
+    assert sheet.answer(mend.input).answers[0].text == '"The area is 6 m2"'
+    assert sheet.answer('"tea", "cup"').notices == ()
+    assert sheet.answer('"tea"; a').notices == ()
+
+
+def test_names_are_completed_in_the_braces_of_a_text():
+    sheet = Sheet()
+    sheet.answer("mass = 2")
+
+    def first(text):
+        return [one.name for one in complete(sheet, text, len(text))][:1]
+
+    assert first('"{ma') == first('"{1} and {sqrt(ma') == first('"{{{ma') == ["mass"]
+    assert first('"ma') == first('"{{ma') == first('"{mass} ma') == []
+
+
+def test_a_sentence_goes_from_process_to_process_with_its_parts():
+    sentence = Sentence(("a ", Filled(NOWHERE, "1", "≈")))
+    copy = pickle.loads(pickle.dumps(sentence))
+    assert (copy, copy.parts) == (sentence, sentence.parts)

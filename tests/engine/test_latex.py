@@ -21,7 +21,7 @@ from tests.engine.answers import outcome
         ("7/3 as mixed", r"\frac{7}{3}\text{ as mixed} = 2\,\frac{1}{3}"),
         ("(-2)^2", r"{\left(-2\right)}^{2} = 4"),
         ("5!", r"5! = 120"),
-        ('"tea & 50 %"', r"\text{``}\text{tea \& 50 \%}\text{''} = \text{tea \& 50 \%}"),
+        ('"tea & 50 %"', r"\text{``}\text{tea \& 50 \%}\text{''}"),
         ("2 <= 3", r"2 \le 3 = \mathit{true}"),
         ("1.5e3*2", r"1.5\times 10^{3} \cdot 2 = 3000"),
         ("(1.5e3)^2", r"{\left(1.5\times 10^{3}\right)}^{2} = 2\,250\,000"),
