@@ -917,6 +917,10 @@ class UnknownFunctionNear(UnknownFunction):
     sentence = "No function is named {name}. Is {other} meant?"
 
 
+class NoTest(LineError):
+    sentence = "A test with a truth for each item is wanted here, such as w > 3."
+
+
 class RangeAsCall(UnknownFunction):
     sentence = "A range is written {meant}."
 

@@ -30,7 +30,7 @@ is computed as a real number: every further step on it would take long."""
 MIN_KNOWN = -40
 """A result is called 0 only if it is proved to be smaller than ten to this."""
 
-MAX_ITEMS = 10_000
+MAX_ITEMS = 100_000
 """Items of a list, those of lists within it counted: more than a person types or reads,
 and a table is still quick."""
 
@@ -42,6 +42,10 @@ MAX_FIGURES = 10_000
 
 MAX_ANSWERS = 250_000
 """Characters of the answers of a line, all together: a hundred pages."""
+
+MAX_WHOLE = 5_000_000
+"""Characters of a long list, of which only the first items are shown: the rest is sent when
+it is asked for."""
 
 MAX_KEPT_TEXT = 4_000
 """Characters of an answer that are kept with its line; the rest of a longer one is made

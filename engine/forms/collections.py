@@ -8,12 +8,11 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Iterator
 
-from flint import fmpz
-
 from engine.errors import TooLongAnswer
+from engine.forms.reals import ends_within
 from engine.forms.written import Written
-from engine.limits import MAX_ANSWERS
-from engine.numbers.values import Applied, Exact, List, Real, Table, Value
+from engine.limits import MAX_ANSWERS, MAX_WHOLE
+from engine.numbers.values import Applied, Complex, Exact, List, Table, Value
 from engine.reading.forms import Form
 from engine.reading.tree import NOWHERE, Columns, Grid, ListOf, Name, Node
 
@@ -35,10 +34,15 @@ what more figures before the point are shown than were asked for."""
 
 
 def write_list(value: List, form: Form, write: Write) -> Written:
-    """Items in square brackets; many of them in even rows."""
+    """Items in square brackets; many of them in even rows, and of very many the first.
+
+    Errors: :class:`TooLongAnswer` where the whole would be too long to be asked for.
+    """
     items = value.items
-    if len(items) <= ITEMS_SHOWN or not _is_surely_short(items, form):
+    if len(items) <= ITEMS_SHOWN:
         return _whole_list(list(_each(items, form, write)))
+    if _longest(items, form) > MAX_WHOLE:
+        raise TooLongAnswer(limit=MAX_WHOLE)
     head = list(_each(items[:ITEMS_SHOWN], form, write))
     sign = "≈" if any(_is_rounded(one, form, write) for one in items) else "="
     return Written(
@@ -46,7 +50,7 @@ def write_list(value: List, form: Form, write: Write) -> Written:
         sign,
         Grid(NOWHERE, tuple(map(_tree, head)), _across(head), more=True),
         (_counted(len(items)),),
-        whole=lambda: ListOf(NOWHERE, tuple(map(_tree, _each(items, form, write)))),
+        whole=lambda: ListOf(NOWHERE, tuple(_tree(write(one, form)) for one in items)),
         count=len(items),
     )
 
@@ -92,25 +96,42 @@ def _each(values: Iterable[Value], form: Form, write: Write) -> Iterator[Written
         yield written
 
 
-def _is_surely_short(items: tuple[Value, ...], form: Form) -> bool:
-    """Whether a list of plain numbers is within the limit of an answer whatever their
-    digits are."""
-    if form.style or form.places is not None or form.digits is None:
-        return False
-    most = form.digits + SPARE + 2
-    largest = fmpz(10) ** (most - 3)
-    are_short = all(
-        isinstance(one, Real) or (isinstance(one, Exact) and abs(one.coefficient.p) < largest)
-        for one in items
-    )
-    return are_short and most * len(items) <= MAX_ANSWERS
+def _longest(items: Iterable[Value], form: Form) -> int:
+    """The most characters that the items of a list may have."""
+    is_in_full = bool(form.style) or form.places is not None
+    length = 0
+    for one in items:
+        if isinstance(one, List):
+            length += _longest(one.items, form)
+        elif isinstance(one, str):
+            length += len(one)
+        elif is_in_full and isinstance(one, Exact):
+            length += int(one.coefficient.height_bits() * 0.7) + SPARE
+        else:
+            length += 2 * (form.figures + SPARE)
+        length += 2
+    return length
 
 
-def _is_rounded(number: Value, form: Form, write: Write) -> bool:
-    """Whether a plain number is shown rounded."""
-    if isinstance(number, Exact) and number.is_integer and not form.is_kept_to:
-        return False
-    return write(number, form).sign != "="
+def _is_rounded(value: Value, form: Form, write: Write) -> bool:
+    """Whether a value is shown rounded; of plain ones that is seen without writing them."""
+    match value:
+        case Exact():
+            is_plain = not form.style and form.places is None and not form.is_kept_to
+            return not (is_plain and ends_within(value, form.figures)) and _is_not_exact(
+                write(value, form)
+            )
+        case Complex(re=re, im=im) if form.shape != "polar":
+            return _is_rounded(re, form, write) or _is_rounded(im, form, write)
+        case List(items=items):
+            return any(_is_rounded(one, form, write) for one in items)
+        case bool():
+            return False
+    return _is_not_exact(write(value, form))
+
+
+def _is_not_exact(written: Written) -> bool:
+    return written.sign != "="
 
 
 def write_table(value: Table, form: Form, write: Write) -> Written:

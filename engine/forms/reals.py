@@ -237,6 +237,19 @@ def _places_of(denominator: int) -> int | None:
     return max(twos, fives) if rest == 1 else None
 
 
+def ends_within(number: Exact, figures: int) -> bool:
+    """Whether a number ends within so many figures, or is a whole one that is shown in full."""
+    if not number.is_rational:
+        return False
+    above, below = number.coefficient.p, number.coefficient.q
+    if below == 1:
+        return bool(abs(above) < fmpz(10) ** WHOLE_IN_FULL)
+    places = _places_of(int(below))
+    if places is None or places > figures:
+        return False
+    return bool(abs(above) * fmpz(10) ** places < below * fmpz(10) ** figures)
+
+
 def in_base(number: Number, form: Form) -> Written:
     """A whole number to base 2, 8 or 16."""
     if not (isinstance(number, Exact) and number.is_integer):

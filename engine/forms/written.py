@@ -11,9 +11,6 @@ from engine.reading.mathml import answer_mathml
 from engine.reading.plain import answer_text, node_text
 from engine.reading.tree import Columns, Grid, Node, Statement
 
-LEAST_OF_ITEM = 3
-"""Characters that an item of a list has at least, with what stands between."""
-
 
 @dataclass(eq=False)
 class Written:
@@ -58,10 +55,9 @@ class Written:
 
     @property
     def least_length(self) -> int:
-        """How long its text is; of what is within the limit of an answer only so much as
-        is known without writing all of it."""
+        """How long its text is; of a long list or table, that of what is shown."""
         if self.whole is not None and "text" not in vars(self):
-            return LEAST_OF_ITEM * self.count
+            return len(self.head())
         return len(self.text)
 
     def is_longer_than(self, characters: int) -> bool:

@@ -20,6 +20,7 @@ from engine.functions import (
     powers,
     rounding,
     special,
+    statistics,
     trigonometry,
 )
 from engine.functions.record import Constant, Function
@@ -39,6 +40,7 @@ SUBJECTS = (
     integers,
     parts,
     lists,
+    statistics,
     complexes,
     special,
     chance,

@@ -6,7 +6,14 @@ from collections.abc import Callable, Iterator
 from functools import partial, reduce
 from typing import cast
 
-from engine.errors import ComplexOrder, ListIsEmpty, NoList, TooFewItems
+from engine.errors import (
+    ComplexOrder,
+    ListIsEmpty,
+    NoList,
+    NoTest,
+    TooFewItems,
+    UnequalLengths,
+)
 from engine.functions.helpers import outside, whole
 from engine.functions.powers import square_root
 from engine.functions.record import Delayed, Function, Parameter
@@ -14,11 +21,13 @@ from engine.numbers import angles, operators
 from engine.numbers.comparison import in_order
 from engine.numbers.items import item_by_item
 from engine.numbers.lists import total
+from engine.numbers.many import are_many, squares_from_mean
 from engine.numbers.values import (
     Angle,
     Complex,
     List,
     Table,
+    Undefined,
     Value,
     exact,
     is_complex,
@@ -30,6 +39,8 @@ ONE: Value = exact(1)
 SUBJECT = "lists and statistics"
 STATISTICS = "NIST/SEMATECH e-Handbook of Statistical Methods, 1.3.5"
 X = Parameter("x", "a list of numbers", "a list")
+ITEMS = (List, Angle, Complex, str, bool)
+"""What the items of a list may be, beside numbers."""
 
 
 def items_of(x: Value, least: int = 0) -> tuple[Value, ...]:
@@ -107,6 +118,8 @@ def variance(x: Value, of: Value | None = None) -> Value:
     items = items_of(x, 2 if is_sample else 1)
     if any(is_complex(item) for item in _leaves(items)):
         raise outside("Variance and deviation need real numbers.")
+    if are_many(items):
+        return operators.operate("/", squares_from_mean(items), exact(len(items) - is_sample))
     centre = mean(x)
     away = [operators.operate("-", item, centre) for item in items]
     squares = tuple(operators.operate("^", one, exact(2)) for one in away)
@@ -159,6 +172,29 @@ def cumulative(x: Value) -> Value:
     return List(tuple(sums))
 
 
+def where(x: Value, test: Value) -> Value:
+    """The items for which the test holds: ``test`` has a truth for each.
+
+    Errors: :class:`LineError` where it has not.
+    """
+    items, truths = items_of(x), _truths(test)
+    if len(items) != len(truths):
+        raise UnequalLengths(length=len(items), other=len(truths))
+    return List(tuple(one for one, holds in zip(items, truths, strict=True) if holds is True))
+
+
+def places(test: Value) -> Value:
+    """The places at which a test holds, counted from 1."""
+    return List(tuple(exact(at) for at, holds in enumerate(_truths(test), 1) if holds is True))
+
+
+def _truths(test: Value) -> tuple[Value, ...]:
+    truths = items_of(test)
+    if not all(isinstance(one, bool | Undefined) for one in truths):
+        raise NoTest()
+    return truths
+
+
 def table(*columns: Delayed) -> Value:
     """Lists side by side, each named by what was typed for it.
 
@@ -200,12 +236,13 @@ def _record(
         confused_with=confused_with,
         words=words,
         source=source,
-        accepts=(List, Angle, Complex, str, bool),
+        accepts=ITEMS,
     )
 
 
 OF = Parameter("of", '"sample" if left out, or "population"', '"sample" or "population"',
                optional=True, is_text=True)  # fmt: skip
+TEST = Parameter("test", "a truth for each item, such as x > 3", "a list of true and false")
 N = Parameter("n", "how many items", "a whole number up to the count", optional=True)
 
 FUNCTIONS = (
@@ -295,6 +332,42 @@ FUNCTIONS = (
         confused_with="sum, which gives only the last of these.",
     ),
     Function(
+        name="where",
+        subject=SUBJECT,
+        summary="The items for which a test holds.",
+        parameters=(X, TEST),
+        compute=where,
+        examples=(
+            Example("where([2, 3, 7, 8], [2, 3, 7, 8] > 3)", "=", "[7, 8]"),
+            Example("where(1..6, is_prime(1..6))", "=", "[2, 3, 5]"),
+        ),
+        value="a list",
+        related=("places", "count", "if"),
+        words="filter select keep only those condition subset",
+        source="common practice of the trade",
+        accepts=ITEMS,
+        special_values=("where([1, 2], [true, false]) = [1]",),
+        confused_with="places, which says at which places they stand.",
+    ),
+    Function(
+        name="places",
+        subject=SUBJECT,
+        summary="The places at which a test holds, counted from 1.",
+        parameters=(TEST,),
+        compute=places,
+        examples=(
+            Example("places([2, 3, 7, 8] > 3)", "=", "[3, 4]"),
+            Example("count(places([2, 3, 7, 8] > 3))", "=", "2"),
+        ),
+        value="a list of whole numbers",
+        related=("where", "count"),
+        words="find index position which items where true",
+        source="common practice of the trade",
+        accepts=ITEMS,
+        special_values=("places([false, true]) = [2]",),
+        confused_with="where, which gives the items themselves.",
+    ),
+    Function(
         name="table",
         subject=SUBJECT,
         summary="Lists side by side, the columns named by what was typed.",
@@ -311,7 +384,7 @@ FUNCTIONS = (
         words="columns rows values of a function run of angles csv",
         source="common practice of the trade",
         variadic=True,
-        accepts=(List, Angle, Complex, str, bool),
+        accepts=ITEMS,
         lazy=True,
         confused_with="a list of lists: a table has its columns side by side, each with its name.",
     ),

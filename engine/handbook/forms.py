@@ -23,11 +23,11 @@ FORMS = (
     _form(
         "digits", "N digits", "So many significant digits.",
         (("pi as 4 digits", "≈", "3.142"), ("sqrt(2) as 20 digits", "≈", "1.4142135623730950488")),
-        "significant figures precision more digits accuracy", ("places",),
+        "significant figures precision more digits accuracy", ("decimal-places",),
         "places, which count from the decimal point.", source="ISO 80000-1, Annex B",
     ),
     _form(
-        "places", "N places", "So many digits behind the point.",
+        "decimal-places", "N places", "So many digits behind the point.",
         (("pi as 2 places", "≈", "3.14"), ("20/3 as 3 places", "≈", "6.667")),
         "decimal places behind the point fixed", ("digits",),
         "digits, which count from the first figure.",

@@ -100,14 +100,14 @@ OPERATORS = (
         "subtract subtraction difference minus take away", ("subtract", "sign"),
     ),
     _operator(
-        "range", "..", "a..b by step", "A list of numbers in steps; the step is 1 if left out.",
+        "steps", "..", "a..b by step", "A list of numbers in steps; the step is 1 if left out.",
         (("1..5", "=", "[1, 2, 3, 4, 5]"), ("0..90 by 30", "=", "[0, 30, 60, 90]")),
         "range sequence from to step series of numbers", ("list", "table"),
     ),
     _operator(
         "list", "[a, b]", "[a, b, c]", "A list; operations and functions work item by item.",
         (("[1, 2, 3]*10", "=", "[10, 20, 30]"), ("sqrt([4, 9])", "=", "[2, 3]")),
-        "list vector array data several values", ("range", "item", "count"),
+        "list vector array data several values", ("steps", "item", "count"),
     ),
     _operator(
         "equal", "==", "x == y", "Whether two values are equal.",

@@ -15,6 +15,7 @@ from engine.numbers.complexes import parts
 from engine.numbers.precision import precision
 from engine.numbers.values import (
     KINDS,
+    REALS,
     Angle,
     Bounds,
     Complex,
@@ -24,6 +25,7 @@ from engine.numbers.values import (
     Finite,
     Infinite,
     List,
+    Number,
     Real,
     Scalar,
     Table,
@@ -70,11 +72,21 @@ def compare(op: str, a: Value, b: Value) -> bool | Undefined:
         return op == "!="
     if isinstance(a, Infinite) or isinstance(b, Infinite):
         return HOLDS[op](_reach(cast(Extended, a)) - _reach(cast(Extended, b)))
+    apart = _apart(real(a), real(b))
+    if apart:
+        return HOLDS[op](apart)
     difference = subtract(real(a), real(b))
     sign = difference.sign()
     if sign is not None or isinstance(difference, Exact):
         return HOLDS[op](sign or 0)
     return _by_bounds(op, difference.bounds)
+
+
+def _apart(a: Number, b: Number) -> int:
+    """Which of two numbers is larger, where a first look at their intervals shows it; 0
+    where it does not."""
+    one, other = a.ball(FIRST_BITS), b.ball(FIRST_BITS)
+    return (one > other) - (one < other)
 
 
 def _by_bounds(op: str, bounds: Bounds | None) -> bool | Undefined:
@@ -93,8 +105,8 @@ def order_of(a: Value, b: Value) -> int:
     >>> order_of(exact(2), exact(1))
     1
     """
-    if isinstance(a, Exact | Real) and isinstance(b, Exact | Real):
-        return subtract(a, b).sign() or 0
+    if type(a) in REALS and type(b) in REALS:
+        return _apart(real(a), real(b)) or subtract(real(a), real(b)).sign() or 0
     if compare("<", a, b) is True:
         return -1
     return 1 if compare(">", a, b) is True else 0

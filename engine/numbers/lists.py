@@ -6,6 +6,7 @@ from engine.errors import EndlessRange, NoStep, RangeTooLong, StepAway
 from engine.limits import MAX_ITEMS
 from engine.mends import counted
 from engine.numbers import operators
+from engine.numbers.many import are_many, sum_of_many
 from engine.numbers.values import Exact, Infinite, List, Undefined, Value, exact
 
 
@@ -47,6 +48,8 @@ def total(values: tuple[Value, ...]) -> Value:
     >>> total((exact(1), exact(2)))
     Exact(coefficient=3, pi_power=0)
     """
+    if are_many(values):
+        return sum_of_many(values)
     result: Value = exact(0)
     for place, value in enumerate(values):
         result = value if not place else operators.operate("+", result, value)

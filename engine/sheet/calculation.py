@@ -11,7 +11,7 @@ from engine.sheet.definitions import place_of
 from engine.sheet.evaluation import evaluate, value_of_statement
 from engine.sheet.habits import habits_in
 from engine.sheet.line import FOOT, Place, Step
-from engine.sheet.met import angle_met, meets_complex
+from engine.sheet.met import angle_met, meets_complex, meets_long_list
 from engine.sheet.scope import Trace, value_of_part, values_in
 from engine.sheet.sheet_scope import SheetScope, needs
 from engine.sheet.store import Store
@@ -46,6 +46,7 @@ class Calculation:
                 values = values_in(trace)
                 step.angle = angle_met(step.value, trace, values)
                 step.meets_complex = meets_complex(step.value, trace)
+                step.is_long = meets_long_list(trace)
                 _refuse_beyond_reals(step)
                 told = list(habits_in(step, scope, work.conventions.angle, values))
             if told:

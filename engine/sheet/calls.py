@@ -14,6 +14,7 @@ from engine.errors import (
     MissingArgument,
     NamedInside,
     NotReal,
+    RangeAsCall,
     TakesANumber,
     TakesRealsOnly,
     TooManyArguments,
@@ -108,6 +109,9 @@ def _named_inside(function: Function, node: Call) -> LineError:
 def _without_list(function: Function, node: Call) -> LineError:
     """``mean(1, 2, 3)``: the numbers stand in a list, or two of them are its ends."""
     items = [node_text(argument) for argument in node.args]
+    if function.name == "range" and len(items) in (2, 3):
+        meant = "..".join(items[:2]) + "".join(f" by {step}" for step in items[2:])
+        return RangeAsCall(node.name_span, (replace(node.span, meant),), meant=meant)
     lists = [f"[{', '.join(items)}]"]
     if len(items) == 2:
         lists.append("..".join(items))

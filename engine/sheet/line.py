@@ -43,7 +43,7 @@ class Step:
     the names it ``defines``.
     ``draws`` is what was drawn for it; ``used_unit`` is set where its value depends
     on the unit of angles; ``angle`` is the one that it is about; ``meets_complex`` is set where
-    a complex number is among its values; ``of_decimals`` whether
+    a complex number is among its values, ``is_long`` where a long list is; ``of_decimals`` whether
     a number with a point is among what it was computed from, None where that is not known;
     ``values`` are those of its parts, kept where it ``keeps_values``, since it is only
     typed so far.
@@ -63,6 +63,7 @@ class Step:
     used_unit: bool = False
     angle: Angle | None = None
     meets_complex: bool = False
+    is_long: bool = False
     of_decimals: bool | None = None
     keeps_values: bool = False
     values: Values | None = None
@@ -104,7 +105,7 @@ class Step:
     def forget_value(self) -> None:
         """Makes the step to be worked out again."""
         self.value = self.error = self.angle = self.of_decimals = None
-        self.meets_complex = False
+        self.meets_complex = self.is_long = False
         self.notices.clear()
 
 

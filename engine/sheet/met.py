@@ -59,3 +59,8 @@ def meets_complex(value: Value, trace: Trace) -> bool:
     return is_complex(value) or (
         type(value) is List and any(map(is_complex, value.items[:MOST_LOOKED_AT]))
     )
+
+
+def meets_long_list(trace: Trace) -> bool:
+    """Whether a list that takes a while to work out is among the values of a statement."""
+    return any(type(one) is List and len(one.items) > MOST_LOOKED_AT for _, one in trace)

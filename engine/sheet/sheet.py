@@ -284,6 +284,8 @@ class Sheet(Store):
         mended = self._read(text, line.number, line.last, line.conventions)
         if mended.error is not None:
             return mended.error
+        if any(step.is_long for step in line.steps):
+            return None  # it is read; to work it out would take as long again
         mended.place = line.place
         for step in mended.steps:
             step.draws.may_draw = False

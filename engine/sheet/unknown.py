@@ -15,7 +15,6 @@ from engine.errors import (
     NoQuantity,
     NotHere,
     NothingToPrint,
-    RangeAsCall,
     UnknownFunction,
     UnknownFunctionNear,
     UnknownName,
@@ -152,10 +151,6 @@ def _that_takes(count: int, name: str | None) -> str | None:
 def _written_otherwise(node: Call) -> LineError | None:
     """``square(3)``, ``hex(255)``, ``J0(1)``: what is no function of the language is
     written with what it has."""
-    if node.function == "range" and len(node.args) in (2, 3) and not node.named:
-        ends = [node_text(argument) for argument in node.args]
-        meant = "..".join(ends[:2]) + "".join(f" by {step}" for step in ends[2:])
-        return RangeAsCall(node.name_span, (replace(node.span, meant),), meant=meant)
     name = node.function
     if name in WRITTEN_WITH_TWO and len(node.args) == 2 and not node.named:
         meant = WRITTEN_WITH_TWO[name].format(*map(_enclosed, node.args))

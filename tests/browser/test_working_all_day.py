@@ -83,11 +83,11 @@ def test_a_line_is_put_back_into_the_entry(sheet):
 
 
 def test_mending_in_place_moves_what_follows_and_undo_takes_it_back(sheet):
-    type_lines(sheet, "cups = 6; guests = 2; places = cups + guests", "places*2")
+    type_lines(sheet, "cups = 6; guests = 2; seats = cups + guests", "seats*2")
     press(sheet, "PageUp", "ArrowUp", "m")
     field = sheet.get_by_label("The line's text")
     expect(field).to_be_focused()
-    field.fill("cups = 9; guests = 2; places = cups + guests")
+    field.fill("cups = 9; guests = 2; seats = cups + guests")
     press(sheet, "Enter")
     expect(answers(sheet).nth(2)).to_have_attribute("data-text", "11")
     expect(line(sheet, 1).get_by_test_id("was")).to_have_text("6 → 9, 8 → 11")
@@ -140,22 +140,22 @@ def test_lines_are_inserted_moved_deleted_and_brought_back(sheet):
 
 
 def test_out_of_date_says_why_and_is_computed_again(sheet):
-    type_lines(sheet, "cups = 6; guests = 2; places = cups + guests", "cups = 9")
-    expect(quantity(sheet, "places")).to_have_attribute("data-state", "out-of-date")
+    type_lines(sheet, "cups = 6; guests = 2; seats = cups + guests", "cups = 9")
+    expect(quantity(sheet, "seats")).to_have_attribute("data-state", "out-of-date")
     flag = line(sheet, 1).get_by_test_id("out-of-date")
     expect(flag).to_contain_text("used cups = 6; cups is now 9")
-    expect(quantity(sheet, "places")).to_have_attribute("data-text", "8")
-    sheet.get_by_role("button", name="compute again: places").first.press("Enter")
-    expect(quantity(sheet, "places")).to_have_attribute("data-state", "stored")
-    expect(quantity(sheet, "places")).to_have_attribute("data-text", "11")
+    expect(quantity(sheet, "seats")).to_have_attribute("data-text", "8")
+    sheet.get_by_role("button", name="compute again: seats").first.press("Enter")
+    expect(quantity(sheet, "seats")).to_have_attribute("data-state", "stored")
+    expect(quantity(sheet, "seats")).to_have_attribute("data-text", "11")
     expect(flag).to_have_count(0)
 
 
 def test_a_live_definition_follows_at_once_and_says_what_it_was(sheet):
-    type_lines(sheet, "cups = 6; guests = 2", "places := cups + guests", "cups = 9")
+    type_lines(sheet, "cups = 6; guests = 2", "seats := cups + guests", "cups = 9")
     expect(answers(sheet).nth(2)).to_have_attribute("data-text", "11")
     expect(line(sheet, 2).get_by_test_id("was")).to_have_text("8 → 11")
-    expect(quantity(sheet, "places")).to_have_attribute("data-state", "live")
+    expect(quantity(sheet, "seats")).to_have_attribute("data-state", "live")
 
 
 def test_a_form_is_chosen_for_a_line_and_for_the_sheet(sheet):
@@ -362,7 +362,7 @@ def test_another_window_sees_what_was_mended(sheet):
 
 @pytest.mark.parametrize("dialog", ["Keys", "History"])
 def test_axe_finds_nothing_with_everything_open(sheet, dialog):
-    type_lines(sheet, "cups = 6; places = cups + 1", "cups = 9", "0.1+0.2 as binary64")
+    type_lines(sheet, "cups = 6; seats = cups + 1", "cups = 9", "0.1+0.2 as binary64")
     press(sheet, "PageUp", "w")
     expect(sheet.get_by_test_id("workings")).to_be_visible()
     expect(sheet.get_by_test_id("out-of-date")).to_be_visible()

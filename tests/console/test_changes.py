@@ -46,16 +46,16 @@ def quantity(sheet, name):
     return {found.name: found for found in known}[name]
 
 
-CUPS = "cups = 6; guests = 2; places = cups + guests"
+CUPS = "cups = 6; guests = 2; seats = cups + guests"
 
 
 def mend_first(sheet):
-    keeping.mend(sheet, 1, "cups = 9; guests = 2; places = cups + guests")
+    keeping.mend(sheet, 1, "cups = 9; guests = 2; seats = cups + guests")
 
 
 def test_mending_says_what_has_moved(sheet):
-    keep(sheet, CUPS, "places*2")
-    kept = keeping.mend(sheet, 1, "cups = 9; guests = 2; places = cups + guests")
+    keep(sheet, CUPS, "seats*2")
+    kept = keeping.mend(sheet, 1, "cups = 9; guests = 2; seats = cups + guests")
     assert kept.moved == ("6 → 9", "8 → 11")
     lines = list(sheet.lines.present())
     assert evaluating.refresh(sheet, lines) == {2: ["16 → 22"]}
@@ -70,7 +70,7 @@ def test_mending_says_what_has_moved(sheet):
         lambda sheet: keeping.move(sheet, 3, up=True),
         lambda sheet: keeping.set_form(sheet, 2, "scientific"),
         lambda sheet: keeping.set_value(sheet, "extra", "7"),
-        lambda sheet: keeping.rename(sheet, "places", "seats"),
+        lambda sheet: keeping.rename(sheet, "seats", "chairs"),
         lambda sheet: keep(sheet, "/forget cups"),
         lambda sheet: keep(sheet, "/show 3 digits"),
         lambda sheet: keep(sheet, "/clear"),
@@ -78,7 +78,7 @@ def test_mending_says_what_has_moved(sheet):
     ],
 )
 def test_undo_and_redo_of_every_kind_of_change(sheet, change):
-    keep(sheet, CUPS, "places*2", "extra = 1/3")
+    keep(sheet, CUPS, "seats*2", "extra = 1/3")
     before = (texts(sheet), answers(sheet), sheet.form, sheet.cleared)
     change(sheet)
     after = (texts(sheet), answers(sheet), sheet.form, sheet.cleared)
@@ -190,8 +190,8 @@ def test_answers_made_for_an_overtaken_state_are_not_kept(sheet):
 
 def test_evaluators_that_lost_everything_give_the_same(sheet, settings):
     """A sheet in an evaluator's memory is a cache: made anew, it answers alike."""
-    keep(sheet, CUPS, "twice := places*2", "cups = 9", "twice + @")
-    keeping.mend(sheet, 1, "cups = 7; guests = 3; places = cups + guests")
+    keep(sheet, CUPS, "twice := seats*2", "cups = 9", "twice + @")
+    keeping.mend(sheet, 1, "cups = 7; guests = 3; seats = cups + guests")
     expected = answers(sheet)
     moved = Sheet.objects.create(owner=sheet.owner, revision=sheet.revision)
     sheet.lines.update(sheet=moved, stale=True)

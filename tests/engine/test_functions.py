@@ -5,7 +5,14 @@ from fractions import Fraction
 import mpmath
 import pytest
 
-from engine.functions import chance, complexes, conversions, lists, operations
+from engine.functions import (
+    chance,
+    complexes,
+    conversions,
+    lists,
+    operations,
+    statistics,
+)
 from engine.functions.catalogue import BY_NAME, FUNCTIONS
 from tests.engine.answers import answer, mends, outcome, replied
 from tests.engine.references import REFERENCES, proved, rounded, sampled
@@ -35,7 +42,7 @@ def test_digits_are_those_of_mpmath_at_60_digits(name, digits):
         assert proved(name, arguments, digits) == ""
 
 
-NOT_REAL_FUNCTIONS = (conversions, chance, complexes, lists, operations)
+NOT_REAL_FUNCTIONS = (conversions, chance, complexes, lists, operations, statistics)
 EXACT_ONES = {
     "gcd", "lcm", "factorial", "binomial", "permutations", "is_prime", "factor",
     "round", "floor", "ceil", "trunc", "frac", "sgn", "min", "max", "abs", "if", "tidy",

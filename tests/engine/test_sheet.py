@@ -26,20 +26,20 @@ def text(sheet, number):
     return sheet.outcome_of(sheet.by_number[number]).answers[-1].text
 
 
-CUPS = ("cups = 6; guests = 2; places = cups + guests", "cups = 9")
+CUPS = ("cups = 6; guests = 2; seats = cups + guests", "cups = 9")
 
 
 def test_a_value_whose_input_changed_is_out_of_date_with_the_reason():
     sheet = sheet_of(*CUPS)
-    places = state(sheet, "places")
-    assert (places.text, places.state) == ("8", "out-of-date")
-    assert places.reason == "used cups = 6; cups is now 9"
-    sheet.answer(again_for(sheet.dependence(), places.line)[0])
-    assert (state(sheet, "places").text, state(sheet, "places").state) == ("11", "stored")
+    seats = state(sheet, "seats")
+    assert (seats.text, seats.state) == ("8", "out-of-date")
+    assert seats.reason == "used cups = 6; cups is now 9"
+    sheet.answer(again_for(sheet.dependence(), seats.line)[0])
+    assert (state(sheet, "seats").text, state(sheet, "seats").state) == ("11", "stored")
 
 
 def test_the_same_value_again_leaves_it_up_to_date():
-    assert state(sheet_of(CUPS[0], "cups = 12/2"), "places").state == "stored"
+    assert state(sheet_of(CUPS[0], "cups = 12/2"), "seats").state == "stored"
 
 
 def test_what_is_computed_from_something_out_of_date_is_so_too():
@@ -52,10 +52,10 @@ def test_what_is_computed_from_something_out_of_date_is_so_too():
 
 
 def test_a_live_definition_follows_at_once():
-    sheet = sheet_of("cups = 6; guests = 2", "places := cups + guests", "double := 2*places")
+    sheet = sheet_of("cups = 6; guests = 2", "seats := cups + guests", "double := 2*seats")
     assert text(sheet, 3) == "16"
     sheet.answer("cups = 9")
-    assert state(sheet, "places").state == "live"
+    assert state(sheet, "seats").state == "live"
     assert text(sheet, 2) == "11"
     assert text(sheet, 3) == "22"
     assert sheet.answer("double + 1").answers[0].text == "23"
@@ -82,10 +82,10 @@ def test_many_live_definitions_that_share_are_each_worked_out_once():
 
 
 def test_mending_a_line_moves_what_follows():
-    sheet = sheet_of(CUPS[0], "places*2", "guests = 5", "guests*10")
+    sheet = sheet_of(CUPS[0], "seats*2", "guests = 5", "guests*10")
     for number in (1, 2, 3, 4):
         sheet.outcome_of(sheet.by_number[number])
-    sheet.put(1, "cups = 9; guests = 2; places = cups + guests", 1.0)
+    sheet.put(1, "cups = 9; guests = 2; seats = cups + guests", 1.0)
     assert [text(sheet, n) for n in (1, 2, 3, 4)] == ["11", "22", "5", "50"]
 
 

@@ -1,0 +1,97 @@
+"""Sums over very many real numbers at once: one number made of all, where a number made of
+two each time would take thousands of steps."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import TypeGuard
+
+from flint import arb, fmpq
+
+from engine.numbers.arithmetic import add, divide
+from engine.numbers.values import REALS, Bounds, Exact, Number, Real, Value, exact, real
+
+MANY = 200
+"""Numbers from which on they are taken together."""
+
+
+def are_many(values: Sequence[Value]) -> TypeGuard[Sequence[Number]]:
+    """Whether these are so many real numbers that they are taken together."""
+    return len(values) >= MANY and all(type(value) in REALS for value in values)
+
+
+def sum_of_many(numbers: Sequence[Number]) -> Number:
+    """The sum: of exact numbers exact.
+
+    >>> sum_of_many([exact(fmpq(1, 3))] * 300)
+    Exact(coefficient=100, pi_power=0)
+    """
+    by_power: dict[int, fmpq] = {}
+    for number in numbers:
+        if isinstance(number, Exact):
+            power = number.pi_power
+            by_power[power] = by_power.get(power, fmpq(0)) + number.coefficient
+    others = [number for number in numbers if isinstance(number, Real)]
+    found: Number = Real(_added, *others, bounds=_bounds_of(others)) if others else exact(0)
+    for power, coefficient in by_power.items():
+        found = add(found, exact(coefficient, power))
+    return found
+
+
+def squares_from_mean(numbers: Sequence[Number]) -> Number:
+    """The sum of the squares of the distances from the mean.
+
+    >>> squares_from_mean([exact(1), exact(3)])
+    Exact(coefficient=2, pi_power=0)
+    """
+    powers = {number.pi_power if isinstance(number, Exact) else None for number in numbers}
+    if len(powers) == 1 and None not in powers:
+        coefficients = [number.coefficient for number in numbers if isinstance(number, Exact)]
+        whole = sum(coefficients, fmpq(0))
+        squares = sum((one * one for one in coefficients), fmpq(0))
+        power = 2 * next(power for power in powers if power is not None)
+        return exact(squares - whole * whole / len(coefficients), power)
+    return Real(_squared_away, *numbers, bounds=Bounds(fmpq(0), None))
+
+
+def products_from_means(first: Sequence[Number], second: Sequence[Number]) -> Number:
+    """The sum of the products of the distances from their means of pairs of numbers.
+
+    >>> products_from_means([exact(1), exact(3)], [exact(2), exact(8)])
+    Exact(coefficient=6, pi_power=0)
+    """
+    rational = [one.coefficient for one in first if isinstance(one, Exact) and one.is_rational]
+    others = [one.coefficient for one in second if isinstance(one, Exact) and one.is_rational]
+    if len(rational) == len(others) == len(first):
+        both = sum((a * b for a, b in zip(rational, others, strict=True)), fmpq(0))
+        return exact(both - sum(rational, fmpq(0)) * sum(others, fmpq(0)) / len(rational))
+    return Real(_multiplied_away, *first, *second)
+
+
+def mean_of(numbers: Sequence[Number]) -> Number:
+    """The sum over the count."""
+    return real(divide(sum_of_many(numbers), exact(len(numbers))))
+
+
+def _added(*balls: arb) -> arb:
+    return sum(balls, arb(0))
+
+
+def _squared_away(*balls: arb) -> arb:
+    mean = _added(*balls) / len(balls)
+    return sum(((ball - mean) ** 2 for ball in balls), arb(0))
+
+
+def _multiplied_away(*balls: arb) -> arb:
+    half = len(balls) // 2
+    first, second = balls[:half], balls[half:]
+    one, other = _added(*first) / half, _added(*second) / half
+    pairs = zip(first, second, strict=True)
+    return sum(((a - one) * (b - other) for a, b in pairs), arb(0))
+
+
+def _bounds_of(numbers: Sequence[Real]) -> Bounds | None:
+    """What is known of the sum of numbers of which none is negative."""
+    known = [one.bounds for one in numbers if one.bounds is not None]
+    lows = [bounds.low for bounds in known if bounds.low is not None and bounds.low >= 0]
+    return Bounds(fmpq(0), None) if len(lows) == len(numbers) else None
