@@ -31,8 +31,10 @@ MIN_KNOWN = -40
 """A result is called 0 only if it is proved to be smaller than ten to this."""
 
 MAX_ITEMS = 100_000
-"""Items of a list, those of lists within it counted: more than a person types or reads,
-and a table is still quick."""
+"""Items of a list: the readings of a long afternoon, of which the first are shown."""
+
+MAX_NESTED = 10_000
+"""Items of a list that has lists among its own, those counted: all of them are shown."""
 
 MAX_STATEMENTS = 50
 """Statements of a line: each has an answer that has to be shown."""

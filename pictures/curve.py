@@ -6,11 +6,11 @@ import math
 
 from engine.aids.curve import Curve
 from pictures.svg import label, picture
+from pictures.ticks import ROUND, short, ticks
 
 WIDTH, HEIGHT = 290, 150
-ACROSS, UP = 6, 4
-"""About so many marks on each axis."""
-ROUND = (1, 2, 5, 10)
+ACROSS = 6
+"""About so many marks on the axis of the arguments."""
 STEPS = {"deg": (15, 30, 90, 180, 360, 1800), "gon": (50, 100, 200, 400, 2000)}
 """Steps between the marks of an axis: of a power of ten, or of an angle's unit."""
 
@@ -39,13 +39,13 @@ def draw(curve: Curve, name: str, width: int = WIDTH, height: int = HEIGHT) -> s
         else:
             path = " ".join(f"{x:.1f},{y:.1f}" for x, y in points)
             drawn.append(f'<polyline class="curve" points="{path}"/>')
-    told = f"curve of {name} from {_short(left)} to {_short(right)}"
+    told = f"curve of {name} from {short(left)} to {short(right)}"
     if curve.poles:
-        told += f", with poles near {', '.join(map(_short, curve.poles))}"
+        told += f", with poles near {', '.join(map(short, curve.poles))}"
     if curve.mark:
         x, y = curve.mark
         drawn.append(_mark(x_of(x), y_of(y), y_of(0) if low < 0 < high else height))
-        told += f", marked at {_short(x)}, where it is {_short(y)}"
+        told += f", marked at {short(x)}, where it is {short(y)}"
     return picture(width, height, "".join(drawn), told)
 
 
@@ -57,18 +57,18 @@ def _axes(curve, x_of, y_of, width, height):
     yield _line(zero_x, 0, zero_x, height)
     in_pi = right < MOST_PI and curve.unit == "rad"
     steps = STEPS.get(curve.unit, ROUND)
-    marks = _pi_ticks(left, right) if in_pi else _ticks(left, right, steps, ACROSS)
+    marks = _pi_ticks(left, right) if in_pi else ticks(left, right, steps, ACROSS)
     for x in marks:
         at = x_of(x)
         if x and 12 < at < width - 12:
             yield _line(at, zero_y - 3, at, zero_y + 3)
             below = zero_y + 13 if zero_y < height - 14 else zero_y - 6
-            yield label(at, below, _in_pi(x) if in_pi else _short(x), "scale", "middle")
-    for y in _ticks(low, high):
+            yield label(at, below, _in_pi(x) if in_pi else short(x), "scale", "middle")
+    for y in ticks(low, high):
         at = y_of(y)
         if y and 10 < at < height - 10:
             yield _line(zero_x - 3, at, zero_x + 3, at)
-            yield label(zero_x + 6, at + 4, _short(y), "scale")
+            yield label(zero_x + 6, at + 4, short(y), "scale")
 
 
 def _line(x1: float, y1: float, x2: float, y2: float) -> str:
@@ -84,19 +84,6 @@ def _pi_ticks(left: float, right: float) -> list[float]:
 def _in_pi(x: float) -> str:
     n = round(x / math.pi)
     return {1: "π", -1: "−π"}.get(n, f"{n}π").replace("-", "−")
-
-
-def _ticks(low: float, high: float, steps: tuple[int, ...] = ROUND, count: int = UP) -> list[float]:
-    """About ``count`` round numbers between two ends."""
-    raw = (high - low) / count
-    power = 1.0 if steps is not ROUND else 10.0 ** math.floor(math.log10(raw))
-    step = next((power * factor for factor in steps if power * factor >= raw), power * steps[-1])
-    first = math.ceil(low / step)
-    return [n * step for n in range(first, math.floor(high / step) + 1)]
-
-
-def _short(number: float) -> str:
-    return f"{number:.4g}".replace("-", "−")
 
 
 def _mark(x: float, y: float, base: float) -> str:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from typing import Any
 
 from django import template
 from django.utils.safestring import SafeString, mark_safe
@@ -11,6 +12,7 @@ import pictures
 from engine.aids.hint import Card
 from engine.aids.pictures import Pictured
 from pictures import curve, number_line
+from pictures import strip as drawn_strip
 
 register = template.Library()
 
@@ -35,3 +37,10 @@ def drawn_card(card: Card) -> SafeString | str:
 def is_nudged(body: str) -> bool:
     """Whether a given value is a plain decimal, which arrow keys can nudge."""
     return re.fullmatch(r"[-−]?\d+(\.\d+)?", body.strip()) is not None
+
+
+@register.filter
+def strip(summary: dict[str, Any]) -> SafeString:
+    """The strip of a long list as SVG."""
+    told = f"from {summary['least']} to {summary['greatest']}"
+    return mark_safe(drawn_strip.draw(summary["strip"], told))  # noqa: S308

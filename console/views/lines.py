@@ -30,6 +30,9 @@ from engine.version import VERSION
 from fence import jobs
 from fence.evaluators import Busy
 
+IN_LINE = dict.fromkeys(("histogram", "scatter"), "console/chart.html")
+"""The pictures that open below their line, where others open over the page."""
+
 MAX_REPLIES = 100
 """Questions that one line may ask."""
 
@@ -235,7 +238,8 @@ def picture(request: HttpRequest, pk: UUID, number: int, name: str) -> HttpRespo
     found = evaluating.work(sheet, jobs.Picture(number=number, name=name))
     if not found:
         raise Http404
-    return render(request, "console/picture.html", {"picture": found[-1]})
+    context = {"picture": found[-1], "pictures": found, "number": number}
+    return render(request, IN_LINE.get(name, "console/picture.html"), context)
 
 
 @require_GET

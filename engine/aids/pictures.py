@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 
-from engine.aids import bits, boxes, dial, number_line, plane
+from engine.aids import bits, boxes, dial, histogram, number_line, plane, scatter
 from engine.reading.plain import statement_text
 from engine.sheet.line import Line, Step
 from engine.sheet.sheet import Sheet
@@ -23,7 +23,7 @@ Shown = Callable[[Sheet, Step, Workings], Sequence[object]]
 class Picture:
     """``is_of`` tells without much work whether a statement may have it; ``shown`` gives
     one record for each that there is.  One that ``is_apart`` is opened by itself,
-    since it can be moved; the others stand in the workings, under a ``title`` where they
+    when it is asked for; the others stand in the workings, under a ``title`` where they
     are folded."""
 
     is_of: Callable[[Step], bool]
@@ -35,6 +35,8 @@ class Picture:
 PICTURES = {
     "dial": Picture(dial.is_of, dial.shown, is_apart=True),
     "plane": Picture(plane.is_of, plane.shown, is_apart=True),
+    "histogram": Picture(histogram.is_of, histogram.shown, is_apart=True),
+    "scatter": Picture(scatter.is_of, scatter.shown, is_apart=True),
     "boxes": Picture(boxes.is_of, boxes.shown),
     "number_line": Picture(number_line.is_of, number_line.shown),
     "bits": Picture(bits.is_of, bits.shown, title="in binary64, as machines keep it"),

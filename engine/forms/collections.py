@@ -10,6 +10,7 @@ from collections.abc import Callable, Iterable, Iterator
 
 from engine.errors import TooLongAnswer
 from engine.forms.reals import ends_within
+from engine.forms.summary import summary_of
 from engine.forms.written import Written
 from engine.limits import MAX_ANSWERS, MAX_WHOLE
 from engine.numbers.values import Applied, Complex, Exact, List, Table, Value
@@ -27,6 +28,9 @@ WIDTH = 60
 
 ITEMS_SHOWN = 100
 """Items of a list that are set; all of them are in its text."""
+
+ROWS_SHOWN = 20
+"""Rows of a table that are set."""
 
 SPARE = 11
 """Signs of a number in digits beside these: its sign, point, zeros or power of ten, and
@@ -52,7 +56,12 @@ def write_list(value: List, form: Form, write: Write) -> Written:
         (_counted(len(items)),),
         whole=lambda: ListOf(NOWHERE, tuple(_tree(write(one, form)) for one in items)),
         count=len(items),
+        summary=lambda: summary_of(items, lambda one: _said(write(one, form))),
     )
+
+
+def _said(written: Written) -> str:
+    return f"{written.sign} {written.text}"
 
 
 def _whole_list(items: list[Written]) -> Written:
@@ -135,25 +144,32 @@ def _is_not_exact(written: Written) -> bool:
 
 
 def write_table(value: Table, form: Form, write: Write) -> Written:
-    """Columns side by side, each under its name."""
-    cells_in_order = (item for column in value.columns for item in column.items)
-    all_cells = list(_each(cells_in_order, form, write))
+    """Columns side by side, each under its name; of many rows the first.
+
+    Errors: :class:`TooLongAnswer` where the whole would be too long to be asked for.
+    """
     height = len(value.columns[0].items) if value.columns else 0
-    columns = [all_cells[at : at + height] for at in range(0, len(all_cells), height or 1)]
-    rows = list(zip(*columns, strict=True))
-    sign = "=" if all(cell.sign == "=" for row in rows for cell in row) else "≈"
-    trees = tuple(tuple(map(_tree, row)) for row in rows)
-    shown = Columns(NOWHERE, value.heads, trees[:ITEMS_SHOWN])
-    if len(rows) <= ITEMS_SHOWN:
-        return Written("table", sign, shown)
-    also = (f"{len(rows):,} rows, {ITEMS_SHOWN} shown",)
+    if sum(_longest(column.items, form) for column in value.columns) > MAX_WHOLE:
+        raise TooLongAnswer(limit=MAX_WHOLE)
+    rounded = any(_is_rounded(one, form, write) for column in value.columns for one in column.items)
+
+    def rows(most: int) -> Columns:
+        cells = (
+            tuple(_tree(write(column.items[at], form)) for column in value.columns)
+            for at in range(min(most, height))
+        )
+        return Columns(NOWHERE, value.heads, tuple(cells))
+
+    sign = "≈" if rounded else "="
+    if height <= ROWS_SHOWN:
+        return Written("table", sign, rows(height), count=height)
     return Written(
         "table",
         sign,
-        shown,
-        also,
-        whole=lambda: Columns(NOWHERE, value.heads, trees),
-        count=len(rows),
+        rows(ROWS_SHOWN),
+        (f"{height:,} rows, {ROWS_SHOWN} shown",),
+        whole=lambda: rows(height),
+        count=height,
     )
 
 

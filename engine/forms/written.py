@@ -5,11 +5,19 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass
 
+from engine.forms.summary import Summary
 from engine.once import once
 from engine.reading.latex import answer_latex
 from engine.reading.mathml import answer_mathml
 from engine.reading.plain import answer_text, node_text
-from engine.reading.tree import Columns, Grid, Node, Statement
+from engine.reading.tree import NOWHERE, Columns, Grid, ListOf, Node, Statement, Words
+
+ITEMS_IN_SHORT = 3
+"""Items of a long list that stand for it in a row."""
+
+
+def nothing() -> None:
+    """The summary of what needs none."""
 
 
 @dataclass(eq=False)
@@ -20,7 +28,7 @@ class Written:
     ``also`` are further sayings about the value, such as its true value beside that of
     binary64.  ``nearly`` is the same value rounded, where both are worth showing.  Of a
     long list or table ``tree`` has only what is shown, ``count`` says how many items or rows
-    there are, and ``whole`` makes all of them.
+    there are, ``whole`` makes all of them, and ``summary`` tells of them in a few figures.
     """
 
     kind: str
@@ -31,6 +39,7 @@ class Written:
     nearly: Written | None = None
     whole: Callable[[], Node] | None = None
     count: int = 0
+    summary: Callable[[], Summary | None] = nothing
 
     @once
     def text(self) -> str:
@@ -41,6 +50,16 @@ class Written:
     def mathml(self) -> str:
         """What is shown of it, as the inside of a ``math`` element."""
         return answer_mathml(self.tree)
+
+    def mathml_in_short(self) -> str:
+        """The same in a row: of many items the first, of a table how many rows it has."""
+        if isinstance(self.tree, Grid):
+            shown = self.tree.items[:ITEMS_IN_SHORT]
+            return answer_mathml(ListOf(NOWHERE, (*shown, Words(NOWHERE, "…"))))
+        if isinstance(self.tree, Columns):
+            rows = self.count or len(self.tree.rows)
+            return answer_mathml(Words(NOWHERE, f"{rows:,} rows"))
+        return self.mathml
 
     @once
     def latex(self) -> str:

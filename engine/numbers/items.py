@@ -12,7 +12,7 @@ from engine.errors import (
     TooManyItems,
     UnequalLengths,
 )
-from engine.limits import MAX_ITEMS
+from engine.limits import MAX_ITEMS, MAX_NESTED
 from engine.mends import counted
 from engine.numbers.values import Exact, List, Value
 
@@ -42,8 +42,9 @@ def checked(items: tuple[Value, ...]) -> List:
 
     Errors: :class:`LineError` where there are more than the limit.
     """
-    if leaves_of(items) > MAX_ITEMS:
-        raise TooManyItems(limit=MAX_ITEMS)
+    limit = MAX_NESTED if any(isinstance(one, List) for one in items) else MAX_ITEMS
+    if leaves_of(items) > limit:
+        raise TooManyItems(limit=limit)
     return List(items)
 
 

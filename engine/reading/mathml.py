@@ -7,7 +7,7 @@ result is safe to put into a page as it stands.
 from __future__ import annotations
 
 import re
-from collections.abc import Collection, Mapping
+from collections.abc import Collection, Iterable, Mapping
 from html import escape
 from typing import ClassVar
 
@@ -205,6 +205,33 @@ def in_brackets(inner: str) -> str:
 # -- trees ---------------------------------------------------------------------------
 
 
+def _whole_part(cell: Node) -> str | None:
+    """What stands before the point of a plain number, a minus included; None of others."""
+    minus, literal = "", cell
+    if isinstance(cell, Prefix) and cell.op == "-":
+        minus, literal = "0", cell.operand
+    if not isinstance(literal, Literal) or not literal.text[:1].isdecimal():
+        return None
+    if "e" in literal.text or "x" in literal.text:
+        return None
+    return minus + literal.text.partition(".")[0]
+
+
+def _gaps(figures: int) -> int:
+    """The thin spaces between groups of so many figures."""
+    return (figures - 1) // 3 if figures >= 5 else 0
+
+
+def _widest(column: Iterable[Node]) -> str:
+    """Figures as many as the longest number of a column has before its point."""
+    return max((_whole_part(cell) or "" for cell in column), key=len, default="")
+
+
+def _place(end: int) -> str:
+    """The place of the last item of a row, where it is a tenth one."""
+    return f'<mtd class="place"><mtext>{end}</mtext></mtd>' if end % 10 == 0 else ""
+
+
 class MathMLWriter(PrintWriter):
     """Writes nodes, marking some; keeps how deep in fractions it is."""
 
@@ -399,17 +426,27 @@ class MathMLWriter(PrintWriter):
         items = [self.node(item) for item in node.items]
         if node.more:
             items.append("<mo>…</mo>")
-        rows = (items[at : at + node.across] for at in range(0, len(items), node.across))
-        cells = "".join(f"<mtr>{''.join(f'<mtd>{one}</mtd>' for one in row)}</mtr>" for row in rows)
-        return f'<mtable class="items">{cells}</mtable>'
+        rows = ""
+        for at in range(0, len(items), node.across):
+            row = items[at : at + node.across]
+            end = at + len(row)
+            rows += f"<mtr>{''.join(f'<mtd>{one}</mtd>' for one in row)}{_place(end)}</mtr>"
+        return f'<mtable class="items">{rows}</mtable>'
 
     def columns(self, node: Columns) -> str:
         heads = "".join(f"<mtd>{node_mathml(head)}</mtd>" for head in node.heads)
-        rows = (
-            f"<mtr>{''.join(f'<mtd>{self.node(cell)}</mtd>' for cell in row)}</mtr>"
-            for row in node.rows
-        )
+        widest = [_widest(column) for column in zip(*node.rows, strict=True)]
+        rows = (f"<mtr>{''.join(map(self._cell, row, widest))}</mtr>" for row in node.rows)
         return f'<mtable class="columns"><mtr class="head">{heads}</mtr>{"".join(rows)}</mtable>'
+
+    def _cell(self, cell: Node, widest: str) -> str:
+        """A cell of a table; a number stands so far in that the points are above each other."""
+        whole = _whole_part(cell)
+        room = ""
+        if whole is not None and len(whole) < len(widest):
+            room = f"<mphantom><mn>{'0' * (len(widest) - len(whole))}</mn></mphantom>"
+            room += THIN_SPACE * (_gaps(len(widest)) - _gaps(len(whole)))
+        return f"<mtd>{room}{self.node(cell)}</mtd>"
 
     def range(self, node: Range) -> str:
         ends = f"{self.node(node.start, SUM)}<mo>‥</mo>{self.node(node.stop, SUM)}"

@@ -176,6 +176,7 @@ class Answer:
             unit=self.unit,
             pictures=self.pictures,
             cells=self.cells(MAX_KEPT_ROWS),
+            summary=self.written.summary(),
         )
 
 

@@ -93,7 +93,7 @@ def _quantity(
         is_drawn=bool(step.draws.values),
         sign=shown.sign if shown else "",
         text=head_of(shown) if shown else "",
-        value_mathml=shown.mathml if shown else "",
+        value_mathml=shown.mathml_in_short() if shown else "",
         body=text[slice(*step.stated.body)],
         description=note,
         state=state,

@@ -6,6 +6,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from engine.errors import LineError
+from engine.forms.summary import Summary
 from engine.mends import Offer, ShownNotice, offers
 
 
@@ -42,8 +43,8 @@ class ShownAnswer:
 class KeptAnswer(ShownAnswer):
     """An answer as it is kept with its line, its text and cells up to so many.
 
-    ``is_cut`` is set where there is more of its text; the others as those of
-    :class:`engine.sheet.outcome.Answer`.
+    ``summary`` is that of a long list; ``is_cut`` is set where there is more of its text; the
+    others as those of :class:`engine.sheet.outcome.Answer`.
     """
 
     is_cut: bool
@@ -56,6 +57,7 @@ class KeptAnswer(ShownAnswer):
     unit: str
     pictures: tuple[str, ...]
     cells: list[list[str]]
+    summary: Summary | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

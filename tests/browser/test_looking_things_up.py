@@ -246,3 +246,37 @@ def test_the_plane_of_roots_goes_to_each_of_them(sheet):
     expect(plane.get_by_test_id("plane-said")).to_contain_text("regular polygon")
     plane.get_by_role("button", name="2i", exact=True).click()
     expect(plane.locator("tr[data-part='imaginary part']")).to_have_attribute("data-text", "2")
+
+
+def test_a_long_list_is_folded_and_its_items_tell_their_places(sheet):
+    type_line(sheet, "r = sqrt(1..2000)")
+    short = sheet.locator(".long-list summary")
+    expect(short).to_contain_text("2,000 items · least = 1 · greatest ≈ 44.72135955")
+    short.click()
+    items = sheet.locator("mtable.items mtd:not(.place)")
+    items.nth(36).hover()
+    expect(sheet.locator(".item-place")).to_have_text("item 37")
+    sheet.locator("#line-1").focus()
+    items.first.focus()
+    sheet.keyboard.press("ArrowRight")
+    sheet.keyboard.press("ArrowDown")
+    expect(sheet.locator(".item-place")).to_have_text("item 7")
+    expect(quantity_of(sheet, "r")).to_contain_text("…")
+
+
+def quantity_of(sheet, name):
+    return sheet.locator(f"[data-testid=quantity][data-name='{name}']")
+
+
+def test_a_chart_opens_below_its_line_and_closes(sheet):
+    type_line(sheet, "t = 0..60 by 2")
+    type_line(sheet, "table(t, t^2)")
+    sheet.locator("#line-2 [data-picture=scatter]").click(force=True)
+    chart = sheet.locator("#line-2").get_by_test_id("chart")
+    expect(chart.get_by_role("img")).to_have_attribute(
+        "aria-label", "31 pairs: t from 0 to 60, t^2 from 0 to 3600"
+    )
+    sheet.locator("#line-2 [data-picture=scatter]").click(force=True)
+    expect(chart).to_have_count(0)
+    sheet.locator("#line-1 [data-picture=histogram]").click(force=True)
+    expect(sheet.get_by_test_id("chart")).to_be_visible()

@@ -45,7 +45,7 @@ def lose_caches():
 def test_a_draw_survives_an_error_the_loss_of_the_cache_and_undo(sheet):
     keep(sheet, "a = 1", "x = a + random()", "x*1")
     before = answers(sheet)
-    keeping.mend(sheet, 1, 'a = "tea"')
+    keeping.mend(sheet, 1, "a = true")
     assert answers(sheet)[1:] == [["an error"]] * 2
     lose_caches()
     assert answers(sheet)[1:] == [["an error"]] * 2
@@ -56,7 +56,7 @@ def test_a_draw_survives_an_error_the_loss_of_the_cache_and_undo(sheet):
 def test_a_reply_survives_an_error_and_undo(sheet):
     keep(sheet, "a = 1")
     keep(sheet, 'x = a + ask("How warm?")', replies=["85"])
-    keeping.mend(sheet, 1, 'a = "tea"')
+    keeping.mend(sheet, 1, "a = true")
     answers(sheet)
     lose_caches()
     changes.undo(sheet)

@@ -104,6 +104,7 @@ def test_no_outcome_is_larger_than_its_limit_and_the_web_process_stays_small(tmp
         reply, html = client.request("POST", f"{client.sheet}/lines", data, seconds=20)
         assert reply.status == 200, text[:60]
         assert len(html) <= 4 * MOST_BYTES, text[:60]
+        client.revision = int(reply.headers.get("X-Revision", client.revision))
     for _ in range(3):
         client.request("GET", client.sheet)
         _, quantities = client.request("GET", f"{client.sheet}/quantities")

@@ -121,6 +121,17 @@ document.addEventListener("DOMContentLoaded", () => {
     line.querySelector("[data-act=workings]")?.setAttribute("aria-expanded", "true");
   }
 
+  /* A chart of a line opens below it, and closes again. */
+  async function chart(line, name, button) {
+    const open = line.querySelector(`[data-chart=${name}]`);
+    button.setAttribute("aria-expanded", String(!open));
+    if (open) return open.remove();
+    const reply = await fetch(`${teapot.page().url}/lines/${numberOf(line)}/pictures/${name}`).catch(() => null);
+    if (!reply?.ok) return teapot.say(reply?.status === 404 ? "There is nothing to draw: the values are all alike, or too far apart." : `The ${name} could not be had.`);
+    line.append(teapot.fragment(await reply.text()));
+    line.querySelector(`[data-chart=${name}]`).scrollIntoView({ block: "nearest" });
+  }
+
   async function copyTable(address) {
     const reply = await fetch(address).catch(() => null);
     if (!reply?.ok) return teapot.say("The table could not be copied.");
@@ -137,6 +148,8 @@ document.addEventListener("DOMContentLoaded", () => {
       event.target.closest("details")?.removeAttribute("open");
       acts[button.dataset.act](line);
     }
+    const picture = event.target.closest("[data-picture=histogram], [data-picture=scatter]");
+    if (line && picture) chart(line, picture.dataset.picture, picture);
     const mend = event.target.closest("[data-mend]");
     if (line && mend && !mend.closest(".in-place, .of-form")) change(line, "", { text: mend.dataset.mend });
   });

@@ -1,0 +1,78 @@
+"""A long list in a few figures: what is shown of it before it is looked through."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+from itertools import pairwise
+
+from engine.numbers import angles
+from engine.numbers.many import mean_of
+from engine.numbers.values import Angle, Exact, Number, Real, Value
+
+PIECES = 60
+"""Stretches of a list that its strip shows, each from its least to its greatest."""
+
+PLACES = 3
+"""Decimals of a strip: it is 30 pixels high."""
+
+
+@dataclass(frozen=True, slots=True)
+class Summary:
+    """``least``, ``greatest`` and ``mean`` as they are written, each with its sign.
+
+    ``strip`` has for each stretch of the list how far up its least and its greatest item lie
+    between those of the whole.
+    """
+
+    least: str
+    greatest: str
+    mean: str
+    strip: tuple[tuple[float, float], ...]
+
+
+def summary_of(items: Sequence[Value], said: Callable[[Value], str]) -> Summary | None:
+    """The summary of a list of numbers or of angles; None of others, and where some are too
+    large.  ``said`` writes a value."""
+    unit, numbers = _numbers(items)
+    if not numbers:
+        return None
+    try:
+        floats = [float(number.ball(64).mid()) for number in numbers]
+    except OverflowError:
+        return None
+    low, high = min(floats), max(floats)
+    if not high - low < float("inf"):
+        return None
+
+    def as_written(number: Number) -> str:
+        return said(angles.angle_of(number, unit) if unit else number)
+
+    return Summary(
+        least=as_written(numbers[floats.index(low)]),
+        greatest=as_written(numbers[floats.index(high)]),
+        mean=as_written(mean_of(numbers)),
+        strip=_strip(floats, low, high),
+    )
+
+
+def _numbers(items: Sequence[Value]) -> tuple[str, list[Number]]:
+    """The numbers of a list, and the unit that they count; none where it has others too."""
+    first = items[0]
+    if isinstance(first, Angle) and all(isinstance(one, Angle) for one in items):
+        counts = [angles.count_of(one, first.unit) for one in items if isinstance(one, Angle)]
+        found = [count for count in counts if isinstance(count, Exact | Real)]
+        return first.unit, found if len(found) == len(items) else []
+    numbers = [one for one in items if isinstance(one, Exact | Real)]
+    return "", numbers if len(numbers) == len(items) else []
+
+
+def _strip(floats: list[float], low: float, high: float) -> tuple[tuple[float, float], ...]:
+    reach = high - low or 1.0
+    count = min(PIECES, len(floats))
+    ends = [round(at * len(floats) / count) for at in range(count + 1)]
+    stretches = (floats[start:end] for start, end in pairwise(ends))
+    return tuple(
+        (round((min(part) - low) / reach, PLACES), round((max(part) - low) / reach, PLACES))
+        for part in stretches
+    )

@@ -1,0 +1,28 @@
+"""How often the values of a list fall into each of even steps."""
+
+from __future__ import annotations
+
+from engine.aids.histogram import Histogram
+from pictures.chart import HEIGHT, WIDTH, Chart
+from pictures.svg import picture
+from pictures.ticks import short
+
+
+def draw(histogram: Histogram) -> str:
+    """The picture of a histogram."""
+    bins = histogram.bins
+    most = max(one.count for one in bins)
+    chart = Chart(bins[0].low, bins[-1].high, 0, most * 1.06)
+    drawn = [*chart.frame()]
+    for one in bins:
+        x, y = chart.x(one.low), chart.y(one.count)
+        wide, tall = chart.x(one.high) - x, chart.y(0) - y
+        said = f"{one.count:,} from {short(one.low)} to {short(one.high)}"
+        drawn.append(
+            f'<rect class="bin" x="{x + 0.5:.1f}" y="{y:.1f}" width="{max(wide - 1, 0.5):.1f}" '
+            f'height="{tall:.1f}"><title>{said}</title></rect>'
+        )
+    told = f"{histogram.count:,} values: " + "; ".join(
+        f"{one.count:,} from {short(one.low)} to {short(one.high)}" for one in bins if one.count
+    )
+    return picture(WIDTH, HEIGHT, "".join(drawn), told)
