@@ -12,6 +12,10 @@ from engine.reading.mathml import answer_mathml
 from engine.reading.plain import answer_text, node_text
 from engine.reading.tree import NOWHERE, Columns, Grid, ListOf, Node, Statement, Words
 
+SET_LENGTH = 8_000
+"""Characters that the shown items of a long list or table count for: their MathML has about
+twice as many."""
+
 ITEMS_IN_SHORT = 3
 """Items of a long list that stand for it in a row."""
 
@@ -74,9 +78,10 @@ class Written:
 
     @property
     def least_length(self) -> int:
-        """How long its text is; of a long list or table, that of what is shown."""
+        """How long its text is; of a long list or table, what its items take when they are
+        set."""
         if self.whole is not None and "text" not in vars(self):
-            return len(self.head())
+            return SET_LENGTH
         return len(self.text)
 
     def is_longer_than(self, characters: int) -> bool:
