@@ -917,6 +917,18 @@ class UnknownFunctionNear(UnknownFunction):
     sentence = "No function is named {name}. Is {other} meant?"
 
 
+class NoColumn(LineError):
+    sentence = "The table has no column {name}. It has {known}."
+
+
+class WantsTable(LineError):
+    sentence = "A table is wanted here, such as table(x, x^2)."
+
+
+class NotATable(LineError):
+    sentence = "A column is taken of a table, and {what} is {kind}."
+
+
 class NoTest(LineError):
     sentence = "A test with a truth for each item is wanted here, such as w > 3."
 

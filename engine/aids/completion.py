@@ -8,10 +8,13 @@ from dataclasses import dataclass
 
 from engine.forms.answer import write_in_passing
 from engine.functions.catalogue import BY_NAME, CONSTANTS
+from engine.functions.tables import kind_of
 from engine.handbook.entries import BY_TYPED, COMMAND, CONSTANT, ENTRIES, FORM, FUNCTION, Entry
 from engine.handbook.search import search
 from engine.mends import Span
-from engine.numbers.values import Applied
+from engine.numbers.tables import by_name, units_of
+from engine.numbers.tables import column as table_column
+from engine.numbers.values import Applied, Table
 from engine.reading.plain import node_text
 from engine.reading.tokens import plain, split_note
 from engine.sheet.line import Step
@@ -20,12 +23,16 @@ from engine.sheet.sheet import Sheet
 MOST = 8
 """Rows of the list."""
 
+KNOWN_BY = 50
+"""Cells of a column by which its kind is told."""
+
 RECENT = 40
 """Lines back in which a name counts as used lately."""
 
 _RUN = re.compile(r"(?:[^\W\d]\w*[ ]+)*[^\W\d]\w*$")
 _WORD = re.compile(r"[^\W\d]\w*$")
 _IN_FORM = re.compile(r"\bas\s+[^()\[\];]*$")
+_COLUMN = re.compile(r"(?<![\w.])([^\W\d]\w*)\.([^\W\d]?\w*)$")
 _OPEN_BRACE = re.compile(r'(?<!\{)(?:\{\{)*\{(?!\{)(?=[^{}"]*$)')
 _COMMAND = re.compile(r"^\s*/\s*(\w*)$")
 
@@ -65,6 +72,9 @@ def _found(sheet: Sheet, before: str, behind: str) -> list[Completion]:
         place = Span(before.index("/"), len(before))
         fitting = [e for e in ENTRIES if e.kind == COMMAND and e.name[1:].startswith(command[1])]
         return [_of_entry(e, place, behind) for e in fitting][:MOST]
+    column = _COLUMN.search(before)
+    if column:
+        return _columns(sheet, column[1], column[2], len(before))
     word = _WORD.search(before)
     if word is None or re.search(r"[\d.]$", before[: word.start()]):
         return []
@@ -72,6 +82,22 @@ def _found(sheet: Sheet, before: str, behind: str) -> list[Completion]:
     if _IN_FORM.search(before[: word.start()]):
         return _forms(word.group(), place, behind)
     return _names(sheet, before, word.group(), place, behind)
+
+
+def _columns(sheet: Sheet, name: str, word: str, end: int) -> list[Completion]:
+    """The columns of a table that begin so."""
+    table = sheet.calculation.value_named(name)
+    if not isinstance(table, Table):
+        return []
+    place = Span(end - len(word), end)
+    found = []
+    for column, unit in zip(by_name(table), units_of(table), strict=False):
+        if column.startswith(word) and column != word:
+            insert = column if column.isidentifier() else f'"{column}"'
+            kind = kind_of(table_column(table, column).items[:KNOWN_BY])
+            said = " · ".join(filter(None, (kind, unit)))
+            found.append(Completion(column, column, said, "column", insert, *place))
+    return found[:MOST]
 
 
 def _forms(word: str, place: Span, behind: str) -> list[Completion]:

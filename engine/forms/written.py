@@ -10,7 +10,7 @@ from engine.once import once
 from engine.reading.latex import answer_latex
 from engine.reading.mathml import answer_mathml
 from engine.reading.plain import answer_text, node_text
-from engine.reading.tree import NOWHERE, Columns, Grid, ListOf, Node, Statement, Words
+from engine.reading.tree import NOWHERE, Columns, Grid, ListOf, Node, Statement, Text, Words
 
 SET_LENGTH = 8_000
 """Characters that the shown items of a long list or table count for: their MathML has about
@@ -96,4 +96,11 @@ class Written:
         if not isinstance(tree, Columns):
             return []
         heads = [node_text(head) for head in tree.heads]
-        return [heads, *([answer_text(cell) for cell in row] for row in tree.rows[:most])]
+        return [heads, *([_cell(cell) for cell in row] for row in tree.rows[:most])]
+
+
+def _cell(tree: Node) -> str:
+    """A cell of a table as a file has it: text without its quotation marks."""
+    if isinstance(tree, Text):
+        return "".join(part if isinstance(part, str) else part.text for part in tree.parts)  # type: ignore[attr-defined]
+    return answer_text(tree)

@@ -21,6 +21,7 @@ from engine.functions import (
     rounding,
     special,
     statistics,
+    tables,
     trigonometry,
 )
 from engine.functions.record import Constant, Function
@@ -41,6 +42,7 @@ SUBJECTS = (
     parts,
     lists,
     statistics,
+    tables,
     complexes,
     special,
     chance,

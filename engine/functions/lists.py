@@ -2,26 +2,26 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Sequence
 from functools import partial, reduce
-from typing import cast
 
 from engine.errors import (
     ComplexOrder,
     ListIsEmpty,
-    NoList,
     NoTest,
     TooFewItems,
     UnequalLengths,
 )
 from engine.functions.helpers import outside, whole
 from engine.functions.powers import square_root
-from engine.functions.record import Delayed, Function, Parameter
+from engine.functions.record import Function, Parameter
 from engine.numbers import angles, operators
 from engine.numbers.comparison import in_order
+from engine.numbers.context import notice
 from engine.numbers.items import item_by_item
 from engine.numbers.lists import total
 from engine.numbers.many import are_many, squares_from_mean
+from engine.numbers.tables import height, rows
 from engine.numbers.values import (
     Angle,
     Complex,
@@ -31,6 +31,7 @@ from engine.numbers.values import (
     Value,
     exact,
     is_complex,
+    is_missing,
     real,
 )
 from engine.reading.described import Example
@@ -41,6 +42,20 @@ STATISTICS = "NIST/SEMATECH e-Handbook of Statistical Methods, 1.3.5"
 X = Parameter("x", "a list of numbers", "a list")
 ITEMS = (List, Angle, Complex, str, bool)
 """What the items of a list may be, beside numbers."""
+
+
+def present(x: Value, least: int = 0) -> tuple[Value, ...]:
+    """The items of a list without those that are missing, which are counted aloud.
+
+    Errors: :class:`LineError` where there are fewer than ``least``.
+    """
+    items = items_of(x)
+    found = tuple(item for item in items if not is_missing(item))
+    left_out = len(items) - len(found)
+    if left_out:
+        are = "value was" if left_out == 1 else "values were"
+        notice("missing-values", f"{left_out:,} missing {are} left out of {len(items):,}.")
+    return items_of(List(found), least)
 
 
 def items_of(x: Value, least: int = 0) -> tuple[Value, ...]:
@@ -55,23 +70,29 @@ def items_of(x: Value, least: int = 0) -> tuple[Value, ...]:
 
 
 def count(x: Value) -> Value:
-    """How many items there are."""
-    return exact(len(items_of(x)))
+    """How many items there are, or rows of a table; missing ones are counted aloud."""
+    if isinstance(x, Table):
+        return exact(height(x))
+    items = items_of(x)
+    missing = sum(map(is_missing, items))
+    if missing:
+        notice("missing-values", f"{missing:,} of them {'is' if missing == 1 else 'are'} missing.")
+    return exact(len(items))
 
 
 def sum_of(x: Value) -> Value:
     """The sum of the items; of an empty list 0."""
-    return total(items_of(x))
+    return total(present(x))
 
 
 def product_of(x: Value) -> Value:
     """The product of the items; of an empty list 1."""
-    return reduce(partial(operators.operate, "*"), items_of(x), ONE)
+    return reduce(partial(operators.operate, "*"), present(x), ONE)
 
 
 def mean(x: Value) -> Value:
     """The sum over the count."""
-    items = items_of(x, 1)
+    items = present(x, 1)
     return operators.operate("/", total(items), exact(len(items)))
 
 
@@ -90,7 +111,7 @@ def sort(x: Value) -> Value:
 
 def median(x: Value) -> Value:
     """The item in the middle when sorted, or the mean of the two there."""
-    items = items_of(sort(List(items_of(x, 1))))
+    items = items_of(sort(List(present(x, 1))))
     middle = len(items) // 2
     if len(items) % 2:
         return items[middle]
@@ -115,12 +136,12 @@ def variance(x: Value, of: Value | None = None) -> Value:
     if of not in (None, "sample", "population"):
         raise outside('It is of a "sample" or of a "population".')
     is_sample = of != "population"
-    items = items_of(x, 2 if is_sample else 1)
+    items = present(x, 2 if is_sample else 1)
     if any(is_complex(item) for item in _leaves(items)):
         raise outside("Variance and deviation need real numbers.")
     if are_many(items):
         return operators.operate("/", squares_from_mean(items), exact(len(items) - is_sample))
-    centre = mean(x)
+    centre = mean(List(items))
     away = [operators.operate("-", item, centre) for item in items]
     squares = tuple(operators.operate("^", one, exact(2)) for one in away)
     return operators.operate("/", total(squares), exact(len(items) - is_sample))
@@ -128,16 +149,19 @@ def variance(x: Value, of: Value | None = None) -> Value:
 
 def standard_deviation(x: Value, of: Value | None = None) -> Value:
     """The square root of the variance; of angles an angle in the unit of the first."""
-    items = items_of(x, 1)
+    items = present(x, 1)
     turns = [item for item in items if isinstance(item, Angle)]
     if len(turns) == len(items):
         unit = turns[0].unit
         counts = List(tuple(angles.count_of(turn, unit) for turn in turns))
         return angles.angle_of(square_root(real(variance(counts, of))), unit)
-    spread = variance(x, of)
-    return (
-        item_by_item(square_root, spread) if isinstance(spread, List) else square_root(real(spread))
-    )
+    return _root(variance(x, of))
+
+
+def _root(value: Value) -> Value:
+    if isinstance(value, List):
+        return item_by_item(_root, value)
+    return square_root(real(value))
 
 
 def reverse(x: Value) -> Value:
@@ -147,20 +171,25 @@ def reverse(x: Value) -> Value:
 
 def first(x: Value, n: Value | None = None) -> Value:
     """The first item; with ``n`` the list of the first n."""
+    if isinstance(x, Table):
+        return rows(x, range(1 if n is None else _how_many(n, height(x))))
     items = items_of(x, 1)
-    return items[0] if n is None else List(items[: _how_many(n, items)])
+    return items[0] if n is None else List(items[: _how_many(n, len(items))])
 
 
 def last(x: Value, n: Value | None = None) -> Value:
     """The last item; with ``n`` the list of the last n."""
+    if isinstance(x, Table):
+        many = 1 if n is None else _how_many(n, height(x))
+        return rows(x, range(height(x) - many, height(x)))
     items = items_of(x, 1)
-    return items[-1] if n is None else List(items[len(items) - _how_many(n, items) :])
+    return items[-1] if n is None else List(items[len(items) - _how_many(n, len(items)) :])
 
 
-def _how_many(n: Value, items: tuple[Value, ...]) -> int:
+def _how_many(n: Value, count: int) -> int:
     number = whole(n, "The number of items")
-    if not 0 <= number <= len(items):
-        raise outside(f"The list has only {len(items):,} items.")
+    if not 0 <= number <= count:
+        raise outside(f"There are only {count:,} items.")
     return number
 
 
@@ -172,42 +201,27 @@ def cumulative(x: Value) -> Value:
     return List(tuple(sums))
 
 
-def where(x: Value, test: Value) -> Value:
-    """The items for which the test holds: ``test`` has a truth for each.
+def chosen(items: Sequence[object], truths: Sequence[Value]) -> list[int]:
+    """The places, counted from 0, of the items for which a test holds.
 
-    Errors: :class:`LineError` where it has not.
+    Errors: :class:`LineError` where there are not as many truths.
     """
-    items, truths = items_of(x), _truths(test)
     if len(items) != len(truths):
         raise UnequalLengths(length=len(items), other=len(truths))
-    return List(tuple(one for one, holds in zip(items, truths, strict=True) if holds is True))
+    return [at for at, holds in enumerate(truths) if holds is True]
 
 
 def places(test: Value) -> Value:
     """The places at which a test holds, counted from 1."""
-    return List(tuple(exact(at) for at, holds in enumerate(_truths(test), 1) if holds is True))
+    return List(tuple(exact(at) for at, holds in enumerate(truths_of(test), 1) if holds is True))
 
 
-def _truths(test: Value) -> tuple[Value, ...]:
+def truths_of(test: Value) -> tuple[Value, ...]:
+    """The truths of a test.  Errors: :class:`NoTest` where it has others."""
     truths = items_of(test)
     if not all(isinstance(one, bool | Undefined) for one in truths):
         raise NoTest()
     return truths
-
-
-def table(*columns: Delayed) -> Value:
-    """Lists side by side, each named by what was typed for it.
-
-    Errors: :class:`LineError` for lists of unequal length, or where there is none.
-    """
-    values = [column.value() for column in columns]
-    if not any(isinstance(value, List) for value in values):
-        raise NoList()
-    rows = cast(List, item_by_item(lambda *row: List(row), *values)).items
-    filled = tuple(
-        List(tuple(cast(List, row).items[place] for row in rows)) for place in range(len(columns))
-    )
-    return Table(tuple(column.node for column in columns), filled)
 
 
 def _record(
@@ -222,6 +236,7 @@ def _record(
     value: str = "a number",
     source: str = "common practice of the trade",
     special_values: tuple[str, ...] = (),
+    takes_table: bool = False,
 ) -> Function:
     return Function(
         name=name,
@@ -236,7 +251,7 @@ def _record(
         confused_with=confused_with,
         words=words,
         source=source,
-        accepts=ITEMS,
+        accepts=(*ITEMS, Table) if takes_table else ITEMS,
     )
 
 
@@ -250,7 +265,7 @@ FUNCTIONS = (
         "count", "How many items a list has.", count,
         (("count([2, 3, 7, 8])", "=", "4"), ("count(0..180 by 15)", "=", "13")),
         ("sum", "mean"), "length len size number of items how many",
-        special_values=("count([]) = 0",),
+        special_values=("count([]) = 0",), takes_table=True,
         confused_with="sum, which adds the items up.",
     ),
     _record(
@@ -300,13 +315,6 @@ FUNCTIONS = (
         special_values=("variance([5, 5]) = 0", "variance([1, 3]) = 2"),
     ),
     _record(
-        "sort", "The items in their order, smallest first.", sort,
-        (("sort([3, 1, 2])", "=", "[1, 2, 3]"), ("sort([pi, 3, 22/7])", "≈",
-          "[3, 3.141592654, 3.142857143]")),
-        ("reverse", "median"), "order ascending arrange", value="a list",
-        confused_with="reverse, which only turns the order round.",
-    ),
-    _record(
         "reverse", "The items, last first.", reverse,
         (("reverse([1, 2, 3])", "=", "[3, 2, 1]"), ("reverse(sort([2, 9, 4]))", "=", "[9, 4, 2]")),
         ("sort",), "backwards descending order", value="a list",
@@ -315,13 +323,13 @@ FUNCTIONS = (
     _record(
         "first", "The first item, or the first n items.", first,
         (("first([4, 5, 6])", "=", "4"), ("first([4, 5, 6], 2)", "=", "[4, 5]")),
-        ("last",), "head beginning start", (N,), value="an item or a list",
+        ("last",), "head beginning start", (N,), value="an item or a list", takes_table=True,
         confused_with="min, the smallest item wherever it is in the list.",
     ),
     _record(
         "last", "The last item, or the last n items.", last,
         (("last([4, 5, 6])", "=", "6"), ("last([4, 5, 6], 2)", "=", "[5, 6]")),
-        ("first",), "tail end", (N,), value="an item or a list",
+        ("first",), "tail end", (N,), value="an item or a list", takes_table=True,
         confused_with="max, the largest item wherever it is in the list.",
     ),
     _record(
@@ -330,24 +338,6 @@ FUNCTIONS = (
         (("cumulative([1, 2, 3])", "=", "[1, 3, 6]"), ("cumulative(1..4)", "=", "[1, 3, 6, 10]")),
         ("sum",), "running total partial sums", value="a list",
         confused_with="sum, which gives only the last of these.",
-    ),
-    Function(
-        name="where",
-        subject=SUBJECT,
-        summary="The items for which a test holds.",
-        parameters=(X, TEST),
-        compute=where,
-        examples=(
-            Example("where([2, 3, 7, 8], [2, 3, 7, 8] > 3)", "=", "[7, 8]"),
-            Example("where(1..6, is_prime(1..6))", "=", "[2, 3, 5]"),
-        ),
-        value="a list",
-        related=("places", "count", "if"),
-        words="filter select keep only those condition subset",
-        source="common practice of the trade",
-        accepts=ITEMS,
-        special_values=("where([1, 2], [true, false]) = [1]",),
-        confused_with="places, which says at which places they stand.",
     ),
     Function(
         name="places",
@@ -366,26 +356,5 @@ FUNCTIONS = (
         accepts=ITEMS,
         special_values=("places([false, true]) = [2]",),
         confused_with="where, which gives the items themselves.",
-    ),
-    Function(
-        name="table",
-        subject=SUBJECT,
-        summary="Lists side by side, the columns named by what was typed.",
-        parameters=(Parameter("x", "a list: a column", "a list"),
-                    Parameter("y", "another column", "a list", optional=True)),
-        compute=table,
-        examples=(
-            Example("table([1, 2], [1, 2]^2)", "=", "[1, 2]  [1, 2]^2\n1  1\n2  4"),
-            Example("table(0°..60° by 30°, sin(0°..60° by 30°)) as exact", "=",
-                    "0°..60° by 30°  sin(0°..60° by 30°)\n0°  0\n30°  0.5\n60°  sqrt(3)/2"),
-        ),
-        value="a table",
-        related=("sin", "count"),
-        words="columns rows values of a function run of angles csv",
-        source="common practice of the trade",
-        variadic=True,
-        accepts=ITEMS,
-        lazy=True,
-        confused_with="a list of lists: a table has its columns side by side, each with its name.",
     ),
 )  # fmt: skip

@@ -23,6 +23,7 @@ from engine.numbers.values import (
     Undefined,
     Value,
     exact,
+    is_missing,
 )
 from engine.reading.described import Example
 
@@ -49,6 +50,7 @@ def _extreme(side: int, values: tuple[Value | None, ...]) -> Value:
     flat = [item for value in values if value is not None for item in _items(value)]
     if not flat:
         raise EmptyList()
+    flat = [item for item in flat if not is_missing(item)] or flat
     best = flat[0]
     for value in flat:
         if isinstance(value, Undefined):

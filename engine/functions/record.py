@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 
 from engine.numbers.values import Complex, Value
@@ -28,11 +28,13 @@ class Parameter:
 class Delayed:
     """An argument of a function that decides itself which ones are worked out.
 
-    ``node`` is what was typed for it.
+    ``node`` is what was typed for it; ``among`` works it out with the columns of a table as
+    names.
     """
 
     value: Callable[[], Value]
     node: Node
+    among: Callable[[Mapping[str, Value]], Value]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -47,7 +49,8 @@ class Function(Described):
     itself; a list that it does not is gone through item by item.  ``on_complex`` is
     its continuation to complex numbers, and ``branch`` says which of its values it has there
     and where its cuts run.  Where it is ``lazy``, ``compute`` is given
-    each argument as :class:`Delayed`.
+    each argument as :class:`Delayed`; where it ``names_columns``, all that it is given by a name
+    of the person's own stand in one mapping behind the others.
     """
 
     subject: str
@@ -59,6 +62,7 @@ class Function(Described):
     on_complex: Callable[..., Value] | None = None
     branch: str = ""
     lazy: bool = False
+    names_columns: bool = False
 
     @property
     def takes_complex(self) -> bool:

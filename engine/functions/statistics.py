@@ -15,15 +15,26 @@ from flint import fmpq
 
 from engine.errors import UnequalLengths
 from engine.functions.helpers import outside, whole
-from engine.functions.lists import ITEMS, SUBJECT, items_of, sort
+from engine.functions.lists import ITEMS, SUBJECT, items_of, present, sort
 from engine.functions.parts import largest, smallest
 from engine.functions.powers import square_root
 from engine.functions.record import Function, Parameter
 from engine.numbers import operators
 from engine.numbers.arithmetic import divide, is_zero, multiply
 from engine.numbers.comparison import compare
+from engine.numbers.context import notice
 from engine.numbers.many import mean_of, products_from_means, squares_from_mean
-from engine.numbers.values import REALS, Exact, List, Number, Undefined, Value, exact, real
+from engine.numbers.values import (
+    REALS,
+    Exact,
+    List,
+    Number,
+    Undefined,
+    Value,
+    exact,
+    is_missing,
+    real,
+)
 from engine.reading.described import Example
 
 X = Parameter("x", "a list of numbers", "a list")
@@ -60,7 +71,7 @@ def quantile(x: Value, p: Value, definition: Value | None = None) -> Value:
         raise outside("The definition is a number from 1 to 9.")
     if not isinstance(p, Exact) or not p.is_rational or not 0 <= p.coefficient <= 1:
         raise outside("The part is a rational number from 0 to 1, such as 1/4 or 95%.")
-    items = items_of(sort(List(items_of(x, 1))))
+    items = items_of(sort(List(present(x, 1))))
     at, share = _place(len(items), p.coefficient, number)
     low, high = (items[min(max(place, 1), len(items)) - 1] for place in (at, at + 1))
     if not share or low is high:
@@ -94,7 +105,7 @@ def quartiles(x: Value, definition: Value | None = None) -> Value:
 def mode(x: Value) -> Value:
     """The item that occurs most often; a list of them where there are several."""
     runs: list[list[Value]] = []
-    for item in items_of(sort(List(items_of(x, 1)))):
+    for item in items_of(sort(List(present(x, 1)))):
         if runs and compare("==", runs[-1][0], item) is True:
             runs[-1].append(item)
         else:
@@ -106,8 +117,8 @@ def mode(x: Value) -> Value:
 
 def range_of(x: Value) -> Value:
     """The distance from the least item to the greatest."""
-    items_of(x, 1)
-    return operators.operate("-", largest(x), smallest(x))
+    items = List(present(x, 1))
+    return operators.operate("-", largest(items), smallest(items))
 
 
 # -- two lists ------------------------------------------------------------------------
@@ -121,6 +132,13 @@ def _pairs(x: Value, y: Value) -> tuple[Sequence[Number], Sequence[Number]]:
     first, second = items_of(x, 2), items_of(y, 2)
     if len(first) != len(second):
         raise UnequalLengths(length=len(first), other=len(second))
+    pairs = zip(first, second, strict=True)
+    whole_ones = [pair for pair in pairs if not any(map(is_missing, pair))]
+    left_out = len(first) - len(whole_ones)
+    if left_out:
+        notice("missing-values", f"{left_out:,} of {len(first):,} pairs miss a value: left out.")
+        first, second = (tuple(pair[at] for pair in whole_ones) for at in (0, 1))
+        items_of(List(first), 2)
     for item in (*first, *second):
         if type(item) not in REALS:
             operators.number(item)

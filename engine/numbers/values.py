@@ -253,6 +253,15 @@ class Angle:
         return isinstance(self.radians, Complex)
 
 
+MISSING = Undefined("This value is missing.")
+"""What stands in a cell that has no value."""
+
+
+def is_missing(value: object) -> bool:
+    """Whether it is what stands in a cell without a value."""
+    return isinstance(value, Undefined) and value.reason == MISSING.reason
+
+
 def is_complex(value: object) -> bool:
     """Whether a value is beyond the reals: a complex number, or an angle with a complex one."""
     return isinstance(value, Complex) or (isinstance(value, Angle) and value.is_complex)
@@ -267,10 +276,12 @@ class List:
 
 @dataclass(frozen=True, slots=True)
 class Table:
-    """Lists of one length side by side, each under what was typed for it."""
+    """Lists of one length side by side, each under what was typed for it; ``units`` are those
+    that their heads name, if any does."""
 
     heads: tuple[Node, ...]
     columns: tuple[List, ...]
+    units: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)

@@ -29,6 +29,7 @@ from engine.reading.tree import (
     Assignment,
     Binary,
     Call,
+    ColumnOf,
     Columns,
     Comparison,
     Filled,
@@ -318,6 +319,10 @@ class LaTeXWriter(PrintWriter):
         ends = rf"{self.node(node.start, SUM)} \mathbin{{..}} {self.node(node.stop, SUM)}"
         return ends if node.step is None else rf"{ends} \text{{ by }} {self.node(node.step, SUM)}"
 
+    def column_of(self, node: ColumnOf) -> str:
+        name = name_latex(node.name) if node.name.isidentifier() else words_latex(node.name)
+        return f"{self.node(node.of, POSTFIX)}.{name}"
+
     def subscript(self, node: Subscript) -> str:
         return rf"{self.node(node.of, POSTFIX)}\left[{self.node(node.index)}\right]"
 
@@ -346,6 +351,7 @@ class LaTeXWriter(PrintWriter):
         Grid: grid,
         Range: range,
         Subscript: subscript,
+        ColumnOf: column_of,
         Formatted: formatted,
         Mixed: mixed,
         Columns: columns,

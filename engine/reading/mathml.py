@@ -36,6 +36,7 @@ from engine.reading.tree import (
     Assignment,
     Binary,
     Call,
+    ColumnOf,
     Columns,
     Comparison,
     Filled,
@@ -454,6 +455,10 @@ class MathMLWriter(PrintWriter):
             return f"<mrow>{ends}</mrow>"
         return f"<mrow>{ends}{SPACE}<mi>by</mi>{SPACE}{self.node(node.step, SUM)}</mrow>"
 
+    def column_of(self, node: ColumnOf) -> str:
+        name = name_mathml(node.name) if node.name.isidentifier() else math_text(node.name)
+        return f"<mrow>{self.node(node.of, POSTFIX)}<mo>.</mo>{name}</mrow>"
+
     def subscript(self, node: Subscript) -> str:
         inside = list_mathml([self.node(node.index)])
         return f"<mrow>{self.node(node.of, POSTFIX)}{inside}</mrow>"
@@ -483,6 +488,7 @@ class MathMLWriter(PrintWriter):
         Grid: grid,
         Range: range,
         Subscript: subscript,
+        ColumnOf: column_of,
         Formatted: formatted,
         Mixed: mixed,
         Columns: columns,

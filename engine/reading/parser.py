@@ -50,6 +50,7 @@ from engine.reading.tree import (
     Assignment,
     Binary,
     Call,
+    ColumnOf,
     Comparison,
     Formatted,
     LineTree,
@@ -78,7 +79,7 @@ INFIX = {
 
 del INFIX["^"], INFIX["**"], INFIX[IMPLIED]  # a power is read with its base
 
-BEHIND = frozenset({"!", "%", "°", "′", "″", "["})
+BEHIND = frozenset({"!", "%", "°", "′", "″", "[", "."})
 """Signs that may stand behind an operand."""
 
 
@@ -395,6 +396,10 @@ class Parser(Cursor):
                     node = self.factorial(node)
                 elif token.text == "%":
                     node = self.percent(node)
+                elif token.text == ".":
+                    if not self.takes_column():
+                        return node
+                    node = self.column(node)
                 elif token.text == "[":
                     if not self.takes_item():
                         return node
@@ -433,6 +438,21 @@ class Parser(Cursor):
         """Whether a square bracket here takes an item of what stands before it: it
         does so behind a name and behind a bracket."""
         return self.previous.kind in (tk.NAME, tk.ANSWER) or self.previous.text in (")", "]")
+
+    def takes_column(self) -> bool:
+        """Whether a point here takes a column of what stands before it: it does so behind
+        a name or a bracket, with a name or a text right behind it."""
+        point, behind = self.token, self.tokens[self.at + 1]
+        if not self.takes_item() or behind.kind not in (tk.NAME, tk.TEXT):
+            return False
+        is_close = self.previous.span.end == point.span.start
+        return is_close and point.span.end == behind.span.start
+
+    def column(self, of: Node) -> Node:
+        self.at += 1
+        named = self.next()
+        name = named.text.strip('"') if named.kind == tk.TEXT else named.text
+        return ColumnOf(self.across(of, of).to(named.span), of, name, named.span)
 
     def item(self, of: Node) -> Node:
         opening = self.open()
@@ -546,7 +566,8 @@ class Parser(Cursor):
         args: list[Node] = []
         named: list[tuple[str, Node]] = []
         while not self.sees(")"):
-            if self.token.kind == tk.NAME and self.tokens[self.at + 1].text == "=":
+            is_name = self.token.kind == tk.NAME or self.token.text == "by"
+            if is_name and self.tokens[self.at + 1].text == "=":
                 name = self.next().text
                 self.next()
                 named.append((name, self.nested(self.expression, f"a value for {name}")))

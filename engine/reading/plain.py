@@ -20,6 +20,7 @@ from engine.reading.tree import (
     Assignment,
     Binary,
     Call,
+    ColumnOf,
     Columns,
     Comparison,
     Filled,
@@ -157,8 +158,12 @@ class PlainWriter(Writer[Pieces]):
         pieces = [*self.node(node.start, SUM), "..", *self.node(node.stop, SUM)]
         return pieces if node.step is None else [*pieces, " by ", *self.node(node.step, SUM)]
 
+    def column_of(self, node: ColumnOf) -> Pieces:
+        name = node.name if node.name.isidentifier() else f'"{node.name}"'
+        return [*self.node(node.of, POSTFIX), f".{name}"]
+
     def subscript(self, node: Subscript) -> Pieces:
-        takes_item = isinstance(node.of, Name | AnswerOf | Call | ListOf | Subscript)
+        takes_item = isinstance(node.of, Name | AnswerOf | Call | ListOf | Subscript | ColumnOf)
         of = self.node(node.of, FORM if takes_item else NEVER)
         return [*of, "[", *self.node(node.index), "]"]
 
@@ -192,6 +197,7 @@ class PlainWriter(Writer[Pieces]):
         Grid: list_of,
         Range: range,
         Subscript: subscript,
+        ColumnOf: column_of,
         Formatted: formatted,
         Mixed: mixed,
         Columns: columns,

@@ -227,6 +227,22 @@ class Subscript(Node):
 
 
 @dataclass(slots=True)
+class ColumnOf(Node):
+    """``of.name``: a column of a table."""
+
+    of: Node
+    name: str
+    name_span: Span = field(compare=False, repr=False)
+
+    @property
+    def children(self) -> tuple[Node, ...]:
+        return (self.of,)
+
+    def mapped(self, change: Change) -> Node:
+        return ColumnOf(self.span, change(self.of), self.name, self.name_span)
+
+
+@dataclass(slots=True)
 class Formatted(Node):
     """``expression as scientific, 4 digits``; each form as its words."""
 

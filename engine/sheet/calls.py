@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable, Sequence
+from collections.abc import Callable, Iterable, Mapping, Sequence
 from typing import cast
 
 from engine.errors import (
@@ -75,6 +75,20 @@ def bind_to(function: Function, node: Call) -> list[Node | None]:
         if isinstance(error, TooManyArguments) and not node.named:
             error.mends = (*_decimal_comma(node), *_related_with_more(function, node))
         raise
+
+
+def refuse_other_than_one(function: Function, node: Call) -> None:
+    """Errors: :class:`LineError` unless one argument stands without a name."""
+    first = function.parameters[0].name
+    if not node.args:
+        raise MissingArgument(node.span, name=first, pattern=function.pattern)
+    if len(node.args) > 1:
+        raise TooManyArguments(
+            node.args[1].span,
+            name=f"Beside the columns that are named, {function.name}",
+            counted="one argument",
+            pattern=function.pattern,
+        )
 
 
 def _related_with_more(function: Function, node: Call) -> tuple[Mend, ...]:
@@ -247,6 +261,37 @@ class CallScope:
     def function_names(self) -> Iterable[str]:
         given = [name for name, value in self.arguments.items() if isinstance(value, Applied)]
         return [*given, self.itself.name, *self.outer.function_names()]
+
+    def answer_of(self, node: AnswerOf) -> Value:
+        return self.outer.answer_of(node)
+
+    def kept(self) -> Scope:
+        return self
+
+    def suggested(self, name: str) -> Iterable[str]:
+        return self.outer.suggested(name)
+
+
+class ColumnScope:
+    """What is to be seen where the columns of a table are names: they come first."""
+
+    trace: Trace | None = None
+
+    def __init__(self, outer: Scope, columns: Mapping[str, Value]) -> None:
+        self.outer = outer
+        self.columns = columns
+        self.form = outer.form
+        self.is_live = outer.is_live
+        self.is_of_then = outer.is_of_then
+
+    def quantity(self, name: str) -> Value | None:
+        return self.columns.get(name) or self.outer.quantity(name)
+
+    def quantity_names(self) -> Iterable[str]:
+        return [*self.columns, *self.outer.quantity_names()]
+
+    def function_names(self) -> Iterable[str]:
+        return self.outer.function_names()
 
     def answer_of(self, node: AnswerOf) -> Value:
         return self.outer.answer_of(node)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from functools import partial
 from typing import Any, cast
 
@@ -19,8 +19,10 @@ from engine.errors import (
     ListBehindRoundBracket,
     LogBase,
     NoBrackets,
+    NoColumn,
     NoItem,
     NotAFunction,
+    NotATable,
     NotATruth,
     NoValue,
     NumberOverAngle,
@@ -33,7 +35,7 @@ from engine.forms.answer import write
 from engine.functions.catalogue import BY_NAME, CONSTANTS
 from engine.functions.record import Delayed, Function
 from engine.mends import Span, at_the_end, replace
-from engine.numbers import angles, complexes, lists, operators, whole
+from engine.numbers import angles, complexes, lists, operators, tables, whole
 from engine.numbers.comparison import all_of, any_of, compare
 from engine.numbers.context import Draws, Work, conventions, current, working
 from engine.numbers.items import checked, item, item_by_item
@@ -47,6 +49,7 @@ from engine.numbers.values import (
     List,
     Real,
     Sentence,
+    Table,
     Truth,
     Undefined,
     Value,
@@ -59,12 +62,14 @@ from engine.numbers.values import (
 from engine.reading.forms import Form, form_asked, unit_among
 from engine.reading.parser import parse
 from engine.reading.plain import node_text
+from engine.reading.slips import nearest
 from engine.reading.tree import (
     NOWHERE,
     AnswerOf,
     Assignment,
     Binary,
     Call,
+    ColumnOf,
     Comparison,
     Filled,
     Formatted,
@@ -86,6 +91,9 @@ from engine.sheet.scope import EmptyScope, Scope
 from engine.sheet.unknown import run_together, unknown_function, unknown_name
 
 HUNDRED = exact(100)
+
+LEAST_ALIKE = 0.6
+"""How near the name of a column must be to another to be meant for it."""
 
 FINITE = (Exact, Real, Complex)
 """Kinds of finite number."""
@@ -298,8 +306,24 @@ def _without_brackets(node: Node, function: str, argument: str) -> LineError:
     return NoBrackets(node.span, (mend,), function=function)
 
 
+def _column_of(node: ColumnOf, scope: Scope) -> Value:
+    of = evaluate(node.of, scope)
+    if not isinstance(of, Table):
+        kind = KINDS.get(type(of), "a number")
+        raise NotATable(node.span, what=node_text(node.of), kind=kind)
+    try:
+        return tables.column(of, node.name)
+    except NoColumn as error:
+        near = nearest(node.name, tables.by_name(of), LEAST_ALIKE)
+        error.span = node.name_span
+        error.mends = (replace(node.name_span, near),) if near and near.isidentifier() else ()
+        raise
+
+
 def _subscript(node: Subscript, scope: Scope) -> Value:
     of = evaluate(node.of, scope)
+    if isinstance(of, Table):
+        return tables.row(of, evaluate(node.index, scope))
     if isinstance(of, Applied) and isinstance(node.of, Name):
         raise _without_brackets(node, node.of.name, node_text(node.index))
     try:
@@ -493,15 +517,26 @@ def _call(node: Call, scope: Scope) -> Value:
     return called.apply(*(evaluate(cast(Node, argument), scope) for argument in arguments))
 
 
+def _delayed(argument: Node, scope: Scope) -> Delayed:
+    """An argument that is worked out when it is asked for, if so with the columns of a table
+    as names."""
+
+    def among(columns: Mapping[str, Value]) -> Value:
+        return evaluate(argument, calls.ColumnScope(scope, columns))
+
+    return Delayed(partial(evaluate, argument, scope), argument, among)
+
+
 def _call_built_in(function: Function, node: Call, scope: Scope) -> Value:
+    if function.names_columns:
+        calls.refuse_other_than_one(function, node)
+        given = [_delayed(argument, scope) for argument in node.args]
+        named = {name: _delayed(argument, scope) for name, argument in node.named}
+        return function.compute(*given, named)
     arguments = calls.bind_to(function, node)
     if function.lazy:
         return function.compute(
-            *(
-                Delayed(partial(evaluate, argument, scope), argument)
-                for argument in arguments
-                if argument is not None
-            )
+            *(_delayed(argument, scope) for argument in arguments if argument is not None)
         )
     values = [None if arg is None else evaluate(arg, scope) for arg in arguments]
     work = current()
@@ -555,5 +590,6 @@ KINDS_OF_NODE: dict[type[Node], Callable[[Any, Scope], Value]] = {
     ListOf: _list_of,
     Range: _range,
     Subscript: _subscript,
+    ColumnOf: _column_of,
 }
 """Who works out each kind of node; a literal is worked out already."""

@@ -12,6 +12,7 @@ from engine.functions import (
     lists,
     operations,
     statistics,
+    tables,
 )
 from engine.functions.catalogue import BY_NAME, FUNCTIONS
 from tests.engine.answers import answer, mends, outcome, replied
@@ -42,7 +43,7 @@ def test_digits_are_those_of_mpmath_at_60_digits(name, digits):
         assert proved(name, arguments, digits) == ""
 
 
-NOT_REAL_FUNCTIONS = (conversions, chance, complexes, lists, operations, statistics)
+NOT_REAL_FUNCTIONS = (conversions, chance, complexes, lists, operations, statistics, tables)
 EXACT_ONES = {
     "gcd", "lcm", "factorial", "binomial", "permutations", "is_prime", "factor",
     "round", "floor", "ceil", "trunc", "frac", "sgn", "min", "max", "abs", "if", "tidy",

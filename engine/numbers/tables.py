@@ -1,0 +1,142 @@
+"""Tables: their columns by name, their rows, and the order of those."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping, Sequence
+from functools import cmp_to_key
+
+from engine.errors import BadPlace, NoColumn, NoItem, NoItemFromTheEnd, UnequalLengths
+from engine.mends import counted
+from engine.numbers.comparison import in_order, order_of
+from engine.numbers.values import (
+    REALS,
+    Exact,
+    List,
+    Sentence,
+    Table,
+    Value,
+    is_missing,
+)
+from engine.reading.plain import node_text
+from engine.reading.tree import NOWHERE, Name, Node, Text
+
+
+def name_of(head: Node) -> str:
+    """What a column is called by what stands above it."""
+    if isinstance(head, Text) and all(isinstance(part, str) for part in head.parts):
+        return "".join(map(str, head.parts))
+    return node_text(head)
+
+
+def head_of(name: str) -> Node:
+    """What stands above a column of that name."""
+    return Name(NOWHERE, name) if name.isidentifier() else Text(NOWHERE, (name,))
+
+
+def by_name(table: Table) -> dict[str, List]:
+    """The columns by their names; of two of one name the first."""
+    found: dict[str, List] = {}
+    for head, column in zip(table.heads, table.columns, strict=True):
+        found.setdefault(name_of(head), column)
+    return found
+
+
+def column(table: Table, name: str) -> List:
+    """The column of that name.  Errors: :class:`NoColumn` where there is none."""
+    columns = by_name(table)
+    if name not in columns:
+        raise NoColumn(name=name, known=", ".join(columns))
+    return columns[name]
+
+
+def height(table: Table) -> int:
+    """How many rows it has."""
+    return len(table.columns[0].items) if table.columns else 0
+
+
+def rows(table: Table, places: Iterable[int]) -> Table:
+    """The rows at these places, counted from 0."""
+    wanted = list(places)
+    columns = (List(tuple(column.items[place] for place in wanted)) for column in table.columns)
+    return Table(table.heads, tuple(columns), table.units)
+
+
+def row(table: Table, index: Value) -> Table:
+    """The row at a place, counted from 1, as a table of one row; with a list of places,
+    those rows.  Errors: :class:`LineError` where there is none."""
+    places = index.items if isinstance(index, List) else (index,)
+    return rows(table, [_place(table, place) for place in places])
+
+
+def _place(table: Table, index: Value) -> int:
+    if not isinstance(index, Exact) or not index.is_integer:
+        raise BadPlace()
+    place, count = int(index.coefficient.p), height(table)
+    if not 1 <= place <= count:
+        raise (NoItem if place >= 0 else NoItemFromTheEnd)(
+            count=count, place=counted(index.coefficient.p)
+        )
+    return place - 1
+
+
+def sorted_by(table: Table, key: Sequence[Value]) -> Table:
+    """The rows in the order of a key, which has a value for each; those without come last.
+
+    Errors: :class:`LineError` for a key of another length, or of what has no order.
+    """
+    count = height(table)
+    if len(key) != count:
+        raise UnequalLengths(length=count, other=len(key))
+    present = [place for place in range(count) if not is_missing(key[place])]
+    missing = [place for place in range(count) if is_missing(key[place])]
+    return rows(table, [*places_in_order(present, key), *missing])
+
+
+def places_in_order(places: list[int], key: Sequence[Value]) -> list[int]:
+    """The places in the order of their keys; those of one key as they stood."""
+    kinds = {type(key[place]) for place in places}
+    exactly = {at: one for at in places if isinstance(one := key[at], Exact) and one.is_rational}
+    if len(exactly) == len(places):
+        return sorted(places, key=lambda place: exactly[place].coefficient)
+    if kinds <= {str, Sentence} or kinds == {bool}:
+        words = {place: str(key[place]) for place in places}
+        return sorted(places, key=words.__getitem__)
+    if kinds <= REALS:
+        ordered = in_order([key[place] for place in places])
+        by_identity: dict[int, list[int]] = {}
+        for place in places:
+            by_identity.setdefault(id(key[place]), []).append(place)
+        return [by_identity[id(one)].pop(0) for one in ordered]
+
+    def order(a: int, b: int) -> int:
+        return order_of(key[a], key[b])
+
+    return sorted(places, key=cmp_to_key(order))
+
+
+def widened(table: Table, new: Mapping[str, Value]) -> Table:
+    """The table with further columns; one of a name that is there takes its place.
+
+    Errors: :class:`LineError` for a list of another length.
+    """
+    count = height(table)
+    heads, made, units = [*table.heads], [*table.columns], [*units_of(table)]
+    names = [name_of(head) for head in heads]
+    for name, value in new.items():
+        items = value.items if isinstance(value, List) else (value,) * count
+        if len(items) != count:
+            raise UnequalLengths(length=count, other=len(items))
+        if name in names:
+            place = names.index(name)
+            made[place], units[place] = List(items), ""
+            continue
+        heads.append(head_of(name))
+        made.append(List(items))
+        units.append("")
+        names.append(name)
+    return Table(tuple(heads), tuple(made), tuple(units) if any(units) else ())
+
+
+def units_of(table: Table) -> tuple[str, ...]:
+    """The unit of each column, empty where it has none."""
+    return table.units or ("",) * len(table.heads)

@@ -1,0 +1,133 @@
+"""Tables in a sheet: their columns, rows, order and summaries, against Python's own."""
+
+import csv
+import io
+import statistics
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from engine import Sheet
+from engine.aids.completion import complete
+from engine.functions.tables import overview
+from engine.numbers import tables
+from engine.numbers.values import MISSING, List, Table, exact
+from tests.engine.answers import answer, outcome
+
+POTS = ("t = [0, 10, 20, 30]", "temp = [96, 80.5, 71.25, 62]", "pots = table(t, temp)")
+
+
+@pytest.mark.parametrize(
+    ("line", "expected"),
+    [
+        ("pots.temp", "= [96, 80.5, 71.25, 62]"),
+        ("pots.temp[3]", "= 71.25"),
+        ("mean(pots.temp)", "= 77.4375"),
+        ("pots[2].temp", "= [80.5]"),
+        ("pots[2..3].temp", "= [80.5, 71.25]"),
+        ("count(pots)", "= 4"),
+        ("sort(pots, by=temp).t", "= [30, 20, 10, 0]"),
+        ("sort(pots, by=-temp).t", "= [0, 10, 20, 30]"),
+        ("where(pots, temp > 70 and t > 0).t", "= [10, 20]"),
+        ("widen(pots, rise = temp - 18, half = rise/2).half", "= [39, 31.25, 26.625, 22]"),
+        ("columns(widen(pots, temp = 2*temp))", '= ["t", "temp"]'),
+        ('table(t, temp^2)."temp^2"', "= [9216, 6480.25, 5076.5625, 3844]"),
+        ("last(pots, 2).temp", "= [71.25, 62]"),
+        ("first(pots).t", "= [0]"),
+        ("slope(pots.t, pots.temp)", "= -1.1125"),
+        ("overview(pots).mean", "= [15, 77.4375]"),
+        ("sort([8, 9, 7], by=[2, 3, 1])", "= [7, 8, 9]"),
+        ("(pots).t", "= [0, 10, 20, 30]"),
+    ],
+)
+def test_columns_and_rows(line, expected):
+    assert answer(*POTS, line) == expected
+
+
+@pytest.mark.parametrize(
+    ("line", "said"),
+    [
+        ("pots.tmp", "The table has no column tmp. It has t, temp."),
+        ("t.temp", "A column is taken of a table, and t is a list."),
+        ("pots[9]", "there is no item 9"),
+        ("widen(pots)", "Say the new column"),
+        ("widen(pots, a = [1, 2])", "One list has 4 items and the other 2."),
+        ("widen()", "The argument t is missing"),
+        ("widen(pots, 3, a = 2)", "one argument"),
+        ("sort(pots, by=[1, 2])", "One list has 4 items and the other 2."),
+        ("where(pots, temp)", "A test with a truth for each item"),
+        ("where(pots, nothing > 3)", "No quantity is named nothing yet"),
+        ("columns(3)", "A table is wanted here"),
+        ("pots + 1", "this is a table"),
+        ("sqrt(pots)", "this is a table"),
+    ],
+)
+def test_what_a_table_does_not_do_is_said(line, said):
+    assert said in outcome(*POTS, line).error.text
+
+
+def test_a_misspelt_column_gets_its_mend():
+    found = outcome(*POTS, "mean(pots.tmp)")
+    assert found.error.mends[0].apply("mean(pots.tmp)") == "mean(pots.temp)"
+
+
+def test_columns_come_before_quantities_and_leave_them_alone():
+    sheet = Sheet()
+    for line in (*POTS, "limit = 70", "temp = 5"):
+        sheet.answer(line)
+    assert sheet.answer("where(pots, temp > limit).temp").answers[0].text == "[96, 80.5, 71.25]"
+    assert sheet.answer("temp").answers[0].text == "5"
+
+
+@given(st.lists(st.tuples(st.integers(-50, 50), st.integers(0, 9)), min_size=1, max_size=40))
+def test_rows_are_sorted_as_python_sorts_them(pairs):
+    table = Table(
+        (tables.head_of("a"), tables.head_of("b")),
+        tuple(List(tuple(exact(pair[at]) for pair in pairs)) for at in (0, 1)),
+    )
+    found = tables.sorted_by(table, table.columns[1].items)
+    rows = zip(*(column.items for column in found.columns), strict=True)
+    expected = sorted(pairs, key=lambda pair: pair[1])
+    assert [(int(a.coefficient), int(b.coefficient)) for a, b in rows] == expected
+
+
+def test_missing_values_stay_missing_and_are_counted_aloud():
+    column = List((exact(2), MISSING, exact(4)))
+    table = Table((tables.head_of("x"),), (column,))
+    shown = overview(table)
+    values = {
+        tables.name_of(head): one.items[0]
+        for head, one in zip(shown.heads, shown.columns, strict=True)
+    }
+    assert (values["count"], values["missing"]) == (exact(2), exact(1))
+    assert (values["mean"], values["least"], values["greatest"]) == (exact(3), exact(2), exact(4))
+    ordered = tables.sorted_by(table, column.items)
+    assert ordered.columns[0].items[-1] is MISSING
+    wider = tables.widened(table, {"y": column})
+    assert wider.columns[1].items[1] is MISSING
+
+
+def test_deviation_of_an_overview_is_that_of_python():
+    [found] = outcome("x = [2, 4, 4.5, 9]", "overview(table(x)).stdev").answers
+    assert float(found.text.strip("[]")) == pytest.approx(statistics.stdev([2, 4, 4.5, 9]))
+
+
+def test_columns_are_completed():
+    sheet = Sheet()
+    for line in POTS:
+        sheet.answer(line)
+    text = "mean(pots.te"
+    [found] = complete(sheet, text, len(text))
+    assert (found.name, found.insert, found.start, found.end) == ("temp", "temp", 10, 12)
+    assert [one.name for one in complete(sheet, "pots.", 5)] == ["t", "temp"]
+    assert complete(sheet, "t.", 2) == []
+
+
+def test_a_table_is_saved_as_csv_and_read_back():
+    """RFC 4180: cells with a quotation mark or a comma stand between quotation marks."""
+    [found] = outcome('table(["a", "b, c", "d"], [1, 2.5, 1/3])').answers
+    file = io.StringIO()
+    csv.writer(file).writerows(found.cells())
+    rows = list(csv.reader(io.StringIO(file.getvalue())))
+    assert rows[1:] == [["a", "1"], ["b, c", "2.5"], ["d", "0.3333333333"]]
