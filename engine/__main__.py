@@ -22,6 +22,14 @@ def main() -> int:
     parser.add_argument("--json", action="store_true", help="print one JSON object a line")
     parser.add_argument("--workings", action="store_true", help="add the steps of each line")
     parser.add_argument("--latex", action="store_true", help="add each answer as LaTeX")
+    parser.add_argument(
+        "--data",
+        action="append",
+        default=[],
+        type=_named_file,
+        metavar="NAME=FILE.csv",
+        help='makes shelf("NAME") known to the sheet',
+    )
     options = parser.parse_args()
     try:
         text = _read(options.file)
@@ -33,11 +41,26 @@ def main() -> int:
         for number, line in enumerate(text.replace("\r\n", "\n").split("\n"), 1):
             if not line.strip():
                 continue
-            wanted = Wanted(number, line, (), options.json, options.workings, options.latex)
+            wanted = Wanted(
+                number,
+                line,
+                (),
+                options.json,
+                options.workings,
+                options.latex,
+                tuple(options.data),
+            )
             printed = _answered(sheet, wanted, may_ask=options.file is not None)
             failed = failed or printed.failed
             print(printed.text, flush=True)
     return 1 if failed else 0
+
+
+def _named_file(text: str) -> tuple[str, str]:
+    name, separator, path = text.partition("=")
+    if not (name and separator and path):
+        raise argparse.ArgumentTypeError("say NAME=FILE.csv")
+    return name, path
 
 
 def _answered(sheet: LimitedSheet, wanted: Wanted, may_ask: bool) -> Printed:

@@ -921,6 +921,14 @@ class NoColumn(LineError):
     sentence = "The table has no column {name}. It has {known}."
 
 
+class NotAFile(LineError):
+    sentence = "This file cannot be read: {why}."
+
+
+class NoShelf(LineError):
+    sentence = "There is no table {name} on the shelf.{known}"
+
+
 class WantsTable(LineError):
     sentence = "A table is wanted here, such as table(x, x^2)."
 

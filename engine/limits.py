@@ -45,7 +45,7 @@ MAX_FIGURES = 10_000
 MAX_ANSWERS = 250_000
 """Characters of the answers of a line, all together: a hundred pages."""
 
-MAX_WHOLE = 5_000_000
+MAX_WHOLE = 30_000_000
 """Characters of a long list, of which only the first items are shown: the rest is sent when
 it is asked for."""
 

@@ -6,14 +6,25 @@ somebody asks for it.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable, Iterator
+from collections.abc import Callable, Iterable, Iterator, Sequence
 
 from engine.errors import TooLongAnswer
-from engine.forms.reals import ends_within
+from engine.forms.reals import all_end_within, ends_within
 from engine.forms.summary import summary_of
 from engine.forms.written import Written
 from engine.limits import MAX_ANSWERS, MAX_WHOLE
-from engine.numbers.values import Applied, Complex, Exact, List, Table, Value
+from engine.numbers.values import (
+    Applied,
+    Complex,
+    Date,
+    Exact,
+    List,
+    Real,
+    Sentence,
+    Table,
+    Undefined,
+    Value,
+)
 from engine.reading.forms import Form
 from engine.reading.tree import NOWHERE, Columns, Grid, ListOf, Name, Node
 
@@ -48,7 +59,7 @@ def write_list(value: List, form: Form, write: Write) -> Written:
     if _longest(items, form) > MAX_WHOLE:
         raise TooLongAnswer(limit=MAX_WHOLE)
     head = list(_each(items[:ITEMS_SHOWN], form, write))
-    sign = "≈" if any(_is_rounded(one, form, write) for one in items) else "="
+    sign = "≈" if _are_rounded(items, form, write) else "="
     return Written(
         "list",
         sign,
@@ -108,6 +119,9 @@ def _each(values: Iterable[Value], form: Form, write: Write) -> Iterator[Written
 def _longest(items: Iterable[Value], form: Form) -> int:
     """The most characters that the items of a list may have."""
     is_in_full = bool(form.style) or form.places is not None
+    items = list(items)
+    if not is_in_full and {*map(type, items)} <= SHORT:
+        return len(items) * (form.figures + SPARE)
     length = 0
     for one in items:
         if isinstance(one, List):
@@ -120,6 +134,23 @@ def _longest(items: Iterable[Value], form: Form) -> int:
             length += 2 * (form.figures + SPARE)
         length += 2
     return length
+
+
+SHORT = frozenset({Exact, Real, Undefined, bool, Date})
+"""Kinds of value that are written in a few figures, whatever they are."""
+
+
+def _are_rounded(items: Sequence[Value], form: Form, write: Write) -> bool:
+    """Whether one of them is shown rounded; of many decimals that is seen at once."""
+    is_plain = not form.style and form.places is None and not form.is_kept_to
+    kinds = {*map(type, items)}
+    if kinds <= {str, bool, Undefined}:
+        return any(isinstance(one, Sentence) for one in items)
+    if is_plain and kinds <= {Exact, Undefined}:
+        numbers = items if kinds == {Exact} else tuple(x for x in items if type(x) is Exact)
+        if all_end_within(numbers, form.figures):
+            return False
+    return any(_is_rounded(one, form, write) for one in items)
 
 
 def _is_rounded(value: Value, form: Form, write: Write) -> bool:
@@ -151,7 +182,7 @@ def write_table(value: Table, form: Form, write: Write) -> Written:
     height = len(value.columns[0].items) if value.columns else 0
     if sum(_longest(column.items, form) for column in value.columns) > MAX_WHOLE:
         raise TooLongAnswer(limit=MAX_WHOLE)
-    rounded = any(_is_rounded(one, form, write) for column in value.columns for one in column.items)
+    rounded = any(_are_rounded(column.items, form, write) for column in value.columns)
 
     def rows(most: int) -> Columns:
         cells = (

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import replace
 
 from flint import fmpq, fmpz
@@ -14,7 +14,8 @@ from engine.forms.written import Written
 from engine.limits import MAX_FIGURES
 from engine.numbers.arithmetic import multiply
 from engine.numbers.decimal import Decimal, significant, to_places
-from engine.numbers.values import Exact, Number, Real, exact
+from engine.numbers.scaled import scaled
+from engine.numbers.values import Exact, Number, Real, Value, exact
 from engine.reading.forms import Form
 from engine.reading.tree import NOWHERE, Mixed, Node, Postfix, Prefix
 
@@ -248,6 +249,19 @@ def ends_within(number: Exact, figures: int) -> bool:
     if places is None or places > figures:
         return False
     return bool(abs(above) * fmpz(10) ** places < below * fmpz(10) ** figures)
+
+
+def all_end_within(numbers: Sequence[Value], figures: int) -> bool:
+    """Whether many exact numbers surely end within so many figures."""
+    found = scaled(numbers)
+    if found is None or not found[0]:
+        return False
+    above, below = found
+    places = _places_of(below)
+    if places is None or places > figures:
+        return False
+    largest = max(max(above), -min(above))
+    return bool(largest * 10**places < below * 10**figures)
 
 
 def in_base(number: Number, form: Form) -> Written:

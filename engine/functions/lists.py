@@ -23,6 +23,7 @@ from engine.numbers.lists import total
 from engine.numbers.many import are_many, squares_from_mean
 from engine.numbers.tables import height, rows
 from engine.numbers.values import (
+    REALS,
     Angle,
     Complex,
     List,
@@ -50,6 +51,8 @@ def present(x: Value, least: int = 0) -> tuple[Value, ...]:
     Errors: :class:`LineError` where there are fewer than ``least``.
     """
     items = items_of(x)
+    if Undefined not in {*map(type, items)}:
+        return items_of(x, least)
     found = tuple(item for item in items if not is_missing(item))
     left_out = len(items) - len(found)
     if left_out:
@@ -74,7 +77,7 @@ def count(x: Value) -> Value:
     if isinstance(x, Table):
         return exact(height(x))
     items = items_of(x)
-    missing = sum(map(is_missing, items))
+    missing = sum(map(is_missing, items)) if Undefined in {*map(type, items)} else 0
     if missing:
         notice("missing-values", f"{missing:,} of them {'is' if missing == 1 else 'are'} missing.")
     return exact(len(items))
@@ -99,6 +102,8 @@ def mean(x: Value) -> Value:
 def sort(x: Value) -> Value:
     """The items, smallest first."""
     items = items_of(x)
+    if {*map(type, items)} <= REALS:
+        return List(tuple(in_order(items)))
     if any(is_complex(item) for item in items):
         raise ComplexOrder()
     texts = [item for item in items if isinstance(item, str)]
@@ -137,10 +142,10 @@ def variance(x: Value, of: Value | None = None) -> Value:
         raise outside('It is of a "sample" or of a "population".')
     is_sample = of != "population"
     items = present(x, 2 if is_sample else 1)
-    if any(is_complex(item) for item in _leaves(items)):
-        raise outside("Variance and deviation need real numbers.")
     if are_many(items):
         return operators.operate("/", squares_from_mean(items), exact(len(items) - is_sample))
+    if any(is_complex(item) for item in _leaves(items)):
+        raise outside("Variance and deviation need real numbers.")
     centre = mean(List(items))
     away = [operators.operate("-", item, centre) for item in items]
     squares = tuple(operators.operate("^", one, exact(2)) for one in away)

@@ -11,6 +11,7 @@ from engine.numbers.arithmetic import abs_of, sign_of
 from engine.numbers.comparison import compare, order_of
 from engine.numbers.complexes import complex_of
 from engine.numbers.items import item_by_item
+from engine.numbers.scaled import scaled
 from engine.numbers.values import (
     Angle,
     Applied,
@@ -47,10 +48,15 @@ def largest(*values: Value | None) -> Value:
 
 
 def _extreme(side: int, values: tuple[Value | None, ...]) -> Value:
-    flat = [item for value in values if value is not None for item in _items(value)]
+    parts = [_items(value) for value in values if value is not None]
+    flat = parts[0] if len(parts) == 1 else tuple(item for part in parts for item in part)
     if not flat:
         raise EmptyList()
-    flat = [item for item in flat if not is_missing(item)] or flat
+    if Undefined in {*map(type, flat)}:
+        flat = tuple(item for item in flat if not is_missing(item)) or flat
+    found = scaled(flat)
+    if found is not None:
+        return flat[found[0].index((max if side > 0 else min)(found[0]))]
     best = flat[0]
     for value in flat:
         if isinstance(value, Undefined):

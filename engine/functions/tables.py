@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping, Sequence
 from typing import cast
 
-from engine.errors import NoList, WantsTable
+from engine.errors import NoList, NotAText, WantsTable
 from engine.functions.helpers import outside
 from engine.functions.lists import (
     ITEMS,
@@ -19,6 +19,7 @@ from engine.functions.lists import (
 from engine.functions.parts import largest, smallest
 from engine.functions.record import Delayed, Function, Parameter
 from engine.numbers import tables
+from engine.numbers.context import current
 from engine.numbers.items import item_by_item
 from engine.numbers.tables import by_name, height, name_of
 from engine.numbers.values import (
@@ -30,6 +31,7 @@ from engine.numbers.values import (
     List,
     Sentence,
     Table,
+    Undefined,
     Value,
     exact,
     is_missing,
@@ -123,27 +125,31 @@ def overview(t: Value) -> Value:
 
 
 def _in_short(name: str, items: Sequence[Value]) -> list[Value]:
-    values = [one for one in items if not is_missing(one)]
+    values = items
+    if Undefined in {*map(type, items)}:
+        values = tuple(one for one in items if not is_missing(one))
     kind = kind_of(values)
     told: list[Value] = [name, kind, exact(len(values)), exact(len(items) - len(values))]
     if not values or kind not in (NUMBER, ANGLE):
         return [*told, MISSING, MISSING, MISSING, MISSING]
-    column = List(tuple(values))
+    column = List(tuple(values) if isinstance(values, list) else values)  # type: ignore[arg-type]
     spread = standard_deviation(column) if len(values) > 1 else MISSING
     return [*told, smallest(column), largest(column), mean(column), spread]
 
 
 NUMBER, ANGLE, MIXED = "number", "angle", "mixed"
-KINDS_OF_CELLS: tuple[tuple[type | tuple[type, ...], str], ...] = (
-    (bool, "truth"), (tuple(REALS), NUMBER), (Angle, ANGLE), (Complex, "complex"),
-    ((str, Sentence), "text"), (Date, "date"),
+KINDS_OF_CELLS: tuple[tuple[frozenset[type], str], ...] = (
+    (frozenset({bool}), "truth"), (REALS, NUMBER), (frozenset({Angle}), ANGLE),
+    (frozenset({Complex}), "complex"), (frozenset({str, Sentence}), "text"),
+    (frozenset({Date}), "date"),
 )  # fmt: skip
 
 
 def kind_of(values: Sequence[Value]) -> str:
     """What kind of cells a column has."""
-    for kind, name in KINDS_OF_CELLS:
-        if values and all(isinstance(one, kind) for one in values):
+    found = {*map(type, values)}
+    for kinds, name in KINDS_OF_CELLS:
+        if found and found <= kinds:
             return name
     return MIXED if values else "missing"
 
@@ -152,6 +158,17 @@ def _table(value: Value) -> Table:
     if not isinstance(value, Table):
         raise WantsTable()
     return value
+
+
+def shelf(name: Value) -> Value:
+    """The table of that name on the shelf; the line keeps the version that it has now.
+
+    Errors: :class:`LineError` where there is none.
+    """
+    if not isinstance(name, str):
+        raise NotAText()
+    draws = current().draws
+    return draws.shelf.table(draws.next(lambda: draws.shelf.version_of(name)))
 
 
 def _function(
@@ -226,6 +243,15 @@ FUNCTIONS = (
         related=("table", "columns"), names_columns=True, accepts=(Table,),
         words="add column new computed mutate calculate per row",
         confused_with="table, which puts lists side by side anew.",
+    ),
+    _function(
+        "shelf", "The data table that is kept on the shelf under a name.", shelf,
+        (Parameter("name", "the name of the table, a text", "a text", is_text=True),),
+        (('count(shelf("cooling pots"))', "=", "363"),
+         ('max(shelf("cooling pots").temp)', "=", "95.98")),
+        related=("table", "columns"), accepts=(str,),
+        words="data table file csv import open load bring in measurements",
+        confused_with="a file of the machine: a table is brought onto the shelf first.",
     ),
     _function(
         "columns", "The names of the columns of a table.", columns, (TABLE,),

@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field
 
 from engine.errors import Asks, LineError
+from engine.files.shelf import File, shelf_of
 from engine.limited.bounds import (
     GRACE_SECONDS,
     LINE_SECONDS,
@@ -48,7 +49,8 @@ class Before:
 
 @dataclass(frozen=True, slots=True)
 class Wanted:
-    """A line that is to be answered, and how that is to be printed."""
+    """A line that is to be answered, and how that is to be printed; ``data`` are the files of
+    the tables on its shelf, each with its name."""
 
     number: int
     text: str
@@ -56,6 +58,7 @@ class Wanted:
     json: bool = False
     workings: bool = False
     latex: bool = False
+    data: tuple[tuple[str, str], ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -142,6 +145,8 @@ def answer_in_process(wanted: Wanted, before: Before | None) -> Printed:
     ``before``."""
     if before is not None:
         _take_up(before)
+    files = {name: File(path) for name, path in wanted.data}
+    _sheet.shelf = shelf_of({name: name for name in files}, files)
     _sheet.remove(wanted.number)
     steps: list[WorkStep] = []
     try:

@@ -13,6 +13,7 @@ from engine.numbers import angles
 from engine.numbers.arithmetic import subtract
 from engine.numbers.complexes import parts
 from engine.numbers.precision import precision
+from engine.numbers.scaled import scaled
 from engine.numbers.values import (
     KINDS,
     REALS,
@@ -124,6 +125,10 @@ def in_order(values: Sequence[Value]) -> list[Value]:
     """
     if not all(isinstance(value, Exact | Real) for value in values):
         return sorted(values, key=cmp_to_key(order_of))
+    found = scaled(values)
+    if found is not None:
+        keys = found[0]
+        return [values[at] for at in sorted(range(len(keys)), key=keys.__getitem__)]
     if all(isinstance(value, Exact) and value.is_rational for value in values):
         return sorted(values, key=attrgetter("coefficient"))
     balls = [(real(value).ball(FIRST_BITS), at) for at, value in enumerate(values)]

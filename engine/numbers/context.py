@@ -16,6 +16,7 @@ from random import SystemRandom
 
 from engine.errors import DrawnLater, GivenInReply
 from engine.mends import Mend, Notice, Span, replace
+from engine.numbers.shelf import Shelf
 from engine.numbers.values import Value
 
 _chance = SystemRandom()
@@ -55,7 +56,8 @@ class Draws:
     ``values`` are used in their order; where they end, a new one is made, unless
     ``may_draw`` is not set: then the value waits until the line is kept.  A reply is
     worked out with one that is ``sealed``: it is given nothing itself.  ``now`` tells the
-    time of where the person is.  Numbers are drawn from ``seed``, if there is one.
+    time of where the person is.  Numbers are drawn from ``seed``, if there is one.  Of a
+    table on the ``shelf`` the version is drawn.
     """
 
     values: list[str] = field(default_factory=list)
@@ -65,6 +67,7 @@ class Draws:
     sealed: bool = False
     now: Callable[[], datetime] = datetime.now
     seed: str = ""
+    shelf: Shelf = field(default_factory=Shelf)
 
     def draw(self, bound: int) -> int:
         """A whole number from 0 up to ``bound``, all equally likely."""

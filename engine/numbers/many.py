@@ -9,6 +9,7 @@ from typing import TypeGuard
 from flint import arb, fmpq
 
 from engine.numbers.arithmetic import add, divide
+from engine.numbers.scaled import scaled
 from engine.numbers.values import REALS, Bounds, Exact, Number, Real, Value, exact, real
 
 MANY = 200
@@ -17,7 +18,7 @@ MANY = 200
 
 def are_many(values: Sequence[Value]) -> TypeGuard[Sequence[Number]]:
     """Whether these are so many real numbers that they are taken together."""
-    return len(values) >= MANY and all(type(value) in REALS for value in values)
+    return len(values) >= MANY and {*map(type, values)} <= REALS
 
 
 def sum_of_many(numbers: Sequence[Number]) -> Number:
@@ -26,6 +27,9 @@ def sum_of_many(numbers: Sequence[Number]) -> Number:
     >>> sum_of_many([exact(fmpq(1, 3))] * 300)
     Exact(coefficient=100, pi_power=0)
     """
+    found_scaled = scaled(numbers)
+    if found_scaled is not None:
+        return exact(fmpq(sum(found_scaled[0]), found_scaled[1]))
     by_power: dict[int, fmpq] = {}
     for number in numbers:
         if isinstance(number, Exact):
@@ -44,13 +48,12 @@ def squares_from_mean(numbers: Sequence[Number]) -> Number:
     >>> squares_from_mean([exact(1), exact(3)])
     Exact(coefficient=2, pi_power=0)
     """
-    powers = {number.pi_power if isinstance(number, Exact) else None for number in numbers}
-    if len(powers) == 1 and None not in powers:
-        coefficients = [number.coefficient for number in numbers if isinstance(number, Exact)]
-        whole = sum(coefficients, fmpq(0))
-        squares = sum((one * one for one in coefficients), fmpq(0))
-        power = 2 * next(power for power in powers if power is not None)
-        return exact(squares - whole * whole / len(coefficients), power)
+    found = scaled(numbers)
+    if found is not None:
+        above, below = found
+        whole = sum(above)
+        squares = sum(one * one for one in above) * len(above) - whole * whole
+        return exact(fmpq(squares, len(above) * below * below))
     return Real(_squared_away, *numbers, bounds=Bounds(fmpq(0), None))
 
 
@@ -60,11 +63,11 @@ def products_from_means(first: Sequence[Number], second: Sequence[Number]) -> Nu
     >>> products_from_means([exact(1), exact(3)], [exact(2), exact(8)])
     Exact(coefficient=6, pi_power=0)
     """
-    rational = [one.coefficient for one in first if isinstance(one, Exact) and one.is_rational]
-    others = [one.coefficient for one in second if isinstance(one, Exact) and one.is_rational]
-    if len(rational) == len(others) == len(first):
-        both = sum((a * b for a, b in zip(rational, others, strict=True)), fmpq(0))
-        return exact(both - sum(rational, fmpq(0)) * sum(others, fmpq(0)) / len(rational))
+    one, other = scaled(first), scaled(second)
+    if one is not None and other is not None:
+        (ones, below), (others, beneath) = one, other
+        both = sum(a * b for a, b in zip(ones, others, strict=True)) * len(ones)
+        return exact(fmpq(both - sum(ones) * sum(others), len(ones) * below * beneath))
     return Real(_multiplied_away, *first, *second)
 
 

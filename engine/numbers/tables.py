@@ -8,6 +8,7 @@ from functools import cmp_to_key
 from engine.errors import BadPlace, NoColumn, NoItem, NoItemFromTheEnd, UnequalLengths
 from engine.mends import counted
 from engine.numbers.comparison import in_order, order_of
+from engine.numbers.scaled import scaled
 from engine.numbers.values import (
     REALS,
     Exact,
@@ -95,9 +96,10 @@ def sorted_by(table: Table, key: Sequence[Value]) -> Table:
 def places_in_order(places: list[int], key: Sequence[Value]) -> list[int]:
     """The places in the order of their keys; those of one key as they stood."""
     kinds = {type(key[place]) for place in places}
-    exactly = {at: one for at in places if isinstance(one := key[at], Exact) and one.is_rational}
-    if len(exactly) == len(places):
-        return sorted(places, key=lambda place: exactly[place].coefficient)
+    found = scaled([key[place] for place in places])
+    if found is not None:
+        keys = dict(zip(places, found[0], strict=True))
+        return sorted(places, key=keys.__getitem__)
     if kinds <= {str, Sentence} or kinds == {bool}:
         words = {place: str(key[place]) for place in places}
         return sorted(places, key=words.__getitem__)

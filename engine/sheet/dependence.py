@@ -93,7 +93,9 @@ class Dependence:
                 return f"used {name} = {before}; {name} is now {after}"
             if now is used and self.reasons.get(used):
                 return f"used {name} = {self._shown(used, step)}, which is out of date"
-        return ""
+        replaced = map(self.store.shelf.newer_than, step.draws.values)
+        when = next(filter(None, replaced), "")
+        return f"the table was replaced {when}" if when else ""
 
     def _differs(self, used: Step, now: Step, step: Step) -> bool:
         before, after = self._value(used, step), self._value(now, None)

@@ -9,6 +9,7 @@ from datetime import datetime
 from engine.errors import LineError, Unfinished
 from engine.mends import Notice
 from engine.numbers.context import STANDARD, Conventions, Draws, Replies, Work
+from engine.numbers.shelf import Shelf
 from engine.numbers.values import Angle, Applied, Value
 from engine.reading.tree import (
     AnswerOf,
@@ -29,6 +30,8 @@ Place = tuple[float, int]
 
 Drawn = Sequence[Sequence[str]]
 """For each statement of a line what was drawn for it, in the order of its use."""
+
+NO_SHELF = Shelf()
 
 FOOT: Place = (float("inf"), 0)
 """Behind every line."""
@@ -88,7 +91,9 @@ class Step:
 
     @property
     def has_decimals(self) -> bool:
-        """Whether a number with a point is typed in it."""
+        """Whether a number with a point is typed in it, or brought in from the shelf."""
+        if any(isinstance(node, Call) and node.function == "shelf" for node in self.nodes):
+            return True
         literals = (node for node in self.nodes if isinstance(node, Literal))
         return any("." in node.text or "e" in node.text for node in literals)
 
@@ -159,8 +164,11 @@ class Line:
         """The statement whose value ``@`` gives for this line."""
         return self.steps[-1] if self.steps and not self.steps[-1].forgets else None
 
-    def take(self, tree: LineTree, now: Callable[[], datetime] = datetime.now) -> None:
-        """Makes the steps of a line that was read; ``now`` is the person's clock."""
+    def take(
+        self, tree: LineTree, now: Callable[[], datetime] = datetime.now, shelf: Shelf = NO_SHELF
+    ) -> None:
+        """Makes the steps of a line that was read; ``now`` is the person's clock, ``shelf``
+        has the tables that can be brought in."""
         self.tree = tree
         self.steps = [
             _step(self, index, statement) for index, statement in enumerate(tree.statements)
@@ -170,6 +178,7 @@ class Line:
             self.steps = [Step(self, 0, None, (), frozenset(), frozenset(), names)]
         for step in self.steps:
             step.draws.now = now
+            step.draws.shelf = shelf
 
     def hear(self, replies: Sequence[str]) -> None:
         """Gives the line the replies to the questions that it asks, in their order."""

@@ -338,7 +338,7 @@ class Sheet(Store):
         line.conventions = conventions or self.settings.conventions
         try:
             tree, line.missing = parse_so_far(text, BY_NAME, self.definitions, closes)
-            line.take(tree, self.now)
+            line.take(tree, self.now, self.shelf)
         except LineError as error:
             line.error = error
         return line

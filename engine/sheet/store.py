@@ -10,6 +10,7 @@ from collections.abc import Callable, Collection, Iterable, Iterator
 from contextlib import contextmanager
 from datetime import datetime
 
+from engine.numbers.shelf import Shelf
 from engine.sheet.definitions import Definitions, place_of
 from engine.sheet.line import Line, Place, Step
 from engine.sheet.settings import Settings
@@ -28,7 +29,8 @@ def no_pictures(step: Step) -> tuple[str, ...]:
 class Store:
     """``lines`` by their place, each ``by_number`` too, and their ``definitions``.
 
-    ``now`` is the clock of where the person is; ``suggested`` is asked for the functions
+    ``now`` is the clock of where the person is; ``shelf`` has the tables that can be brought
+    in; ``suggested`` is asked for the functions
     that may be meant by a name which nothing has, ``pictures_of`` for the names of the
     pictures that there are of a statement.
     """
@@ -36,6 +38,7 @@ class Store:
     def __init__(self, settings: Settings) -> None:
         self.settings = settings
         self.now: Callable[[], datetime] = datetime.now
+        self.shelf = Shelf()
         self.suggested: Callable[[str], Iterable[str]] = nothing_suggested
         self.pictures_of: Callable[[Step], tuple[str, ...]] = no_pictures
         self.lines: list[Line] = []

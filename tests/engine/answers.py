@@ -1,9 +1,14 @@
 """Short ways to ask the engine, for tests."""
 
+from pathlib import Path
+
 from engine import Answer, Outcome, Settings, Sheet
+from engine.files.shelf import File, shelf_of
 from engine.numbers.values import Value
 from engine.reading.described import Example
 from engine.reading.forms import Form
+
+TABLES = Path(__file__).parents[2] / "console" / "sample_tables"
 
 
 def outcome(*lines: str, digits: int = 10) -> Outcome:
@@ -34,8 +39,12 @@ def shown(*lines: str) -> str:
 
 
 def replied(example: Example) -> str:
-    """Sign and text of an example's answer, with its replies given."""
-    result = Sheet().answer(example.input, example.replies)
+    """Sign and text of an example's answer, with its replies given, and the tables of the
+    demo on the shelf."""
+    sheet = Sheet()
+    files = {file.stem: File(str(file)) for file in TABLES.glob("*.csv")}
+    sheet.shelf = shelf_of({name: name for name in files}, files)
+    result = sheet.answer(example.input, example.replies)
     assert result.status == "ok", f"{example.input}: {result.error}"
     return rounded(result.answers[-1])
 

@@ -1,0 +1,1 @@
+"""Files with data: what they hold is guessed, and read as a table."""

@@ -1,0 +1,151 @@
+"""What a file is taken for, and the table that it gives."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from engine.errors import NotAFile
+from engine.files.cells import kind_of, values_of
+from engine.files.dialect import decoded, has_head, point_of, rows_of, separator_of
+from engine.numbers.tables import head_of
+from engine.numbers.values import MISSING, List, Table
+
+SAMPLE = 1000
+"""Rows by which the kinds of columns are guessed."""
+
+LONGEST_NAME = 60
+MOST_MISFITS = 1000
+"""Cells that are pointed out."""
+
+_UNIT = re.compile(r"(.*?)\s*(?:\[([^\][]{1,20})\]|\(([^()]{1,20})\))\s*")
+
+
+@dataclass(frozen=True, slots=True)
+class ColumnGuess:
+    """A column's name, the unit that its head names, and the kind of its cells."""
+
+    name: str
+    unit: str
+    kind: str
+
+
+@dataclass(frozen=True, slots=True)
+class Guess:
+    """How a file is read.  Each part can be changed."""
+
+    separator: str
+    point: str
+    has_head: bool
+    columns: tuple[ColumnGuess, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Misfit:
+    """A cell that does not fit its column's kind, counted from 1."""
+
+    row: int
+    column: str
+    text: str
+
+
+@dataclass(frozen=True, slots=True)
+class Preview:
+    """What a file is read as: the ``guess`` with its columns, the table, and what does not
+    fit.  ``ragged`` are rows of another length than the head."""
+
+    guess: Guess
+    encoding: str
+    table: Table
+    rows: int
+    misfits: tuple[Misfit, ...]
+    ragged: tuple[int, ...]
+    missing: tuple[int, ...]
+
+
+def guess_of(text: str) -> Guess:
+    """What a file seems to be, its columns left open."""
+    separator = separator_of(text)
+    rows = []
+    for row in rows_of(text, separator):
+        rows.append(row)
+        if len(rows) >= SAMPLE:
+            break
+    return Guess(separator, point_of(rows, separator), has_head(rows))
+
+
+def preview_of(data: bytes, guess: Guess | None = None) -> Preview:
+    """The file as a table, by a guess, or as its own says where there is none.
+
+    Errors: :class:`NotAFile` where it cannot be read.
+    """
+    text, encoding = decoded(data)
+    guess = guess or guess_of(text)
+    rows = list(rows_of(text, guess.separator))
+    if not rows:
+        raise NotAFile(why="it has no rows")
+    width = max(len(row) for row in rows[:SAMPLE])
+    head = rows.pop(0) if guess.has_head else []
+    ragged = tuple(at for at, row in enumerate(rows, 1) if len(row) != width)[:MOST_MISFITS]
+    for row in rows:
+        if len(row) != width:
+            row[width:] = []
+            row.extend([""] * (width - len(row)))
+    cells = [list(column) for column in zip(*rows, strict=True)] or [[] for _ in range(width)]
+    columns = guess.columns
+    if len(columns) != width:
+        columns = _columns(head, cells, guess.point)
+    made, misfits, missing = [], [], []
+    for column, texts in zip(columns, cells, strict=True):
+        values, places = values_of(texts, column.kind, guess.point)
+        made.append(List(tuple(values)))
+        misfits += [Misfit(at + 1, column.name, texts[at]) for at in places[:MOST_MISFITS]]
+        missing.append(sum(value is MISSING for value in values))
+    units = tuple(column.unit for column in columns)
+    heads = tuple(head_of(column.name) for column in columns)
+    table = Table(heads, tuple(made), units if any(units) else ())
+    return Preview(
+        guess=replace(guess, columns=columns),
+        encoding=encoding,
+        table=table,
+        rows=len(rows),
+        misfits=tuple(misfits),
+        ragged=ragged,
+        missing=tuple(missing),
+    )
+
+
+def _columns(
+    head: Sequence[str], cells: Sequence[Sequence[str]], point: str
+) -> tuple[ColumnGuess, ...]:
+    """What each column is called, and of which kind it is."""
+    made: list[ColumnGuess] = []
+    taken: set[str] = set()
+    for at, texts in enumerate(cells):
+        typed = head[at] if at < len(head) else ""
+        name, unit = name_and_unit(typed)
+        name = _untaken(name or f"column_{at + 1}", taken)
+        taken.add(name)
+        made.append(ColumnGuess(name, unit, kind_of(texts[:SAMPLE], point)))
+    return tuple(made)
+
+
+def name_and_unit(head: str) -> tuple[str, str]:
+    """``temp [°C]``: what a column is called, and its unit."""
+    text = " ".join(head.split())[: 2 * LONGEST_NAME]
+    found = _UNIT.fullmatch(text)
+    name, unit = (found[1], found[2] or found[3]) if found and found[1] else (text, "")
+    name = re.sub(r'["{}\x00-\x1f]', "", name)[:LONGEST_NAME].strip()
+    if re.fullmatch(r"[^\W\d][\w ]*", name):
+        # a space in a plain name becomes _, so that it can be typed without quotation marks
+        name = name.replace(" ", "_")
+    return name, unit
+
+
+def _untaken(name: str, taken: set[str]) -> str:
+    """The name, or with a number behind it where another column has it."""
+    number, found = 2, name
+    while found in taken:
+        found, number = f"{name}_{number}", number + 1
+    return found

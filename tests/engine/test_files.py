@@ -1,0 +1,225 @@
+"""Files of data: what they are taken for, what does not fit, and what is refused."""
+
+import csv
+import fractions
+import io
+from fractions import Fraction
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from engine import Sheet
+from engine.errors import NotAFile
+from engine.files import dialect
+from engine.files.cells import number_from
+from engine.files.preview import Guess, name_and_unit, preview_of
+from engine.files.shelf import File, shelf_of
+from engine.numbers.tables import by_name
+from engine.numbers.values import Exact, is_missing
+from tests.engine.answers import TABLES
+
+
+def columns_of(data, guess=None):
+    if isinstance(data, str):
+        data = data.encode()
+    return {
+        name: [str(one.coefficient) if isinstance(one, Exact) else one for one in column.items]
+        for name, column in by_name(preview_of(data, guess).table).items()
+    }
+
+
+@pytest.mark.parametrize(
+    ("text", "separator", "point"),
+    [
+        ("a,b\n1.5,2\n2.5,3\n", ",", "."),
+        ("a;b\n1,5;2\n2,5;3\n", ";", ","),
+        ("a\tb\n1.5\t2\n", "\t", "."),
+        ("a\tb\n1,5\t2,25\n", "\t", ","),
+        ("a|b\n1|2\n", "|", "."),
+        ('a,b\n"x, y",2\n"z, w",3\n', ",", "."),
+    ],
+)
+def test_separator_and_point_are_guessed(text, separator, point):
+    guess = preview_of(text.encode()).guess
+    assert (guess.separator, guess.point, guess.has_head) == (separator, point, True)
+
+
+def test_kinds_units_and_missing_marks():
+    found = preview_of(
+        "time [s],temp (°C),pot,day,good,n\n"
+        "0.5,20.25,A,2026-11-26,yes,1\n"
+        "1,NA,B,2026-11-27,no,2\n"
+        "1.5,,A,,yes,3\n".encode()
+    )
+    told = [(one.name, one.unit, one.kind) for one in found.guess.columns]
+    assert told == [
+        ("time", "s", "number"), ("temp", "°C", "number"), ("pot", "", "text"),
+        ("day", "", "date"), ("good", "", "truth"), ("n", "", "whole number"),
+    ]  # fmt: skip
+    assert found.missing == (0, 2, 0, 1, 0, 0)
+    assert found.misfits == ()
+    columns = by_name(found.table)
+    assert [is_missing(one) for one in columns["temp"].items] == [False, True, True]
+
+
+def test_a_guess_can_be_changed():
+    text = b"1;2\n3;4\n"
+    assert list(columns_of(text)) == ["column_1", "column_2"]
+    headed = columns_of(text, Guess(";", ".", has_head=True))
+    assert headed == {"1": ["3"], "2": ["4"]}
+    whole = columns_of(text, Guess(",", ".", has_head=False))
+    assert whole == {"column_1": ["1;2", "3;4"]}
+
+
+def test_cells_that_do_not_fit_are_pointed_out():
+    rows = "".join(f"{n}.5,x\n" for n in range(30)) + "warm,x\n"
+    found = preview_of(f"temp,pot\n{rows}".encode())
+    [misfit] = found.misfits
+    assert (misfit.row, misfit.column, misfit.text) == (31, "temp", "warm")
+    assert is_missing(found.table.columns[0].items[30])
+
+
+def test_ragged_rows_are_filled_and_told():
+    found = preview_of(b"a,b,c\n1,2,3\n4,5\n6,7,8\n")
+    assert found.ragged == (2,)
+    assert is_missing(found.table.columns[2].items[1])
+
+
+def test_two_columns_of_one_name_and_a_head_that_is_a_formula():
+    found = preview_of(b'temp,temp,"=1+1","<b>x</b>","f ""q""",\n1,2,3,4,5,6\n')
+    names = [one.name for one in found.guess.columns]
+    assert names == ["temp", "temp_2", "=1+1", "<b>x</b>", "f_q", "column_6"]
+
+
+@pytest.mark.parametrize(
+    ("head", "expected"),
+    [
+        ("temp [°C]", ("temp", "°C")),
+        ("power (W)", ("power", "W")),
+        ("temp at top", ("temp_at_top", "")),
+        ("", ("", "")),
+        ("[x]", ("[x]", "")),
+        ("a-b", ("a-b", "")),
+    ],
+)
+def test_name_and_unit_of_a_head(head, expected):
+    assert name_and_unit(head) == expected
+
+
+@pytest.mark.parametrize(
+    ("data", "said"),
+    [
+        (b"", "it is empty"),
+        (b"  \n \n", "it is empty"),
+        (b"\x89PNG\r\n\x1a\n\x00\x00\x00\rIHDR", "it holds no text"),
+        (b"a,b\n1,\x002\n", "it holds no text"),
+        (b'a,b\n1,"2\n' + b"3,4\n" * 10, "a quotation mark is never closed"),
+        (b'a,b\n1,"2\n' + b"3,4\n" * 10_000, "a quotation mark is never closed"),
+        (b",".join(b"x" for _ in range(10_000)) + b"\n", "more than 500 columns"),
+        (b"1\n" * 250_000, "more than 200,000 rows"),
+        (b"x" * 20_000, "longer than 10,000 characters"),
+    ],
+)
+def test_what_is_no_file_of_data_is_refused_with_a_sentence(data, said):
+    with pytest.raises(NotAFile) as error:
+        preview_of(data)
+    assert said in error.value.text
+
+
+def test_a_file_that_is_too_large_is_refused_before_it_is_read(monkeypatch):
+    monkeypatch.setattr(dialect, "MAX_BYTES", 1024**2)
+    with pytest.raises(NotAFile) as error:
+        preview_of(b"1,2\n" * 300_000)
+    assert "more than 1 megabytes" in error.value.text
+
+
+@pytest.mark.parametrize("encoding", ["utf-8", "utf-8-sig", "utf-16", "cp1252"])
+def test_a_file_is_read_in_the_encoding_that_it_is_in(encoding):
+    text = "pot,größe [°C]\n" + "".join(f"Käse,{n}.5\n" for n in range(40))
+    found = preview_of(text.encode(encoding))
+    assert [one.name for one in found.guess.columns] == ["pot", "größe"]
+    assert by_name(found.table)["pot"].items[0] == "Käse"
+
+
+def test_a_number_with_very_many_figures_is_kept_exact_or_is_no_number():
+    assert number_from("1" * 900, ".") == int("1" * 900)
+    assert number_from("1" * 2000, ".") is None
+    assert number_from("1e9999", ".") is None
+    assert number_from("1e999999999", ".") is None
+
+
+@given(st.decimals(allow_nan=False, allow_infinity=False, min_value=-(10**12), max_value=10**12))
+def test_numbers_are_exact(number):
+    assert Fraction(str(number_from(str(number), "."))) == Fraction(number)
+    with_comma = str(number).replace(".", ",")
+    assert Fraction(str(number_from(with_comma, ","))) == Fraction(number)
+
+
+CELLS = st.text(st.characters(blacklist_categories=("Cs", "Cc")), min_size=1, max_size=12)
+
+
+@given(st.lists(st.tuples(CELLS, st.integers(0, 10**6)), min_size=3, max_size=20))
+def test_what_was_saved_is_read_back(rows):
+    """RFC 4180, as Python's csv module writes it."""
+    file = io.StringIO()
+    csv.writer(file).writerows([("word", "n"), *rows])
+    columns = by_name(preview_of(file.getvalue().encode()).table)
+    assert [int(one.coefficient) for one in columns["n"].items] == [n for _, n in rows]
+
+
+# -- on the shelf ---------------------------------------------------------------------------
+
+
+def test_the_sum_of_a_hundred_thousand_decimals_is_exact(tmp_path):
+    cells = [f"{(7 * n * n) % 100_003}.{n % 1000:03d}" for n in range(100_000)]
+    file = tmp_path / "long.csv"
+    file.write_text("x\n" + "\n".join(cells) + "\n")
+    sheet = Sheet()
+    sheet.shelf = shelf_of({"long": "1"}, {"1": File(str(file))})
+    [found] = sheet.answer('sum(shelf("long").x) as exact').answers
+    assert Fraction(found.text) == sum(map(fractions.Fraction, cells))
+
+
+def test_a_line_keeps_its_version_and_says_when_it_was_replaced(tmp_path):
+    for version, value in (("1", 5), ("2", 6)):
+        (tmp_path / f"{version}.csv").write_text(f"x\n{value}\n{value}\n")
+    files = {version: File(str(tmp_path / f"{version}.csv")) for version in ("1", "2")}
+    sheet = Sheet()
+    sheet.shelf = shelf_of({"pots": "1"}, files)
+    sheet.answer('p = shelf("pots")')
+    sheet.answer("mean(p.x)")
+    draws = sheet.lines[0].steps[0].draws.values
+    assert draws == ["table:1"]
+    after = Sheet()
+    after.shelf = shelf_of({"pots": "2"}, files, {"1": "on 26 November at 14:05"})
+    line = after.put(1, 'p = shelf("pots")', 1, draws=[draws])
+    assert after.outcome_of(line).answers[0].cells()[1] == ["5"]
+    assert after.dependence().reason(line.steps[0]) == (
+        "the table was replaced on 26 November at 14:05"
+    )
+    [fresh] = after.answer('shelf("pots").x').answers
+    assert fresh.text == "[6, 6]"
+
+
+def test_a_table_that_is_not_there_is_said():
+    sheet = Sheet()
+    assert "There is no table tea on the shelf." in sheet.answer('shelf("tea")').error.text
+    sheet.shelf = shelf_of({"pots": "1"}, {"1": File("/nowhere/pots.csv")})
+    assert "There are pots." in sheet.answer('shelf("tea")').error.text
+    assert "cannot be read" in sheet.answer('shelf("pots")').error.text
+    assert sheet.answer("shelf(3)").status == "error"
+
+
+def test_the_tables_of_the_demo_are_read_as_they_are_meant():
+    told = {}
+    for file in TABLES.glob("*.csv"):
+        found = preview_of(file.read_bytes())
+        assert found.misfits == ()
+        assert found.ragged == ()
+        told[file.stem] = [(one.name, one.unit, one.kind) for one in found.guess.columns]
+    assert told["cooling pots"] == [
+        ("time", "min", "whole number"), ("pot", "", "text"), ("temp", "°C", "number"),
+    ]  # fmt: skip
+    assert told["kettle power"] == [("time", "s", "number"), ("power", "W", "number")]
+    assert len(told["brewed cups"]) == 6
