@@ -20,6 +20,7 @@ from fence import jobs
 from fence.evaluators import Busy, evaluators
 from fence.jobs import Job
 from fence.worker import Refused, SheetLine, State
+from shelf.reaching import shelf_state
 
 T = TypeVar("T")
 
@@ -56,7 +57,13 @@ def work(sheet: Sheet, job: Job[T]) -> T | None:
             for row in rows_of(changed)
         )
 
-    state = State(str(sheet.pk), sheet.revision, sheet.settings, _by_the_clock(timezone.now()))
+    state = State(
+        str(sheet.pk),
+        sheet.revision,
+        sheet.settings,
+        _by_the_clock(timezone.now()),
+        shelf=shelf_state(sheet.owner_id),
+    )
     result = evaluators(settings.TEAPOT_EVALUATORS).work(state, job, lines_since)
     if isinstance(result, Refused):
         raise errors.Refused(result.code, result.text)

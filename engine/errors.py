@@ -925,6 +925,10 @@ class NotAFile(LineError):
     sentence = "This file cannot be read: {why}."
 
 
+class NotOneTest(LineError):
+    sentence = "One test with the columns as names is wanted here, such as temp > 80."
+
+
 class NoShelf(LineError):
     sentence = "There is no table {name} on the shelf.{known}"
 

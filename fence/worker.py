@@ -12,8 +12,10 @@ from datetime import datetime
 from typing import TypeVar
 
 from engine import LineError, Settings, Sheet
+from engine.files.shelf import File, shelf_of
 from engine.limited.bounds import TimeIsUp, time_limit, too_much_memory, too_slow
 from engine.numbers.context import Conventions
+from engine.numbers.shelf import Shelf
 from engine.sheet.line import Drawn
 from fence.jobs import Job
 
@@ -43,12 +45,22 @@ class SheetLine:
 
 
 @dataclass(frozen=True, slots=True)
+class ShelfState:
+    """The tables on a person's shelf: the newest version by name, the file of each version,
+    and when those that are not the newest were replaced."""
+
+    versions: tuple[tuple[str, str], ...]
+    files: tuple[tuple[str, File], ...]
+    replaced: tuple[tuple[str, str], ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
 class State:
     """Which sheet is meant, at which of its revisions, and how to get there.
 
     ``lines`` are those that came after revision ``since``; None where the caller
     believes that the evaluator is up to date.  ``moment`` is the time of where the
-    person is.
+    person is; ``shelf`` has the tables that can be used.
     """
 
     sheet: str
@@ -57,6 +69,7 @@ class State:
     moment: datetime
     since: int = 0
     lines: tuple[SheetLine, ...] | None = None
+    shelf: ShelfState | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -94,6 +107,12 @@ def work(state: State, job: Job[T]) -> T | Behind | Refused | None:
         return Refused(error.code, error.text)
 
 
+def _shelf_of(state: ShelfState | None) -> Shelf:
+    if state is None:
+        return Shelf()
+    return shelf_of(dict(state.versions), dict(state.files), dict(state.replaced))
+
+
 def _sheet_at(state: State) -> Sheet | Behind:
     revision, sheet = _sheets.get(state.sheet, (0, None))
     if sheet is None or sheet.settings.form != state.settings.form:
@@ -101,6 +120,7 @@ def _sheet_at(state: State) -> Sheet | Behind:
     sheet.settings = state.settings
     moment = state.moment  # alone: the sheet shall not hold the lines of its state
     sheet.now = lambda: moment
+    sheet.set_shelf(_shelf_of(state.shelf))
     if revision != state.revision:
         if state.lines is None or state.since > revision:
             return Behind(revision)

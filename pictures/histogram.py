@@ -26,3 +26,20 @@ def draw(histogram: Histogram) -> str:
         f"{one.count:,} from {short(one.low)} to {short(one.high)}" for one in bins if one.count
     )
     return picture(WIDTH, HEIGHT, "".join(drawn), told)
+
+
+SMALL_WIDTH, SMALL_HEIGHT = 120, 30
+
+
+def draw_small(histogram: Histogram) -> str:
+    """The bars alone, as they stand above a column."""
+    bins = histogram.bins
+    most = max(one.count for one in bins)
+    wide = SMALL_WIDTH / len(bins)
+    drawn = [
+        f'<rect class="bin" x="{at * wide:.1f}" y="{SMALL_HEIGHT * (1 - one.count / most):.1f}" '
+        f'width="{max(wide - 1, 0.5):.1f}" height="{SMALL_HEIGHT * one.count / most:.1f}"/>'
+        for at, one in enumerate(bins)
+    ]
+    told = f"from {short(bins[0].low)} to {short(bins[-1].high)} in {len(bins)} steps"
+    return picture(SMALL_WIDTH, SMALL_HEIGHT, "".join(drawn), told)

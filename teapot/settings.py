@@ -43,10 +43,12 @@ INSTALLED_APPS = [
     "accounts",
     "console",
     "handbook",
+    "shelf",
 ]
 
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
+    "shelf.bounds.refuse_large",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "csp.middleware.CSPMiddleware",
     "django.contrib.sessions.middleware.SessionMiddleware",

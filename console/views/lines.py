@@ -29,6 +29,7 @@ from engine.errors import LineError
 from engine.version import VERSION
 from fence import jobs
 from fence.evaluators import Busy
+from shelf.csv_cells import safe_cell
 
 IN_LINE = dict.fromkeys(("histogram", "scatter"), "console/chart.html")
 """The pictures that open below their line, where others open over the page."""
@@ -250,7 +251,7 @@ def as_csv(request: HttpRequest, pk: UUID, number: int, place: int) -> HttpRespo
         raise Http404
     response = HttpResponse(content_type="text/csv; charset=utf-8")
     response["Content-Disposition"] = f'attachment; filename="line-{number}.csv"'
-    csv.writer(response).writerows(answer.cells)
+    csv.writer(response).writerows([[safe_cell(cell) for cell in row] for row in answer.cells])
     return response
 
 

@@ -28,6 +28,7 @@ from console.views.replies import (
 from engine.errors import LineError
 from engine.reading.forms import SHAPES, STYLES, UNITS
 from engine.sheet.settings import CHOICES
+from shelf.keeping import copy_tables
 
 
 @require_safe
@@ -72,6 +73,7 @@ def sheet(request: HttpRequest, pk: UUID) -> HttpResponse:
 def samples(request: HttpRequest) -> HttpResponse:
     """Gives the person a copy of the demo sheets and opens the first of them."""
     person = known_person(request) or new_guest(request)
+    copy_tables(person)
     return redirect(copy_samples(person) or person.sheets.first() or person.sheets.create())
 
 

@@ -27,6 +27,7 @@ from engine.functions.catalogue import BY_NAME
 from engine.limits import MAX_ANSWERS
 from engine.mends import Mend, Notice, Span
 from engine.numbers.context import Conventions
+from engine.numbers.shelf import Shelf
 from engine.reading.parser import parse_so_far
 from engine.reading.traps import traps_in
 from engine.reading.tree import Formatted, LineTree
@@ -145,6 +146,12 @@ class Sheet(Store):
             self._dependence = None
         self.invalidate(line)
         return line
+
+    def set_shelf(self, shelf: Shelf) -> None:
+        before = self.shelf
+        super().set_shelf(shelf)
+        if self.shelf is not before:
+            self._dependence = None
 
     def remove(self, number: int) -> None:
         """Takes a line away; one that is not there is no error."""

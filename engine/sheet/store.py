@@ -47,6 +47,15 @@ class Store:
         self.highest = 0
         self._covering: list[Line] = []
 
+    def set_shelf(self, shelf: Shelf) -> None:
+        """Makes these the tables that can be brought in: of lines that are there too."""
+        if (shelf.versions, shelf.replaced) == (self.shelf.versions, self.shelf.replaced):
+            return
+        self.shelf = shelf
+        for line in self.lines:
+            for step in line.steps:
+                step.draws.shelf = shelf
+
     # -- the order of lines -------------------------------------------------------
 
     @property

@@ -1,0 +1,156 @@
+"""What is done with tables: brought in, kept under a name, replaced, renamed, deleted."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import asdict
+from datetime import timedelta
+
+from django.conf import settings
+from django.db import transaction
+from django.utils import timezone
+
+from accounts.models import Person
+from engine.errors import LineError, NotAFile
+from engine.files.dialect import MAX_BYTES
+from engine.files.preview import Guess, preview_of
+from shelf.models import DataTable, Version
+
+LOOKED_AT_FOR = timedelta(days=1)
+"""How long a file is kept that was brought in and not kept under a name."""
+
+MOST_TABLES = 200
+LONGEST_NAME = 80
+
+
+class NameTaken(LineError):
+    sentence = "There is a table named {name} already."
+
+
+class NameWanted(LineError):
+    sentence = "A table needs a name, without quotation marks and braces."
+
+
+def bring_in(person: Person, file_name: str, chunks: Iterable[bytes]) -> Version:
+    """Writes a file down, to be looked at.
+
+    Errors: :class:`NotAFile` where it is too large: nothing of it stays then.
+    """
+    _forget_old_ones(person)
+    version = Version(owner=person, file_name=file_name[-200:])
+    version.path.parent.mkdir(parents=True, exist_ok=True, mode=0o700)
+    size = 0
+    try:
+        with version.path.open("wb") as file:
+            for chunk in chunks:
+                size += len(chunk)
+                if size > MAX_BYTES:
+                    raise NotAFile(why=f"it has more than {MAX_BYTES // 1024**2} megabytes")
+                file.write(chunk)
+    except BaseException:
+        version.path.unlink(missing_ok=True)
+        raise
+    version.size = size
+    version.save()
+    return version
+
+
+def drop(version: Version) -> None:
+    """Takes a file away that was only looked at."""
+    version.path.unlink(missing_ok=True)
+    version.delete()
+
+
+def _forget_old_ones(person: Person) -> None:
+    old = timezone.now() - LOOKED_AT_FOR
+    for version in person.versions.filter(table=None, made__lt=old):
+        drop(version)
+
+
+def keep(version: Version, name: str, guess: Guess, rows: int) -> DataTable:
+    """Keeps a file under a name, as it is read.
+
+    Errors: :class:`LineError` for a name that is none, or is taken.
+    """
+    name = _checked(version.owner, name)
+    with transaction.atomic():
+        table = DataTable.objects.create(owner=version.owner, name=name)
+        _take(version, table, guess, rows)
+    return table
+
+
+def replace(version: Version, table: DataTable, guess: Guess, rows: int) -> None:
+    """Makes a file the newest version of a table: what used the older one is out of date."""
+    _take(version, table, guess, rows)
+
+
+def _take(version: Version, table: DataTable, guess: Guess, rows: int) -> None:
+    version.table = table
+    version.separator, version.point, version.has_head = (
+        guess.separator,
+        guess.point,
+        guess.has_head,
+    )
+    version.columns = [asdict(column) for column in guess.columns]
+    version.rows = rows
+    version.made = timezone.now()
+    version.save()
+
+
+def rename(table: DataTable, name: str) -> None:
+    """Gives a table another name.  Errors: as :func:`keep`."""
+    table.name = _checked(table.owner, name, table)
+    table.save(update_fields=["name"])
+
+
+def delete(table: DataTable) -> None:
+    """Takes a table off the shelf; :func:`bring_back` undoes it."""
+    table.deleted = True
+    table.save(update_fields=["deleted"])
+
+
+def bring_back(table: DataTable) -> None:
+    """Undoes :func:`delete`.  Errors: :class:`NameTaken` where the name is taken by now."""
+    _checked(table.owner, table.name, table)
+    table.deleted = False
+    table.save(update_fields=["deleted"])
+
+
+def _checked(owner: Person | None, name: str, itself: DataTable | None = None) -> str:
+    name = " ".join(name.split())[:LONGEST_NAME]
+    if not name or set(name) & set('"{}'):
+        raise NameWanted()
+    others = DataTable.objects.filter(owner=owner, deleted=False)
+    if itself is not None:
+        others = others.exclude(pk=itself.pk)
+    if others.filter(name=name).exists():
+        raise NameTaken(name=name)
+    if itself is None and others.count() >= MOST_TABLES:
+        raise NotAFile(why=f"the shelf holds {MOST_TABLES} tables, which is the limit")
+    return name
+
+
+def load_sample_tables() -> list[DataTable]:
+    """Puts the invented tables of the demo where new copies are taken from."""
+    made = []
+    DataTable.objects.filter(owner=None).delete()
+    for file in sorted((settings.ROOT / "console" / "sample_tables").glob("*.csv")):
+        made.append(_kept_as_it_is(None, file.stem, file.name, file.read_bytes()))
+    return made
+
+
+def copy_tables(person: Person) -> None:
+    """Gives a person a copy of each table of the demo."""
+    for sample in DataTable.objects.filter(owner=None):
+        if not person.tables.filter(name=sample.name, deleted=False).exists():
+            newest = sample.newest
+            _kept_as_it_is(person, sample.name, newest.file_name, newest.path.read_bytes())
+
+
+def _kept_as_it_is(owner: Person | None, name: str, file_name: str, data: bytes) -> DataTable:
+    found = preview_of(data)  # of the demo: nothing that a person brought
+    version = Version(owner=owner, file_name=file_name, size=len(data))
+    version.path.parent.mkdir(parents=True, exist_ok=True, mode=0o700)
+    version.path.write_bytes(data)
+    version.save()
+    return keep(version, name, found.guess, found.rows)

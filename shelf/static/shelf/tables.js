@@ -1,0 +1,14 @@
+/* A file that is dropped on the page is brought in. */
+document.addEventListener("DOMContentLoaded", () => {
+  const form = document.getElementById("bring-in");
+  if (!form) return;
+  const field = form.querySelector("input[type=file]");
+  document.addEventListener("dragover", (event) => event.preventDefault());
+  document.addEventListener("drop", (event) => {
+    event.preventDefault();
+    if (!event.dataTransfer.files.length) return;
+    field.files = event.dataTransfer.files;
+    form.requestSubmit();
+  });
+  field.addEventListener("change", () => { if (field.files.length) form.requestSubmit(); });
+});

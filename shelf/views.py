@@ -1,0 +1,291 @@
+"""The data tables of a person: a list, the preview of a file, and the page of each."""
+
+from __future__ import annotations
+
+import csv
+from collections.abc import Sequence
+from dataclasses import replace
+from pathlib import PurePath
+from urllib.parse import quote
+from uuid import UUID
+
+from django.http import Http404, HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404, redirect, render
+from django.urls import reverse
+from django.views.decorators.http import require_GET, require_POST, require_safe
+
+from accounts.guests import known_person, new_guest, person_key
+from console.models import Line
+from engine.errors import LineError
+from engine.files.cells import KINDS
+from engine.files.dialect import SEPARATORS
+from engine.files.preview import ColumnGuess, Guess
+from fence import file_jobs
+from fence.evaluators import Busy
+from shelf import keeping
+from shelf.csv_cells import safe_cell
+from shelf.models import DataTable, Version
+from shelf.reaching import ask
+from shelf.templatetags.tables import line_of
+
+SEPARATOR_NAMES = dict(
+    zip(SEPARATORS, ("commas", "semicolons", "tabs", "upright strokes"), strict=True)
+)
+POINTS = {".": "point", ",": "comma"}
+SCREEN = 60
+"""Rows that are sent at once."""
+
+MOST_USES = 20
+BUSY = "Other files are being read just now. Try it again."
+
+
+@require_safe
+def tables(request: HttpRequest) -> HttpResponse:
+    """The list of tables, and the way to bring one in."""
+    return _list(request)
+
+
+def _list(request: HttpRequest, error: str = "", status: int = 200) -> HttpResponse:
+    person = known_person(request)
+    found = person.tables.filter(deleted=False) if person else DataTable.objects.none()
+    deleted = person.tables.filter(deleted=True) if person else DataTable.objects.none()
+    context = {"tables": found, "deleted": deleted, "error": error}
+    return render(request, "shelf/tables.html", context, status=status)
+
+
+@require_POST
+def bring_in(request: HttpRequest) -> HttpResponse:
+    """Takes a file, or cells that were pasted, and opens its preview."""
+    person = known_person(request) or new_guest(request)
+    file, pasted = request.FILES.get("file"), request.POST.get("pasted", "")
+    try:
+        if file is not None:
+            version = keeping.bring_in(person, file.name or "file", file.chunks())
+        else:
+            version = keeping.bring_in(person, "pasted cells", [pasted.encode()])
+    except LineError as error:
+        return _list(request, error.text, 400)
+    address = reverse("look-at", args=[version.pk])
+    passed_on = {name: request.POST[name] for name in ("sheet", "table") if request.POST.get(name)}
+    query = "&".join(f"{name}={quote(value)}" for name, value in passed_on.items())
+    return redirect(f"{address}?{query}" if query else address)
+
+
+def _own_file(request: HttpRequest, pk: UUID) -> Version:
+    key = person_key(request)
+    if key is None:
+        raise Http404
+    return get_object_or_404(Version, pk=pk, owner__pk=key, table=None)
+
+
+def _own_table(request: HttpRequest, pk: UUID, deleted: bool = False) -> DataTable:
+    key = person_key(request)
+    if key is None:
+        raise Http404
+    return get_object_or_404(DataTable, pk=pk, owner__pk=key, deleted=deleted)
+
+
+@require_GET
+def look_at(request: HttpRequest, pk: UUID) -> HttpResponse:
+    """The preview of a file, with each guess to be changed."""
+    return _preview(request, _own_file(request, pk))
+
+
+def _preview(request: HttpRequest, version: Version, error: str = "") -> HttpResponse:
+    try:
+        shown = ask(version.pk, file_jobs.LookAt(path=str(version.path), guess=_guess(request)))
+    except (LineError, Busy) as refused:
+        keeping.drop(version)
+        return _list(request, getattr(refused, "text", BUSY), 400)
+    data = request.POST or request.GET
+    context = {
+        "version": version,
+        "shown": shown,
+        "columns": list(zip(shown.guess.columns, shown.missing, strict=True)),
+        "head": with_kinds(shown.head, shown.guess.columns),
+        "separators": SEPARATOR_NAMES,
+        "points": POINTS,
+        "kinds": KINDS,
+        "name": data.get("name") or _name_of(version.file_name),
+        "sheet": data.get("sheet", ""),
+        "table": data.get("table", ""),
+        "error": error,
+    }
+    template = "shelf/guesses.html" if request.htmx else "shelf/preview.html"
+    return render(request, template, context)
+
+
+def with_kinds(
+    rows: list[list[str]], columns: Sequence[ColumnGuess]
+) -> list[list[tuple[str, str]]]:
+    """Each cell with the kind of its column."""
+    kinds = [column.kind.split()[-1] for column in columns]
+    return [list(zip(row, kinds, strict=True)) for row in rows]
+
+
+def _name_of(file_name: str) -> str:
+    return PurePath(file_name).stem.replace("_", " ")[: keeping.LONGEST_NAME]
+
+
+def _guess(request: HttpRequest) -> Guess | None:
+    """The guess as it was changed; None where it was not."""
+    data = request.POST or request.GET
+    if data.get("separator") not in SEPARATOR_NAMES or data.get("point") not in POINTS:
+        return None
+    guess = Guess(data["separator"], data["point"], data.get("head") == "yes")
+    if (data.get("was_separator"), data.get("was_head")) != (guess.separator, data.get("head")):
+        return guess
+    names, units, kinds = (data.getlist(f"column_{part}") for part in ("name", "unit", "kind"))
+    if not names or not len(names) == len(units) == len(kinds) or not {*kinds} <= {*KINDS}:
+        return guess
+    columns = [
+        ColumnGuess(_clean(name) or f"column_{at}", unit[:20], kind)
+        for at, (name, unit, kind) in enumerate(zip(names, units, kinds, strict=True), 1)
+    ]
+    return replace(guess, columns=tuple(columns))
+
+
+def _clean(name: str) -> str:
+    return "".join(c for c in name if c not in '"{}' and c.isprintable()).strip()[:60]
+
+
+@require_POST
+def keep(request: HttpRequest, pk: UUID) -> HttpResponse:
+    """Keeps a file under a name, or as the newest version of a table."""
+    version = _own_file(request, pk)
+    try:
+        job = file_jobs.LookAt(path=str(version.path), guess=_guess(request))
+        shown = ask(version.pk, job)
+        older = request.POST.get("table")
+        if older:
+            table = _own_table(request, UUID(older))
+            keeping.replace(version, table, shown.guess, shown.rows)
+        else:
+            table = keeping.keep(version, request.POST.get("name", ""), shown.guess, shown.rows)
+    except LineError as error:
+        return _preview(request, version, error.text)
+    except Busy:
+        return _preview(request, version, BUSY)
+    except ValueError:
+        raise Http404 from None
+    sheet = request.POST.get("sheet")
+    if sheet:
+        try:
+            return redirect(f"{reverse('sheet', args=[UUID(sheet)])}?put={quote(line_of(table))}")
+        except ValueError:
+            raise Http404 from None
+    return redirect("table", table.pk)
+
+
+@require_POST
+def drop(request: HttpRequest, pk: UUID) -> HttpResponse:
+    """Forgets a file that was only looked at."""
+    keeping.drop(_own_file(request, pk))
+    return redirect("tables")
+
+
+# -- the page of a table ---------------------------------------------------------------------
+
+
+@require_safe
+def table(request: HttpRequest, pk: UUID) -> HttpResponse:
+    """The page of a table: its columns in short, its rows, what uses it."""
+    return _page(request, _own_table(request, pk))
+
+
+def _page(request: HttpRequest, table: DataTable, error: str = "") -> HttpResponse:
+    newest = table.newest
+    try:
+        columns = ask(table.pk, file_jobs.SumUp(file=newest.file))
+    except (LineError, Busy) as refused:
+        columns, error = [], getattr(refused, "text", BUSY)
+    words = f'shelf("{table.name}")'
+    lines = Line.objects.filter(sheet__owner=table.owner, deleted=False, text__contains=words)
+    context = {
+        "table": table,
+        "version": newest,
+        "versions": table.versions.count(),
+        "columns": columns,
+        "uses": lines.select_related("sheet").order_by("sheet", "place")[:MOST_USES],
+        "error": error,
+        **_rows(request, table),
+    }
+    return render(request, "shelf/table.html", context)
+
+
+@require_safe
+def rows(request: HttpRequest, pk: UUID) -> HttpResponse:
+    """Rows of a table from ``first`` on, as the filter and the order are set."""
+    table = _own_table(request, pk)
+    context = {"table": table, **_rows(request, table)}
+    is_further = bool(context["first"])
+    return render(request, "shelf/further.html" if is_further else "shelf/rows.html", context)
+
+
+def _rows(request: HttpRequest, table: DataTable) -> dict:
+    test, by = request.GET.get("test", "")[:500], request.GET.get("by", "")
+    first = request.GET.get("first", "0")
+    first = int(first) if first.isdecimal() and len(first) < 9 else 0
+    file = table.newest.file
+    if by not in {column.name for column in file.guess.columns}:
+        by = ""
+    is_down = request.GET.get("down") == "1"
+    told = {"test": test, "by": by, "is_down": is_down, "first": first, "heads": file.guess.columns}
+    try:
+        job = file_jobs.Rows(
+            file=file, test=test, by=by, is_down=is_down, first=first, count=SCREEN
+        )
+        found = ask(table.pk, job)
+    except (LineError, Busy) as refused:
+        return {**told, "rows": [], "count": None, "said": getattr(refused, "text", BUSY)}
+    following = first + SCREEN if first + SCREEN < found.count else None
+    rows = with_kinds(found.rows, file.guess.columns)
+    numbered = list(enumerate(rows, first + 1))
+    return {**told, "rows": numbered, "count": found.count, "following": following}
+
+
+@require_safe
+def as_csv(request: HttpRequest, pk: UUID) -> HttpResponse:
+    """The rows that the filter leaves, as CSV (RFC 4180)."""
+    table = _own_table(request, pk)
+    test = request.GET.get("test", "")[:500]
+    try:
+        found = ask(table.pk, file_jobs.AllRows(file=table.newest.file, test=test))
+    except (LineError, Busy) as refused:
+        return HttpResponse(getattr(refused, "text", BUSY), status=400, content_type="text/plain")
+    response = HttpResponse(content_type="text/csv; charset=utf-8")
+    name = quote(f"{table.name}.csv")
+    response["Content-Disposition"] = f"attachment; filename*=UTF-8''{name}"
+    csv.writer(response).writerows([[safe_cell(cell) for cell in row] for row in found])
+    return response
+
+
+@require_POST
+def rename(request: HttpRequest, pk: UUID) -> HttpResponse:
+    """Gives a table another name."""
+    table = _own_table(request, pk)
+    before = table.name
+    try:
+        keeping.rename(table, request.POST.get("name", ""))
+    except LineError as error:
+        table.name = before
+        return _page(request, table, error.text)
+    return redirect("table", table.pk)
+
+
+@require_POST
+def delete(request: HttpRequest, pk: UUID) -> HttpResponse:
+    """Takes a table off the shelf; it can be brought back from the list."""
+    keeping.delete(_own_table(request, pk))
+    return redirect("tables")
+
+
+@require_POST
+def bring_back(request: HttpRequest, pk: UUID) -> HttpResponse:
+    """Puts a deleted table on the shelf again."""
+    table = _own_table(request, pk, deleted=True)
+    try:
+        keeping.bring_back(table)
+    except LineError as error:
+        return _list(request, error.text, 400)
+    return redirect("table", table.pk)

@@ -1,0 +1,217 @@
+"""Data tables over the wire: looked at, kept, used in a sheet, filtered, replaced, deleted."""
+
+import csv
+import io
+import re
+import uuid
+from html import unescape
+
+import pytest
+from django.core.files.uploadedfile import SimpleUploadedFile
+from django.test import Client
+
+from console import evaluating, keeping
+from console.models import Sheet
+from shelf.csv_cells import safe_cell
+from shelf.models import DataTable, Version
+
+pytestmark = pytest.mark.django_db(transaction=True)
+
+POTS = "time [min],temp [°C],pot\n0,96.0,A\n1,91.25,A\n2,,A\n0,95.5,B\n1,90.1,B\n"
+
+
+@pytest.fixture
+def person():
+    client = Client()
+    client.sheet = client.get("/").headers["Location"]
+    return client
+
+
+def bring(client, text=POTS, name="cooling pots.csv", **fields):
+    data = text if isinstance(text, bytes) else text.encode()
+    return client.post("/tables/new", {"file": SimpleUploadedFile(name, data), **fields})
+
+
+def kept(client, text=POTS, name="cooling pots"):
+    address = bring(client, text).headers["Location"].partition("?")[0]
+    reply = client.post(f"{address}/keep", {"name": name})
+    assert reply.status_code == 302, unescape(reply.content.decode())
+    return reply.headers["Location"]
+
+
+def page(client, address):
+    return unescape(client.get(address).content.decode())
+
+
+def test_a_file_is_looked_at_and_kept(person):
+    address = bring(person).headers["Location"]
+    shown = page(person, address)
+    assert "5 rows, in utf-8" in shown
+    assert 'value="°C"' in shown
+    assert "1 missing" in shown
+    reply = person.post(f"{address}/keep", {"name": "cooling pots"})
+    shown = page(person, reply.headers["Location"])
+    assert 'cooling_pots = shelf("cooling pots")' in shown
+    assert "4 numbers, <b>1 missing</b>" in shown
+    assert "5 rows" in shown
+
+
+def test_a_guess_is_changed_and_the_preview_follows(person):
+    address = bring(person, "a;b\n1,5;2\n2,5;3\n").headers["Location"]
+    shown = page(person, f"{address}?separator=,&point=.&head=no&was_separator=;&was_head=yes")
+    assert "3 rows" in shown
+    assert "a;b" in shown
+    fields = {
+        "separator": ";", "point": ",", "head": "yes", "was_separator": ";", "was_head": "yes",
+        "column_name": ["first", "b"], "column_unit": ["kg", ""],
+        "column_kind": ["text", "number"], "name": "masses",
+    }  # fmt: skip
+    table = page(person, person.post(f"{address}/keep", fields).headers["Location"])
+    assert 'data-column="first"' in table
+    assert "2 text" in table
+
+
+@pytest.mark.parametrize(
+    "data",
+    [b"", b"\x00\x01\x02", b'a,b\n1,"2\n', b",".join([b"x"] * 10_000), b"x" * 20_000],
+)
+def test_what_is_no_file_of_data_is_refused_and_leaves_nothing(person, data, settings):
+    reply = bring(person, data)
+    if reply.status_code == 302:
+        reply = person.get(reply.headers["Location"])
+    said = unescape(reply.content.decode())
+    assert "This file cannot be read" in said
+    assert not Version.objects.filter(table=None).exists()
+    assert not [f for f in (settings.DATA / "tables").glob("*") if f.stat().st_size == len(data)]
+
+
+def test_a_file_beyond_the_limit_is_refused_before_it_is_read(person):
+    reply = person.generic("POST", "/tables/new", b"", CONTENT_LENGTH=str(10**9))
+    assert reply.status_code == 413
+    assert b"more than 50 megabytes" in reply.content
+
+
+def test_a_hostile_head_is_text(person):
+    table = page(person, kept(person, '<script>x</script>,"=1+1"\n1,2\n', "strange"))
+    assert "<script>x</script>" in table  # unescaped by the test: it was escaped
+    raw = person.get(f"/tables/{DataTable.objects.get(name='strange').pk}").content.decode()
+    assert "<script>x" not in raw
+
+
+def test_rows_are_filtered_sorted_and_sent_screen_by_screen(person):
+    rows = "".join(f"{n},{n % 7}\n" for n in range(200))
+    address = kept(person, f"n,rest\n{rows}", "numbers")
+    first = page(person, f"{address}/rows")
+    assert "200 rows" in first
+    assert "first=60" in first
+    further = page(person, f"{address}/rows?first=60")
+    assert '<th scope="row" class="row-number">61</th>' in further
+    chosen = page(person, f"{address}/rows?test=rest == 3 and n > 100")
+    assert "15 rows" in chosen
+    down = page(person, f"{address}/rows?by=n&down=1")
+    assert re.search(r'row-number">1</th><td class="number">199</td>', down)
+    for test, said in (
+        ("nothing > 3", "No quantity is named nothing"),
+        ("n >", "missing"),
+        ("n", "A test with a truth"),
+        ("x = 3", "One test with the columns"),
+        ("n > 1; n > 2", "One test with the columns"),
+    ):
+        assert said in page(person, f"{address}/rows?test={test}"), test
+
+
+def test_a_table_is_saved_as_csv_and_read_back_equal(person):
+    address = kept(person)
+    saved = person.get(f"{address}/rows.csv").content.decode()
+    assert list(csv.reader(io.StringIO(saved)))[1] == ["0", "96", "A"]
+    again = kept(person, saved, "again")
+    assert person.get(f"{again}/rows.csv").content.decode() == saved
+    some = person.get(f"{address}/rows.csv?test=temp > 95").content.decode()
+    assert len(some.splitlines()) == 3
+    assert person.get(f"{address}/rows.csv?test=temp >").status_code == 400
+
+
+@pytest.mark.parametrize(
+    ("cell", "safe"),
+    [
+        ("=1+1", "'=1+1"), ("@x", "'@x"), ("+cmd", "'+cmd"), ("-2.5", "-2.5"), ("tea", "tea"),
+        ("-2+3", "'-2+3"), ("", ""),
+    ],
+)  # fmt: skip
+def test_no_cell_is_taken_for_a_formula(cell, safe):
+    assert safe_cell(cell) == safe
+
+
+def line(sheet, text):
+    kept_line = keeping.keep(sheet, text, uuid.uuid4())
+    assert kept_line.line is not None, kept_line.refused
+    return kept_line.line
+
+
+def test_a_sheet_uses_a_table_and_says_when_it_was_replaced(person):
+    address = kept(person)
+    sheet = Sheet.objects.get(pk=person.sheet.rpartition("/")[2])
+    line(sheet, 'pots = shelf("cooling pots")')
+    mean = line(sheet, "mean(pots.temp)")
+    assert evaluating.answer_texts(mean) == ["93.2125"]
+    assert "Used in" in page(person, address)
+    newer = bring(person, POTS.replace("96.0", "98.0"), table=address.rpartition("/")[2])
+    reply = person.post(
+        newer.headers["Location"].partition("?")[0] + "/keep",
+        {"table": address.rpartition("/")[2]},
+    )
+    assert reply.headers["Location"] == address
+    sheet.refresh_from_db()
+    assert evaluating.answer_texts(sheet.lines.get(number=2)) == ["93.2125"]
+    listing = evaluating.quantities(sheet)
+    [pots] = listing.quantities
+    assert pots.state == "out-of-date"
+    assert "the table was replaced on" in pots.reason
+    keeping.compute_again(sheet, None)
+    fresh = line(sheet, 'mean(shelf("cooling pots").temp)')
+    assert evaluating.answer_texts(fresh) == ["93.7125"]
+
+
+def test_a_table_is_renamed_deleted_and_brought_back(person):
+    address = kept(person)
+    kept(person, POTS, "other")
+    taken = person.post(f"{address}/rename", {"name": "other"})
+    assert "There is a table named other already" in unescape(taken.content.decode())
+    person.post(f"{address}/rename", {"name": "pots of tea"})
+    assert "pots of tea" in page(person, "/tables/")
+    person.post(f"{address}/delete")
+    assert person.get(address).status_code == 404
+    sheet = Sheet.objects.get(pk=person.sheet.rpartition("/")[2])
+    refused = keeping.keep(sheet, 'shelf("pots of tea")', uuid.uuid4()).refused
+    assert "There is no table pots of tea" in refused.error.text
+    person.post(f"{address}/bring-back")
+    assert person.get(address).status_code == 200
+
+
+def test_nobody_sees_the_tables_of_another(person):
+    address = kept(person)
+    pending = bring(person).headers["Location"]
+    other = Client()
+    other.get("/")
+    for path in (address, f"{address}/rows", f"{address}/rows.csv", pending):
+        assert other.get(path).status_code == 404, path
+        assert Client().get(path).status_code == 404, path
+    for path in (f"{address}/rename", f"{address}/delete", f"{address}/bring-back",
+                 f"{pending}/keep", f"{pending}/drop"):  # fmt: skip
+        assert other.post(path, {"name": "x"}).status_code == 404, path
+    sheet = Sheet.objects.get(pk=other.get("/").headers["Location"].rpartition("/")[2])
+    refused = keeping.keep(sheet, 'shelf("cooling pots")', uuid.uuid4()).refused
+    assert "There is no table" in refused.error.text
+
+
+def test_a_file_comes_from_a_sheet_and_goes_back_as_a_line(person):
+    pk = person.sheet.rpartition("/")[2]
+    address = bring(person, sheet=pk).headers["Location"]
+    assert f"sheet={pk}" in address
+    reply = person.post(address.partition("?")[0] + "/keep", {"name": "cooling pots", "sheet": pk})
+    assert reply.headers["Location"].startswith(f"/sheets/{pk}?put=cooling_pots%20%3D%20shelf")
+
+
+def test_cells_are_pasted(person):
+    reply = person.post("/tables/new", {"pasted": "a\tb\n1.5\t2\n2.5\t3\n"})
+    assert "separated by" in page(person, reply.headers["Location"])
