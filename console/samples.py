@@ -8,17 +8,20 @@ from uuid import uuid4
 from accounts.models import Person
 from console import keeping
 from console.models import Sheet
+from shelf.keeping import load_sample_tables
 
 FOLDER = Path(__file__).parent / "sample_sheets"
 
 
 def load_samples() -> list[Sheet]:
-    """Has the engine answer every sample sheet anew; earlier samples are replaced.
+    """Has the engine answer every sample sheet anew, with the tables of the demo on the
+    shelf; earlier samples are replaced.
     The first by name is loaded last, so that it is the one opened last.
 
     A sample is a text file: its first line is the title, behind ``#``.
     Errors: :class:`ValueError` where a line of a sample cannot be answered.
     """
+    load_sample_tables()
     Sheet.objects.filter(owner=None).delete()
     return [_load(file) for file in sorted(FOLDER.glob("*.txt"), reverse=True)]
 
@@ -28,8 +31,8 @@ def _load(file: Path) -> Sheet:
     sheet = Sheet.objects.create(owner=None, title=title.removeprefix("#").strip())
     for text in filter(str.strip, lines):
         kept = keeping.keep(sheet, text, uuid4())
-        if kept.line is None:
-            raise ValueError(f"{file.name}: {text}: {kept.refused and kept.refused.error}")
+        if kept.refused is not None:
+            raise ValueError(f"{file.name}: {text}: {kept.refused.error}")
     return sheet
 
 

@@ -133,15 +133,20 @@ def _checked(owner: Person | None, name: str, itself: DataTable | None = None) -
 def load_sample_tables() -> list[DataTable]:
     """Puts the invented tables of the demo where new copies are taken from."""
     made = []
-    DataTable.objects.filter(owner=None).delete()
     for file in sorted((settings.ROOT / "console" / "sample_tables").glob("*.csv")):
+        known = DataTable.objects.filter(owner=None, name=file.stem, deleted=False).first()
+        if known is not None and known.newest.path.read_bytes() == file.read_bytes():
+            made.append(known)  # sheets that were copied have its version
+            continue
+        if known is not None:
+            delete(known)
         made.append(_kept_as_it_is(None, file.stem, file.name, file.read_bytes()))
     return made
 
 
 def copy_tables(person: Person) -> None:
     """Gives a person a copy of each table of the demo."""
-    for sample in DataTable.objects.filter(owner=None):
+    for sample in DataTable.objects.filter(owner=None, deleted=False):
         if not person.tables.filter(name=sample.name, deleted=False).exists():
             newest = sample.newest
             _kept_as_it_is(person, sample.name, newest.file_name, newest.path.read_bytes())

@@ -6,6 +6,7 @@ from typing import TypeVar
 from uuid import UUID
 
 from django.conf import settings
+from django.db.models import Q
 from django.utils import timezone
 from django.utils.formats import date_format
 
@@ -20,9 +21,11 @@ T = TypeVar("T")
 
 
 def shelf_state(owner: UUID | None) -> ShelfState | None:
-    """The tables of a person; None where there are none."""
+    """The tables of a person, and those of the demo, which copied sheets may have used; None
+    where there are none."""
+    is_at_hand = Q(table__owner=owner) | Q(table__owner=None)
     versions = list(
-        Version.objects.filter(table__owner=owner, table__isnull=False)
+        Version.objects.filter(is_at_hand, table__isnull=False)
         .select_related("table")
         .order_by("table", "made")
     )
@@ -38,7 +41,7 @@ def shelf_state(owner: UUID | None) -> ShelfState | None:
         versions=tuple(
             (version.table.name, str(version.pk))
             for version in newest.values()
-            if not version.table.deleted
+            if not version.table.deleted and version.table.owner_id == owner
         ),
         files=tuple((str(version.pk), version.file) for version in versions),
         replaced=tuple(replaced.items()),

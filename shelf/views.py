@@ -135,11 +135,12 @@ def _guess(request: HttpRequest) -> Guess | None:
     guess = Guess(data["separator"], data["point"], data.get("head") == "yes")
     if (data.get("was_separator"), data.get("was_head")) != (guess.separator, data.get("head")):
         return guess
+    is_of_old_point = data.get("was_point") != guess.point
     names, units, kinds = (data.getlist(f"column_{part}") for part in ("name", "unit", "kind"))
     if not names or not len(names) == len(units) == len(kinds) or not {*kinds} <= {*KINDS}:
         return guess
     columns = [
-        ColumnGuess(_clean(name) or f"column_{at}", unit[:20], kind)
+        ColumnGuess(_clean(name) or f"column_{at}", unit[:20], "" if is_of_old_point else kind)
         for at, (name, unit, kind) in enumerate(zip(names, units, kinds, strict=True), 1)
     ]
     return replace(guess, columns=tuple(columns))

@@ -24,7 +24,8 @@ _UNIT = re.compile(r"(.*?)\s*(?:\[([^\][]{1,20})\]|\(([^()]{1,20})\))\s*")
 
 @dataclass(frozen=True, slots=True)
 class ColumnGuess:
-    """A column's name, the unit that its head names, and the kind of its cells."""
+    """A column's name, the unit that its head names, and the kind of its cells; it is guessed
+    where it is empty."""
 
     name: str
     unit: str
@@ -96,6 +97,10 @@ def preview_of(data: bytes, guess: Guess | None = None) -> Preview:
     columns = guess.columns
     if len(columns) != width:
         columns = _columns(head, cells, guess.point)
+    columns = tuple(
+        column if column.kind else replace(column, kind=kind_of(texts[:SAMPLE], guess.point))
+        for column, texts in zip(columns, cells, strict=True)
+    )
     made, misfits, missing = [], [], []
     for column, texts in zip(columns, cells, strict=True):
         values, places = values_of(texts, column.kind, guess.point)

@@ -9,6 +9,7 @@ from flint import acb, arb
 from engine.errors import LineError, OutsideDomain
 from engine.numbers import complexes
 from engine.numbers.arithmetic import divide, is_zero, subtract
+from engine.numbers.context import notice
 from engine.numbers.values import (
     Bounds,
     Exact,
@@ -96,3 +97,10 @@ def complex_extension(compute: Callable[..., acb]) -> Callable[..., Plane]:
         return complexes.through(compute, *values)
 
     return function
+
+
+def tell_missing(left_out: int, of: int) -> None:
+    """Counts aloud the missing values that a statistic leaves out."""
+    if left_out:
+        are = "value was" if left_out == 1 else "values were"
+        notice("missing-values", f"{left_out:,} missing {are} left out of {of:,}.")

@@ -12,7 +12,7 @@ from engine.errors import (
     TooFewItems,
     UnequalLengths,
 )
-from engine.functions.helpers import outside, whole
+from engine.functions.helpers import outside, tell_missing, whole
 from engine.functions.powers import square_root
 from engine.functions.record import Function, Parameter
 from engine.numbers import angles, operators
@@ -54,10 +54,7 @@ def present(x: Value, least: int = 0) -> tuple[Value, ...]:
     if Undefined not in {*map(type, items)}:
         return items_of(x, least)
     found = tuple(item for item in items if not is_missing(item))
-    left_out = len(items) - len(found)
-    if left_out:
-        are = "value was" if left_out == 1 else "values were"
-        notice("missing-values", f"{left_out:,} missing {are} left out of {len(items):,}.")
+    tell_missing(len(items) - len(found), len(items))
     return items_of(List(found), least)
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from flint import fmpq
 
 from engine.errors import EmptyList, NotATruth
+from engine.functions.helpers import tell_missing
 from engine.functions.record import Delayed, Function, Parameter
 from engine.numbers import operators
 from engine.numbers.arithmetic import abs_of, sign_of
@@ -53,10 +54,12 @@ def _extreme(side: int, values: tuple[Value | None, ...]) -> Value:
     if not flat:
         raise EmptyList()
     if Undefined in {*map(type, flat)}:
-        flat = tuple(item for item in flat if not is_missing(item)) or flat
-    found = scaled(flat)
-    if found is not None:
-        return flat[found[0].index((max if side > 0 else min)(found[0]))]
+        found = tuple(item for item in flat if not is_missing(item))
+        tell_missing(len(flat) - len(found), len(flat))
+        flat = found or flat
+    whole = scaled(flat)
+    if whole is not None:
+        return flat[whole[0].index((max if side > 0 else min)(whole[0]))]
     best = flat[0]
     for value in flat:
         if isinstance(value, Undefined):

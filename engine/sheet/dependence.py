@@ -93,9 +93,13 @@ class Dependence:
                 return f"used {name} = {before}; {name} is now {after}"
             if now is used and self.reasons.get(used):
                 return f"used {name} = {self._shown(used, step)}, which is out of date"
+        return self.of_old_table(step)
+
+    def of_old_table(self, step: Step) -> str:
+        """What a step used of the shelf that was replaced since; empty where it did not."""
         replaced = map(self.store.shelf.newer_than, step.draws.values)
         when = next(filter(None, replaced), "")
-        return f"the table was replaced {when}" if when else ""
+        return f"used a table that was replaced {when}" if when else ""
 
     def _differs(self, used: Step, now: Step, step: Step) -> bool:
         before, after = self._value(used, step), self._value(now, None)
@@ -120,8 +124,9 @@ class Dependence:
     # -- lines ------------------------------------------------------------------------
 
     def may_be_out_of_date(self) -> bool:
-        """Whether anything can be: a name has changed its value, or was forgotten."""
-        return bool(self.store.definitions.changed)
+        """Whether anything can be: a name has changed its value, or was forgotten, or a table
+        was replaced."""
+        return bool(self.store.definitions.changed or self.store.shelf.replaced)
 
     def outdated_in(self, line: Line) -> Iterator[tuple[Step, str]]:
         """What the line uses that is out of date, each with how the line names it."""
@@ -201,6 +206,8 @@ def _why(dependence: Dependence, line: Line, outdated: set[str]) -> str:
     for step in line.steps:
         if any(name in outdated and current(name) is step for name in step.defines):
             return dependence.reason(step)
+        if dependence.of_old_table(step):
+            return dependence.of_old_table(step)
     if any(step.uses & outdated or step.answers for step in line.steps):
         for used, name in dependence.outdated_in(line):
             return f"{name} {dependence.reason(used)}"

@@ -280,3 +280,78 @@ def test_a_chart_opens_below_its_line_and_closes(sheet):
     expect(chart).to_have_count(0)
     sheet.locator("#line-1 [data-picture=histogram]").click(force=True)
     expect(sheet.get_by_test_id("chart")).to_be_visible()
+
+
+POTS = "time;temp [°C];pot\n0;96,0;A\n1;91,25;A\n2;;A\n0;95,5;B\n1;90,1;B\n"
+
+DROP = """async ([name, text]) => {
+  const data = new DataTransfer();
+  data.items.add(new File([text], name, { type: 'text/csv' }));
+  const drop = { dataTransfer: data, bubbles: true, cancelable: true };
+  document.dispatchEvent(new DragEvent('drop', drop));
+}"""
+
+
+def test_a_file_is_dropped_mended_kept_used_filtered_and_replaced(sheet, server):
+    sheet_address = sheet.url
+    sheet.evaluate(DROP, ["cooling pots.csv", POTS])
+    preview = sheet.get_by_test_id("preview")
+    expect(preview).to_contain_text("5 rows, in utf-8")
+    expect(sheet.get_by_label("Decimal sign")).to_have_value(",")
+    expect(sheet.get_by_label("Kind of column 2")).to_have_value("number")
+    # a guess is changed, and the preview follows
+    sheet.get_by_label("Decimal sign").select_option("point")
+    expect(sheet.get_by_label("Kind of column 2")).to_have_value("text")
+    sheet.get_by_label("Decimal sign").select_option("comma")
+    expect(sheet.get_by_label("Kind of column 2")).to_have_value("number")
+    sheet.get_by_label("Name of column 2").fill("heat")
+    sheet.get_by_test_id("keep").click()
+    expect(entry(sheet)).to_have_value('cooling_pots = shelf("cooling pots")')
+    sheet.keyboard.press("Enter")
+    expect(sheet.locator("#line-1")).to_contain_text("91.25")
+    entry(sheet).press_sequentially("mean(cooling_pots.h")
+    expect(sheet.get_by_test_id("completion").get_by_role("option").first).to_contain_text("heat")
+    sheet.keyboard.press("Tab")
+    sheet.keyboard.type(")")
+    sheet.keyboard.press("Enter")
+    expect(answers(sheet).last).to_have_attribute("data-text", "93.2125")
+    expect(sheet.locator("#line-2")).to_contain_text("1 missing value was left out of 5")
+
+    sheet.get_by_role("link", name="Tables").click()
+    sheet.get_by_role("link", name="cooling pots", exact=True).click()
+    sheet.get_by_test_id("filter").fill('heat > 90.5 and pot == "A"')
+    expect(sheet.get_by_test_id("row-count")).to_have_text("2 rows")
+    sheet.get_by_role("button", name="heat").click()
+    expect(sheet.locator("tbody td.number").nth(1)).to_have_text("91.25")
+    with sheet.expect_download() as download:
+        sheet.get_by_test_id("save-csv").click()
+    saved = download.value.path().read_text()
+    assert saved.splitlines() == ["time,heat [°C],pot", "0,96,A", "1,91.25,A"]
+
+    sheet.get_by_text("Rename, replace, delete").click()
+    sheet.locator("input[type=file]").set_input_files(
+        {
+            "name": "newer.csv",
+            "mimeType": "text/csv",
+            "buffer": POTS.replace("96,0", "98,0").encode(),
+        }
+    )
+    sheet.get_by_role("button", name="Replace the table by it").click()
+    expect(sheet.get_by_text("version 2")).to_be_visible()
+    sheet.goto(sheet_address)
+    expect(sheet.locator("#line-1").get_by_test_id("out-of-date")).to_contain_text(
+        "used a table that was replaced on"
+    )
+
+
+def test_the_pages_of_tables_are_accessible(sheet):
+    sheet.evaluate(DROP, ["pots.csv", POTS])
+    sheet.get_by_test_id("keep").wait_for()
+    assert axe_violations(sheet) == []
+    sheet.get_by_test_id("keep").click()
+    entry(sheet).wait_for()
+    sheet.get_by_role("link", name="Tables").click()
+    assert axe_violations(sheet) == []
+    sheet.get_by_role("link", name="pots", exact=True).click()
+    sheet.get_by_test_id("summaries").wait_for()
+    assert axe_violations(sheet) == []

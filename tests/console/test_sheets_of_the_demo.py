@@ -1,8 +1,12 @@
 """The demo's sheets: made up, worked out by the engine, and free of errors and slips."""
 
+import cmath
+import csv
+
 import pytest
 
 from console import samples
+from tests.engine.answers import TABLES
 
 pytestmark = pytest.mark.django_db(transaction=True)
 
@@ -13,7 +17,7 @@ def sheets():
 
 
 def test_every_line_is_answered(sheets):
-    assert len(sheets) == 2
+    assert len(sheets) == 4
     for sheet in sheets.values():
         for line in sheet.lines.present():
             assert line.outcome["error"] is None, line.text
@@ -34,4 +38,28 @@ def test_the_spout(sheets):
 
 def test_the_sheets_say_that_they_are_made_up(sheets):
     for sheet in sheets.values():
-        assert "made-up" in sheet.lines.present().first().text
+        said = sheet.lines.present().first().text.lower()
+        assert "made-up" in said or "made up" in said
+
+
+def test_the_coil_is_that_of_pythons_complex_numbers(sheets):
+    lines = sheets["A heating coil on alternating current"].lines.present()
+    shown = {line.text.partition("  #")[0]: line.outcome["answers"] for line in lines}
+    impedance = 24.5 + 2j * cmath.pi * 50 * 0.018
+    assert float(shown["abs(Z)"][0]["text"]) == pytest.approx(abs(impedance), rel=1e-9)
+    power = 230 * (230 / impedance).conjugate()
+    assert float(shown["P = re(S)"][0]["text"]) == pytest.approx(power.real, rel=1e-9)
+    assert float(shown["Q_X = im(S)"][0]["text"]) == pytest.approx(power.imag, rel=1e-9)
+
+
+def test_the_pots_are_those_of_their_file(sheets):
+    with open(TABLES / "cooling pots.csv", encoding="utf-8") as file:
+        rows = list(csv.DictReader(file))
+    lines = sheets["Three pots that cool"].lines.present()
+    shown = {line.text.partition("  #")[0]: line.outcome["answers"] for line in lines}
+    last = [[row["temp [°C]"] for row in rows if row["pot"] == pot][-1] for pot in "ABC"]
+    [table] = shown['table(["A", "B", "C"], average, last_one)']
+    assert [float(row[2]) for row in table["cells"][1:]] == list(map(float, last))
+    warm = [row for row in rows if row["pot"] == "A" and float(row["temp [°C]"] or 0) > 60]
+    [said] = shown['"pot A stays above 60 °C for {max(where(a, temp > 60).time)} minutes"']
+    assert f"for {max(int(row['time [min]']) for row in warm)} minutes" in said["text"]

@@ -196,7 +196,7 @@ def test_a_line_keeps_its_version_and_says_when_it_was_replaced(tmp_path):
     line = after.put(1, 'p = shelf("pots")', 1, draws=[draws])
     assert after.outcome_of(line).answers[0].cells()[1] == ["5"]
     assert after.dependence().reason(line.steps[0]) == (
-        "the table was replaced on 26 November at 14:05"
+        "used a table that was replaced on 26 November at 14:05"
     )
     [fresh] = after.answer('shelf("pots").x').answers
     assert fresh.text == "[6, 6]"

@@ -63,6 +63,7 @@ def test_a_guess_is_changed_and_the_preview_follows(person):
     assert "a;b" in shown
     fields = {
         "separator": ";", "point": ",", "head": "yes", "was_separator": ";", "was_head": "yes",
+        "was_point": ",",
         "column_name": ["first", "b"], "column_unit": ["kg", ""],
         "column_kind": ["text", "number"], "name": "masses",
     }  # fmt: skip
@@ -166,7 +167,7 @@ def test_a_sheet_uses_a_table_and_says_when_it_was_replaced(person):
     listing = evaluating.quantities(sheet)
     [pots] = listing.quantities
     assert pots.state == "out-of-date"
-    assert "the table was replaced on" in pots.reason
+    assert "used a table that was replaced on" in pots.reason
     keeping.compute_again(sheet, None)
     fresh = line(sheet, 'mean(shelf("cooling pots").temp)')
     assert evaluating.answer_texts(fresh) == ["93.7125"]
