@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import atexit
 import tempfile
 from pathlib import Path
 
@@ -10,7 +11,8 @@ from playwright.sync_api import Page
 from tests.server import Server
 from tools.browser import chromium
 
-OUT = Path(__file__).resolve().parent.parent / "docs" / "screenshots"
+ROOT = Path(__file__).resolve().parent.parent
+OUT = ROOT / "docs" / "screenshots"
 THEMES = ("light", "night")
 
 
@@ -69,14 +71,6 @@ def waiting(page: Page) -> None:
     page.get_by_test_id("entry").press_sequentially("t/60 + ")
 
 
-def history(page: Page) -> None:
-    page.get_by_test_id("entry").focus()
-    page.keyboard.press("Control+ArrowUp")
-    page.keyboard.type("T_1")
-    page.wait_for_timeout(300)
-    page.keyboard.press("ArrowDown")
-
-
 def completion(page: Page) -> None:
     page.get_by_test_id("entry").press_sequentially("Q/(m*s")
 
@@ -94,8 +88,7 @@ def number_line(page: Page) -> None:
 
 def spout(page: Page) -> None:
     """The second sheet of the demo."""
-    page.get_by_role("button", name="Sheets").click()
-    page.get_by_role("link", name="The angle of the spout").click()
+    other_sheet(page, "The angle of the spout")
 
 
 def dial(page: Page) -> None:
@@ -120,13 +113,53 @@ def drawer(page: Page) -> None:
     page.locator("#handbook-drawer .found a").first.click()
 
 
-LIGHT_AND_NIGHT = {
-    "sheet": demo, "sheet-empty": empty, "sheet-error": refused, "dial": dial, "handbook": handbook,
-}  # fmt: skip
+def other_sheet(page: Page, title: str) -> None:
+    """Another sheet of the demo."""
+    page.get_by_role("button", name="Sheets").click()
+    page.get_by_role("link", name=title).click()
+    page.get_by_test_id("line").first.wait_for()
+
+
+def mending(page: Page) -> None:
+    page.locator("#line-9").focus()
+    page.keyboard.press("m")
+    page.keyboard.type(" + 2*(60 + 15")
+
+
+def plane(page: Page) -> None:
+    type_line(page, "(2 + i)*(1 - 3i)")
+    page.locator("[data-picture=plane]").last.click(force=True)
+
+
+def lists(page: Page) -> None:
+    other_sheet(page, "Three pots that cool")
+    type_line(page, "r = sqrt(1..20000)")
+    page.wait_for_timeout(2500)
+    page.locator(".line").last.locator("[data-picture=histogram]").click(force=True)
+    page.wait_for_timeout(1500)
+
+
+def preview(page: Page) -> None:
+    page.get_by_role("link", name="Tables").click()
+    file = ROOT / "console" / "sample_tables" / "brewed cups.csv"
+    page.locator("input[type=file]").set_input_files(file)
+    page.get_by_test_id("keep").wait_for()
+
+
+def table(page: Page) -> None:
+    page.get_by_role("link", name="Tables").click()
+    page.get_by_role("link", name="cooling pots", exact=True).click()
+    page.get_by_test_id("filter").fill('temp > 60 and pot == "B"')
+    page.wait_for_timeout(800)
+
+
+LIGHT_AND_NIGHT = {"sheet": demo}
 LIGHT = {
-    "workings": workings, "out-of-date": out_of_date, "history": history,
-    "completion": completion, "card": card, "number-line": number_line, "angles": angles,
-    "drawer": drawer, "waiting": waiting,
+    "sheet-empty": empty, "sheet-error": refused, "workings": workings,
+    "out-of-date": out_of_date, "mending": mending, "waiting": waiting,
+    "completion": completion, "card": card, "number-line": number_line, "dial": dial,
+    "plane": plane, "angles": angles, "list": lists, "file": preview, "table": table,
+    "handbook": handbook, "drawer": drawer,
 }  # fmt: skip
 VIEWS = [
     *((name, arrange, theme) for name, arrange in LIGHT_AND_NIGHT.items() for theme in THEMES),
@@ -140,12 +173,14 @@ def main() -> None:
     with tempfile.TemporaryDirectory() as data, chromium() as browser:
         server = Server(Path(data), demo=True)
         server.start()
+        atexit.register(server.kill)
         for name, arrange, theme in VIEWS:
             context = browser.new_context(
                 viewport={"width": 1280, "height": 800},
                 color_scheme="dark" if theme == "night" else "light",
             )
             page = context.new_page()
+            page.set_default_timeout(8000)
             page.goto(server.url)
             if arrange is not empty:
                 open_demo(page)
@@ -153,6 +188,7 @@ def main() -> None:
             page.wait_for_timeout(600)
             page.screenshot(path=OUT / f"{name}-{theme}.png")
             context.close()
+        atexit.unregister(server.kill)
         server.kill()
 
 
