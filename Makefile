@@ -28,6 +28,7 @@ check-latex: setup
 
 bench: setup chromium
 	$(BIN)/python -m tools.bench
+	$(BIN)/python -m tools.bench_data
 	$(BIN)/python -m tools.large_sheet
 	$(BIN)/python -m tools.key_to_paint
 

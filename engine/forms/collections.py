@@ -175,14 +175,16 @@ def _is_not_exact(written: Written) -> bool:
 
 
 def write_table(value: Table, form: Form, write: Write) -> Written:
-    """Columns side by side, each under its name; of many rows the first.
+    """Columns side by side, each under its name; of many rows the first, and the sign is
+    that of those.
 
     Errors: :class:`TooLongAnswer` where the whole would be too long to be asked for.
     """
     height = len(value.columns[0].items) if value.columns else 0
     if sum(_longest(column.items, form) for column in value.columns) > MAX_WHOLE:
         raise TooLongAnswer(limit=MAX_WHOLE)
-    rounded = any(_are_rounded(column.items, form, write) for column in value.columns)
+    shown = min(height, ROWS_SHOWN)
+    rounded = any(_are_rounded(column.items[:shown], form, write) for column in value.columns)
 
     def rows(most: int) -> Columns:
         cells = (

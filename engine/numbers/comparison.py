@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import operator
 from collections.abc import Callable, Sequence
 from functools import cmp_to_key
 from operator import attrgetter
@@ -29,6 +30,7 @@ from engine.numbers.values import (
     Number,
     Real,
     Scalar,
+    Sentence,
     Table,
     Undefined,
     Value,
@@ -88,6 +90,36 @@ def _apart(a: Number, b: Number) -> int:
     where it does not."""
     one, other = a.ball(FIRST_BITS), b.ball(FIRST_BITS)
     return (one > other) - (one < other)
+
+
+LONG = 1000
+"""Items from which on a list is compared at once."""
+
+SIGNS: dict[str, Callable[[int, int], bool]] = {
+    "==": operator.eq, "!=": operator.ne, "<": operator.lt, "<=": operator.le,
+    ">": operator.gt, ">=": operator.ge,
+}  # fmt: skip
+
+
+def compare_items(op: str, items: Sequence[Value], other: Value) -> list[bool] | None:
+    """Whether ``item op other`` holds for each item of a long list; None where they are not
+    all rational numbers, or texts, and have to be compared one by one.
+
+    >>> compare_items("<", (exact(1), exact(3)) * 500, exact(2))[:2]
+    [True, False]
+    """
+    if len(items) < LONG or op not in SIGNS:
+        return None
+    if isinstance(other, str):
+        are_texts = op in ("==", "!=") and {*map(type, items)} <= {str, Sentence}
+        return [(one == other) == (op == "==") for one in items] if are_texts else None
+    found = scaled(items) if isinstance(other, Exact) and other.is_rational else None
+    if found is None or not isinstance(other, Exact):
+        return None
+    above, below = found
+    factor, bound = int(other.coefficient.q), int(other.coefficient.p) * below
+    holds = SIGNS[op]
+    return [holds(one * factor, bound) for one in above]
 
 
 def _by_bounds(op: str, bounds: Bounds | None) -> bool | Undefined:

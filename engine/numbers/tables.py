@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Mapping, Sequence
 from functools import cmp_to_key
+from operator import itemgetter
 
 from engine.errors import BadPlace, NoColumn, NoItem, NoItemFromTheEnd, UnequalLengths
 from engine.mends import counted
@@ -58,8 +59,12 @@ def height(table: Table) -> int:
 def rows(table: Table, places: Iterable[int]) -> Table:
     """The rows at these places, counted from 0."""
     wanted = list(places)
-    columns = (List(tuple(column.items[place] for place in wanted)) for column in table.columns)
-    return Table(table.heads, tuple(columns), table.units)
+    if len(wanted) < 2:
+        taken = [List(tuple(column.items[at] for at in wanted)) for column in table.columns]
+    else:
+        take = itemgetter(*wanted)
+        taken = [List(take(column.items)) for column in table.columns]
+    return Table(table.heads, tuple(taken), table.units)
 
 
 def row(table: Table, index: Value) -> Table:

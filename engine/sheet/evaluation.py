@@ -36,7 +36,7 @@ from engine.functions.catalogue import BY_NAME, CONSTANTS
 from engine.functions.record import Delayed, Function
 from engine.mends import Span, at_the_end, replace
 from engine.numbers import angles, complexes, lists, operators, tables, whole
-from engine.numbers.comparison import all_of, any_of, compare
+from engine.numbers.comparison import all_of, any_of, compare, compare_items
 from engine.numbers.context import Draws, Work, conventions, current, working
 from engine.numbers.items import checked, item, item_by_item
 from engine.numbers.values import (
@@ -455,6 +455,11 @@ def _comparison(node: Comparison, scope: Scope) -> Value:
             )
         )
 
+    first, *others = values
+    if isinstance(first, List) and len(others) == 1:
+        found = compare_items(ops[0], first.items, others[0])
+        if found is not None:
+            return List(tuple(found))
     if any(isinstance(value, List) for value in values):
         return item_by_item(holds, *values)
     return holds(*values)

@@ -2,6 +2,7 @@
 
 import csv
 import io
+import operator
 import statistics
 
 import pytest
@@ -131,3 +132,21 @@ def test_a_table_is_saved_as_csv_and_read_back():
     csv.writer(file).writerows(found.cells())
     rows = list(csv.reader(io.StringIO(file.getvalue())))
     assert rows[1:] == [["a", "1"], ["b, c", "2.5"], ["d", "0.3333333333"]]
+
+
+@pytest.mark.parametrize("op", ["==", "!=", "<", "<=", ">", ">="])
+def test_a_long_list_is_compared_at_once_as_one_by_one(op):
+    sheet = Sheet()
+    sheet.answer("w = (1..1500)/8")
+    at_once = sheet.answer(f"count(where(w, w {op} 20))").answers[0].text
+    compared = {"==": "eq", "!=": "ne", "<": "lt", "<=": "le", ">": "gt", ">=": "ge"}[op]
+    expected = sum(getattr(operator, compared)(n / 8, 20) for n in range(1, 1501))
+    assert at_once == str(expected)
+
+
+def test_a_long_table_of_texts_is_filtered_at_once():
+    sheet = Sheet()
+    sheet.answer('t = table(1..2000, "x" + (1..2000 mod 2))')
+    sheet.answer("pot = 3")
+    assert sheet.answer('n = count(where("x" + (0..1999), "x" + (0..1999) == "x7"))').status == "ok"
+    assert sheet.answer("n").answers[0].text == "1"
