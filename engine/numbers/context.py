@@ -16,7 +16,7 @@ from random import SystemRandom
 
 from engine.errors import DrawnLater, GivenInReply
 from engine.mends import Mend, Notice, Span, replace
-from engine.numbers.shelf import Shelf
+from engine.numbers.shelf import NO_SHELF, Shelf
 from engine.numbers.values import Value
 
 _chance = SystemRandom()
@@ -67,7 +67,7 @@ class Draws:
     sealed: bool = False
     now: Callable[[], datetime] = datetime.now
     seed: str = ""
-    shelf: Shelf = field(default_factory=Shelf)
+    shelf: Shelf = NO_SHELF
 
     def draw(self, bound: int) -> int:
         """A whole number from 0 up to ``bound``, all equally likely."""

@@ -47,3 +47,7 @@ class Shelf:
     def newer_than(self, drawn: str) -> str:
         """When a version that was drawn was replaced; empty where it was not."""
         return self.replaced.get(drawn.removeprefix(PREFIX), "") if PREFIX in drawn[:6] else ""
+
+
+NO_SHELF = Shelf()
+"""One without tables."""

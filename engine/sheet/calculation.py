@@ -11,7 +11,7 @@ from engine.sheet.definitions import place_of
 from engine.sheet.evaluation import evaluate, value_of_statement
 from engine.sheet.habits import habits_in
 from engine.sheet.line import FOOT, Place, Step
-from engine.sheet.met import angle_met, meets_complex, meets_long_list
+from engine.sheet.met import angle_met, has_complex, met_on_the_way
 from engine.sheet.scope import Trace, value_of_part, values_in
 from engine.sheet.sheet_scope import SheetScope, needs
 from engine.sheet.store import Store
@@ -45,8 +45,9 @@ class Calculation:
                 self._refuse_covering(step)
                 values = values_in(trace)
                 step.angle = angle_met(step.value, trace, values)
-                step.meets_complex = meets_complex(step.value, trace)
-                step.is_long = meets_long_list(trace)
+                step.meets_complex, step.is_long = met_on_the_way(trace)
+                if not step.meets_complex:
+                    step.meets_complex = has_complex(step.value)
                 _refuse_beyond_reals(step)
                 told = list(habits_in(step, scope, work.conventions.angle, values))
             if told:
@@ -126,6 +127,6 @@ def _refuse_beyond_reals(step: Step) -> None:
     """Errors: :class:`AnswerNotReal` for a complex value in a sheet of real numbers."""
     if not step.meets_complex or step.line.conventions.numbers != "real":
         return
-    if step.value is not None and meets_complex(step.value, []):
+    if step.value is not None and has_complex(step.value):
         step.value = None
         raise AnswerNotReal(step.stated.span)

@@ -231,7 +231,7 @@ def _operation(node: Binary, scope: Scope) -> Value:
     except LineError as error:
         raise _unit_behind_number(node, error) or error from None
     are_reals = type(first) in REALS and type(second) in REALS
-    if op == "+" and not are_reals and _has_text(first) != _has_text(second):
+    if not are_reals and op == "+" and _has_text(first) != _has_text(second):
         return _beside_text(first, second, scope)
     for value, side in ((first, left), (second, right)):
         if type(value) is bool or type(value) is Applied:

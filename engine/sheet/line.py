@@ -9,7 +9,7 @@ from datetime import datetime
 from engine.errors import LineError, Unfinished
 from engine.mends import Notice
 from engine.numbers.context import STANDARD, Conventions, Draws, Replies, Work
-from engine.numbers.shelf import Shelf
+from engine.numbers.shelf import NO_SHELF, Shelf
 from engine.numbers.values import Angle, Applied, Value
 from engine.reading.tree import (
     AnswerOf,
@@ -30,8 +30,6 @@ Place = tuple[float, int]
 
 Drawn = Sequence[Sequence[str]]
 """For each statement of a line what was drawn for it, in the order of its use."""
-
-NO_SHELF = Shelf()
 
 FOOT: Place = (float("inf"), 0)
 """Behind every line."""

@@ -50,17 +50,21 @@ def _first(value: Value | None) -> Value | None:
     return value
 
 
-def meets_complex(value: Value, trace: Trace) -> bool:
-    """Whether a complex number, or a list with one, is among the values of a statement."""
+def met_on_the_way(trace: Trace) -> tuple[bool, bool]:
+    """Whether a complex number, and whether a list that takes a while to work out, is among
+    the values of the parts of a statement."""
+    meets_complex = meets_long = False
     for _, one in trace:
         kind = type(one)
         if kind is Complex or (kind is Angle and is_complex(one)):
-            return True
-    return is_complex(value) or (
-        type(value) is List and any(map(is_complex, value.items[:MOST_LOOKED_AT]))
-    )
+            meets_complex = True
+        elif kind is List and len(one.items) > MOST_LOOKED_AT:  # type: ignore[union-attr]
+            meets_long = True
+    return meets_complex, meets_long
 
 
-def meets_long_list(trace: Trace) -> bool:
-    """Whether a list that takes a while to work out is among the values of a statement."""
-    return any(type(one) is List and len(one.items) > MOST_LOOKED_AT for _, one in trace)
+def has_complex(value: Value) -> bool:
+    """Whether a value is a complex number, or a list with one."""
+    if is_complex(value):
+        return True
+    return type(value) is List and any(map(is_complex, value.items[:MOST_LOOKED_AT]))
