@@ -13,7 +13,7 @@ import numpy
 import pytest
 import scipy.stats
 from flint import fmpq
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from engine import Sheet
@@ -186,12 +186,15 @@ def test_a_long_list_keeps_its_head_and_the_way_to_the_rest(many):
     assert len(kept.text) + len(kept.value_mathml) + len(kept.reading_mathml) < 20_000
     assert found.sign == "≈"
     assert "100,000 items" in kept.also
-    assert found.text.count(",") == MANY - 1
+    [whole] = many.answer("1..5000").answers
+    assert whole.kept().is_cut
+    assert whole.text.count(",") == 4999
     [exactly] = many.answer("w/8").answers
     assert exactly.sign == "="
 
 
-@given(st.lists(st.decimals(-1000, 1000, places=3, allow_nan=False), min_size=300, max_size=400))
+@settings(max_examples=20)
+@given(st.lists(st.decimals(-1000, 1000, places=3, allow_nan=False), min_size=250, max_size=300))
 def test_the_sum_of_many_decimals_is_exact(numbers):
     exactly = [fractions.Fraction(str(number)) for number in numbers]
     found = BY_NAME["sum"].compute(
