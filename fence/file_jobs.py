@@ -114,7 +114,6 @@ class RowsShown:
     rows: list[list[str]]
     first: int
     count: int
-    reading: str
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -136,7 +135,7 @@ class Rows(Job[RowsShown]):
                 table = tables.rows(table, _turned_round(table, self.by))
         count = height(table)
         places = range(min(self.first, count), min(self.first + self.count, count))
-        return RowsShown(_cells(table, places), self.first, count, self.test)
+        return RowsShown(_cells(table, places), self.first, count)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -6,7 +6,7 @@ from collections.abc import Callable
 
 from django.http import HttpRequest, HttpResponse
 
-from engine.files.dialect import MAX_BYTES
+from engine.files.dialect import MAX_BYTES, too_large
 
 SPARE = 1024 * 1024
 """What a request has beside its file."""
@@ -18,8 +18,8 @@ def refuse_large(get_response: Callable[[HttpRequest], HttpResponse]) -> Callabl
     def middleware(request: HttpRequest) -> HttpResponse:
         length = request.META.get("CONTENT_LENGTH") or "0"
         if length.isdecimal() and int(length) > MAX_BYTES + SPARE:
-            said = f"This file cannot be read: it has more than {MAX_BYTES // 1024**2} megabytes."
-            return HttpResponse(said, status=413, content_type="text/plain; charset=utf-8")
+            said, kind = too_large().text, "text/plain; charset=utf-8"
+            return HttpResponse(said, status=413, content_type=kind)
         return get_response(request)
 
     return middleware

@@ -12,7 +12,7 @@ from django.utils import timezone
 
 from accounts.models import Person
 from engine.errors import LineError, NotAFile
-from engine.files.dialect import MAX_BYTES
+from engine.files.dialect import MAX_BYTES, too_large
 from engine.files.preview import Guess, preview_of
 from shelf.models import DataTable, Version
 
@@ -45,7 +45,7 @@ def bring_in(person: Person, file_name: str, chunks: Iterable[bytes]) -> Version
             for chunk in chunks:
                 size += len(chunk)
                 if size > MAX_BYTES:
-                    raise NotAFile(why=f"it has more than {MAX_BYTES // 1024**2} megabytes")
+                    raise too_large()
                 file.write(chunk)
     except BaseException:
         version.path.unlink(missing_ok=True)

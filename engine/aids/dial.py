@@ -9,7 +9,7 @@ from typing import cast
 from flint import fmpq
 
 from engine.aids.curve import number_of
-from engine.forms.answer import write
+from engine.forms.answer import Written, write
 from engine.numbers import angles, arithmetic
 from engine.numbers.circular import cosine, sine, tangent
 from engine.numbers.values import (
@@ -95,16 +95,20 @@ def dial_of(angle: Angle, point: Point | None = None) -> Dial:
     )
 
 
-def _in_unit(angle: Angle, name: str) -> Shown:
-    written = write(angles.in_unit(angle, name), STANDARD)
-    nearly = written.nearly
+def shown_as(name: str, written: Written, closed: Written | None = None) -> Shown:
+    """What is written of a value, and its closed form where it has one."""
     return Shown(
         name=name,
         sign=written.sign,
         text=written.text,
         mathml=written.mathml,
-        nearly=nearly.mathml if nearly else "",
+        nearly=written.nearly.mathml if written.nearly else "",
+        closed=closed.mathml if closed else "",
     )
+
+
+def _in_unit(angle: Angle, name: str) -> Shown:
+    return shown_as(name, write(angles.in_unit(angle, name), STANDARD))
 
 
 def _value(name: str, value: Value) -> Shown:

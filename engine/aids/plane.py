@@ -10,21 +10,20 @@ from typing import cast
 from flint import fmpq
 
 from engine.aids.curve import number_of
-from engine.aids.dial import Shown
+from engine.aids.dial import Shown, shown_as
 from engine.forms.answer import write
 from engine.numbers import angles, complexes
 from engine.numbers.values import Angle, Complex, Exact, List, Plane, Real, Value, exact, real
 from engine.reading.forms import STANDARD, Form
 from engine.reading.tree import (
     IMPLIED,
-    Assignment,
     Binary,
     Call,
-    Formatted,
     Literal,
     Name,
     Node,
     Statement,
+    expression_in,
 )
 from engine.sheet.line import Step
 from engine.sheet.sheet import Sheet
@@ -104,14 +103,8 @@ def _shown(name: str, value: Value) -> Shown:
     """A part with its exact value, where it is short, before its decimal."""
     shown, closed = write(value, STANDARD), write(value, EXACT)
     is_closed = closed.sign == "=" and closed.text != shown.text and shown.nearly is None
-    return Shown(
-        name=name,
-        sign=shown.sign,
-        text=shown.text,
-        mathml=shown.mathml,
-        nearly=shown.nearly.mathml if shown.nearly else "",
-        closed=closed.mathml if is_closed and len(closed.text) <= LONGEST_NAME else "",
-    )
+    is_short = len(closed.text) <= LONGEST_NAME
+    return shown_as(name, shown, closed if is_closed and is_short else None)
 
 
 def plane_of(value: Plane, unit: str, reach: float | None = None) -> PlaneFigure | None:
@@ -134,7 +127,7 @@ def _decimal(text: str) -> Exact:
 def is_of(step: Step) -> bool:
     """Whether complex numbers are met in a statement, or it is a root written as a power,
     which has others beside it."""
-    return step.meets_complex or _is_root(_expression(step.stated.expression))
+    return step.meets_complex or _is_root(expression_in(step.stated.expression))
 
 
 def _is_root(node: Node | Statement) -> bool:
@@ -170,7 +163,7 @@ def _met(step: Step, workings: Workings) -> Iterator[Plane]:
 
 def _operation(workings: Workings, unit: str) -> PlaneFigure | None:
     """What the operation does that was done last, where it is one of two numbers."""
-    node = _expression(workings.expression)
+    node = expression_in(workings.expression)
     if isinstance(node, Binary) and node.op == "^":
         return _principal_root(node, workings, unit)
     if not isinstance(node, Binary) or node.op not in SAID:
@@ -208,12 +201,6 @@ def _is_of_complex(node: Node, workings: Workings) -> bool:
     return isinstance(node, Binary) and any(
         _is_of_complex(part, workings) for part in (node.left, node.right)
     )
-
-
-def _expression(node: Node | Statement) -> Node | Statement:
-    while isinstance(node, Formatted | Assignment):
-        node = node.expression
-    return node
 
 
 def _name(node: Node, value: Plane) -> str:
@@ -262,7 +249,7 @@ def _several(value: Value | None, workings: Workings, unit: str) -> PlaneFigure 
     if not isinstance(value, List):
         return None
     numbers = [one for one in value.items if isinstance(one, Exact | Real | Complex)]
-    node = _expression(workings.expression)
+    node = expression_in(workings.expression)
     if isinstance(node, Call) and node.function == "roots" and len(numbers) > 1:
         return _polygon(numbers, unit)
     points = [point_of(one, unit, "item") for one in numbers[:MOST_POINTS]]

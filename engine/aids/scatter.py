@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from engine.functions.statistics import intercept, slope
 from engine.numbers.values import Exact, List, Number, Real, Table, Value
 from engine.reading.plain import node_text
-from engine.reading.tree import Assignment, Call, Formatted, Node, Statement
+from engine.reading.tree import Call, Node, expression_in
 from engine.sheet.line import Step
 from engine.sheet.sheet import Sheet
 from engine.sheet.workings import Workings
@@ -59,14 +59,8 @@ def _float(number: Number) -> float:
     return float(number.ball(64).mid())
 
 
-def _expression(node: Node | Statement) -> Node | Statement:
-    while isinstance(node, Formatted | Assignment):
-        node = node.expression
-    return node
-
-
 def _call(step: Step) -> Call | None:
-    node = _expression(step.stated.expression)
+    node = expression_in(step.stated.expression)
     is_pair = isinstance(node, Call) and node.function in OF_PAIRS and len(node.args) == 2
     return node if is_pair and isinstance(node, Call) else None
 

@@ -30,6 +30,11 @@ MARKS = ((b"\xef\xbb\xbf", "utf-8-sig"), (b"\xff\xfe", "utf-16"), (b"\xfe\xff", 
 _NUMBER = re.compile(r"[-+−]?(?:\d+(?:[.,]\d*)?|[.,]\d+)(?:[eE][-+]?\d+)?")
 
 
+def too_large() -> NotAFile:
+    """What is said of a file with more than :data:`MAX_BYTES`."""
+    return NotAFile(why=f"it has more than {MAX_BYTES // 1024**2} megabytes")
+
+
 def decoded(data: bytes) -> tuple[str, str]:
     """The text of a file and the encoding that it was in.
 
@@ -38,7 +43,7 @@ def decoded(data: bytes) -> tuple[str, str]:
     if not data.strip():
         raise NotAFile(why="it is empty")
     if len(data) > MAX_BYTES:
-        raise NotAFile(why=f"it has more than {MAX_BYTES // 1024**2} megabytes")
+        raise too_large()
     for mark, encoding in MARKS:
         if data.startswith(mark):
             return _as_text(data, encoding), encoding

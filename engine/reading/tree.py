@@ -374,6 +374,13 @@ class LineTree:
     brackets: tuple[tuple[Span, Span], ...] = field(default=(), compare=False, repr=False)
 
 
+def expression_in(node: Node | Statement) -> Node | Statement:
+    """What is calculated in a statement: without the names it is given and its forms."""
+    while isinstance(node, Formatted | Assignment):
+        node = node.expression
+    return node
+
+
 def walk(node: Node) -> Iterator[Node]:
     """``node`` and everything under it, without recursion."""
     waiting = [node]
