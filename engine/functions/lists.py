@@ -32,8 +32,8 @@ from engine.numbers.values import (
     Value,
     exact,
     is_complex,
-    is_missing,
     real,
+    without_missing,
 )
 from engine.reading.described import Example
 
@@ -51,11 +51,11 @@ def present(x: Value, least: int = 0) -> tuple[Value, ...]:
     Errors: :class:`LineError` where there are fewer than ``least``.
     """
     items = items_of(x)
-    if Undefined not in {*map(type, items)}:
+    found = without_missing(items)
+    if found is items:
         return items_of(x, least)
-    found = tuple(item for item in items if not is_missing(item))
     tell_missing(len(items) - len(found), len(items))
-    return items_of(List(found), least)
+    return items_of(List(tuple(found)), least)
 
 
 def items_of(x: Value, least: int = 0) -> tuple[Value, ...]:
@@ -74,7 +74,7 @@ def count(x: Value) -> Value:
     if isinstance(x, Table):
         return exact(height(x))
     items = items_of(x)
-    missing = sum(map(is_missing, items)) if Undefined in {*map(type, items)} else 0
+    missing = len(items) - len(without_missing(items))
     if missing:
         notice("missing-values", f"{missing:,} of them {'is' if missing == 1 else 'are'} missing.")
     return exact(len(items))

@@ -25,7 +25,7 @@ from engine.numbers.values import (
     Undefined,
     Value,
     exact,
-    is_missing,
+    without_missing,
 )
 from engine.reading.described import Example
 
@@ -53,10 +53,9 @@ def _extreme(side: int, values: tuple[Value | None, ...]) -> Value:
     flat = parts[0] if len(parts) == 1 else tuple(item for part in parts for item in part)
     if not flat:
         raise EmptyList()
-    if Undefined in {*map(type, flat)}:
-        found = tuple(item for item in flat if not is_missing(item))
-        tell_missing(len(flat) - len(found), len(flat))
-        flat = found or flat
+    found = tuple(without_missing(flat))
+    tell_missing(len(flat) - len(found), len(flat))
+    flat = found or flat
     whole = scaled(flat)
     if whole is not None:
         return flat[whole[0].index((max if side > 0 else min)(whole[0]))]

@@ -31,10 +31,9 @@ from engine.numbers.values import (
     List,
     Sentence,
     Table,
-    Undefined,
     Value,
     exact,
-    is_missing,
+    without_missing,
 )
 from engine.reading.described import Example
 
@@ -125,9 +124,7 @@ def overview(t: Value) -> Value:
 
 
 def _in_short(name: str, items: Sequence[Value]) -> list[Value]:
-    values = items
-    if Undefined in {*map(type, items)}:
-        values = tuple(one for one in items if not is_missing(one))
+    values = without_missing(items)
     kind = kind_of(values)
     told: list[Value] = [name, kind, exact(len(values)), exact(len(items) - len(values))]
     if not values or kind not in (NUMBER, ANGLE):

@@ -19,7 +19,7 @@ No value is ever changed once it is made.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Hashable, Iterable
+from collections.abc import Callable, Hashable, Iterable, Sequence
 from dataclasses import dataclass, field
 from datetime import datetime
 from typing import cast
@@ -260,6 +260,14 @@ MISSING = Undefined("This value is missing.")
 def is_missing(value: object) -> bool:
     """Whether it is what stands in a cell without a value."""
     return isinstance(value, Undefined) and value.reason == MISSING.reason
+
+
+def without_missing(items: Sequence[Value]) -> Sequence[Value]:
+    """The items that have a value; the same sequence where all have one, which is seen at
+    once even of a long one."""
+    if Undefined not in {*map(type, items)}:
+        return items
+    return tuple(item for item in items if not is_missing(item))
 
 
 def is_complex(value: object) -> bool:
