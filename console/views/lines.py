@@ -13,7 +13,7 @@ from django.views.decorators.http import require_GET, require_http_methods, requ
 
 from console import evaluating, keeping
 from console.keeping import Crowded, Kept
-from console.models import Sheet
+from console.models import Line, Sheet
 from console.showing import Shown, Typed
 from console.views.replies import (
     SCREEN,
@@ -53,9 +53,10 @@ def preview(request: HttpRequest, pk: UUID) -> HttpResponse:
 
 def _typed(request: HttpRequest, sheet: Sheet, text: str, caret: int | None) -> jobs.Typed:
     """What is being typed: in the line ``at``, which is mended, ``below`` a line, or at the
-    foot."""
-    if "at" in request.POST:
-        line = own_line(sheet, whole_number(request.POST["at"]))
+    foot, which is where it goes when that line was deleted elsewhere meanwhile."""
+    near = request.POST.get("at", request.POST.get("below"))
+    line = None if near is None else _present(sheet, whole_number(near))
+    if line is not None and "at" in request.POST:
         return jobs.Typed(
             number=line.number,
             text=text,
@@ -64,12 +65,13 @@ def _typed(request: HttpRequest, sheet: Sheet, text: str, caret: int | None) -> 
             caret=caret,
             conventions=line.conventions,
         )
-    place = None
-    if "below" in request.POST:
-        line = own_line(sheet, whole_number(request.POST["below"]))
-        place = keeping.place_below(sheet, line.place)
+    place = None if line is None else keeping.place_below(sheet, line.place)
     last = keeping.last_answered(sheet, float("inf") if place is None else place)
     return jobs.Typed(number=0, text=text, last=last, place=place, caret=caret)
+
+
+def _present(sheet: Sheet, number: int) -> Line | None:
+    return sheet.lines.present().filter(number=number).first()
 
 
 @require_http_methods(["GET", "POST"])

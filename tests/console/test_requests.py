@@ -121,6 +121,15 @@ def test_a_form_leaves_what_was_drawn_as_it_is(visitor):
     assert float(shown) == pytest.approx(float(drawn), rel=1e-9)
 
 
+@pytest.mark.parametrize("near", ["at", "below"])
+def test_the_preview_at_a_line_that_was_deleted_meanwhile_is_that_of_the_foot(visitor, near):
+    visitor.keep("a = 2", "a = 3", "b = 5")
+    visitor.post("/lines/1/delete")
+    reply = visitor.post("/preview", text="a + 40", caret="3", **{near: "1"})
+    assert reply.status_code == 200
+    assert "43" in reply.content.decode()
+
+
 def test_the_preview_tells_what_is_around_the_caret(visitor):
     reply = visitor.post("/preview", text="1/2 pi", caret="2").content.decode()
     assert 'class="bound"' in reply
