@@ -182,9 +182,7 @@ def _without_place(error: LineError) -> LineError:
 
 def _turned_round(table: Table, by: str) -> list[int]:
     """The places from last to first, those without a value last all the same."""
-    key = by_name(table)[by].items
-    missing = [place for place in range(len(key)) if is_missing(key[place])]
-    present = [place for place in range(len(key)) if not is_missing(key[place])]
+    present, missing = tables.with_and_without(by_name(table)[by].items)
     return [*reversed(present), *missing]
 
 

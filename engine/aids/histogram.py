@@ -5,10 +5,13 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import cast
 
 from flint import fmpq
 
-from engine.numbers.values import Exact, List, Number, Real
+from engine.numbers.many import floats_of
+from engine.numbers.scaled import kinds_of, scaled
+from engine.numbers.values import REALS, Exact, List, Number
 from engine.sheet.line import Step
 from engine.sheet.sheet import Sheet
 from engine.sheet.workings import Workings
@@ -42,7 +45,7 @@ def histogram_of(numbers: Sequence[Number]) -> Histogram | None:
 
     A value on the border of two steps belongs to the upper one, exactly where it is exact.
     """
-    floats = [float(number.ball(64).mid()) for number in numbers]
+    floats = floats_of(numbers)
     low, high = min(floats), max(floats)
     if len(floats) < LEAST_ITEMS or not 0 < high - low < math.inf:
         return None
@@ -50,11 +53,8 @@ def histogram_of(numbers: Sequence[Number]) -> Histogram | None:
     first = int((fmpq_of(low) / step).floor())
     count = int((fmpq_of(high) / step).floor()) - first + 1
     counts = [0] * count
-    for number, near in zip(numbers, floats, strict=True):
-        is_rational = isinstance(number, Exact) and number.is_rational
-        exactly = number.coefficient if is_rational else fmpq_of(near)  # type: ignore[union-attr]
-        at = int((exactly / step).floor()) - first
-        counts[min(max(at, 0), count - 1)] += 1
+    for at in _steps_of(numbers, floats, step):
+        counts[min(max(at - first, 0), count - 1)] += 1
     if count > FEWEST and fmpq_of(high) == step * (first + count - 1):
         # the greatest lies on a border alone: it belongs to the step below
         last = counts.pop()
@@ -62,6 +62,23 @@ def histogram_of(numbers: Sequence[Number]) -> Histogram | None:
     edges = [float_of(step * (first + at)) for at in range(len(counts) + 1)]
     bins = (Bin(edges[at], edges[at + 1], one) for at, one in enumerate(counts))
     return Histogram(tuple(bins), len(floats))
+
+
+def _steps_of(numbers: Sequence[Number], floats: list[float], step: fmpq) -> list[int]:
+    """In which step each number lies, counted from 0 on."""
+    found = scaled(numbers)
+    if found is not None:
+        factor, bound = int(step.q), found.below * int(step.p)
+        return [above * factor // bound for above in found.above]
+    return [
+        int((_exactly(number, near) / step).floor())
+        for number, near in zip(numbers, floats, strict=True)
+    ]
+
+
+def _exactly(number: Number, near: float) -> fmpq:
+    is_rational = isinstance(number, Exact) and number.is_rational
+    return number.coefficient if is_rational else fmpq_of(near)  # type: ignore[union-attr]
 
 
 def fmpq_of(number: float) -> fmpq:
@@ -83,11 +100,11 @@ def _step(low: float, high: float, count: int) -> fmpq:
     return next(power * part for part in (1, 2, 5, 10) if float_of(power * part) >= least)
 
 
-def _numbers(step: Step) -> list[Number]:
+def _numbers(step: Step) -> Sequence[Number]:
     if not isinstance(step.value, List) or len(step.value.items) < LEAST_ITEMS:
         return []
-    numbers = [one for one in step.value.items if isinstance(one, Exact | Real)]
-    return numbers if len(numbers) == len(step.value.items) else []
+    are_numbers = kinds_of(step.value.items) <= REALS
+    return cast(Sequence[Number], step.value.items) if are_numbers else []
 
 
 def is_of(step: Step) -> bool:

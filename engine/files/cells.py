@@ -5,9 +5,12 @@ from __future__ import annotations
 import re
 from collections.abc import Callable, Sequence
 from datetime import datetime
+from functools import cache
+from operator import mul
 
 from flint import fmpq, fmpz
 
+from engine.numbers.scaled import Scaled
 from engine.numbers.values import MISSING, Date, Exact, Value, exact
 
 NUMBER, WHOLE, TEXT, DATE, TRUTH = "number", "whole number", "text", "date", "truth"
@@ -32,9 +35,9 @@ _DECIMAL = re.compile(r"([-+−]?)(\d*)(?:\.(\d*))?(?:[eE]([-+]?\d{1,4}))?")
 _DATE = re.compile(r"(\d{4})-(\d\d)-(\d\d)(?:[T ](\d\d):(\d\d)(?::(\d\d))?)?")
 
 
-def is_missing_mark(cell: str) -> bool:
+def is_missing_mark(cell: str, marks: frozenset[str] = MISSING_MARKS) -> bool:
     """Whether a cell has no value."""
-    return cell.strip().lower() in MISSING_MARKS
+    return cell.strip().lower() in marks
 
 
 def number_from(cell: str, point: str) -> fmpq | None:
@@ -54,6 +57,47 @@ def number_from(cell: str, point: str) -> fmpq | None:
         return None
     number = fmpz(int(figures)) * (-1 if sign in ("-", "−") and sign else 1)
     return fmpq(number * fmpz(10) ** power) if power >= 0 else fmpq(number, fmpz(10) ** -power)
+
+
+def _plain_numbers(
+    cells: Sequence[str], point: str, is_whole: bool, marks: frozenset[str]
+) -> Scaled | None:
+    """The numbers of a column that are read at once; None where one is written otherwise."""
+    plain = _plain("*" if not is_whole else "0", point)
+    column = "\n".join(cells)
+    if not _is_made_of(column, plain, len(cells)):
+        blank = {cell for cell in {*cells} if is_missing_mark(cell, marks)}
+        cells = ["" if cell in blank else cell.strip() for cell in cells]
+        column = "\n".join(cells)
+        if not _is_made_of(column, plain, len(cells)):
+            return None
+    gaps = frozenset([at for at, cell in enumerate(cells) if not cell]) if "" in cells else ()
+    if gaps:
+        cells = [cell or "0" for cell in cells]
+        column = "\n".join(cells)
+    above = list(map(int, column.replace(point, "").split("\n")))
+    first = len(cells[0].partition(point)[2])
+    if _is_made_of(column, _plain(str(first), point), len(cells)):
+        return Scaled(above, TENS[first], frozenset(gaps))
+    decimals = [len(cell.partition(point)[2]) for cell in cells]
+    most = max(decimals)
+    scales = [TENS[most - one] for one in decimals]
+    return Scaled(list(map(mul, above, scales)), TENS[most], frozenset(gaps))
+
+
+@cache
+def _plain(decimals: str, point: str) -> re.Pattern[str]:
+    """A column of such numbers as nearly all files of measurements have, and of empty cells;
+    each with so many ``decimals``, or ``*``."""
+    some = rf"(?:{re.escape(point)}[0-9]{{1,17}}+)?+"
+    exactly = rf"{re.escape(point)}[0-9]{{{decimals}}}"
+    behind = some if decimals == "*" else "" if decimals == "0" else exactly
+    number = rf"(?:-?+[0-9]{{1,17}}+{behind})?+"
+    return re.compile(rf"{number}(?:\n{number})*+")
+
+
+def _is_made_of(column: str, plain: re.Pattern[str], count: int) -> bool:
+    return column.count("\n") == count - 1 and plain.fullmatch(column) is not None
 
 
 def _number(cell: str, point: str) -> Value | None:
@@ -108,9 +152,9 @@ FITTING = 0.9
 """Share of the cells that must fit a kind: the others are pointed out."""
 
 
-def kind_of(cells: Sequence[str], point: str) -> str:
+def kind_of(cells: Sequence[str], point: str, marks: frozenset[str] = MISSING_MARKS) -> str:
     """The kind of a column by its cells."""
-    values = [cell for cell in cells if not is_missing_mark(cell)]
+    values = [cell for cell in cells if not is_missing_mark(cell, marks)]
     if not values:
         return TEXT
     for kind in GUESSED:
@@ -121,21 +165,21 @@ def kind_of(cells: Sequence[str], point: str) -> str:
     return NUMBER if fitting >= FITTING * len(values) else TEXT
 
 
-def values_of(cells: Sequence[str], kind: str, point: str) -> tuple[list[Value], list[int]]:
+def values_of(
+    cells: Sequence[str], kind: str, point: str, marks: frozenset[str] = MISSING_MARKS
+) -> tuple[Sequence[Value], list[int]]:
     """The values of a column, and the places of cells that do not fit: those are missing."""
+    if kind in (NUMBER, WHOLE):
+        plain = _plain_numbers(cells, "." if kind == WHOLE else point, kind == WHOLE, marks)
+        if plain is not None:
+            return plain, []
     read = READERS[kind]
-    known: dict[str, Value] = {}
-    values: list[Value] = []
+    known = {
+        cell: MISSING if is_missing_mark(cell, marks) else read(cell, point) for cell in {*cells}
+    }
     misfits: list[int] = []
-    for at, cell in enumerate(cells):
-        value = known.get(cell)
-        if value is None:
-            found = MISSING if is_missing_mark(cell) else read(cell, point)
-            if found is None:
-                misfits.append(at)
-                found = MISSING
-            else:
-                known[cell] = found
-            value = found
-        values.append(value)
-    return values, misfits
+    unfit = {cell for cell, value in known.items() if value is None}
+    if unfit:
+        misfits = [at for at, cell in enumerate(cells) if cell in unfit]
+    values = {cell: MISSING if value is None else value for cell, value in known.items()}
+    return tuple([values[cell] for cell in cells]), misfits

@@ -5,7 +5,8 @@ from __future__ import annotations
 import csv
 import re
 from collections import Counter
-from collections.abc import Iterator
+from itertools import islice
+from operator import itemgetter
 
 from charset_normalizer import from_bytes
 
@@ -18,6 +19,9 @@ LOOKED_AT = 200
 MAX_BYTES = 50 * 1024 * 1024
 MAX_COLUMNS = 500
 MAX_ROWS = 200_000
+READ_AT_MOST = 2 * MAX_ROWS
+"""Rows that are read, blank ones among them."""
+
 MAX_CELL = 10_000
 """Characters of a cell."""
 
@@ -65,29 +69,33 @@ def _as_text(data: bytes, encoding: str) -> str:
     return text
 
 
-def rows_of(text: str, separator: str) -> Iterator[list[str]]:
-    """The rows of a file (RFC 4180), blank ones left out.
+def rows_of(text: str, separator: str, most: int = READ_AT_MOST) -> list[list[str]]:
+    """The first rows of a file (RFC 4180), blank ones left out.
 
     Errors: :class:`NotAFile` where a quotation mark never closes, or there are too many rows
     or columns.
     """
     csv.field_size_limit(MAX_CELL)
-    count = 0
+    rows: list[list[str]] = []
+    reader = csv.reader(text.splitlines(keepends=True), delimiter=separator, strict=True)
     try:
-        for row in csv.reader(text.splitlines(keepends=True), delimiter=separator, strict=True):
-            if not any(map(str.strip, row)):
-                continue
-            count += 1
-            if count > MAX_ROWS:
-                raise NotAFile(why=f"it has more than {MAX_ROWS:,} rows")
-            if len(row) > MAX_COLUMNS:
-                raise NotAFile(why=f"row {count:,} has more than {MAX_COLUMNS} columns")
-            yield row
+        rows.extend(islice(reader, most))
     except csv.Error as error:
         if "limit" in str(error):
-            said = f"a cell near row {count + 1:,} is longer than {MAX_CELL:,} characters: "
+            said = f"a cell near row {len(rows) + 1:,} is longer than {MAX_CELL:,} characters: "
             raise NotAFile(why=f"{said}perhaps a quotation mark is never closed") from None
-        raise NotAFile(why=f"near row {count + 1:,} a quotation mark is never closed") from None
+        why = f"near row {len(rows) + 1:,} a quotation mark is never closed"
+        raise NotAFile(why=why) from None
+    if len(rows) == READ_AT_MOST:
+        raise NotAFile(why=f"it has more than {MAX_ROWS:,} rows")
+    if not all(rows) or not all(map(itemgetter(0), rows)):
+        rows = [row for row in rows if any(map(str.strip, row))]
+    if len(rows) > MAX_ROWS:
+        raise NotAFile(why=f"it has more than {MAX_ROWS:,} rows")
+    if max(map(len, rows), default=0) > MAX_COLUMNS:
+        wide = next(at for at, row in enumerate(rows, 1) if len(row) > MAX_COLUMNS)
+        raise NotAFile(why=f"row {wide:,} has more than {MAX_COLUMNS} columns")
+    return rows
 
 
 def separator_of(text: str) -> str:
@@ -96,7 +104,7 @@ def separator_of(text: str) -> str:
     best, most = ",", 0.0
     for separator in SEPARATORS:
         try:
-            widths = Counter(len(row) for row in rows_of(head, separator))
+            widths = Counter(map(len, rows_of(head, separator)))
         except NotAFile:
             continue
         width, times = max(widths.items(), key=lambda pair: (pair[1], pair[0]), default=(1, 0))

@@ -9,8 +9,9 @@ from dataclasses import dataclass, replace
 from engine.errors import NotAFile
 from engine.files.cells import kind_of, values_of
 from engine.files.dialect import decoded, has_head, point_of, rows_of, separator_of
+from engine.numbers.scaled import without_missing
 from engine.numbers.tables import head_of
-from engine.numbers.values import MISSING, List, Table
+from engine.numbers.values import List, Table
 
 SAMPLE = 1000
 """Rows by which the kinds of columns are guessed."""
@@ -68,11 +69,7 @@ class Preview:
 def guess_of(text: str) -> Guess:
     """What a file seems to be, its columns left open."""
     separator = separator_of(text)
-    rows = []
-    for row in rows_of(text, separator):
-        rows.append(row)
-        if len(rows) >= SAMPLE:
-            break
+    rows = rows_of(text, separator, SAMPLE)
     return Guess(separator, point_of(rows, separator), has_head(rows))
 
 
@@ -83,7 +80,7 @@ def preview_of(data: bytes, guess: Guess | None = None) -> Preview:
     """
     text, encoding = decoded(data)
     guess = guess or guess_of(text)
-    rows = list(rows_of(text, guess.separator))
+    rows = rows_of(text, guess.separator)
     if not rows:
         raise NotAFile(why="it has no rows")
     width = max(len(row) for row in rows[:SAMPLE])
@@ -104,9 +101,9 @@ def preview_of(data: bytes, guess: Guess | None = None) -> Preview:
     made, misfits, missing = [], [], []
     for column, texts in zip(columns, cells, strict=True):
         values, places = values_of(texts, column.kind, guess.point)
-        made.append(List(tuple(values)))
+        made.append(List(values))
         misfits += [Misfit(at + 1, column.name, texts[at]) for at in places[:MOST_MISFITS]]
-        missing.append(sum(value is MISSING for value in values))
+        missing.append(len(values) - len(without_missing(values)))
     units = tuple(column.unit for column in columns)
     heads = tuple(head_of(column.name) for column in columns)
     table = Table(heads, tuple(made), units if any(units) else ())

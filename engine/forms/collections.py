@@ -7,12 +7,14 @@ somebody asks for it.
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Iterator, Sequence
+from typing import cast
 
 from engine.errors import TooLongAnswer
 from engine.forms.reals import all_end_within, ends_within
 from engine.forms.summary import summary_of
 from engine.forms.written import Written
 from engine.limits import MAX_ANSWERS, MAX_WHOLE
+from engine.numbers.scaled import kinds_of
 from engine.numbers.values import (
     Applied,
     Complex,
@@ -116,12 +118,14 @@ def _each(values: Iterable[Value], form: Form, write: Write) -> Iterator[Written
         yield written
 
 
-def _longest(items: Iterable[Value], form: Form) -> int:
+def _longest(items: Sequence[Value], form: Form) -> int:
     """The most characters that the items of a list may have."""
     is_in_full = bool(form.style) or form.places is not None
-    items = list(items)
-    if not is_in_full and {*map(type, items)} <= SHORT:
+    kinds = kinds_of(items)
+    if not is_in_full and kinds <= SHORT:
         return len(items) * (form.figures + SPARE)
+    if kinds <= TEXTS:
+        return sum(map(len, cast(Sequence[str], items))) + 2 * len(items)
     length = 0
     for one in items:
         if isinstance(one, List):
@@ -135,6 +139,8 @@ def _longest(items: Iterable[Value], form: Form) -> int:
         length += 2
     return length
 
+
+TEXTS = frozenset({str, Sentence})
 
 SHORT = frozenset({Exact, Real, Undefined, bool, Date})
 """Kinds of value that are written in a few figures, whatever they are."""

@@ -254,9 +254,9 @@ def ends_within(number: Exact, figures: int) -> bool:
 def all_end_within(numbers: Sequence[Value], figures: int) -> bool:
     """Whether many exact numbers surely end within so many figures."""
     found = scaled(numbers)
-    if found is None or not found[0]:
+    if not found:
         return False
-    above, below = found
+    above, below = found.above, found.below
     places = _places_of(below)
     if places is None or places > figures:
         return False

@@ -5,10 +5,12 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from itertools import pairwise
+from typing import cast
 
 from engine.numbers import angles
-from engine.numbers.many import mean_of
-from engine.numbers.values import Angle, Exact, Number, Real, Value
+from engine.numbers.many import floats_of, mean_of
+from engine.numbers.scaled import kinds_of
+from engine.numbers.values import REALS, Angle, Exact, Number, Real, Value
 
 PIECES = 60
 """Stretches of a list that its strip shows, each from its least to its greatest."""
@@ -38,7 +40,7 @@ def summary_of(items: Sequence[Value], said: Callable[[Value], str]) -> Summary 
     if not numbers:
         return None
     try:
-        floats = [float(number.ball(64).mid()) for number in numbers]
+        floats = floats_of(numbers)
     except OverflowError:
         return None
     low, high = min(floats), max(floats)
@@ -56,15 +58,14 @@ def summary_of(items: Sequence[Value], said: Callable[[Value], str]) -> Summary 
     )
 
 
-def _numbers(items: Sequence[Value]) -> tuple[str, list[Number]]:
+def _numbers(items: Sequence[Value]) -> tuple[str, Sequence[Number]]:
     """The numbers of a list, and the unit that they count; none where it has others too."""
     first = items[0]
     if isinstance(first, Angle) and all(isinstance(one, Angle) for one in items):
         counts = [angles.count_of(one, first.unit) for one in items if isinstance(one, Angle)]
         found = [count for count in counts if isinstance(count, Exact | Real)]
         return first.unit, found if len(found) == len(items) else []
-    numbers = [one for one in items if isinstance(one, Exact | Real)]
-    return "", numbers if len(numbers) == len(items) else []
+    return "", cast(Sequence[Number], items) if kinds_of(items) <= REALS else []
 
 
 def _strip(floats: list[float], low: float, high: float) -> tuple[tuple[float, float], ...]:

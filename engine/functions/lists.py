@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Sequence
 from functools import partial, reduce
+from typing import cast
 
 from engine.errors import (
     ComplexOrder,
@@ -21,6 +22,7 @@ from engine.numbers.context import notice
 from engine.numbers.items import item_by_item
 from engine.numbers.lists import total
 from engine.numbers.many import are_many, squares_from_mean
+from engine.numbers.scaled import kinds_of, without_missing
 from engine.numbers.tables import height, rows
 from engine.numbers.values import (
     REALS,
@@ -33,7 +35,6 @@ from engine.numbers.values import (
     exact,
     is_complex,
     real,
-    without_missing,
 )
 from engine.reading.described import Example
 
@@ -45,7 +46,7 @@ ITEMS = (List, Angle, Complex, str, bool)
 """What the items of a list may be, beside numbers."""
 
 
-def present(x: Value, least: int = 0) -> tuple[Value, ...]:
+def present(x: Value, least: int = 0) -> Sequence[Value]:
     """The items of a list without those that are missing, which are counted aloud.
 
     Errors: :class:`LineError` where there are fewer than ``least``.
@@ -55,10 +56,10 @@ def present(x: Value, least: int = 0) -> tuple[Value, ...]:
     if found is items:
         return items_of(x, least)
     tell_missing(len(items) - len(found), len(items))
-    return items_of(List(tuple(found)), least)
+    return items_of(List(found), least)
 
 
-def items_of(x: Value, least: int = 0) -> tuple[Value, ...]:
+def items_of(x: Value, least: int = 0) -> Sequence[Value]:
     """The items of a list; a single value is a list of one.
 
     Errors: :class:`LineError` where there are fewer than ``least``.
@@ -99,8 +100,8 @@ def mean(x: Value) -> Value:
 def sort(x: Value) -> Value:
     """The items, smallest first."""
     items = items_of(x)
-    if {*map(type, items)} <= REALS:
-        return List(tuple(in_order(items)))
+    if kinds_of(items) <= REALS:
+        return List(in_order(items))
     if any(is_complex(item) for item in items):
         raise ComplexOrder()
     texts = [item for item in items if isinstance(item, str)]
@@ -120,7 +121,7 @@ def median(x: Value) -> Value:
     return mean(List(items[middle - 1 : middle + 1]))
 
 
-def _leaves(items: tuple[Value, ...]) -> Iterator[Value]:
+def _leaves(items: Sequence[Value]) -> Iterator[Value]:
     """The items, those of lists among them instead of the lists."""
     for item in items:
         if isinstance(item, List):
@@ -152,8 +153,8 @@ def variance(x: Value, of: Value | None = None) -> Value:
 def standard_deviation(x: Value, of: Value | None = None) -> Value:
     """The square root of the variance; of angles an angle in the unit of the first."""
     items = present(x, 1)
-    turns = [item for item in items if isinstance(item, Angle)]
-    if len(turns) == len(items):
+    if kinds_of(items) == {Angle}:
+        turns = cast(Sequence[Angle], items)
         unit = turns[0].unit
         counts = List(tuple(angles.count_of(turn, unit) for turn in turns))
         return angles.angle_of(square_root(real(variance(counts, of))), unit)
@@ -218,7 +219,7 @@ def places(test: Value) -> Value:
     return List(tuple(exact(at) for at, holds in enumerate(truths_of(test), 1) if holds is True))
 
 
-def truths_of(test: Value) -> tuple[Value, ...]:
+def truths_of(test: Value) -> Sequence[Value]:
     """The truths of a test.  Errors: :class:`NoTest` where it has others."""
     truths = items_of(test)
     if not all(isinstance(one, bool | Undefined) for one in truths):

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from flint import fmpq
 
 from engine.errors import EmptyList, NotATruth
@@ -12,7 +14,7 @@ from engine.numbers.arithmetic import abs_of, sign_of
 from engine.numbers.comparison import compare, order_of
 from engine.numbers.complexes import complex_of
 from engine.numbers.items import item_by_item
-from engine.numbers.scaled import scaled
+from engine.numbers.scaled import scaled, without_missing
 from engine.numbers.values import (
     Angle,
     Applied,
@@ -25,7 +27,6 @@ from engine.numbers.values import (
     Undefined,
     Value,
     exact,
-    without_missing,
 )
 from engine.reading.described import Example
 
@@ -53,12 +54,12 @@ def _extreme(side: int, values: tuple[Value | None, ...]) -> Value:
     flat = parts[0] if len(parts) == 1 else tuple(item for part in parts for item in part)
     if not flat:
         raise EmptyList()
-    found = tuple(without_missing(flat))
+    found = without_missing(flat)
     tell_missing(len(flat) - len(found), len(flat))
     flat = found or flat
     whole = scaled(flat)
     if whole is not None:
-        return flat[whole[0].index((max if side > 0 else min)(whole[0]))]
+        return flat[whole.above.index((max if side > 0 else min)(whole.above))]
     best = flat[0]
     for value in flat:
         if isinstance(value, Undefined):
@@ -68,7 +69,7 @@ def _extreme(side: int, values: tuple[Value | None, ...]) -> Value:
     return best
 
 
-def _items(value: Value) -> tuple[Value, ...]:
+def _items(value: Value) -> Sequence[Value]:
     return value.items if isinstance(value, List) else (operators.number(value),)
 
 

@@ -21,6 +21,7 @@ from engine.functions.record import Delayed, Function, Parameter
 from engine.numbers import tables
 from engine.numbers.context import current
 from engine.numbers.items import item_by_item
+from engine.numbers.scaled import kinds_of, taken, without_missing
 from engine.numbers.tables import by_name, height, name_of
 from engine.numbers.values import (
     MISSING,
@@ -33,7 +34,6 @@ from engine.numbers.values import (
     Table,
     Value,
     exact,
-    without_missing,
 )
 from engine.reading.described import Example
 
@@ -69,7 +69,7 @@ def where(x: Delayed, test: Delayed) -> Value:
     value = x.value()
     if not isinstance(value, Table):
         items = items_of(value)
-        return List(tuple(items[at] for at in chosen(items, truths_of(test.value()))))
+        return List(taken(items, chosen(items, truths_of(test.value()))))
     truths = truths_of(test.among(by_name(value)))
     return tables.rows(value, chosen(range(height(value)), truths))
 
@@ -129,7 +129,7 @@ def _in_short(name: str, items: Sequence[Value]) -> list[Value]:
     told: list[Value] = [name, kind, exact(len(values)), exact(len(items) - len(values))]
     if not values or kind not in (NUMBER, ANGLE):
         return [*told, MISSING, MISSING, MISSING, MISSING]
-    column = List(tuple(values) if isinstance(values, list) else values)  # type: ignore[arg-type]
+    column = List(values)
     spread = standard_deviation(column) if len(values) > 1 else MISSING
     return [*told, smallest(column), largest(column), mean(column), spread]
 
@@ -144,7 +144,7 @@ KINDS_OF_CELLS: tuple[tuple[frozenset[type], str], ...] = (
 
 def kind_of(values: Sequence[Value]) -> str:
     """What kind of cells a column has."""
-    found = {*map(type, values)}
+    found = kinds_of(values)
     for kinds, name in KINDS_OF_CELLS:
         if found and found <= kinds:
             return name

@@ -14,7 +14,7 @@ from engine.numbers import angles
 from engine.numbers.arithmetic import subtract
 from engine.numbers.complexes import parts
 from engine.numbers.precision import precision
-from engine.numbers.scaled import scaled
+from engine.numbers.scaled import kinds_of, scaled, taken
 from engine.numbers.values import (
     KINDS,
     REALS,
@@ -111,12 +111,12 @@ def compare_items(op: str, items: Sequence[Value], other: Value) -> list[bool] |
     if len(items) < LONG or op not in SIGNS:
         return None
     if isinstance(other, str):
-        are_texts = op in ("==", "!=") and {*map(type, items)} <= {str, Sentence}
+        are_texts = op in ("==", "!=") and kinds_of(items) <= {str, Sentence}
         return [(one == other) == (op == "==") for one in items] if are_texts else None
     found = scaled(items) if isinstance(other, Exact) and other.is_rational else None
     if found is None or not isinstance(other, Exact):
         return None
-    above, below = found
+    above, below = found.above, found.below
     factor, bound = int(other.coefficient.q), int(other.coefficient.p) * below
     holds = SIGNS[op]
     return [holds(one * factor, bound) for one in above]
@@ -145,7 +145,7 @@ def order_of(a: Value, b: Value) -> int:
     return 1 if compare(">", a, b) is True else 0
 
 
-def in_order(values: Sequence[Value]) -> list[Value]:
+def in_order(values: Sequence[Value]) -> Sequence[Value]:
     """The values, smallest first; those that are equal or cannot be told apart in the
     order in which they came.  Errors: as :func:`compare`.
 
@@ -155,12 +155,12 @@ def in_order(values: Sequence[Value]) -> list[Value]:
     >>> [one.coefficient for one in in_order([exact(3), exact(1), exact(2)])]
     [1, 2, 3]
     """
-    if not all(isinstance(value, Exact | Real) for value in values):
+    if not kinds_of(values) <= REALS:
         return sorted(values, key=cmp_to_key(order_of))
     found = scaled(values)
     if found is not None:
-        keys = found[0]
-        return [values[at] for at in sorted(range(len(keys)), key=keys.__getitem__)]
+        keys = found.above
+        return taken(values, sorted(range(len(keys)), key=keys.__getitem__))
     if all(isinstance(value, Exact) and value.is_rational for value in values):
         return sorted(values, key=attrgetter("coefficient"))
     balls = [(real(value).ball(FIRST_BITS), at) for at, value in enumerate(values)]

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
+from itertools import islice, repeat, starmap
 
 from engine.errors import (
     BadPlace,
@@ -14,6 +15,7 @@ from engine.errors import (
 )
 from engine.limits import MAX_ITEMS, MAX_NESTED
 from engine.mends import counted
+from engine.numbers.scaled import kinds_of
 from engine.numbers.values import Exact, List, Value
 
 
@@ -30,25 +32,22 @@ def item_by_item(compute: Callable[..., Value], *values: Value | None) -> Value:
     for length in lengths:
         if length != lengths[0]:
             raise UnequalLengths(length=lengths[0], other=length)
-    rows = (
-        [value.items[at] if isinstance(value, List) else value for value in values]
-        for at in range(lengths[0])
-    )
-    return List(tuple(compute(*row) for row in rows))
+    given = [value.items if isinstance(value, List) else repeat(value) for value in values]
+    return List(tuple(starmap(compute, islice(zip(*given, strict=False), lengths[0]))))
 
 
-def checked(items: tuple[Value, ...]) -> List:
+def checked(items: Sequence[Value]) -> List:
     """The list of these items, those of lists among them counted.
 
     Errors: :class:`LineError` where there are more than the limit.
     """
-    limit = MAX_NESTED if any(isinstance(one, List) for one in items) else MAX_ITEMS
+    limit = MAX_NESTED if List in kinds_of(items) else MAX_ITEMS
     if leaves_of(items) > limit:
         raise TooManyItems(limit=limit)
     return List(items)
 
 
-def leaves_of(items: tuple[Value, ...]) -> int:
+def leaves_of(items: Sequence[Value]) -> int:
     """How many items there are, those of lists among them counted; no more than just above
     the limit are.
 

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from engine.errors import EndlessRange, NoStep, RangeTooLong, StepAway
 from engine.limits import MAX_ITEMS
 from engine.mends import counted
@@ -42,7 +44,7 @@ def stepped(start: Value, stop: Value, step: Value | None) -> List:
     )
 
 
-def total(values: tuple[Value, ...]) -> Value:
+def total(values: Sequence[Value]) -> Value:
     """The sum of the values; of none it is 0.
 
     >>> total((exact(1), exact(2)))

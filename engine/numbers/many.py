@@ -4,12 +4,13 @@ two each time would take thousands of steps."""
 from __future__ import annotations
 
 from collections.abc import Sequence
+from operator import mul
 from typing import TypeGuard
 
 from flint import arb, fmpq
 
 from engine.numbers.arithmetic import add, divide
-from engine.numbers.scaled import scaled
+from engine.numbers.scaled import kinds_of, scaled
 from engine.numbers.values import REALS, Bounds, Exact, Number, Real, Value, exact, real
 
 MANY = 200
@@ -18,7 +19,7 @@ MANY = 200
 
 def are_many(values: Sequence[Value]) -> TypeGuard[Sequence[Number]]:
     """Whether these are so many real numbers that they are taken together."""
-    return len(values) >= MANY and {*map(type, values)} <= REALS
+    return len(values) >= MANY and kinds_of(values) <= REALS
 
 
 def sum_of_many(numbers: Sequence[Number]) -> Number:
@@ -29,7 +30,7 @@ def sum_of_many(numbers: Sequence[Number]) -> Number:
     """
     found_scaled = scaled(numbers)
     if found_scaled is not None:
-        return exact(fmpq(sum(found_scaled[0]), found_scaled[1]))
+        return exact(fmpq(sum(found_scaled.above), found_scaled.below))
     by_power: dict[int, fmpq] = {}
     for number in numbers:
         if isinstance(number, Exact):
@@ -50,9 +51,9 @@ def squares_from_mean(numbers: Sequence[Number]) -> Number:
     """
     found = scaled(numbers)
     if found is not None:
-        above, below = found
+        above, below = found.above, found.below
         whole = sum(above)
-        squares = sum(one * one for one in above) * len(above) - whole * whole
+        squares = sum(map(mul, above, above)) * len(above) - whole * whole
         return exact(fmpq(squares, len(above) * below * below))
     return Real(_squared_away, *numbers, bounds=Bounds(fmpq(0), None))
 
@@ -65,10 +66,22 @@ def products_from_means(first: Sequence[Number], second: Sequence[Number]) -> Nu
     """
     one, other = scaled(first), scaled(second)
     if one is not None and other is not None:
-        (ones, below), (others, beneath) = one, other
-        both = sum(a * b for a, b in zip(ones, others, strict=True)) * len(ones)
-        return exact(fmpq(both - sum(ones) * sum(others), len(ones) * below * beneath))
+        both = sum(map(mul, one.above, other.above)) * len(one)
+        apart = both - sum(one.above) * sum(other.above)
+        return exact(fmpq(apart, len(one) * one.below * other.below))
     return Real(_multiplied_away, *first, *second)
+
+
+def floats_of(numbers: Sequence[Number]) -> list[float]:
+    """About how large each is.  Errors: :class:`OverflowError` where a float cannot hold one.
+
+    >>> floats_of([exact(fmpq(1, 4)), exact(3)])
+    [0.25, 3.0]
+    """
+    found = scaled(numbers)
+    if found is not None:
+        return [above / found.below for above in found.above]
+    return [float(number.ball(64).mid()) for number in numbers]
 
 
 def mean_of(numbers: Sequence[Number]) -> Number:

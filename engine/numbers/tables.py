@@ -4,12 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Mapping, Sequence
 from functools import cmp_to_key
-from operator import itemgetter
 
 from engine.errors import BadPlace, NoColumn, NoItem, NoItemFromTheEnd, UnequalLengths
 from engine.mends import counted
 from engine.numbers.comparison import in_order, order_of
-from engine.numbers.scaled import scaled
+from engine.numbers.scaled import Scaled, scaled, taken
 from engine.numbers.values import (
     REALS,
     Exact,
@@ -59,12 +58,8 @@ def height(table: Table) -> int:
 def rows(table: Table, places: Iterable[int]) -> Table:
     """The rows at these places, counted from 0."""
     wanted = list(places)
-    if len(wanted) < 2:
-        taken = [List(tuple(column.items[at] for at in wanted)) for column in table.columns]
-    else:
-        take = itemgetter(*wanted)
-        taken = [List(take(column.items)) for column in table.columns]
-    return Table(table.heads, tuple(taken), table.units)
+    columns = tuple(List(taken(column.items, wanted)) for column in table.columns)
+    return Table(table.heads, columns, table.units)
 
 
 def row(table: Table, index: Value) -> Table:
@@ -93,18 +88,28 @@ def sorted_by(table: Table, key: Sequence[Value]) -> Table:
     count = height(table)
     if len(key) != count:
         raise UnequalLengths(length=count, other=len(key))
-    present = [place for place in range(count) if not is_missing(key[place])]
-    missing = [place for place in range(count) if is_missing(key[place])]
+    present, missing = with_and_without(key)
     return rows(table, [*places_in_order(present, key), *missing])
+
+
+def with_and_without(key: Sequence[Value]) -> tuple[list[int], list[int]]:
+    """The places that have a value, and those where it is missing, counted from 0."""
+    if isinstance(key, Scaled):
+        gaps = key.gaps
+        return [place for place in range(len(key)) if place not in gaps], sorted(gaps)
+    places: tuple[list[int], list[int]] = [], []
+    for place, value in enumerate(key):
+        places[is_missing(value)].append(place)
+    return places
 
 
 def places_in_order(places: list[int], key: Sequence[Value]) -> list[int]:
     """The places in the order of their keys; those of one key as they stood."""
-    kinds = {type(key[place]) for place in places}
-    found = scaled([key[place] for place in places])
+    found = scaled(taken(key, places))
     if found is not None:
-        keys = dict(zip(places, found[0], strict=True))
+        keys = dict(zip(places, found.above, strict=True))
         return sorted(places, key=keys.__getitem__)
+    kinds = {type(key[place]) for place in places}
     if kinds <= {str, Sentence} or kinds == {bool}:
         words = {place: str(key[place]) for place in places}
         return sorted(places, key=words.__getitem__)

@@ -262,14 +262,6 @@ def is_missing(value: object) -> bool:
     return isinstance(value, Undefined) and value.reason == MISSING.reason
 
 
-def without_missing(items: Sequence[Value]) -> Sequence[Value]:
-    """The items that have a value; the same sequence where all have one, which is seen at
-    once even of a long one."""
-    if Undefined not in {*map(type, items)}:
-        return items
-    return tuple(item for item in items if not is_missing(item))
-
-
 def is_complex(value: object) -> bool:
     """Whether a value is beyond the reals: a complex number, or an angle with a complex one."""
     return isinstance(value, Complex) or (isinstance(value, Angle) and value.is_complex)
@@ -279,7 +271,7 @@ def is_complex(value: object) -> bool:
 class List:
     """Values one after another; the first has the place 1."""
 
-    items: tuple[Value, ...]
+    items: Sequence[Value]
 
 
 @dataclass(frozen=True, slots=True)

@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 from engine import Sheet
 from engine.errors import NotAFile
 from engine.files import dialect
-from engine.files.cells import number_from
+from engine.files.cells import number_from, values_of
 from engine.files.preview import Guess, name_and_unit, preview_of
 from engine.files.shelf import File, shelf_of
 from engine.numbers.tables import by_name
@@ -166,6 +166,24 @@ def test_what_was_saved_is_read_back(rows):
     csv.writer(file).writerows([("word", "n"), *rows])
     columns = by_name(preview_of(file.getvalue().encode()).table)
     assert [int(one.coefficient) for one in columns["n"].items] == [n for _, n in rows]
+
+
+NUMBERS = st.one_of(
+    st.decimals(allow_nan=False, allow_infinity=False, places=2, max_value=10**6, min_value=-9),
+    st.integers(-(10**20), 10**20),
+    st.sampled_from(["", "n/a", " 1.5 ", "+3", "−4", "1e-3", ".5", "7.", "word", "1\n2"]),
+)
+
+
+@given(
+    st.lists(NUMBERS.map(str), min_size=1, max_size=30), st.sampled_from(["number", "whole number"])
+)
+def test_a_column_is_read_at_once_as_it_is_cell_by_cell(cells, kind):
+    values, misfits = values_of(cells, kind, ".")
+    for at, cell in enumerate(cells):
+        [[alone], unfit] = values_of([f"{cell}\n"], kind, ".")  # a row more: not read at once
+        assert values[at] == alone
+        assert bool(unfit) == (at in misfits)
 
 
 # -- on the shelf ---------------------------------------------------------------------------
