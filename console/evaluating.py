@@ -30,6 +30,9 @@ CACHED = ("outcome", "answered", "engine", "stale", "is_live", "search_text", "d
 LONGEST_MOVED = 60
 """Characters of an answer that are shown where it has moved."""
 
+OF_THE_DEMO = 1
+"""The revision of the shelf of nobody, which changes only while nothing is served."""
+
 BUSY = errors.Busy()
 
 
@@ -62,9 +65,10 @@ def work(sheet: Sheet, job: Job[T]) -> T | None:
         sheet.revision,
         sheet.settings,
         _by_the_clock(timezone.now()),
-        shelf=shelf_state(sheet.owner_id),
+        shelf_revision=sheet.owner.shelf_revision if sheet.owner else OF_THE_DEMO,
     )
-    result = evaluators(settings.TEAPOT_EVALUATORS).work(state, job, lines_since)
+    pool = evaluators(settings.TEAPOT_EVALUATORS)
+    result = pool.work(state, job, lines_since, lambda: shelf_state(sheet.owner_id))
     if isinstance(result, Refused):
         raise errors.Refused(result.code, result.text)
     return result

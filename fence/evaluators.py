@@ -20,7 +20,7 @@ from engine.limited.bounds import (
 )
 from engine.limited.child import Broke, Child, Failed, Interrupted, Slow
 from fence.jobs import Job
-from fence.worker import Behind, Refused, SheetLine, State
+from fence.worker import Behind, Refused, SheetLine, ShelfState, State
 
 T = TypeVar("T")
 
@@ -38,6 +38,9 @@ place in between lacks all of them."""
 
 LinesSince = Callable[[int], tuple[SheetLine, ...]]
 """Gives the lines of a sheet that came after a revision."""
+
+ShelfNow = Callable[[], ShelfState]
+"""Gives what is on the shelf of the sheet's owner."""
 
 
 class Busy(Exception):
@@ -74,8 +77,10 @@ class Evaluators:
     def __init__(self, count: int) -> None:
         self.evaluators = [Evaluator() for _ in range(count)]
 
-    def work(self, state: State, job: Job[T], lines_since: LinesSince) -> T | Refused | None:
-        """Does ``job``, sending the sheet's lines where the evaluator lacks them.
+    def work(
+        self, state: State, job: Job[T], lines_since: LinesSince, shelf_now: ShelfNow = ShelfState
+    ) -> T | Refused | None:
+        """Does ``job``, sending the sheet's lines and the shelf where the evaluator lacks them.
 
         Errors: :class:`Busy` where all evaluators are at work for long.
         """
@@ -87,6 +92,8 @@ class Evaluators:
                     return result
                 lines = lines_since(result.revision)
                 state = replace(state, since=result.revision, lines=lines)
+                if result.lacks_shelf:
+                    state = replace(state, shelf=shelf_now())
             return job.failed(unforeseen())
         finally:
             evaluator.lock.release()

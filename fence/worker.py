@@ -49,8 +49,8 @@ class ShelfState:
     """The tables on a person's shelf: the newest version by name, the file of each version,
     and when those that are not the newest were replaced."""
 
-    versions: tuple[tuple[str, str], ...]
-    files: tuple[tuple[str, File], ...]
+    versions: tuple[tuple[str, str], ...] = ()
+    files: tuple[tuple[str, File], ...] = ()
     replaced: tuple[tuple[str, str], ...] = ()
 
 
@@ -59,8 +59,9 @@ class State:
     """Which sheet is meant, at which of its revisions, and how to get there.
 
     ``lines`` are those that came after revision ``since``; None where the caller
-    believes that the evaluator is up to date.  ``moment`` is the time of where the
-    person is; ``shelf`` has the tables that can be used.
+    believes that the evaluator is up to date.  ``shelf_revision`` is that of the person's
+    shelf, 0 where none is needed; ``shelf`` is sent as the lines are.  ``moment`` is the
+    time of where the person is.
     """
 
     sheet: str
@@ -69,6 +70,7 @@ class State:
     moment: datetime
     since: int = 0
     lines: tuple[SheetLine, ...] | None = None
+    shelf_revision: int = 0
     shelf: ShelfState | None = None
 
 
@@ -82,12 +84,22 @@ class Refused:
 
 @dataclass(frozen=True, slots=True)
 class Behind:
-    """The reply of an evaluator that has the sheet only at ``revision``."""
+    """The reply of an evaluator that has the sheet only at ``revision``, or another shelf."""
 
     revision: int
+    lacks_shelf: bool = False
 
 
-_sheets: OrderedDict[str, tuple[int, Sheet]] = OrderedDict()
+@dataclass(slots=True)
+class Known:
+    """A sheet in memory, and the revisions that it and its shelf have there."""
+
+    sheet: Sheet
+    revision: int = 0
+    shelf_revision: int = 0
+
+
+_sheets: OrderedDict[str, Known] = OrderedDict()
 
 
 def work(state: State, job: Job[T]) -> T | Behind | Refused | None:
@@ -107,38 +119,49 @@ def work(state: State, job: Job[T]) -> T | Behind | Refused | None:
         return Refused(error.code, error.text)
 
 
-def _shelf_of(state: ShelfState | None) -> Shelf:
-    if state is None:
-        return Shelf()
+def _shelf_of(state: ShelfState) -> Shelf:
     return shelf_of(dict(state.versions), dict(state.files), dict(state.replaced))
 
 
 def _sheet_at(state: State) -> Sheet | Behind:
-    revision, sheet = _sheets.get(state.sheet, (0, None))
-    if sheet is None or sheet.settings.form != state.settings.form:
-        revision, sheet = 0, Sheet(state.settings)
+    known = _sheets.get(state.sheet)
+    if known is None or known.sheet.settings.form != state.settings.form:
+        known = Known(Sheet(state.settings))
+    sheet = known.sheet
+    lacks_lines = known.revision != state.revision and (
+        state.lines is None or state.since > known.revision
+    )
+    lacks_shelf = known.shelf_revision != state.shelf_revision and state.shelf is None
+    if lacks_lines or lacks_shelf:
+        return Behind(known.revision, lacks_shelf)
     sheet.settings = state.settings
     moment = state.moment  # alone: the sheet shall not hold the lines of its state
     sheet.now = lambda: moment
-    sheet.set_shelf(_shelf_of(state.shelf))
-    if revision != state.revision:
-        if state.lines is None or state.since > revision:
-            return Behind(revision)
-        for line in state.lines:
-            if line.deleted:
-                sheet.remove(line.number)
-            else:
-                put = sheet.put(
-                    line.number,
-                    line.text,
-                    line.place or line.number,
-                    line.last,
-                    line.conventions,
-                    line.draws,
-                )
-                put.draw_from(line.seed, line.kept)
-    _sheets[state.sheet] = (state.revision, sheet)
+    if known.shelf_revision != state.shelf_revision and state.shelf is not None:
+        sheet.set_shelf(_shelf_of(state.shelf))
+        known.shelf_revision = state.shelf_revision
+    if known.revision != state.revision:
+        _take_lines(sheet, state.lines or ())
+        known.revision = state.revision
+    _sheets[state.sheet] = known
     _sheets.move_to_end(state.sheet)
     while len(_sheets) > MAX_SHEETS:
         _sheets.popitem(last=False)
     return sheet
+
+
+def _take_lines(sheet: Sheet, lines: tuple[SheetLine, ...]) -> None:
+    """Brings a sheet up to date."""
+    for line in lines:
+        if line.deleted:
+            sheet.remove(line.number)
+            continue
+        put = sheet.put(
+            line.number,
+            line.text,
+            line.place or line.number,
+            line.last,
+            line.conventions,
+            line.draws,
+        )
+        put.draw_from(line.seed, line.kept)

@@ -7,7 +7,7 @@ from dataclasses import asdict
 from datetime import timedelta
 
 from django.conf import settings
-from django.db import transaction
+from django.db import models, transaction
 from django.utils import timezone
 
 from accounts.models import Person
@@ -94,26 +94,40 @@ def _take(version: Version, table: DataTable, guess: Guess, rows: int) -> None:
     version.columns = [asdict(column) for column in guess.columns]
     version.rows = rows
     version.made = timezone.now()
-    version.save()
+    with transaction.atomic():
+        version.save()
+        _say_changed(table)
+
+
+def _say_changed(table: DataTable) -> None:
+    """Lets evaluators know that the shelf is not the one that they have."""
+    person = Person.objects.filter(pk=table.owner_id)
+    person.update(shelf_revision=models.F("shelf_revision") + 1)
 
 
 def rename(table: DataTable, name: str) -> None:
     """Gives a table another name.  Errors: as :func:`keep`."""
     table.name = _checked(table.owner, name, table)
-    table.save(update_fields=["name"])
+    _save(table, "name")
 
 
 def delete(table: DataTable) -> None:
     """Takes a table off the shelf; :func:`bring_back` undoes it."""
     table.deleted = True
-    table.save(update_fields=["deleted"])
+    _save(table, "deleted")
 
 
 def bring_back(table: DataTable) -> None:
     """Undoes :func:`delete`.  Errors: :class:`NameTaken` where the name is taken by now."""
     _checked(table.owner, table.name, table)
     table.deleted = False
-    table.save(update_fields=["deleted"])
+    _save(table, "deleted")
+
+
+def _save(table: DataTable, field: str) -> None:
+    with transaction.atomic():
+        table.save(update_fields=[field])
+        _say_changed(table)
 
 
 def _checked(owner: Person | None, name: str, itself: DataTable | None = None) -> str:

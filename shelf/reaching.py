@@ -20,17 +20,14 @@ from shelf.models import Version
 T = TypeVar("T")
 
 
-def shelf_state(owner: UUID | None) -> ShelfState | None:
-    """The tables of a person, and those of the demo, which copied sheets may have used; None
-    where there are none."""
+def shelf_state(owner: UUID | None) -> ShelfState:
+    """The tables of a person, and those of the demo, which copied sheets may have used."""
     is_at_hand = Q(table__owner=owner) | Q(table__owner=None)
     versions = list(
         Version.objects.filter(is_at_hand, table__isnull=False)
         .select_related("table")
         .order_by("table", "made")
     )
-    if not versions:
-        return None
     newest, replaced = {}, {}
     for version in versions:
         before = newest.get(version.table_id)
@@ -53,13 +50,13 @@ def _said(version: Version) -> str:
     return f"on {date_format(moment, 'j F')} at {date_format(moment, 'H:i')}"
 
 
-def ask(of: UUID, job: Job[T], shelf: ShelfState | None = None) -> T:
+def ask(of: UUID, job: Job[T]) -> T:
     """Has an evaluator do a job that is of no sheet.
 
     Errors: :class:`LineError` where it cannot be done, or not in time.
     """
     moment = timezone.localtime().replace(tzinfo=None)
-    state = State(f"file:{of}", 0, Settings(), moment, shelf=shelf)
+    state = State(f"file:{of}", 0, Settings(), moment)
     result = evaluators(settings.TEAPOT_EVALUATORS).work(state, job, lambda revision: ())
     if isinstance(result, Refused):
         raise errors.Refused(result.code, result.text)
