@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from pathlib import Path
 from typing import cast
 
@@ -14,12 +14,18 @@ from engine.files.shelf import File, shelf_of, table_in
 from engine.forms.answer import write
 from engine.functions.catalogue import BY_NAME
 from engine.functions.tables import overview
+from engine.mends import Span
 from engine.numbers import tables
 from engine.numbers.tables import by_name, height, units_of
 from engine.numbers.values import REALS, Number, Table, Value, is_missing
+from engine.reading.mathml import statement_mathml
 from engine.reading.parser import parse
 from engine.reading.tree import Assignment
+from engine.sheet.shown import ShownError
 from fence.jobs import Job
+
+BEFORE_TEST = 'where(shelf("t"), '
+"""What stands before a test in the line that works it out."""
 
 SHOWN_ROWS = 30
 SHOWN_MISFITS = 50
@@ -109,11 +115,14 @@ class SumUp(Job[list[ColumnShown]]):
 
 @dataclass(frozen=True, slots=True)
 class RowsShown:
-    """Rows as texts, the number of the first of them, and how many there are in all."""
+    """Rows as texts, the number of the first of them, and how many there are in all; how the
+    test reads (MathML), or what is wrong with it."""
 
     rows: list[list[str]]
     first: int
     count: int
+    reading: str = ""
+    error: ShownError | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -128,14 +137,17 @@ class Rows(Job[RowsShown]):
     count: int = 50
 
     def do(self, sheet: Sheet) -> RowsShown:
-        table = _chosen(self.file, self.test)
+        try:
+            table = _chosen(self.file, self.test)
+        except LineError as error:
+            return RowsShown([], 0, 0, error=ShownError.of(error, self.test))
         if self.by:
             table = tables.sorted_by(table, by_name(table)[self.by].items)
             if self.is_down:
                 table = tables.rows(table, _turned_round(table, self.by))
         count = height(table)
         places = range(min(self.first, count), min(self.first + self.count, count))
-        return RowsShown(_cells(table, places), self.first, count)
+        return RowsShown(_cells(table, places), self.first, count, _reading(self.test))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -166,17 +178,28 @@ def _chosen(file: File, test: str) -> Table:
         raise NotOneTest()
     sheet = Sheet()
     sheet.shelf = shelf_of({"t": "1"}, {"1": file})
-    outcome = sheet.answer(f'where(shelf("t"), {test})')
+    outcome = sheet.answer(f"{BEFORE_TEST}{test})")
     if outcome.error is not None:
-        raise _without_place(outcome.error)
+        raise _as_in_test(outcome.error)
     value = sheet.lines[-1].steps[0].value
     assert isinstance(value, Table)
     return value
 
 
-def _without_place(error: LineError) -> LineError:
-    """The error of a test, which stands inside of another line."""
-    error.span, error.mends = None, ()
+def _reading(test: str) -> str:
+    statements = parse(test, BY_NAME).statements if test.strip() else ()
+    return statement_mathml(statements[0]) if statements else ""
+
+
+def _as_in_test(error: LineError) -> LineError:
+    """The error of a test that stands inside of another line, with its place in the test."""
+
+    def back(span: Span) -> Span:
+        return Span(*(max(0, end - len(BEFORE_TEST)) for end in span))
+
+    error.span = None if error.span is None else back(error.span)
+    inside = (mend for mend in error.mends if mend.span.start >= len(BEFORE_TEST))
+    error.mends = tuple(replace(mend, span=back(mend.span)) for mend in inside)
     return error
 
 

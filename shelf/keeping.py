@@ -86,11 +86,8 @@ def replace(version: Version, table: DataTable, guess: Guess, rows: int) -> None
 
 def _take(version: Version, table: DataTable, guess: Guess, rows: int) -> None:
     version.table = table
-    version.separator, version.point, version.has_head = (
-        guess.separator,
-        guess.point,
-        guess.has_head,
-    )
+    version.separator, version.point = guess.separator, guess.point
+    version.has_head, version.marks = guess.has_head, guess.marks
     version.columns = [asdict(column) for column in guess.columns]
     version.rows = rows
     version.made = timezone.now()

@@ -13,11 +13,12 @@ from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.urls import reverse
 from django.views.decorators.http import require_GET, require_POST, require_safe
+from django_htmx.http import reswap, retarget
 
 from accounts.guests import known_person, new_guest, person_key
 from console.models import Line
 from engine.errors import LineError
-from engine.files.cells import KINDS
+from engine.files.cells import KINDS, MISSING_MARKS
 from engine.files.dialect import SEPARATORS
 from engine.files.preview import ColumnGuess, Guess
 from fence import file_jobs
@@ -32,6 +33,7 @@ SEPARATOR_NAMES = dict(
     zip(SEPARATORS, ("commas", "semicolons", "tabs", "upright strokes"), strict=True)
 )
 POINTS = {".": "point", ",": "comma"}
+USUAL_MARKS = " ".join(sorted(MISSING_MARKS - {""}))
 SCREEN = 60
 """Rows that are sent at once."""
 
@@ -106,6 +108,7 @@ def _preview(request: HttpRequest, version: Version, error: str = "") -> HttpRes
         "separators": SEPARATOR_NAMES,
         "points": POINTS,
         "kinds": KINDS,
+        "marks": shown.guess.marks or USUAL_MARKS,
         "name": data.get("name") or _name_of(version.file_name),
         "sheet": data.get("sheet", ""),
         "table": data.get("table", ""),
@@ -132,15 +135,16 @@ def _guess(request: HttpRequest) -> Guess | None:
     data = request.POST or request.GET
     if data.get("separator") not in SEPARATOR_NAMES or data.get("point") not in POINTS:
         return None
-    guess = Guess(data["separator"], data["point"], data.get("head") == "yes")
+    marks = " ".join(data.get("marks", "").split())[:200]
+    guess = Guess(data["separator"], data["point"], data.get("head") == "yes", (), marks)
     if (data.get("was_separator"), data.get("was_head")) != (guess.separator, data.get("head")):
         return guess
-    is_of_old_point = data.get("was_point") != guess.point
+    cells_are_as_before = (data.get("was_point"), data.get("was_marks", "")) == (guess.point, marks)
     names, units, kinds = (data.getlist(f"column_{part}") for part in ("name", "unit", "kind"))
     if not names or not len(names) == len(units) == len(kinds) or not {*kinds} <= {*KINDS}:
         return guess
     columns = [
-        ColumnGuess(_clean(name) or f"column_{at}", unit[:20], "" if is_of_old_point else kind)
+        ColumnGuess(_clean(name) or f"column_{at}", unit[:20], kind if cells_are_as_before else "")
         for at, (name, unit, kind) in enumerate(zip(names, units, kinds, strict=True), 1)
     ]
     return replace(guess, columns=tuple(columns))
@@ -218,7 +222,11 @@ def _page(request: HttpRequest, table: DataTable, error: str = "") -> HttpRespon
 def rows(request: HttpRequest, pk: UUID) -> HttpResponse:
     """Rows of a table from ``first`` on, as the filter and the order are set."""
     table = _own_table(request, pk)
-    context = {"table": table, **_rows(request, table)}
+    context = {"table": table, "oob": True, **_rows(request, table)}
+    if context["count"] is None:
+        # the rows that are shown stay while a test is being typed
+        response = render(request, "shelf/filter_said.html", {**context, "oob": False})
+        return retarget(reswap(response, "outerHTML"), "#filter-said")
     is_further = bool(context["first"])
     return render(request, "shelf/further.html" if is_further else "shelf/rows.html", context)
 
@@ -239,10 +247,19 @@ def _rows(request: HttpRequest, table: DataTable) -> dict:
         found = ask(table.pk, job)
     except (LineError, Busy) as refused:
         return {**told, "rows": [], "count": None, "said": getattr(refused, "text", BUSY)}
+    if found.error is not None:
+        return {
+            **told,
+            "rows": [],
+            "count": None,
+            "said": found.error.text,
+            "error_of": found.error,
+        }
     following = first + SCREEN if first + SCREEN < found.count else None
     rows = with_kinds(found.rows, file.guess.columns)
     numbered = list(enumerate(rows, first + 1))
-    return {**told, "rows": numbered, "count": found.count, "following": following}
+    rest = {"count": found.count, "following": following, "reading": found.reading}
+    return {**told, "rows": numbered, **rest}
 
 
 @require_safe

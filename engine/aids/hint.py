@@ -24,11 +24,16 @@ from engine.errors import LineError
 from engine.forms.answer import write_in_passing
 from engine.functions.catalogue import BY_NAME, CONSTANTS
 from engine.functions.record import Function
+from engine.functions.tables import kind_of
 from engine.numbers.angles import UNITS
-from engine.numbers.values import Angle, Applied, List, Value
+from engine.numbers.scaled import without_missing
+from engine.numbers.tables import height, name_of, units_of
+from engine.numbers.values import Angle, Applied, List, Table, Value, is_missing
+from engine.reading.forms import Form
 from engine.reading.plain import node_text
-from engine.reading.tree import Call, Name, Node
+from engine.reading.tree import Call, ColumnOf, Name, Node
 from engine.sheet.calls import applied
+from engine.sheet.line import Step
 from engine.sheet.sheet import Sheet, Typed
 
 
@@ -51,12 +56,23 @@ class CardExample:
     answer: str
 
 
+@dataclass(frozen=True, slots=True)
+class CardColumn:
+    """A column of a table, with its first few cells as they are written."""
+
+    name: str
+    unit: str
+    kind: str
+    cells: tuple[str, ...]
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Card:
     """What is told of the name at the caret; ``key`` is that of its page in the handbook.
 
     A function has ``parameters``, None else; it ``goes_on`` where it takes more of the last
-    one.  There is a curve, or a number line, or none.
+    one.  A table has ``columns``, of which some may be ``left_out``.  There is a curve, or a
+    number line, or none.
     """
 
     key: str
@@ -66,6 +82,8 @@ class Card:
     goes_on: bool = False
     examples: tuple[CardExample, ...] = ()
     confused_with: str = ""
+    columns: tuple[CardColumn, ...] = ()
+    left_out: int = 0
     curve: Curve | None = None
     number_line: NumberLine | None = None
 
@@ -76,6 +94,12 @@ UNIT_OF_SHEET = "the unit of the sheet"
 LONGEST_VALUE = 60
 """Characters of a value that the card of a quantity shows."""
 
+MOST_COLUMNS, FIRST_CELLS, LONGEST_CELL = 8, 3, 14
+"""What the card of a table shows of it."""
+
+KNOWN_BY = 100
+"""Cells by which the kind of a column is told."""
+
 
 def hint_at(sheet: Sheet, typed: Typed, caret: int) -> Card | None:
     """The card for the place before the code point ``caret``; None where there is
@@ -85,13 +109,19 @@ def hint_at(sheet: Sheet, typed: Typed, caret: int) -> Card | None:
     around it, and that before a quantity in it.
     """
     nodes = typed.line.nodes
-    touched = [
-        node.name
-        for node in nodes
-        if isinstance(node, Name) and node.span.start <= caret <= node.span.end
-    ]
+    touched = [name for node in nodes if (name := _name_touched(node, caret))]
     cards = (card for name in touched if (card := _of_name(sheet, name)))
     return next(cards, None) or _of_call(sheet, typed, caret) or _of_quantity(sheet, touched)
+
+
+def _name_touched(node: Node, caret: int) -> str:
+    """The name that the caret touches, or that of the table whose column it touches."""
+    if isinstance(node, Name) and node.span.start <= caret <= node.span.end:
+        return node.name
+    if isinstance(node, ColumnOf) and isinstance(node.of, Name):
+        start, end = node.name_span
+        return node.of.name if start <= caret <= end else ""
+    return ""
 
 
 def _of_name(sheet: Sheet, name: str) -> Card | None:
@@ -145,6 +175,8 @@ def _of_quantity(sheet: Sheet, names: list[str]) -> Card | None:
         value = sheet.calculation.value_named(name)
         step = sheet.definitions.seen(name)
         if value is not None and step is not None:
+            if isinstance(value, Table):
+                return _of_table(name, value, step, sheet.settings.form)
             written = write_in_passing(value, sheet.settings.form)
             shown = written.text if len(written.text) <= LONGEST_VALUE else "a long value"
             said = [
@@ -154,6 +186,34 @@ def _of_quantity(sheet: Sheet, names: list[str]) -> Card | None:
             ]
             return Card(key="", name=name, summary=" · ".join(filter(None, said)))
     return None
+
+
+def _of_table(name: str, table: Table, step: Step, form: Form) -> Card:
+    """Its columns, their kinds and units, and what stands in its first rows."""
+    columns = tuple(
+        CardColumn(
+            name_of(head),
+            unit,
+            kind_of(without_missing(column.items[:KNOWN_BY])),
+            tuple(_cell(value, form) for value in column.items[:FIRST_CELLS]),
+        )
+        for head, column, unit in zip(
+            table.heads[:MOST_COLUMNS], table.columns, units_of(table), strict=False
+        )
+    )
+    said = [f"a table of {height(table):,} rows", step.line.note, f"line {step.line.number}"]
+    return Card(
+        key="",
+        name=name,
+        summary=" · ".join(filter(None, said)),
+        columns=columns,
+        left_out=len(table.heads) - len(columns),
+    )
+
+
+def _cell(value: Value, form: Form) -> str:
+    text = "–" if is_missing(value) else write_in_passing(value, form).text
+    return text if len(text) <= LONGEST_CELL else text[: LONGEST_CELL - 1] + "…"
 
 
 def _argument_at(before: str) -> int:

@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from engine.errors import NotAFile
-from engine.files.cells import kind_of, values_of
+from engine.files.cells import MISSING_MARKS, kind_of, values_of
 from engine.files.dialect import decoded, has_head, point_of, rows_of, separator_of
 from engine.numbers.scaled import without_missing
 from engine.numbers.tables import head_of
@@ -35,12 +35,22 @@ class ColumnGuess:
 
 @dataclass(frozen=True, slots=True)
 class Guess:
-    """How a file is read.  Each part can be changed."""
+    """How a file is read.  Each part can be changed.
+
+    ``marks`` are the words that stand for no value, apart by spaces; the usual ones where
+    it is empty.
+    """
 
     separator: str
     point: str
     has_head: bool
     columns: tuple[ColumnGuess, ...] = ()
+    marks: str = ""
+
+    @property
+    def missing_marks(self) -> frozenset[str]:
+        """What stands in a cell without a value, in small letters; nothing always does."""
+        return frozenset(["", *self.marks.lower().split()]) if self.marks else MISSING_MARKS
 
 
 @dataclass(frozen=True, slots=True)
@@ -93,14 +103,14 @@ def preview_of(data: bytes, guess: Guess | None = None) -> Preview:
     cells = [list(column) for column in zip(*rows, strict=True)] or [[] for _ in range(width)]
     columns = guess.columns
     if len(columns) != width:
-        columns = _columns(head, cells, guess.point)
+        columns = _columns(head, cells, guess)
     columns = tuple(
-        column if column.kind else replace(column, kind=kind_of(texts[:SAMPLE], guess.point))
+        column if column.kind else replace(column, kind=_kind(texts, guess))
         for column, texts in zip(columns, cells, strict=True)
     )
     made, misfits, missing = [], [], []
     for column, texts in zip(columns, cells, strict=True):
-        values, places = values_of(texts, column.kind, guess.point)
+        values, places = values_of(texts, column.kind, guess.point, guess.missing_marks)
         made.append(List(values))
         misfits += [Misfit(at + 1, column.name, texts[at]) for at in places[:MOST_MISFITS]]
         missing.append(len(values) - len(without_missing(values)))
@@ -118,8 +128,12 @@ def preview_of(data: bytes, guess: Guess | None = None) -> Preview:
     )
 
 
+def _kind(cells: Sequence[str], guess: Guess) -> str:
+    return kind_of(cells[:SAMPLE], guess.point, guess.missing_marks)
+
+
 def _columns(
-    head: Sequence[str], cells: Sequence[Sequence[str]], point: str
+    head: Sequence[str], cells: Sequence[Sequence[str]], guess: Guess
 ) -> tuple[ColumnGuess, ...]:
     """What each column is called, and of which kind it is."""
     made: list[ColumnGuess] = []
@@ -129,7 +143,7 @@ def _columns(
         name, unit = name_and_unit(typed)
         name = _untaken(name or f"column_{at + 1}", taken)
         taken.add(name)
-        made.append(ColumnGuess(name, unit, kind_of(texts[:SAMPLE], point)))
+        made.append(ColumnGuess(name, unit, _kind(texts, guess)))
     return tuple(made)
 
 

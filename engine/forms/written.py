@@ -89,10 +89,13 @@ class Written:
         return self.whole is not None or len(self.text) > characters
 
     def cells(self, most: int | None = None) -> list[list[str]]:
-        """The rows of a table as text, its heads first; up to so many of them."""
+        """The rows of a table as text, its heads first; up to so many of them.  Of a list
+        each item is a row, where all are asked for."""
         tree = self.tree
         if most is None and self.whole is not None:
             tree = self.whole()
+        if most is None and isinstance(tree, ListOf | Grid):
+            return [[_cell(item)] for item in tree.items]
         if not isinstance(tree, Columns):
             return []
         heads = [node_text(head) for head in tree.heads]

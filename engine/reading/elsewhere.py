@@ -7,8 +7,9 @@ They are looked for only in a line that cannot be read.  Each is a row of
 from __future__ import annotations
 
 import re
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass
+from itertools import pairwise
 
 from engine.errors import (
     Backslash,
@@ -38,6 +39,8 @@ from engine.reading.tokens import plain
 
 Meant = Callable[[re.Match[str]], "str | tuple[str, ...]"]
 """What may stand in the place of what was found, the likeliest first."""
+
+IN_QUOTES = re.compile(r'"[^"]*"?')
 
 LONGEST = 300
 """Characters of a line that is looked through."""
@@ -95,6 +98,9 @@ STEPPED = _spelling(
     _stepped,
 )
 """``x++``, which for itself reads as a line that waits for more."""
+
+OR = _spelling(OtherOr, "true || false", r"\s*\|\|\s*", lambda found: " or ", everywhere=True)
+BARS_BETWEEN = re.compile(r"[\w)\]!%°]\s*\|\|\s*[\w(\[]")
 
 SPELLINGS = (
     _spelling(
@@ -163,13 +169,7 @@ SPELLINGS = (
         lambda found: " and ",
         everywhere=True,
     ),
-    _spelling(
-        OtherOr,
-        "true || false",
-        r"\s*\|\|\s*",
-        lambda found: " or ",
-        everywhere=True,
-    ),
+    OR,
     _spelling(
         OtherNot,
         "!true",
@@ -229,9 +229,14 @@ SPELLINGS = (
 def spelt_elsewhere(text: str) -> LineError | None:
     """The error for a line that cannot be read, where it has such a spelling."""
     source = plain(text)
-    if len(source) > LONGEST or '"' in source:
+    if len(source) > LONGEST:
         return None
-    errors = (_found_in(spelling, text, source) for spelling in SPELLINGS)
+    spellings: Iterable[Spelling] = SPELLINGS
+    if '"' in source:
+        # what stands in a text is as it should be, and not taken over by a mend
+        source = IN_QUOTES.sub(lambda found: '"' * len(found.group()), source)
+        spellings = (one for one in SPELLINGS if one.everywhere)
+    errors = (_found_in(spelling, text, source) for spelling in spellings)
     return next(filter(None, errors), None)
 
 
@@ -240,17 +245,36 @@ def stepped_elsewhere(text: str) -> LineError | None:
     return _found_in(STEPPED, text, plain(text))
 
 
+def _each(spelling: Spelling, source: str) -> list[tuple[Span, str]]:
+    """Every place where a line has such a spelling, and what is meant."""
+    return [
+        (Span(*one.span()), str(spelling.meant(one))) for one in spelling.pattern.finditer(source)
+    ]
+
+
+def _are_apart(places: list[tuple[Span, str]]) -> bool:
+    spans = sorted(span for span, _ in places)
+    return all(one.end <= other.start for one, other in pairwise(spans))
+
+
+def bars_for_or(text: str) -> LineError | None:
+    """The error for ``2 > 1 || 3 > 2``, whose bars are taken for open ones otherwise."""
+    found = _found_in(OR, text, plain(text)) if BARS_BETWEEN.search(text) else None
+    return found if found is not None and "|" not in found.mends[0].apply(text) else None
+
+
 def _found_in(spelling: Spelling, text: str, source: str) -> LineError | None:
     found = spelling.pattern.search(source)
     if found is None:
         return None
     span = Span(*found.span())
     if spelling.everywhere:
-        each = [
-            (Span(*one.span()), str(spelling.meant(one)))
-            for one in spelling.pattern.finditer(source)
-        ]
-        return spelling.kind(span, (replace_each(text, each),))
+        each = _each(spelling, source)
+        others = (one for one in SPELLINGS if one.everywhere and one is not spelling)
+        more = [*each, *(pair for one in others for pair in _each(one, source))]
+        alone = replace_each(text, each)
+        together = (replace_each(text, sorted(more)),) if _are_apart(more) else ()
+        return spelling.kind(span, (alone, *together) if len(more) > len(each) else (alone,))
     meant = spelling.meant(found)
     options = (meant,) if isinstance(meant, str) else meant
     mends = tuple(replace(span, option) for option in options)

@@ -26,7 +26,7 @@ from engine.reading import tokens as tk
 from engine.reading.choices import choice_in
 from engine.reading.commands import read_command
 from engine.reading.cursor import ROOT_SIGNS, Cursor, describe_gap
-from engine.reading.elsewhere import spelt_elsewhere, stepped_elsewhere
+from engine.reading.elsewhere import bars_for_or, spelt_elsewhere, stepped_elsewhere
 from engine.reading.forms import is_form
 from engine.reading.literals import literal_value, parts_of_fraction, sexagesimal_value
 from engine.reading.precedence import (
@@ -116,7 +116,7 @@ def parse_so_far(
         parser = Parser(body, tokens_of(body), functions, quantities, closes)
         return parser.line(note), parser.missing
     except Unfinished as error:
-        raise stepped_elsewhere(body) or error from None
+        raise stepped_elsewhere(body) or bars_for_or(body) or error from None
     except BadFigure:
         raise
     except LineError as error:

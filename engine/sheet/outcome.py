@@ -137,8 +137,10 @@ class Answer:
         return head_of(self.written)
 
     def cells(self, most: int | None = None) -> list[list[str]]:
-        """The rows of a table, its names first, up to so many of them."""
-        return self.written.cells(most)
+        """The rows of a table, its names first, up to so many of them; of a list, where all
+        are asked for, its name and its items."""
+        head = [[self.name or self.reading]] if self.kind == "list" and most is None else []
+        return [*head, *self.written.cells(most)]
 
     def as_dict(self) -> dict[str, Any]:
         """As ``--json`` prints it."""

@@ -2,7 +2,11 @@
 
 from __future__ import annotations
 
+from urllib.parse import quote
+
 from django import template
+from django.urls import reverse
+from django.utils.html import format_html
 from django.utils.safestring import SafeString, mark_safe
 
 from engine.aids.histogram import Histogram
@@ -24,11 +28,14 @@ def line_of(table: DataTable) -> str:
     return f'{name_for(table)} = shelf("{table.name}")'
 
 
-@register.filter
-def mean_of(table: DataTable, column: str) -> str:
-    """The line that has the mean of a column."""
+@register.simple_tag
+def figure(table: DataTable, column: str, function: str, shown: str) -> SafeString:
+    """A figure of a column, which a click puts into a sheet as the line that gives it."""
     name = column if column.isidentifier() else f'"{column}"'
-    return f'mean(shelf("{table.name}").{name})'
+    line = f'{function}(shelf("{table.name}").{name})'
+    address = f"{reverse('home')}?put={quote(line)}"
+    words = '<a class="figure" href="{}" title="{} in a sheet">{}</a>'
+    return format_html(words, address, line, shown)
 
 
 def name_for(table: DataTable) -> str:

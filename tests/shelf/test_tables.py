@@ -52,7 +52,7 @@ def test_a_file_is_looked_at_and_kept(person):
     reply = person.post(f"{address}/keep", {"name": "cooling pots"})
     shown = page(person, reply.headers["Location"])
     assert 'cooling_pots = shelf("cooling pots")' in shown
-    assert "4 numbers, <b>1 missing</b>" in shown
+    assert ">4</a> numbers, <b>1 missing</b>" in shown
     assert "5 rows" in shown
 
 
@@ -69,7 +69,7 @@ def test_a_guess_is_changed_and_the_preview_follows(person):
     }  # fmt: skip
     table = page(person, person.post(f"{address}/keep", fields).headers["Location"])
     assert 'data-column="first"' in table
-    assert "2 text" in table
+    assert ">2</a> text" in table
 
 
 @pytest.mark.parametrize(
@@ -97,6 +97,26 @@ def test_a_hostile_head_is_text(person):
     assert "<script>x</script>" in table  # unescaped by the test: it was escaped
     raw = person.get(f"/tables/{DataTable.objects.get(name='strange').pk}").content.decode()
     assert "<script>x" not in raw
+
+
+def test_marks_of_missing_values_are_changed(person):
+    address = bring(person, "x\n1\n2\nbroken\n-\n" + "3\n" * 20).headers["Location"]
+    assert "1 cell of another kind" in page(person, address)
+    asked = "separator=,&point=.&head=yes&was_separator=,&was_head=yes&was_point=.&marks=broken"
+    shown = page(person, f"{address}?{asked}")
+    assert "1 cell of another kind counts" in shown.replace("count as", "counts as")
+    assert "<code>-</code>" in shown
+    fields = dict(pair.split("=") for pair in asked.split("&")) | {"marks": "Broken -", "name": "x"}
+    kept_at = person.post(f"{address}/keep", fields).headers["Location"]
+    assert ">22</a> numbers, <b>2 missing</b>" in page(person, kept_at)
+
+
+def test_a_filter_says_how_it_reads_and_has_mends(person):
+    address = kept(person)
+    assert "<mo>&gt;</mo>" in person.get(f"{address}/rows?test=temp > 80").content.decode()
+    reply = person.get(f'{address}/rows?test=temp > 80 || pot == "B"')
+    assert reply.headers["HX-Retarget"] == "#filter-said"
+    assert 'data-mend="temp > 80 or pot == "B""' in unescape(reply.content.decode())
 
 
 def test_rows_are_filtered_sorted_and_sent_screen_by_screen(person):

@@ -1,5 +1,13 @@
 /* A file that is dropped on the page is brought in. */
 document.addEventListener("DOMContentLoaded", () => {
+  document.addEventListener("click", (event) => {
+    const mend = event.target.closest("#filter-said [data-mend]");
+    if (!mend) return;
+    const test = document.getElementById("test");
+    test.value = mend.dataset.mend;
+    test.focus();
+    test.dispatchEvent(new Event("input", { bubbles: true }));
+  });
   const form = document.getElementById("bring-in");
   if (!form) return;
   const field = form.querySelector("input[type=file]");
