@@ -34,6 +34,7 @@ urlpatterns = [
         lines.as_text,
         name="line-text",
     ),
+    path("sheets/<uuid:pk>/lines/<int:number>/rows-<int:place>", lines.more_rows, name="more-rows"),
     path("sheets/<uuid:pk>/lines/<int:number>/latex", lines.as_latex, name="line-latex"),
     path("sheets/<uuid:pk>/dial", pictures.dial, name="dial"),
     path("sheets/<uuid:pk>/plane", pictures.plane, name="plane"),

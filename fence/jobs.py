@@ -17,6 +17,7 @@ from engine.aids.typing import SoFar, typed_so_far
 from engine.errors import NoQuantity
 from engine.limited.bounds import LINE_SECONDS, PREVIEW_SECONDS, TimeIsUp
 from engine.numbers.context import Conventions
+from engine.reading.mathml import answer_mathml
 from engine.reading.rows import lines_in
 from engine.sheet import editing
 from engine.sheet.dependence import OutOfDate, again_for, lines_out_of_date
@@ -173,6 +174,31 @@ class WholeAnswer(Job[Whole | None]):
         if self.place >= len(answers):
             return None
         return Whole(answers[self.place].text, answers[self.place].cells())
+
+
+@dataclass(frozen=True, slots=True)
+class RowsOfAnswer:
+    """The first rows of a table, typeset, and how many it has."""
+
+    mathml: str
+    count: int
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class MoreRows(Job[RowsOfAnswer | None]):
+    """The answer of the statement at a ``place`` of a line, up to so many of its rows; None
+    where it has no more than are shown."""
+
+    number: int
+    place: int
+    most: int
+
+    def do(self, sheet: Sheet) -> RowsOfAnswer | None:
+        answers = _answers_of(sheet, self.number)
+        written = answers[self.place].written if self.place < len(answers) else None
+        if written is None or written.first is None:
+            return None
+        return RowsOfAnswer(answer_mathml(written.first(self.most)), written.count)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -37,6 +37,7 @@ USUAL_MARKS = " ".join(sorted(MISSING_MARKS - {""}))
 SCREEN = 60
 """Rows that are sent at once."""
 
+FIGURE_SPACE = "\N{FIGURE SPACE}"
 MOST_USES = 20
 BUSY = "Other files are being read just now. Try it again."
 
@@ -104,7 +105,7 @@ def _preview(request: HttpRequest, version: Version, error: str = "") -> HttpRes
         "version": version,
         "shown": shown,
         "columns": list(zip(shown.guess.columns, shown.missing, strict=True)),
-        "head": with_kinds(shown.head, shown.guess.columns),
+        "head": _with_misfits(shown),
         "separators": SEPARATOR_NAMES,
         "points": POINTS,
         "kinds": KINDS,
@@ -118,12 +119,34 @@ def _preview(request: HttpRequest, version: Version, error: str = "") -> HttpRes
     return render(request, template, context)
 
 
+def _with_misfits(shown: file_jobs.FileShown) -> list[list[tuple[str, str]]]:
+    """The first rows, a cell that does not fit its column as it was found."""
+    rows = with_kinds(shown.head, shown.guess.columns)
+    names = [column.name for column in shown.guess.columns]
+    for one in shown.misfits:
+        if one.row <= len(rows):
+            rows[one.row - 1][names.index(one.column)] = (one.text, "misfit")
+    return rows
+
+
 def with_kinds(
     rows: list[list[str]], columns: Sequence[ColumnGuess]
 ) -> list[list[tuple[str, str]]]:
-    """Each cell with the kind of its column."""
+    """Each cell with the kind of its column, its numbers filled up so that their points stand
+    under each other."""
     kinds = [column.kind.split()[-1] for column in columns]
-    return [list(zip(row, kinds, strict=True)) for row in rows]
+    texts = [
+        _at_the_point(cells) if kind == "number" else list(cells)
+        for cells, kind in zip(zip(*rows, strict=True), kinds, strict=False)
+    ]
+    return [list(zip(row, kinds, strict=True)) for row in zip(*texts, strict=True)]
+
+
+def _at_the_point(cells: Sequence[str]) -> list[str]:
+    behind = [len(cell) - cell.index(".") if "." in cell else 0 for cell in cells]
+    longest = max(behind, default=0)
+    pairs = zip(cells, behind, strict=True)
+    return [cell and cell + FIGURE_SPACE * (longest - many) for cell, many in pairs]
 
 
 def _name_of(file_name: str) -> str:

@@ -34,6 +34,9 @@ from shelf.csv_cells import safe_cell
 IN_LINE = dict.fromkeys(("histogram", "scatter"), "console/chart.html")
 """The pictures that open below their line, where others open over the page."""
 
+ROWS_MORE, MOST_ROWS = 200, 2000
+"""Rows of a table that are asked for at once, and that are shown at most on a sheet."""
+
 MAX_REPLIES = 100
 """Questions that one line may ask."""
 
@@ -255,6 +258,23 @@ def as_csv(request: HttpRequest, pk: UUID, number: int, place: int) -> HttpRespo
     response["Content-Disposition"] = f'attachment; filename="line-{number}.csv"'
     csv.writer(response).writerows([[safe_cell(cell) for cell in row] for row in answer.cells])
     return response
+
+
+@require_GET
+def more_rows(request: HttpRequest, pk: UUID, number: int, place: int) -> HttpResponse:
+    """The table that a statement of a line answered, with more of its rows."""
+    sheet = own_sheet(request, pk)
+    own_line(sheet, number)
+    most = min(whole_number(request.GET.get("most")), MOST_ROWS)
+    found = evaluating.work(sheet, jobs.MoreRows(number=number, place=place, most=most))
+    if found is None:
+        raise Http404
+    further = most + ROWS_MORE if most < min(found.count, MOST_ROWS) else None
+    context = {
+        "sheet": sheet, "number": number, "place": place, "mathml": found.mathml,
+        "shown": f"{min(most, found.count):,}", "count": f"{found.count:,}", "further": further,
+    }  # fmt: skip
+    return render(request, "console/table_rows.html", context)
 
 
 @require_GET

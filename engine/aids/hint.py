@@ -212,7 +212,10 @@ def _of_table(name: str, table: Table, step: Step, form: Form) -> Card:
 
 
 def _cell(value: Value, form: Form) -> str:
-    text = "–" if is_missing(value) else write_in_passing(value, form).text
+    if isinstance(value, str):
+        text = str(value)
+    else:
+        text = "–" if is_missing(value) else write_in_passing(value, form).text
     return text if len(text) <= LONGEST_CELL else text[: LONGEST_CELL - 1] + "…"
 
 

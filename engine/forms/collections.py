@@ -15,6 +15,7 @@ from engine.forms.summary import summary_of
 from engine.forms.written import Written
 from engine.limits import MAX_ANSWERS, MAX_WHOLE
 from engine.numbers.scaled import kinds_of
+from engine.numbers.tables import units_of
 from engine.numbers.values import (
     Applied,
     Complex,
@@ -197,7 +198,7 @@ def write_table(value: Table, form: Form, write: Write) -> Written:
             tuple(_tree(write(column.items[at], form)) for column in value.columns)
             for at in range(min(most, height))
         )
-        return Columns(NOWHERE, value.heads, tuple(cells))
+        return Columns(NOWHERE, value.heads, tuple(cells), units_of(value))
 
     sign = "≈" if rounded else "="
     if height <= ROWS_SHOWN:
@@ -208,6 +209,7 @@ def write_table(value: Table, form: Form, write: Write) -> Written:
         rows(ROWS_SHOWN),
         (f"{height:,} rows, {ROWS_SHOWN} shown",),
         whole=lambda: rows(height),
+        first=rows,
         count=height,
     )
 

@@ -9,7 +9,7 @@ from engine.forms.summary import Summary
 from engine.once import once
 from engine.reading.latex import answer_latex
 from engine.reading.mathml import answer_mathml
-from engine.reading.plain import answer_text, node_text
+from engine.reading.plain import answer_text, heads_of
 from engine.reading.tree import NOWHERE, Columns, Grid, ListOf, Node, Statement, Text, Words
 
 SET_LENGTH = 8_000
@@ -32,7 +32,8 @@ class Written:
     ``also`` are further sayings about the value, such as its true value beside that of
     binary64.  ``nearly`` is the same value rounded, where both are worth showing.  Of a
     long list or table ``tree`` has only what is shown, ``count`` says how many items or rows
-    there are, ``whole`` makes all of them, and ``summary`` tells of them in a few figures.
+    there are, ``whole`` makes all of them, ``first`` those of a table up to so many rows, and
+    ``summary`` tells of them in a few figures.
     """
 
     kind: str
@@ -42,6 +43,7 @@ class Written:
     notice: str = ""
     nearly: Written | None = None
     whole: Callable[[], Node] | None = None
+    first: Callable[[int], Columns] | None = None
     count: int = 0
     summary: Callable[[], Summary | None] = nothing
 
@@ -98,8 +100,7 @@ class Written:
             return [[_cell(item)] for item in tree.items]
         if not isinstance(tree, Columns):
             return []
-        heads = [node_text(head) for head in tree.heads]
-        return [heads, *([_cell(cell) for cell in row] for row in tree.rows[:most])]
+        return [heads_of(tree), *([_cell(cell) for cell in row] for row in tree.rows[:most])]
 
 
 def _cell(tree: Node) -> str:

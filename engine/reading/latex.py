@@ -158,6 +158,10 @@ def in_brackets(inner: str) -> str:
     return rf"\left({inner}\right)"
 
 
+def _unit(unit: str) -> str:
+    return words_latex(f" [{unit}]") if unit else ""
+
+
 class LaTeXWriter(PrintWriter):
     """Writes nodes as LaTeX."""
 
@@ -305,7 +309,8 @@ class LaTeXWriter(PrintWriter):
         return rf"\begin{{array}}{{{'r' * node.across}}} {self.rows(rows)} \end{{array}}"
 
     def columns(self, node: Columns) -> str:
-        heads = " & ".join(map(self.node, node.heads))
+        pairs = zip(node.heads, node.units, strict=True)
+        heads = " & ".join(self.node(head) + _unit(unit) for head, unit in pairs)
         rows = self.rows([self.node(cell) for cell in row] for row in node.rows)
         aligned = "r" * len(node.heads)
         return rf"\begin{{array}}{{{aligned}}} {heads} \\ \hline {rows} \end{{array}}"

@@ -233,6 +233,10 @@ def _place(end: int) -> str:
     return f'<mtd class="place"><mtext>{end}</mtext></mtd>' if end % 10 == 0 else ""
 
 
+def _unit(unit: str) -> str:
+    return f'<mtext class="unit">&#xA0;{escape(unit)}</mtext>' if unit else ""
+
+
 class MathMLWriter(PrintWriter):
     """Writes nodes, marking some; keeps how deep in fractions it is."""
 
@@ -435,7 +439,8 @@ class MathMLWriter(PrintWriter):
         return f'<mtable class="items">{rows}</mtable>'
 
     def columns(self, node: Columns) -> str:
-        heads = "".join(f"<mtd>{node_mathml(head)}</mtd>" for head in node.heads)
+        pairs = zip(node.heads, node.units, strict=True)
+        heads = "".join(f"<mtd>{node_mathml(head)}{_unit(unit)}</mtd>" for head, unit in pairs)
         widest = [_widest(column) for column in zip(*node.rows, strict=True)]
         rows = (f"<mtr>{''.join(map(self._cell, row, widest))}</mtr>" for row in node.rows)
         return f'<mtable class="columns"><mtr class="head">{heads}</mtr>{"".join(rows)}</mtable>'

@@ -176,7 +176,7 @@ class PlainWriter(Writer[Pieces]):
         return [sign, *self.node(node.whole), join, *self.node(node.fraction)]
 
     def columns(self, node: Columns) -> Pieces:
-        heads = "  ".join(map(node_text, node.heads))
+        heads = "  ".join(heads_of(node))
         rows = ("  ".join("".join(self.node(cell)) for cell in row) for row in node.rows)
         return ["\n".join((heads, *rows))]
 
@@ -210,6 +210,12 @@ READING, ANSWER = PlainWriter(), PlainWriter(is_answer=True)
 def statement_text(statement: Statement) -> str:
     """A statement, its targets included."""
     return "".join(READING.statement(statement))
+
+
+def heads_of(columns: Columns) -> list[str]:
+    """What stands above each column, its unit behind it: ``temp [°C]``."""
+    pairs = zip(columns.heads, columns.units, strict=True)
+    return [node_text(head) + (f" [{unit}]" if unit else "") for head, unit in pairs]
 
 
 def node_text(node: Node) -> str:

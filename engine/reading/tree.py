@@ -308,10 +308,12 @@ class Grid(Node):
 
 @dataclass(slots=True)
 class Columns(Node):
-    """Lists side by side, row by row, each column under its head."""
+    """Lists side by side, row by row, each column under its head; ``units`` has the unit of
+    each, empty where it has none."""
 
     heads: tuple[Node, ...]
     rows: tuple[tuple[Node, ...], ...]
+    units: tuple[str, ...]
 
     @property
     def children(self) -> tuple[Node, ...]:

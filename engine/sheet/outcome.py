@@ -161,13 +161,13 @@ class Answer:
             kind=self.kind,
             sign=self.sign,
             text=self.head,
-            value_mathml=self.value_mathml,
+            value_mathml=self.written.mathml_in_short(),
         )
 
     def kept(self) -> KeptAnswer:
         """As it is kept with its line."""
         return KeptAnswer(
-            **data_of(self.shown()),
+            **{**data_of(self.shown()), "value_mathml": self.value_mathml},
             is_cut=self.written.is_longer_than(MAX_KEPT_TEXT),
             also=self.also,
             reading=self.reading,

@@ -131,3 +131,16 @@ def test_a_list_is_saved_as_csv(sheet):
     with sheet.expect_download() as download:
         sheet.get_by_role("link", name="save CSV").click()
     assert download.value.path().read_text().splitlines() == ["w", "0.25", "2", "3"]
+
+
+def test_more_rows_of_a_table_are_shown_on_demand(sheet):
+    type_line(sheet, "t = table(1..300, (1..300)^2)")
+    answers(sheet).first.wait_for()
+    rows = sheet.locator("#line-1 mtr")
+    expect(rows).to_have_count(21)
+    sheet.get_by_test_id("more-rows").click()
+    expect(rows).to_have_count(221)
+    sheet.get_by_test_id("more-rows").click()
+    expect(rows).to_have_count(301)
+    expect(sheet.locator("#line-1")).to_contain_text("300 rows, 300 shown")
+    expect(sheet.get_by_test_id("more-rows")).to_have_count(0)

@@ -139,7 +139,15 @@ document.addEventListener("DOMContentLoaded", () => {
     teapot.say("The table is copied as CSV.");
   }
 
+  async function moreRows(button) {
+    const reply = await fetch(button.dataset.rows).catch(() => null);
+    if (!reply?.ok) return teapot.say("More rows could not be had.");
+    button.closest(".as-table").replaceChildren(teapot.fragment(await reply.text()));
+  }
+
   run.addEventListener("click", (event) => {
+    const rows = event.target.closest("[data-rows]");
+    if (rows) moreRows(rows);
     const csv = event.target.closest("[data-csv]");
     if (csv) copyTable(csv.nextElementSibling.href);
     const line = event.target.closest(".line");
