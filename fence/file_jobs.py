@@ -36,7 +36,6 @@ class FileShown:
     """What a file is taken for: the guess, the first rows, and what does not fit."""
 
     guess: Guess
-    encoding: str
     rows: int
     head: list[list[str]]
     missing: tuple[int, ...]
@@ -56,7 +55,6 @@ class LookAt(Job[FileShown]):
         found = preview_of(Path(self.path).read_bytes(), self.guess)
         return FileShown(
             guess=found.guess,
-            encoding=found.encoding,
             rows=found.rows,
             head=_cells(found.table, range(min(SHOWN_ROWS, found.rows))),
             missing=found.missing,

@@ -88,6 +88,7 @@ def _take(version: Version, table: DataTable, guess: Guess, rows: int) -> None:
     version.table = table
     version.separator, version.point = guess.separator, guess.point
     version.has_head, version.marks = guess.has_head, guess.marks
+    version.encoding = guess.encoding
     version.columns = [asdict(column) for column in guess.columns]
     version.rows = rows
     version.made = timezone.now()

@@ -55,6 +55,7 @@ class Version(models.Model):
     separator = models.CharField(max_length=1, default=",")
     point = models.CharField(max_length=1, default=".")
     has_head = models.BooleanField(default=True)
+    encoding = models.CharField(max_length=20, default="")
     marks = models.CharField(max_length=200, default="")
     columns = models.JSONField(default=list)
     rows = models.PositiveIntegerField(default=0)
@@ -70,7 +71,7 @@ class Version(models.Model):
     def guess(self) -> Guess:
         """How the file is read."""
         columns = tuple(ColumnGuess(**column) for column in self.columns)
-        return Guess(self.separator, self.point, self.has_head, columns, self.marks)
+        return Guess(self.separator, self.point, self.has_head, columns, self.marks, self.encoding)
 
     @property
     def file(self) -> File:

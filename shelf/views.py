@@ -19,7 +19,7 @@ from accounts.guests import known_person, new_guest, person_key
 from console.models import Line
 from engine.errors import LineError
 from engine.files.cells import KINDS, MISSING_MARKS
-from engine.files.dialect import SEPARATORS
+from engine.files.dialect import ENCODINGS, SEPARATORS
 from engine.files.preview import ColumnGuess, Guess
 from fence import file_jobs
 from fence.evaluators import Busy
@@ -106,6 +106,7 @@ def _preview(request: HttpRequest, version: Version, error: str = "") -> HttpRes
         "shown": shown,
         "columns": list(zip(shown.guess.columns, shown.missing, strict=True)),
         "head": _with_misfits(shown),
+        "encodings": ENCODINGS,
         "separators": SEPARATOR_NAMES,
         "points": POINTS,
         "kinds": KINDS,
@@ -158,10 +159,14 @@ def _guess(request: HttpRequest) -> Guess | None:
     data = request.POST or request.GET
     if data.get("separator") not in SEPARATOR_NAMES or data.get("point") not in POINTS:
         return None
+    encoding = data.get("encoding", "")
+    if encoding not in ENCODINGS:
+        encoding = ""
     marks = " ".join(data.get("marks", "").split())[:200]
-    guess = Guess(data["separator"], data["point"], data.get("head") == "yes", (), marks)
-    if (data.get("was_separator"), data.get("was_head")) != (guess.separator, data.get("head")):
-        return guess
+    guess = Guess(data["separator"], data["point"], data.get("head") == "yes", (), marks, encoding)
+    shaped_by = ("separator", "head", "encoding")
+    if any(data.get(f"was_{part}") != data.get(part) for part in shaped_by):
+        return guess  # other columns
     cells_are_as_before = (data.get("was_point"), data.get("was_marks", "")) == (guess.point, marks)
     names, units, kinds = (data.getlist(f"column_{part}") for part in ("name", "unit", "kind"))
     if not names or not len(names) == len(units) == len(kinds) or not {*kinds} <= {*KINDS}:

@@ -5,6 +5,7 @@ from __future__ import annotations
 import csv
 import re
 from collections import Counter
+from io import StringIO
 from itertools import islice
 from operator import itemgetter
 
@@ -19,11 +20,27 @@ LOOKED_AT = 200
 MAX_BYTES = 50 * 1024 * 1024
 MAX_COLUMNS = 500
 MAX_ROWS = 200_000
+MAX_CELLS = 2_000_000
 READ_AT_MOST = 2 * MAX_ROWS
 """Rows that are read, blank ones among them."""
 
 MAX_CELL = 10_000
 """Characters of a cell."""
+
+ENCODINGS = {
+    "utf-8": "UTF-8", "utf-8-sig": "UTF-8 with a mark", "utf-16": "UTF-16",
+    "cp1252": "Western European (1252)", "cp1250": "Central European (1250)",
+    "cp1251": "Cyrillic (1251)", "koi8_r": "Cyrillic (KOI8)", "cp1253": "Greek (1253)",
+    "cp1254": "Turkish (1254)", "cp1257": "Baltic (1257)", "mac_roman": "Macintosh",
+    "cp850": "DOS (850)", "cp932": "Japanese (932)", "gb18030": "Chinese (GB 18030)",
+    "big5": "Chinese (Big5)", "cp949": "Korean (949)",
+}  # fmt: skip
+"""Encodings that tables come in, each with what it is called."""
+
+WESTERN = frozenset(
+    "ÀÁÂÃÄÅÆÇÈÉÊËÌÍÎÏÑÒÓÔÕÖØÙÚÛÜßàáâãäåæçèéêëìíîïñòóôõöøùúûüÿŒœ°µ²³±·×½¼¾€§«»–—‘’“”„‰…\xa0"
+)
+"""Signs beyond ASCII that a file of measurements in Western Europe has."""
 
 SAMPLE_BYTES = 200_000
 """Bytes by which an encoding is guessed."""
@@ -39,8 +56,14 @@ def too_large() -> NotAFile:
     return NotAFile(why=f"it has more than {MAX_BYTES // 1024**2} megabytes")
 
 
-def decoded(data: bytes) -> tuple[str, str]:
-    """The text of a file and the encoding that it was in.
+def too_many_cells() -> NotAFile:
+    """What is said of a file with more than :data:`MAX_CELLS`."""
+    return NotAFile(why=f"it has more than {MAX_CELLS:,} cells")
+
+
+def decoded(data: bytes, encoding: str = "") -> tuple[str, str]:
+    """The text of a file and the encoding that it is in, one of :data:`ENCODINGS` where it is
+    not given.
 
     Errors: :class:`NotAFile` where it is empty, too large, or no text.
     """
@@ -48,18 +71,36 @@ def decoded(data: bytes) -> tuple[str, str]:
         raise NotAFile(why="it is empty")
     if len(data) > MAX_BYTES:
         raise too_large()
-    for mark, encoding in MARKS:
+    if encoding:
+        return _as_text(data, encoding), encoding
+    for mark, marked in MARKS:
         if data.startswith(mark):
-            return _as_text(data, encoding), encoding
+            return _as_text(data, marked), marked
     if b"\x00" in data[:SAMPLE_BYTES]:
         raise NotAFile(why="it holds no text")
     try:
         return data.decode("utf-8"), "utf-8"
     except UnicodeDecodeError:
-        found = from_bytes(data[:SAMPLE_BYTES]).best()
-    if found is None:
+        found = _encoding_of(data[:SAMPLE_BYTES])
+    return _as_text(data, found), found
+
+
+def _encoding_of(sample: bytes) -> str:
+    """The encoding that a text seems to be in that is not in UTF-8.
+
+    Errors: :class:`NotAFile` where it is no text in any.
+    """
+    western = sample.decode("cp1252", errors="replace")
+    letters = [sign for sign in western if sign.isalpha()]
+    foreign = [sign for sign in western if not sign.isascii()]
+    if set(foreign) <= WESTERN and sum(map(str.isalpha, foreign)) * 2 <= len(letters):
+        return "cp1252"
+    for match in from_bytes(sample):
+        if match.encoding in ENCODINGS:
+            return match.encoding
+    if "\ufffd" in western:
         raise NotAFile(why="it holds no text")
-    return _as_text(data, found.encoding), found.encoding
+    return "cp1252"
 
 
 def _as_text(data: bytes, encoding: str) -> str:
@@ -77,7 +118,9 @@ def rows_of(text: str, separator: str, most: int = READ_AT_MOST) -> list[list[st
     """
     csv.field_size_limit(MAX_CELL)
     rows: list[list[str]] = []
-    reader = csv.reader(text.splitlines(keepends=True), delimiter=separator, strict=True)
+    if text.count(separator) > 3 * MAX_CELLS:
+        raise too_many_cells()  # even if most of them stand in quotation marks
+    reader = csv.reader(StringIO(text, newline=""), delimiter=separator, strict=True)
     try:
         rows.extend(islice(reader, most))
     except csv.Error as error:
@@ -92,6 +135,8 @@ def rows_of(text: str, separator: str, most: int = READ_AT_MOST) -> list[list[st
         rows = [row for row in rows if any(map(str.strip, row))]
     if len(rows) > MAX_ROWS:
         raise NotAFile(why=f"it has more than {MAX_ROWS:,} rows")
+    if sum(map(len, rows)) > MAX_CELLS:
+        raise too_many_cells()
     if max(map(len, rows), default=0) > MAX_COLUMNS:
         wide = next(at for at, row in enumerate(rows, 1) if len(row) > MAX_COLUMNS)
         raise NotAFile(why=f"row {wide:,} has more than {MAX_COLUMNS} columns")
@@ -100,7 +145,7 @@ def rows_of(text: str, separator: str, most: int = READ_AT_MOST) -> list[list[st
 
 def separator_of(text: str) -> str:
     """The separator that gives the most columns in the most rows."""
-    head = "".join(text.splitlines(keepends=True)[:LOOKED_AT])
+    head = "".join(islice(StringIO(text, newline=""), LOOKED_AT))
     best, most = ",", 0.0
     for separator in SEPARATORS:
         try:

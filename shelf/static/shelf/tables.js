@@ -11,12 +11,17 @@ document.addEventListener("DOMContentLoaded", () => {
   const form = document.getElementById("bring-in");
   if (!form) return;
   const field = form.querySelector("input[type=file]");
+  const isTooLarge = (file) => {
+    const said = form.querySelector(".too-large");
+    said.hidden = file.size <= Number(form.dataset.most);
+    return !said.hidden;
+  };
   document.addEventListener("dragover", (event) => event.preventDefault());
   document.addEventListener("drop", (event) => {
     event.preventDefault();
-    if (!event.dataTransfer.files.length) return;
+    if (!event.dataTransfer.files.length || isTooLarge(event.dataTransfer.files[0])) return;
     field.files = event.dataTransfer.files;
     form.requestSubmit();
   });
-  field.addEventListener("change", () => { if (field.files.length) form.requestSubmit(); });
+  field.addEventListener("change", () => { if (field.files.length && !isTooLarge(field.files[0])) form.requestSubmit(); });
 });

@@ -9,6 +9,7 @@ document.addEventListener("DOMContentLoaded", () => {
   document.addEventListener("drop", (event) => {
     if (!holdsFiles(event)) return;
     event.preventDefault();
+    if (event.dataTransfer.files[0]?.size > Number(form.dataset.most)) return teapot.say("This file cannot be read: it has more than 50 megabytes.");
     field.files = event.dataTransfer.files;
     form.requestSubmit();
   });
