@@ -640,6 +640,10 @@ class NoItemFromTheEnd(NoItem):
     )
 
 
+class NoRow(LineError):
+    sentence = "The table has {count:,} rows, counted from 1; there is no row {place}."
+
+
 # -- functions -----------------------------------------------------------------------
 
 

@@ -6,7 +6,7 @@ line that is offered.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass
 from dataclasses import replace as changed
 from typing import NamedTuple, SupportsInt
@@ -65,6 +65,16 @@ class Offer:
 
     label: str
     input: str
+
+
+def each_once(notices: Iterable[Notice]) -> Iterable[Notice]:
+    """The notices, one that says the same as another and mends nothing left out."""
+    said: set[tuple[str, str]] = set()
+    for one in notices:
+        key = (one.code, one.text)
+        if one.mends or key not in said:
+            yield one
+        said.add(key)
 
 
 def offers(mends: tuple[Mend, ...], text: str) -> tuple[Offer, ...]:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Mapping, Sequence
 from functools import cmp_to_key
 
-from engine.errors import BadPlace, NoColumn, NoItem, NoItemFromTheEnd, UnequalLengths
+from engine.errors import BadPlace, NoColumn, NoRow, UnequalLengths
 from engine.mends import counted
 from engine.numbers.comparison import in_order, order_of
 from engine.numbers.scaled import Scaled, scaled, taken
@@ -74,9 +74,7 @@ def _place(table: Table, index: Value) -> int:
         raise BadPlace()
     place, count = int(index.coefficient.p), height(table)
     if not 1 <= place <= count:
-        raise (NoItem if place >= 0 else NoItemFromTheEnd)(
-            count=count, place=counted(index.coefficient.p)
-        )
+        raise NoRow(count=count, place=counted(index.coefficient.p))
     return place - 1
 
 

@@ -25,7 +25,7 @@ from engine.errors import (
 )
 from engine.functions.catalogue import BY_NAME
 from engine.limits import MAX_ANSWERS
-from engine.mends import Mend, Notice, Span
+from engine.mends import Mend, Notice, Span, each_once
 from engine.numbers.context import Conventions
 from engine.numbers.shelf import Shelf
 from engine.reading.parser import parse_so_far
@@ -378,7 +378,7 @@ class Sheet(Store):
                 UNFINISHED if isinstance(error, Asks) else ERROR,
                 note=tree.note,
                 error=error,
-                notices=() if isinstance(error, TooLongAnswer) else tuple(notices),
+                notices=() if isinstance(error, TooLongAnswer) else tuple(each_once(notices)),
                 draws=_drawn(line),
             )
         said = {SAME.get(notice.code) for notice in notices}
@@ -389,7 +389,7 @@ class Sheet(Store):
             tree.quiet,
             tree.note,
             tuple(answers),
-            tuple(notice for notice in notices if notice.code not in said),
+            tuple(one for one in each_once(notices) if one.code not in said),
             is_live=line.is_live,
             draws=_drawn(line),
         )

@@ -51,7 +51,7 @@ def test_columns_and_rows(line, expected):
     [
         ("pots.tmp", "The table has no column tmp. It has t, temp."),
         ("t.temp", "A column is taken of a table, and t is a list."),
-        ("pots[9]", "there is no item 9"),
+        ("pots[9]", "there is no row 9"),
         ("widen(pots)", "Say the new column"),
         ("widen(pots, a = [1, 2])", "One list has 4 items and the other 2."),
         ("widen()", "The argument t is missing"),
