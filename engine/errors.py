@@ -76,16 +76,54 @@ class Asks(LineError):
     """A line that waits for the person's reply to a ``question``.
 
     ``taken`` is how many replies it has taken already; ``said`` what is wrong with the
-    last one, if there was one.
+    last one, if there was one; ``preset`` the value that is suggested.
     """
 
     sentence = "{asked}"
 
-    def __init__(self, question: str, taken: int, said: str = "") -> None:
+    def __init__(
+        self, question: str, taken: int, said: str = "", preset: object | None = None
+    ) -> None:
         super().__init__(asked=f"{said} {question}" if said else question)
         self.question = question
         self.taken = taken
         self.said = said
+        self.preset = preset
+
+
+class OtherKind(LineError):
+    sentence = "{wanted} is wanted here, and this is {kind}."
+
+
+# -- procedures ----------------------------------------------------------------------
+
+
+class NoProcedure(LineError):
+    sentence = "There is no procedure {name} on the shelf.{known}"
+
+
+class RunsItself(LineError):
+    sentence = "A procedure cannot run itself: {circle}."
+
+
+class StopsAt(LineError):
+    sentence = "{name} stops at its line {line}: {why}"
+
+
+class NoAnswerOfRun(LineError):
+    sentence = "{name} has no answer: its last line with a value is what run gives."
+
+
+class NotAsked(LineError):
+    sentence = "{name} asks for no {given}. It asks for {asked}."
+
+
+class RunWhat(LineError):
+    sentence = "Say which procedure: /run NAME."
+
+
+class RunOnShelf(LineError):
+    sentence = 'A procedure is run into a sheet on its page; run("{name}") gives its answer here.'
 
 
 # -- signs and numbers ---------------------------------------------------------------

@@ -9,7 +9,7 @@ from pathlib import Path
 
 from engine.errors import NotAFile
 from engine.files.preview import Guess, preview_of
-from engine.numbers.shelf import Shelf
+from engine.numbers.shelf import Procedure, Shelf
 from engine.numbers.values import Table
 
 MOST_TABLES = 8
@@ -45,12 +45,14 @@ def shelf_of(
     versions: Mapping[str, str],
     files: Mapping[str, File],
     replaced: Mapping[str, str] | None = None,
+    procedures: Mapping[str, str] | None = None,
+    texts: Mapping[str, Procedure] | None = None,
 ) -> Shelf:
-    """The shelf with these versions by name, each of which is a file."""
+    """The shelf with these versions by name, each of which is a file, and these procedures."""
 
     def load(version: str) -> Table:
         if version not in files:
             raise NotAFile(why="it is no longer kept")
         return table_in(files[version])
 
-    return Shelf(versions, load, replaced)
+    return Shelf(versions, load, replaced, procedures, texts)

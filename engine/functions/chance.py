@@ -9,11 +9,31 @@ from datetime import datetime
 
 from flint import fmpq
 
-from engine.errors import AskedLater, Asks, DrawnLater, LineError, NotAText, NothingToDrawFrom
+from engine.errors import (
+    AskedLater,
+    Asks,
+    DrawnLater,
+    LineError,
+    NotAText,
+    NothingToDrawFrom,
+    OtherKind,
+)
 from engine.functions.record import Function, Parameter
 from engine.numbers.context import current
-from engine.numbers.values import Date, List, Value, exact
+from engine.numbers.values import (
+    KINDS,
+    Angle,
+    Complex,
+    Date,
+    Exact,
+    List,
+    Real,
+    Value,
+    exact,
+)
 from engine.reading.described import Example
+from engine.reading.plain import node_text
+from engine.reading.tree import NOWHERE, Text
 
 SUBJECT = "chance, dates and questions"
 SOURCE = "common practice of the trade"
@@ -50,30 +70,68 @@ def today() -> Value:
     return Date(datetime.fromisoformat(moment))
 
 
-def ask(question: Value) -> Value:
-    """The value that the person replies to ``question``, a text.
+def ask(question: Value, preset: Value | None = None) -> Value:
+    """The value that the person replies to ``question``, a text; ``preset`` is suggested, and
+    the reply is of its kind.
 
-    Errors: :class:`Asks` where there is no reply yet, or one that has no value.
+    Errors: :class:`Asks` where there is no reply yet, or one that does not fit.
     """
     if not isinstance(question, str):
         raise NotAText()
     work = current()
-    reply = work.draws.next(lambda: _reply_to(question), AskedLater)
-    return work.value_of(reply)
+    replies = work.draws.replies
+    if question in replies.values:
+        return _fitting(question, replies.values[question], preset)
+    if replies.takes_presets:
+        if preset is None:
+            raise Asks(question, 0)
+        return preset
+    return work.value_of(work.draws.next(lambda: _reply_to(question, preset), AskedLater))
 
 
-def _reply_to(question: str) -> str:
+def _reply_to(question: str, preset: Value | None) -> str:
     work = current()
     replies = work.draws.replies
     reply = replies.next()
     if reply is None:
-        raise Asks(question, replies.taken)
+        raise Asks(question, replies.taken, preset=preset)
     try:
-        work.value_of(reply)
+        reply = as_reply(reply, preset)
+        check_kind(work.value_of(reply), preset)
     except LineError as error:
-        raise Asks(question, replies.taken, error.text) from None
+        raise Asks(question, replies.taken, error.text, preset) from None
     replies.taken += 1
     return reply
+
+
+def _fitting(question: str, value: Value, preset: Value | None) -> Value:
+    try:
+        check_kind(value, preset)
+    except LineError as error:
+        raise Asks(question, 0, error.text, preset) from None
+    return value
+
+
+def as_reply(reply: str, preset: Value | None) -> str:
+    """A reply as it is worked out: where text is asked for, what has no quotation marks is
+    one all the same."""
+    if not isinstance(preset, str) or reply.lstrip()[:1] == '"':
+        return reply
+    return node_text(Text(NOWHERE, (reply.strip(),)))
+
+
+def check_kind(value: Value, preset: Value | None) -> None:
+    """Errors: :class:`OtherKind` where a reply is of another kind than what is suggested."""
+    if preset is None:
+        return
+    kinds = next((kinds for kinds in ALIKE if isinstance(preset, kinds)), (type(preset),))
+    if not isinstance(value, kinds):
+        wanted, kind = (KINDS.get(type(one), "a number") for one in (preset, value))
+        raise OtherKind(wanted=wanted[0].upper() + wanted[1:], kind=kind)
+
+
+ALIKE: tuple[tuple[type, ...], ...] = ((Exact, Real), (Exact, Real, Complex), (str,), (Date,))
+"""Kinds of value of which one may be replied where another is suggested."""
 
 
 FUNCTIONS = (
@@ -127,9 +185,14 @@ FUNCTIONS = (
         name="ask",
         subject=SUBJECT,
         summary="Asks a question when the line is kept; the reply is its value and stays with it.",
-        parameters=(Parameter("question", "what is asked", "text", is_text=True),),
+        parameters=(
+            Parameter("question", "what is asked", "text", is_text=True),
+            Parameter("preset", "what is suggested; the reply is of its kind", optional=True),
+        ),
         compute=ask,
+        accepts=(List, Angle, Complex, str, bool, Date),
         examples=(
+            Example('ask("mass of water, kg", 1.2) * 4', "=", "6", ("1.5",)),
             Example('ask("How warm is the water, in °C?") + 273.15', "=", "358.15", ("85",)),
             Example('ask("Which angle?") as rad', "=", "(pi/6) rad", ("30°",)),
         ),

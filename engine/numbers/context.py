@@ -7,7 +7,7 @@ are radians or degrees.  What cannot be worked out again, such as a random draw,
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from contextvars import ContextVar
 from dataclasses import dataclass, field
 from datetime import datetime
@@ -16,7 +16,7 @@ from random import SystemRandom
 
 from engine.errors import DrawnLater, GivenInReply
 from engine.mends import Mend, Notice, Span, replace
-from engine.numbers.shelf import NO_SHELF, Shelf
+from engine.numbers.shelf import NO_SHELF, Procedure, Shelf
 from engine.numbers.values import Value
 
 _chance = SystemRandom()
@@ -39,14 +39,26 @@ STANDARD = Conventions()
 
 @dataclass(slots=True)
 class Replies:
-    """What the person has replied to the questions of a line, in their order."""
+    """What the person has replied to the questions of a line, in their order; in a procedure
+    the values for its questions, which ``takes_presets`` for the others."""
 
     texts: Sequence[str] = ()
     taken: int = 0
+    values: Mapping[str, Value] = field(default_factory=dict)
+    takes_presets: bool = False
 
     def next(self) -> str | None:
         """The next reply; None where there is none yet."""
         return self.texts[self.taken] if self.taken < len(self.texts) else None
+
+
+Run = Callable[[Procedure, Mapping[str, Value]], Value]
+"""Gives the last answer of a procedure, with values for the quantities that it asks for."""
+
+
+def no_run(procedure: Procedure, given: Mapping[str, Value]) -> Value:
+    """What stands for it where no procedure can be run."""
+    raise GivenInReply()
 
 
 @dataclass(slots=True)
@@ -57,7 +69,7 @@ class Draws:
     ``may_draw`` is not set: then the value waits until the line is kept.  A reply is
     worked out with one that is ``sealed``: it is given nothing itself.  ``now`` tells the
     time of where the person is.  Numbers are drawn from ``seed``, if there is one.  Of a
-    table on the ``shelf`` the version is drawn.
+    table on the ``shelf`` the version is drawn.  ``run`` runs a procedure of the shelf.
     """
 
     values: list[str] = field(default_factory=list)
@@ -68,6 +80,7 @@ class Draws:
     now: Callable[[], datetime] = datetime.now
     seed: str = ""
     shelf: Shelf = NO_SHELF
+    run: Run = no_run
 
     def draw(self, bound: int) -> int:
         """A whole number from 0 up to ``bound``, all equally likely."""
@@ -89,6 +102,20 @@ class Draws:
             self.values.append(make())
         self.at += 1
         return self.values[self.at - 1]
+
+
+@dataclass(slots=True)
+class Within(Draws):
+    """What a statement of a procedure is given: it is drawn for the ``outer`` one that runs it,
+    and kept there."""
+
+    outer: Draws = field(default_factory=Draws)
+
+    def draw(self, bound: int) -> int:
+        return self.outer.draw(bound)
+
+    def next(self, make: Callable[[], str], later: type[DrawnLater] | None = None) -> str:
+        return self.outer.next(make, later)
 
 
 def _value_of_nothing(reply: str) -> Value:

@@ -65,7 +65,8 @@ def bind_to(function: Function, node: Call) -> list[Node | None]:
     places = zip(function.parameters, node.args, strict=False)
     number_for_text = any(one.is_text and isinstance(given, Literal) for one, given in places)
     too_many = len(node.args) > len(names) or number_for_text
-    if too_many and List in function.accepts and not node.named:
+    takes_list = List in function.accepts and not (parameters and parameters[0].is_text)
+    if too_many and takes_list and not node.named:
         raise _without_list(function, node)
     if function.variadic and any(name not in names for name, _ in node.named):
         raise _named_inside(function, node)
@@ -85,7 +86,7 @@ def refuse_other_than_one(function: Function, node: Call) -> None:
     if len(node.args) > 1:
         raise TooManyArguments(
             node.args[1].span,
-            name=f"Beside the columns that are named, {function.name}",
+            name=f"Beside what is named, {function.name}",
             counted="one argument",
             pattern=function.pattern,
         )

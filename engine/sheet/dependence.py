@@ -97,9 +97,7 @@ class Dependence:
 
     def of_old_table(self, step: Step) -> str:
         """What a step used of the shelf that was replaced since; empty where it did not."""
-        replaced = map(self.store.shelf.newer_than, step.draws.values)
-        when = next(filter(None, replaced), "")
-        return f"used a table that was replaced {when}" if when else ""
+        return next(filter(None, map(self.store.shelf.newer_than, step.draws.values)), "")
 
     def _differs(self, used: Step, now: Step, step: Step) -> bool:
         before, after = self._value(used, step), self._value(now, None)

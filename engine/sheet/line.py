@@ -8,7 +8,7 @@ from datetime import datetime
 
 from engine.errors import LineError, Unfinished
 from engine.mends import Notice
-from engine.numbers.context import STANDARD, Conventions, Draws, Replies, Work
+from engine.numbers.context import STANDARD, Conventions, Draws, Replies, Run, Within, Work, no_run
 from engine.numbers.shelf import NO_SHELF, Shelf
 from engine.numbers.values import Angle, Applied, Value
 from engine.reading.tree import (
@@ -163,10 +163,14 @@ class Line:
         return self.steps[-1] if self.steps and not self.steps[-1].forgets else None
 
     def take(
-        self, tree: LineTree, now: Callable[[], datetime] = datetime.now, shelf: Shelf = NO_SHELF
+        self,
+        tree: LineTree,
+        now: Callable[[], datetime] = datetime.now,
+        shelf: Shelf = NO_SHELF,
+        run: Run = no_run,
     ) -> None:
         """Makes the steps of a line that was read; ``now`` is the person's clock, ``shelf``
-        has the tables that can be brought in."""
+        has the tables that can be brought in, ``run`` runs a procedure."""
         self.tree = tree
         self.steps = [
             _step(self, index, statement) for index, statement in enumerate(tree.statements)
@@ -177,10 +181,11 @@ class Line:
         for step in self.steps:
             step.draws.now = now
             step.draws.shelf = shelf
+            step.draws.run = run
 
-    def hear(self, replies: Sequence[str]) -> None:
+    def hear(self, replies: Sequence[str] | Replies) -> None:
         """Gives the line the replies to the questions that it asks, in their order."""
-        heard = Replies(replies)
+        heard = replies if isinstance(replies, Replies) else Replies(replies)
         for step in self.steps:
             step.draws.replies = heard
 
@@ -188,6 +193,15 @@ class Line:
         """Gives each statement what was drawn for it before."""
         for step, values in zip(self.steps, draws, strict=False):
             step.draws.values = list(values)
+
+    def draw_within(self, outer: Draws) -> None:
+        """Has what is drawn for it kept with the line that runs it in a procedure."""
+        for step in self.steps:
+            own = step.draws
+            step.draws = Within(
+                may_draw=outer.may_draw, replies=own.replies, now=outer.now, shelf=own.shelf,
+                run=own.run, outer=outer,
+            )  # fmt: skip
 
     def draw_from(self, seed: str, kept: datetime | None) -> None:
         """What has to be drawn beyond what was given follows from ``seed``, and dates

@@ -4,13 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterable
 from dataclasses import asdict, dataclass, field, replace
-from typing import Any
+from typing import Any, get_args
 
 from engine.data import data_of
 from engine.errors import Asks, LineError
+from engine.forms.answer import write
 from engine.forms.written import Written
 from engine.limits import MAX_KEPT_ROWS, MAX_KEPT_TEXT, MAX_SET_READING
 from engine.mends import Mend, Notice
+from engine.numbers.values import Value
 from engine.once import once
 from engine.reading.commands import KEPT
 from engine.reading.latex import statement_latex
@@ -283,4 +285,6 @@ class Outcome:
         """The question that the line waits for a reply to."""
         if not isinstance(self.error, Asks):
             return None
-        return Question(self.error.question, self.error.taken, self.error.said)
+        preset = self.error.preset
+        suggested = write(preset).text if isinstance(preset, get_args(Value)) else ""
+        return Question(self.error.question, self.error.taken, self.error.said, suggested)

@@ -6,7 +6,7 @@ for, and then only what it depends on, in the order of the lines.
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 
 from engine.errors import (
@@ -16,6 +16,7 @@ from engine.errors import (
     LineError,
     NoAnswer,
     NoBrackets,
+    RunsItself,
     SideBySide,
     TooLongAnswer,
     TooManyArguments,
@@ -26,8 +27,9 @@ from engine.errors import (
 from engine.functions.catalogue import BY_NAME
 from engine.limits import MAX_ANSWERS
 from engine.mends import Mend, Notice, Span, each_once
-from engine.numbers.context import Conventions
-from engine.numbers.shelf import Shelf
+from engine.numbers.context import Conventions, Draws, Replies, current
+from engine.numbers.shelf import Procedure, Shelf
+from engine.numbers.values import Value
 from engine.reading.parser import parse_so_far
 from engine.reading.traps import traps_in
 from engine.reading.tree import Formatted, LineTree
@@ -42,6 +44,7 @@ from engine.sheet.commanding import commanded
 from engine.sheet.dependence import Dependence
 from engine.sheet.line import Drawn, Line, NewLine, Step
 from engine.sheet.outcome import ERROR, NOTE, OK, UNFINISHED, Answer, Outcome
+from engine.sheet.running import for_each_item, last_value, settings_of
 from engine.sheet.settings import Settings, after
 from engine.sheet.shown import ShownError, ShownOutcome
 from engine.sheet.store import Store
@@ -90,17 +93,44 @@ class Sheet(Store):
         self.calculation = Calculation(self)
         self.last_answered: int | None = None
         self._dependence: Dependence | None = None
+        self.circle: tuple[str, ...] = ()
+
+    def run_procedure(self, procedure: Procedure, given: Mapping[str, Value]) -> Value:
+        """The last answer of a procedure, run by the statement under way; of a list where one
+        value is asked for, it is run for each item.
+
+        Errors: :class:`RunsItself` where it is being run already, else as
+        :func:`engine.sheet.running.last_value`.
+        """
+        circle = (*self.circle, procedure.name)
+        if procedure.name in self.circle:
+            raise RunsItself(circle=" → ".join(circle))
+
+        def once(**values: Value) -> Value:
+            inner = Sheet(settings_of(procedure))
+            inner.circle, inner.shelf, inner.now = circle, self.shelf, self.now
+            return last_value(inner, procedure, values, current().draws)
+
+        return for_each_item(once, procedure, given)
 
     # -- lines ----------------------------------------------------------------
 
-    def answer(self, text: str, replies: Sequence[str] = (), number: int | None = None) -> Outcome:
+    def answer(
+        self,
+        text: str,
+        replies: Sequence[str] | Replies = (),
+        number: int | None = None,
+        within: Draws | None = None,
+    ) -> Outcome:
         """Adds a line at the foot and works it out, as at a console.
 
         ``replies`` are those to the questions it asks; ``number`` names it, else it gets
-        the next one.
+        the next one; what is drawn for it is kept ``within`` other draws, where there are any.
         """
         line = self.append(text, number, self.last_answered)
         line.hear(replies)
+        if within is not None:
+            line.draw_within(within)
         outcome = self.outcome_of(line)
         if outcome.status == OK:
             outcome = line.outcome = outcome.with_notices(self.dependence().notices(line))
@@ -345,7 +375,7 @@ class Sheet(Store):
         line.conventions = conventions or self.settings.conventions
         try:
             tree, line.missing = parse_so_far(text, BY_NAME, self.definitions, closes)
-            line.take(tree, self.now, self.shelf)
+            line.take(tree, self.now, self.shelf, self.run_procedure)
         except LineError as error:
             line.error = error
         return line

@@ -75,11 +75,12 @@ class ShownOutcome:
 @dataclass(frozen=True, slots=True)
 class Question:
     """What a line asks: ``taken`` replies were taken before, and ``said`` is why the last
-    one was not."""
+    one was not; ``preset`` is suggested."""
 
     question: str
     taken: int
     said: str
+    preset: str = ""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

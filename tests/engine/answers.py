@@ -4,10 +4,12 @@ from pathlib import Path
 
 from engine import Answer, Outcome, Settings, Sheet
 from engine.files.shelf import File, shelf_of
+from engine.numbers.shelf import Procedure
 from engine.numbers.values import Value
 from engine.reading.described import Example
 from engine.reading.forms import Form
 
+PROCEDURES = Path(__file__).parents[2] / "console" / "sample_procedures"
 TABLES = Path(__file__).parents[2] / "console" / "sample_tables"
 
 
@@ -43,7 +45,9 @@ def replied(example: Example) -> str:
     demo on the shelf."""
     sheet = Sheet()
     files = {file.stem: File(str(file)) for file in TABLES.glob("*.csv")}
-    sheet.shelf = shelf_of({name: name for name in files}, files)
+    texts = {file.stem: Procedure(file.stem, file.read_text()) for file in PROCEDURES.glob("*.txt")}
+    names = {name: name for name in texts}
+    sheet.shelf = shelf_of({name: name for name in files}, files, {}, names, texts)
     result = sheet.answer(example.input, example.replies)
     assert result.status == "ok", f"{example.input}: {result.error}"
     return rounded(result.answers[-1])

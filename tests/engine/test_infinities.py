@@ -108,7 +108,7 @@ NUMBER_FUNCTIONS = [
     if not function.lazy
     and not function.subject.startswith(("lists", "chance"))
     and not any("whole" in parameter.domain for parameter in function.parameters)
-    and function.subject != "tables"
+    and function.subject not in ("tables", "procedures")
     and function.name not in ("log", "gcd", "lcm", "factor", "is_prime")
 ]
 

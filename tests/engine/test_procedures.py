@@ -1,0 +1,206 @@
+"""Procedures: what they ask, what a run gives, where it stops."""
+
+from datetime import datetime
+
+import pytest
+
+from engine import Sheet
+from engine.files.shelf import File, shelf_of
+from engine.numbers.shelf import Procedure, Shelf
+from engine.sheet.running import questions_of, run, settings_of, values_of
+from tests.engine.answers import PROCEDURES
+
+TEXTS = {
+    "double": 'x = ask("a number", 3)\n2x',
+    "boiling": 'm = ask("mass, kg", 1.2)\nT = ask("from", 20)\n# a note\nQ = 4186*m*(100 - T)',
+    "dice": "r = random(1..6)\nr + random(1..6)/10",
+    "loop": 'run("pool")',
+    "pool": 'x = 2\nrun("loop")',
+    "bad": "a = 1\nb = a + nothing",
+    "wordless": "# only a note",
+    "asks": 'x = ask("a value")\nx + 1',
+    "degrees": "sin(30)",
+    "texts": 'tea = ask("which tea?", "green")\n"a pot of {tea}"',
+    "lists": 'w = ask("masses", [1, 2])\nsum(w)',
+    "turned": 'a = ask("angle", 30°)\nsin(a)',
+    "day": "today()",
+    "table": 'mean(shelf("pots").x)',
+}
+
+
+def shelf(**texts):
+    known = {
+        name: Procedure(name, text, angle="deg" if name == "degrees" else "rad")
+        for name, text in {**TEXTS, **texts}.items()
+    }
+    return Shelf(procedures={name: name for name in known}, texts=known)
+
+
+def answered(*lines, on=None):
+    sheet = Sheet()
+    sheet.shelf = on or shelf()
+    return [sheet.answer(line) for line in lines][-1]
+
+
+def text_of(*lines):
+    found = answered(*lines)
+    assert found.error is None, found.error.text
+    return found.answers[-1].text
+
+
+@pytest.mark.parametrize(
+    ("line", "text"),
+    [
+        ('run("double")', "6"),
+        ('run("double", x = 1/3)', "2/3"),
+        ('run("double", x = 2)*run("double", x = 5)', "40"),
+        ('run("boiling", m = 2, T = 95)', "41860"),
+        ('run("boiling", T = 99)', "5023.2"),
+        ('run("double", x = [1, 2, 3])', "[2, 4, 6]"),
+        ('run("boiling", m = [1, 2], T = [99, 98])', "[4186, 16744]"),
+        ('run("lists", w = [5, 6])', "11"),
+        ('run("texts", tea = "black")', '"a pot of black"'),
+        ('run("turned", a = 90°)', "1"),
+        ('run("degrees")', "0.5"),
+    ],
+)
+def test_a_run_gives_the_last_answer(line, text):
+    assert text_of(line) == text
+
+
+def test_a_run_changes_nothing_of_the_sheet():
+    assert text_of("x = 7", 'run("double", x = 1)', "x") == "7"
+    assert answered('run("double")', "x").error.code == "unknown-name"
+
+
+@pytest.mark.parametrize(
+    ("line", "said"),
+    [
+        ('run("nothing")', "There is no procedure nothing on the shelf. There are "),
+        ('run("double", y = 1)', "double asks for no y. It asks for x."),
+        ('run("double", x = 30°)', "A number is wanted here, and this is an angle."),
+        ('run("double", x = "a")', "A number is wanted here, and this is text."),
+        ('run("turned", a = 30)', "An angle is wanted here, and this is a number."),
+        ('run("lists", w = 3)', "A list is wanted here, and this is a number."),
+        ('run("loop")', "A procedure cannot run itself: loop → pool → loop."),
+        ('run("bad")', "bad stops at its line 2: No quantity is named nothing"),
+        ('run("wordless")', "wordless has no answer"),
+        ('run("asks")', "asks stops at its line 1: a value"),
+        ("run(3)", "is text"),
+        ("run()", "The argument name is missing"),
+    ],
+)
+def test_what_a_run_does_not_do_is_said(line, said):
+    assert said in answered(line).error.text
+
+
+def test_what_is_drawn_is_kept_with_the_line_that_runs_it():
+    sheet = Sheet()
+    sheet.shelf = shelf()
+    outcome = sheet.answer('run("dice")')
+    kept = [step.draws.values for step in sheet.lines[-1].steps]
+    assert kept[0][0] == "procedure:dice"
+    assert len(kept[0]) == 3
+    again = Sheet()
+    again.shelf = shelf()
+    line = again.put(1, 'run("dice")', 1, draws=kept)
+    assert again.outcome_of(line).answers[0].text == outcome.answers[0].text
+
+
+def test_nothing_is_drawn_while_a_line_is_typed():
+    sheet = Sheet()
+    sheet.shelf = shelf()
+    assert sheet.preview('run("dice")').error.code == "stops-at"
+    assert sheet.preview('run("double")').answers[0].text == "6"
+
+
+def test_a_date_is_that_of_the_line():
+    sheet = Sheet()
+    sheet.shelf = shelf()
+    sheet.now = lambda: datetime(2026, 11, 26, 12)
+    assert sheet.answer('run("day")').answers[0].text == "2026-11-26"
+
+
+def test_what_used_an_earlier_version_is_out_of_date(tmp_path):
+    (tmp_path / "pots.csv").write_text("x\n2\n4\n")
+    texts = {"1": Procedure("p", "x = 1"), "2": Procedure("p", "x = 2")}
+    files = {"a": File(str(tmp_path / "pots.csv"))}
+    sheet = Sheet()
+    sheet.shelf = shelf_of({}, {}, {}, {"p": "1"}, texts)
+    sheet.answer('y = run("p")')
+    draws = [step.draws.values for step in sheet.lines[0].steps]
+    after = Sheet()
+    after.shelf = shelf_of(
+        {"pots": "a"}, files, {"1": "on 26 November at 14:05"}, {"p": "2"}, texts
+    )
+    line = after.put(1, 'y = run("p")', 1, draws=draws)
+    assert after.outcome_of(line).answers[0].text == "1"
+    assert after.dependence().reason(line.steps[0]) == (
+        "used a procedure that was changed on 26 November at 14:05"
+    )
+
+
+def test_what_a_procedure_asks_is_known_before_it_runs():
+    found = questions_of(Procedure("p", (PROCEDURES / "heating time.txt").read_text()))
+    assert [(one.name, one.preset, one.kind, one.line) for one in found] == [
+        ("m", "1.2", "a number", 2),
+        ("T_0", "18.5", "a number", 3),
+        ("T_1", "96", "a number", 4),
+        ("P", "1800", "a number", 5),
+    ]
+    assert found[0].question == "mass of water, kg"
+    twice = questions_of(Procedure("p", 'ask("a") + ask("b", 2)\nx = (\nask("a")\n'))
+    assert [(one.key, one.preset) for one in twice] == [("a", ""), ("b", "2")]
+
+
+def outcomes(name, **replies):
+    procedure = Procedure(name, TEXTS[name])
+    values = values_of(procedure, replies)
+    return list(run(Sheet(settings_of(procedure)), procedure, values))
+
+
+def test_replies_are_read_as_they_are_typed():
+    assert outcomes("double", x="1/2 + 1")[-1].answers[0].text == "3"
+    assert outcomes("texts", tea="mint tea")[-1].answers[0].text == '"a pot of mint tea"'
+    assert outcomes("double", x="  ")[-1].answers[0].text == "6"
+    wrong = outcomes("double", x="30°")
+    assert [one.status for one in wrong] == ["unfinished"]
+    assert wrong[0].error.said == "A number is wanted here, and this is an angle."
+    with pytest.raises(Exception, match="missing"):
+        outcomes("double", x="1 +")
+
+
+def test_a_run_stops_at_the_first_error():
+    assert [one.status for one in outcomes("bad")] == ["ok", "error"]
+    assert [one.status for one in outcomes("boiling")] == ["ok", "ok", "note", "ok"]
+
+
+@pytest.mark.parametrize(
+    ("line", "reply", "taken"),
+    [
+        ('ask("mass, kg", 1.2)', "3/4", "0.75"),
+        ('ask("angle", 30°)', "45°", "45°"),
+        ('ask("tea", "green")', "black tea", '"black tea"'),
+        ('ask("tea", "green")', '"black"', '"black"'),
+        ('ask("masses", [1])', "[2, 3]", "[2, 3]"),
+        ('ask("boiled?", true)', "false", "false"),
+        ('ask("z", 1 + i)', "2", "2"),
+    ],
+)
+def test_a_reply_is_of_the_kind_that_is_suggested(line, reply, taken):
+    assert Sheet().answer(line, [reply]).answers[0].text == taken
+
+
+@pytest.mark.parametrize(
+    ("line", "reply", "said"),
+    [
+        ('ask("mass, kg", 1.2)', "45°", "A number is wanted here, and this is an angle."),
+        ('ask("mass, kg", 1.2)', "i", "A number is wanted here, and this is a complex number."),
+        ('ask("angle", 30°)', "45", "An angle is wanted here, and this is a number."),
+        ('ask("boiled?", true)', "1", "A truth value is wanted here, and this is a number."),
+    ],
+)
+def test_a_reply_of_another_kind_is_asked_again(line, reply, said):
+    outcome = Sheet().answer(line, [reply])
+    assert outcome.kept().asks.said == said
+    assert outcome.kept().asks.preset != ""
