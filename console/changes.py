@@ -14,6 +14,7 @@ from django.db import IntegrityError, transaction
 from django.db.models import F
 
 from console.models import Change, Line, Sheet
+from records import writing
 
 STATE = ("text", "place", "last", "deleted", "draws", "angle", "log", "numbers")
 """What a line is; everything else of it can be made again."""
@@ -37,6 +38,7 @@ def commit(sheet: Sheet, label: str, lines: Iterable[Line], **settings: Any) -> 
             sheet.changes.filter(undone=True).delete()
             Change.objects.create(sheet=sheet, label=label, lines=entries, settings=pairs)
             _mark_stale(sheet, entries, pairs, {line.number for line in lines})
+            _record(sheet, lines, known, entries, settings)
     except IntegrityError:
         return False
     _take_settings(sheet, settings)
@@ -69,6 +71,12 @@ def _replay(sheet: Sheet, change: Change, before: bool) -> str:
         change.undone = before
         change.save(update_fields=["undone"])
         _mark_stale(sheet, change.lines, change.settings, set())
+        if sheet.recording_id:
+            kind = "undone" if before else "redone"
+            writing.write_lines(
+                sheet.recording_id, sheet, [(line, None, kind) for line in lines.values()],
+                change.label,
+            )  # fmt: skip
     _take_settings(sheet, settings)
     return change.label
 
@@ -85,6 +93,27 @@ def _take_settings(sheet: Sheet, settings: dict[str, Any]) -> None:
     sheet.revision += 1
     for name, value in settings.items():
         setattr(sheet, name, value)
+
+
+def _record(
+    sheet: Sheet,
+    lines: list[Line],
+    known: dict[int, Line],
+    entries: list[dict[str, Any]],
+    settings: dict[str, Any],
+) -> None:
+    """Writes a change down, where the sheet is recorded."""
+    if not sheet.recording_id:
+        return
+    pairs = zip(lines, entries, strict=True)
+    happened = [
+        (line, known.get(line.pk), writing.kind_of(entry["before"], entry["after"]))
+        for line, entry in pairs
+    ]
+    writing.write_lines(sheet.recording_id, sheet, happened)
+    for name, value in settings.items():
+        if name != "cleared":
+            writing.write(sheet.recording_id, sheet, "command", f"{name}: {value}")
 
 
 def _entry(line: Line, known: Line | None) -> dict[str, Any]:

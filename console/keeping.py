@@ -7,18 +7,26 @@ again on what that one wrote.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import asdict, dataclass
 from typing import Any, TypeVar
 from uuid import UUID, uuid4, uuid5
+
+from django.db import transaction
 
 from console import evaluating
 from console.changes import commit
 from console.models import Line, Sheet
 from engine import errors
+from engine.numbers.context import Conventions
 from engine.sheet.line import Drawn, NewLine
+from engine.sheet.outcome import ERROR
 from engine.sheet.shown import KeptOutcome
 from fence import jobs
+from fence.procedure_jobs import LinesToRun
+from procedures.models import Procedure, Run
+from records import keeping as records
+from records import writing
 
 MAX_ATTEMPTS = 50
 """How often a change is worked out again because another window was faster."""
@@ -84,6 +92,7 @@ def keep(
         if outcome.is_setting and outcome.command is not None:
             return Kept(done=outcome.command) if _obey(sheet, *outcome.command) else None
         if not outcome.is_kept:
+            _record_error(sheet, outcome)
             return Kept(refused=outcome)
         line.take(outcome, sheet.revision + 1)
         return Kept(line) if commit(sheet, "new line", [line]) else None
@@ -124,6 +133,52 @@ def keep_several(sheet: Sheet, texts: Sequence[str], token: UUID) -> int:
     return _until_written(sheet, attempt)
 
 
+def run_into(
+    sheet: Sheet, procedure: Procedure, replies: Mapping[str, str], token: UUID
+) -> int | KeptOutcome:
+    """Puts the lines of a procedure into a sheet, at the foot and in one change; returns how
+    many, or what its first line that cannot be kept answers: nothing is kept then.
+
+    What was put in before under that ``token`` is not put in again.
+    """
+    version = procedure.newest
+    of_engine = version.for_engine
+    job = LinesToRun(procedure=of_engine, replies=tuple(sorted(replies.items())))
+    texts = evaluating.surely(sheet, job)
+    conventions = version.conventions
+
+    def attempt() -> int | KeptOutcome | None:
+        if not texts or sheet.lines.filter(token=token).exists():
+            return len(texts)
+        place, number = _highest(sheet, "place"), _highest(sheet, "number")
+        new = [
+            NewLine(number + at, text, place + at, replies)
+            for at, (text, replies) in enumerate(texts, 1)
+        ]
+        last = last_answered(sheet, new[0].place)
+        job = jobs.Answers(lines=new, last=last, conventions=conventions)
+        outcomes = evaluating.surely(sheet, job)
+        if len(outcomes) < len(new) or not outcomes[-1].is_kept:
+            return outcomes[-1] if outcomes else evaluating.surely(sheet, job)[-1]
+        run = Run(version=version, replies=dict(replies))
+        run.outcomes = [asdict(outcome) for outcome in outcomes]
+        lines = []
+        for at, (one, outcome) in enumerate(zip(new, outcomes, strict=True)):
+            line = _line(sheet, one, uuid5(token, str(at)) if at else token, last, conventions)
+            line.take(outcome, sheet.revision + 1)
+            line.run = run
+            lines.append(line)
+            last = one.number if outcome.answers else last
+        with transaction.atomic():
+            run.save()
+            written = commit(sheet, f"run of {procedure.name}"[:80], lines)
+            if not written:
+                transaction.set_rollback(True)
+        return len(lines) if written else None
+
+    return _until_written(sheet, attempt)
+
+
 def _new_line(sheet: Sheet, text: str, token: UUID, below: int | None) -> Line:
     place = _highest(sheet, "place") + 1
     if below is not None:
@@ -132,8 +187,14 @@ def _new_line(sheet: Sheet, text: str, token: UUID, below: int | None) -> Line:
     return _line(sheet, new, token, last_answered(sheet, place))
 
 
-def _line(sheet: Sheet, new: NewLine, token: UUID, last: int | None) -> Line:
-    """A line that is not stored yet, under the conventions of its sheet."""
+def _line(
+    sheet: Sheet,
+    new: NewLine,
+    token: UUID,
+    last: int | None,
+    conventions: Conventions | None = None,
+) -> Line:
+    """A line that is not stored yet, under these conventions, or those of its sheet."""
     return Line(
         sheet=sheet,
         number=new.number,
@@ -142,7 +203,7 @@ def _line(sheet: Sheet, new: NewLine, token: UUID, last: int | None) -> Line:
         token=token,
         last=last,
         outcome={},
-        **asdict(sheet.conventions),
+        **asdict(conventions or sheet.conventions),
     )
 
 
@@ -194,9 +255,24 @@ def place_below(sheet: Sheet, place: float) -> float:
     return place + 1 if following is None else (place + following.place) / 2
 
 
+OPENING = ("help", "find", "run", "shelf")
+"""Commands that open something and change nothing."""
+
+
+def _record_error(sheet: Sheet, outcome: KeptOutcome) -> None:
+    """Writes an input down that was not taken, where the sheet is recorded."""
+    if sheet.recording_id and outcome.error is not None and outcome.status == ERROR:
+        writing.write(sheet.recording_id, sheet, "error", outcome.input, outcome.error.text)
+
+
 def _obey(sheet: Sheet, command: str, argument: str) -> bool:
     """Does a slash command that is a setting and no line."""
-    if command in ("help", "find"):
+    if command in OPENING:
+        if sheet.recording_id:
+            writing.write(sheet.recording_id, sheet, "command", f"/{command} {argument}".strip())
+        return True
+    if command == "record":
+        records.obey(sheet, argument)
         return True
     if command == "clear":
         return commit(sheet, "cleared screen", [], cleared=_highest(sheet, "place"))

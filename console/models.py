@@ -11,36 +11,23 @@ from django.db import models
 from django.urls import reverse
 
 from accounts.models import Person
-from engine.numbers.context import STANDARD as USUAL
-from engine.numbers.context import Conventions
 from engine.reading.forms import STANDARD, form_from
 from engine.sheet.settings import Settings
 from engine.sheet.shown import KeptOutcome
 from engine.version import VERSION
+from procedures.models import Run
+from records.models import Record
+from shelf.items import OnShelf, OnShelfQuerySet
+from shelf.settings_of_lines import UnderConventions
 
 
-class UnderConventions(models.Model):
-    """What is answered under conventions: the unit of bare angles and their like."""
-
-    angle = models.CharField(max_length=8, default=USUAL.angle)
-    log = models.CharField(max_length=8, default=USUAL.log)
-    numbers = models.CharField(max_length=8, default=USUAL.numbers)
-
-    class Meta:
-        abstract = True
-
-    @property
-    def conventions(self) -> Conventions:
-        """What the signs of its lines mean."""
-        return Conventions(self.angle, self.log, self.numbers)
-
-
-class Sheet(UnderConventions):
+class Sheet(OnShelf, UnderConventions):
     """Numbered lines.  ``owner`` is None for the samples that new people get a copy of.
 
     ``revision`` counts the changes: a line carries the revision it came with, so
     that whoever holds an older state can ask for what came since.  Lines up to the
-    place ``cleared`` are not shown until they are asked for.
+    place ``cleared`` are not shown until they are asked for.  What happens to it is written
+    down in the record ``recording``, if there is one.
     """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
@@ -50,7 +37,9 @@ class Sheet(UnderConventions):
     cleared = models.FloatField(default=0)
     revision = models.PositiveIntegerField(default=0)
     created = models.DateTimeField(auto_now_add=True)
-    opened = models.DateTimeField(auto_now_add=True)
+    recording = models.ForeignKey(Record, models.SET_NULL, null=True, related_name="sheets")
+
+    objects = OnShelfQuerySet.as_manager()
 
     class Meta:
         ordering = ("-opened",)
@@ -84,7 +73,7 @@ class Line(UnderConventions):
     cache of its answers, made at the revision ``answered`` by the version ``engine``,
     which has to be made again where the line is ``stale`` or the engine is another;
     ``search_text`` holds its names and answers for the search.  A ``deleted`` line can be
-    brought back.
+    brought back.  One of a ``run`` came with a procedure that was run into the sheet.
     """
 
     sheet = models.ForeignKey(Sheet, models.CASCADE, related_name="lines")
@@ -103,6 +92,7 @@ class Line(UnderConventions):
     stale = models.BooleanField(default=False)
     search_text = models.TextField(default="")
     kept = models.DateTimeField(auto_now_add=True)
+    run = models.ForeignKey(Run, models.SET_NULL, null=True, related_name="lines")
 
     objects = LineQuerySet.as_manager()
 

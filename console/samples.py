@@ -8,6 +8,7 @@ from uuid import uuid4
 from accounts.models import Person
 from console import keeping
 from console.models import Sheet
+from procedures.samples import load_sample_procedures
 from shelf.keeping import load_sample_tables
 
 FOLDER = Path(__file__).parent / "sample_sheets"
@@ -22,6 +23,7 @@ def load_samples() -> list[Sheet]:
     Errors: :class:`ValueError` where a line of a sample cannot be answered.
     """
     load_sample_tables()
+    load_sample_procedures()
     Sheet.objects.filter(owner=None).delete()
     return [_load(file) for file in sorted(FOLDER.glob("*.txt"), reverse=True)]
 

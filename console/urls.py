@@ -18,6 +18,7 @@ urlpatterns = [
     path("sheets/<uuid:pk>/earlier", page.earlier, name="earlier"),
     path("sheets/<uuid:pk>/preview", lines.preview, name="preview"),
     path("sheets/<uuid:pk>/lines", lines.lines, name="lines"),
+    path("sheets/<uuid:pk>/run", lines.run, name="run-into"),
     path("sheets/<uuid:pk>/lines/refresh", lines.refresh, name="refresh"),
     path("sheets/<uuid:pk>/lines/take-back", lines.take_back, name="take-back"),
     path("sheets/<uuid:pk>/lines/<int:number>", lines.mend, name="mend"),

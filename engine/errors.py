@@ -118,6 +118,10 @@ class NotAsked(LineError):
     sentence = "{name} asks for no {given}. It asks for {asked}."
 
 
+class WantsList(LineError):
+    sentence = "A list of values is wanted, such as 1..3 by 0.5 or [1, 2, 5]."
+
+
 class RunWhat(LineError):
     sentence = "Say which procedure: /run NAME."
 

@@ -15,7 +15,7 @@ from engine import LineError, Settings, Sheet
 from engine.files.shelf import File, shelf_of
 from engine.limited.bounds import TimeIsUp, time_limit, too_much_memory, too_slow
 from engine.numbers.context import Conventions
-from engine.numbers.shelf import Shelf
+from engine.numbers.shelf import Procedure, Shelf
 from engine.sheet.line import Drawn
 from fence.jobs import Job
 
@@ -46,12 +46,14 @@ class SheetLine:
 
 @dataclass(frozen=True, slots=True)
 class ShelfState:
-    """The tables on a person's shelf: the newest version by name, the file of each version,
-    and when those that are not the newest were replaced."""
+    """The tables and procedures on a person's shelf: the newest version by name, the file or
+    the text of each version, and when those that are not the newest were replaced."""
 
     versions: tuple[tuple[str, str], ...] = ()
     files: tuple[tuple[str, File], ...] = ()
     replaced: tuple[tuple[str, str], ...] = ()
+    procedures: tuple[tuple[str, str], ...] = ()
+    texts: tuple[tuple[str, Procedure], ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -120,7 +122,13 @@ def work(state: State, job: Job[T]) -> T | Behind | Refused | None:
 
 
 def _shelf_of(state: ShelfState) -> Shelf:
-    return shelf_of(dict(state.versions), dict(state.files), dict(state.replaced))
+    return shelf_of(
+        dict(state.versions),
+        dict(state.files),
+        dict(state.replaced),
+        dict(state.procedures),
+        dict(state.texts),
+    )
 
 
 def _sheet_at(state: State) -> Sheet | Behind:

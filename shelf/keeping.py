@@ -1,34 +1,28 @@
-"""What is done with tables: brought in, kept under a name, replaced, renamed, deleted."""
+"""What is done with tables: brought in, kept under a name, replaced."""
 
 from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import asdict
 from datetime import timedelta
+from shutil import copyfile
+from uuid import uuid4
 
 from django.conf import settings
-from django.db import models, transaction
+from django.db import transaction
 from django.utils import timezone
 
 from accounts.models import Person
-from engine.errors import LineError, NotAFile
+from engine.errors import NotAFile
 from engine.files.dialect import MAX_BYTES, too_large
 from engine.files.preview import Guess, preview_of
+from shelf import things
 from shelf.models import DataTable, Version
 
 LOOKED_AT_FOR = timedelta(days=1)
 """How long a file is kept that was brought in and not kept under a name."""
 
 MOST_TABLES = 200
-LONGEST_NAME = 80
-
-
-class NameTaken(LineError):
-    sentence = "There is a table named {name} already."
-
-
-class NameWanted(LineError):
-    sentence = "A table needs a name, without quotation marks and braces."
 
 
 def bring_in(person: Person, file_name: str, chunks: Iterable[bytes]) -> Version:
@@ -72,9 +66,12 @@ def keep(version: Version, name: str, guess: Guess, rows: int) -> DataTable:
 
     Errors: :class:`LineError` for a name that is none, or is taken.
     """
-    name = _checked(version.owner, name)
+    table = DataTable(owner=version.owner)
+    table.name = things.free_name(table, name)
+    if DataTable.objects.at_hand().filter(owner=version.owner).count() >= MOST_TABLES:
+        raise NotAFile(why=f"the shelf holds {MOST_TABLES} tables, which is the limit")
     with transaction.atomic():
-        table = DataTable.objects.create(owner=version.owner, name=name)
+        table.save()
         _take(version, table, guess, rows)
     return table
 
@@ -94,74 +91,43 @@ def _take(version: Version, table: DataTable, guess: Guess, rows: int) -> None:
     version.made = timezone.now()
     with transaction.atomic():
         version.save()
-        _say_changed(table)
-
-
-def _say_changed(table: DataTable) -> None:
-    """Lets evaluators know that the shelf is not the one that they have."""
-    person = Person.objects.filter(pk=table.owner_id)
-    person.update(shelf_revision=models.F("shelf_revision") + 1)
-
-
-def rename(table: DataTable, name: str) -> None:
-    """Gives a table another name.  Errors: as :func:`keep`."""
-    table.name = _checked(table.owner, name, table)
-    _save(table, "name")
-
-
-def delete(table: DataTable) -> None:
-    """Takes a table off the shelf; :func:`bring_back` undoes it."""
-    table.deleted = True
-    _save(table, "deleted")
-
-
-def bring_back(table: DataTable) -> None:
-    """Undoes :func:`delete`.  Errors: :class:`NameTaken` where the name is taken by now."""
-    _checked(table.owner, table.name, table)
-    table.deleted = False
-    _save(table, "deleted")
-
-
-def _save(table: DataTable, field: str) -> None:
-    with transaction.atomic():
-        table.save(update_fields=[field])
-        _say_changed(table)
-
-
-def _checked(owner: Person | None, name: str, itself: DataTable | None = None) -> str:
-    name = " ".join(name.split())[:LONGEST_NAME]
-    if not name or set(name) & set('"{}'):
-        raise NameWanted()
-    others = DataTable.objects.filter(owner=owner, deleted=False)
-    if itself is not None:
-        others = others.exclude(pk=itself.pk)
-    if others.filter(name=name).exists():
-        raise NameTaken(name=name)
-    if itself is None and others.count() >= MOST_TABLES:
-        raise NotAFile(why=f"the shelf holds {MOST_TABLES} tables, which is the limit")
-    return name
+        things.say_changed(table.owner_id)
 
 
 def load_sample_tables() -> list[DataTable]:
     """Puts the invented tables of the demo where new copies are taken from."""
     made = []
     for file in sorted((settings.ROOT / "console" / "sample_tables").glob("*.csv")):
-        known = DataTable.objects.filter(owner=None, name=file.stem, deleted=False).first()
+        known = DataTable.objects.filter(owner=None, name=file.stem, binned=None).first()
         if known is not None and known.newest.path.read_bytes() == file.read_bytes():
             made.append(known)  # sheets that were copied have its version
             continue
         if known is not None:
-            delete(known)
+            things.put_into_bin(known)
         made.append(_kept_as_it_is(None, file.stem, file.name, file.read_bytes()))
     return made
 
 
 def copy_tables(person: Person) -> None:
     """Gives a person a copy of each table of the demo."""
-    for sample in DataTable.objects.filter(owner=None, deleted=False):
-        if not person.tables.filter(name=sample.name, deleted=False).exists():
+    for sample in DataTable.objects.filter(owner=None, binned=None):
+        if not person.tables.filter(name=sample.name, binned=None).exists():
             newest = sample.newest
             _kept_as_it_is(person, sample.name, newest.file_name, newest.path.read_bytes())
+
+
+def copy_of_table(table: DataTable) -> DataTable:
+    """Its newest version, under a name of its own."""
+    made = DataTable(owner=table.owner, folder=table.folder)
+    made.name = things.untaken(made, f"{table.name} copy")
+    newest = table.newest
+    before = newest.path
+    newest.pk, newest.table, newest.made = uuid4(), made, timezone.now()
+    newest._state.adding = True
+    copyfile(before, newest.path)
+    made.save()
+    newest.save()
+    return made
 
 
 def _kept_as_it_is(owner: Person | None, name: str, file_name: str, data: bytes) -> DataTable:

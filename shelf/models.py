@@ -7,34 +7,40 @@ from pathlib import Path
 
 from django.conf import settings
 from django.db import models
+from django.urls import reverse
 
 from accounts.models import Person
 from engine.files.preview import ColumnGuess, Guess
 from engine.files.shelf import File
+from shelf.items import LONGEST_NAME, OnShelf, OnShelfQuerySet
 
 
-class DataTable(models.Model):
+class DataTable(OnShelf):
     """A table under a name; ``owner`` is None for those of the demo.
 
-    One that is ``deleted`` can be brought back, and stays readable for the lines that used
-    it.
+    One in the bin can be brought back, and stays readable for the lines that used it.
     """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     owner = models.ForeignKey(Person, models.CASCADE, null=True, related_name="tables")
-    name = models.CharField(max_length=80)
-    deleted = models.BooleanField(default=False)
+    name = models.CharField(max_length=LONGEST_NAME)
     made = models.DateTimeField(auto_now_add=True)
+
+    objects = OnShelfQuerySet.as_manager()
 
     class Meta:
         ordering = ("name",)
         constraints = (
             models.UniqueConstraint(
                 fields=("owner", "name"),
-                condition=models.Q(deleted=False),
+                condition=models.Q(binned=None),
                 name="one_table_a_name",
             ),
         )
+
+    def get_absolute_url(self) -> str:
+        """Its page."""
+        return reverse("table", args=[self.pk])
 
     @property
     def newest(self) -> Version:

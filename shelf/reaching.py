@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from typing import TypeVar
+from collections.abc import Iterable
+from dataclasses import dataclass
+from typing import Any, TypeVar
 from uuid import UUID
 
 from django.conf import settings
@@ -10,54 +12,98 @@ from django.db.models import Q
 from django.utils import timezone
 from django.utils.formats import date_format
 
+from accounts.models import Person
 from engine import errors
 from engine.sheet.settings import Settings
 from fence.evaluators import evaluators
 from fence.jobs import Job
 from fence.worker import Refused, ShelfState, State
+from procedures.models import ProcedureVersion
 from shelf.models import Version
 
 T = TypeVar("T")
 
 
+MOST_TEXTS = 1000
+"""Versions of procedures that evaluators know, the newest first."""
+
+
 def shelf_state(owner: UUID | None) -> ShelfState:
-    """The tables of a person, and those of the demo, which copied sheets may have used."""
+    """The tables and procedures of a person, and those of the demo, which copied sheets may
+    have used."""
     is_at_hand = Q(table__owner=owner) | Q(table__owner=None)
-    versions = list(
+    tables = _with_what_replaced_them(
         Version.objects.filter(is_at_hand, table__isnull=False)
         .select_related("table")
-        .order_by("table", "made")
+        .order_by("table", "made"),
+        "table",
     )
-    newest, replaced = {}, {}
-    for version in versions:
-        before = newest.get(version.table_id)
-        if before is not None:
-            replaced[str(before.pk)] = _said(version)
-        newest[version.table_id] = version
+    newest_texts = ProcedureVersion.objects.filter(
+        Q(procedure__owner=owner) | Q(procedure__owner=None)
+    ).order_by("-made")
+    procedures = _with_what_replaced_them(
+        sorted(
+            newest_texts.select_related("procedure")[:MOST_TEXTS],
+            key=lambda one: (str(one.procedure_id), one.made),
+        ),
+        "procedure",
+    )
     return ShelfState(
         versions=tuple(
-            (version.table.name, str(version.pk))
-            for version in newest.values()
-            if not version.table.deleted and version.table.owner_id == owner
+            (one.table.name, str(one.pk))
+            for one in tables.newest
+            if one.table.binned is None and one.table.owner_id == owner
         ),
-        files=tuple((str(version.pk), version.file) for version in versions),
-        replaced=tuple(replaced.items()),
+        files=tuple((str(one.pk), one.file) for one in tables.all),
+        replaced=(*tables.replaced, *procedures.replaced),
+        procedures=tuple(
+            (one.procedure.name, str(one.pk))
+            for one in procedures.newest
+            if one.procedure.binned is None and one.procedure.owner_id == owner
+        ),
+        texts=tuple((str(one.pk), one.for_engine) for one in procedures.all),
     )
 
 
-def _said(version: Version) -> str:
+@dataclass(frozen=True, slots=True)
+class Versions:
+    """All versions of things, the newest of each thing, and when the others were replaced."""
+
+    all: list[Any]
+    newest: list[Any]
+    replaced: tuple[tuple[str, str], ...]
+
+
+def _with_what_replaced_them(versions: Iterable[Any], of: str) -> Versions:
+    """``versions`` in the order of their things, the older ones of each first."""
+    found = list(versions)
+    newest: dict[Any, Any] = {}
+    replaced: list[tuple[str, str]] = []
+    for version in found:
+        thing = getattr(version, f"{of}_id")
+        if thing in newest:
+            replaced.append((str(newest[thing].pk), _said(version)))
+        newest[thing] = version
+    return Versions(found, list(newest.values()), tuple(replaced))
+
+
+def _said(version: Any) -> str:
     moment = timezone.localtime(version.made)
     return f"on {date_format(moment, 'j F')} at {date_format(moment, 'H:i')}"
 
 
-def ask(of: UUID, job: Job[T]) -> T:
-    """Has an evaluator do a job that is of no sheet.
+def ask(of: UUID, job: Job[T], person: Person | None = None) -> T:
+    """Has an evaluator do a job that is of no sheet, with the shelf of a ``person``, if one is
+    given.
 
     Errors: :class:`LineError` where it cannot be done, or not in time.
     """
     moment = timezone.localtime().replace(tzinfo=None)
-    state = State(f"file:{of}", 0, Settings(), moment)
-    result = evaluators(settings.TEAPOT_EVALUATORS).work(state, job, lambda revision: ())
+    revision = 0 if person is None else person.shelf_revision
+    state = State(f"file:{of}", 0, Settings(), moment, shelf_revision=revision)
+    pool = evaluators(settings.TEAPOT_EVALUATORS)
+    owner = None if person is None else person.pk
+    result = pool.work(state, job, lambda revision: (), lambda: shelf_state(owner))
     if isinstance(result, Refused):
         raise errors.Refused(result.code, result.text)
     if result is None:

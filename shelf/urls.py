@@ -2,7 +2,7 @@
 
 from django.urls import path
 
-from shelf import views
+from shelf.views import tables as views
 
 urlpatterns = [
     path("", views.tables, name="tables"),

@@ -43,6 +43,8 @@ INSTALLED_APPS = [
     "accounts",
     "console",
     "handbook",
+    "procedures",
+    "records",
     "shelf",
 ]
 

@@ -8,7 +8,8 @@ from uuid import UUID
 
 from django.db.models import Q
 from django.http import Http404, HttpRequest, HttpResponse, HttpResponseBadRequest
-from django.shortcuts import render
+from django.shortcuts import get_object_or_404, render
+from django.urls import reverse
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
 from console import evaluating, keeping
@@ -29,6 +30,7 @@ from engine.errors import LineError
 from engine.version import VERSION
 from fence import jobs
 from fence.evaluators import Busy
+from procedures.models import Procedure
 from shelf.csv_cells import safe_cell
 
 IN_LINE = dict.fromkeys(("histogram", "scatter"), "console/chart.html")
@@ -144,9 +146,33 @@ def _answered(request: HttpRequest, sheet: Sheet, kept: Kept, since: int) -> Htt
         command, argument = kept.done
         if command in ("help", "find"):
             response["X-Handbook"] = quote(f"{command} {argument}")
+        elif command == "run":
+            response["X-Run"] = quote(argument)
+        elif command == "shelf":
+            response["X-Go"] = reverse("shelf")
         else:
             response["X-Reload"] = "1"
     return response
+
+
+@require_POST
+def run(request: HttpRequest, pk: UUID) -> HttpResponse:
+    """Runs a procedure into the sheet, with the replies to what it asks."""
+    sheet = own_sheet(request, pk)
+    since = whole_number(request.POST.get("since"))
+    try:
+        token, wanted = UUID(request.POST.get("token", "")), UUID(request.POST.get("procedure", ""))
+    except ValueError:
+        return HttpResponseBadRequest("token and procedure are UUIDs")
+    procedure = get_object_or_404(Procedure.objects.at_hand(), pk=wanted, owner=sheet.owner)
+    keys, replies = request.POST.getlist("key"), request.POST.getlist("reply")
+    try:
+        came = keeping.run_into(sheet, procedure, dict(zip(keys, replies, strict=False)), token)
+    except LineError as error:
+        return refused_with(request, error)
+    except (Crowded, Busy):
+        return HttpResponse("Other lines are being worked out just now.", status=503)
+    return news(request, sheet, since) if isinstance(came, int) else refused(request, came)
 
 
 @require_POST

@@ -28,6 +28,7 @@ from console.views.replies import (
 from engine.errors import LineError
 from engine.reading.forms import SHAPES, STYLES, UNITS
 from engine.sheet.settings import CHOICES
+from procedures.samples import copy_procedures
 from shelf.keeping import copy_tables
 
 
@@ -36,7 +37,7 @@ def home(request: HttpRequest) -> HttpResponse:
     """Opens the sheet that was opened last, with ``put`` in its entry; makes one at the
     first visit."""
     person = known_person(request) or new_guest(request)
-    sheet = person.sheets.first() or person.sheets.create()
+    sheet = person.sheets.at_hand().first() or person.sheets.create()
     put = request.GET.get("put", "")
     return redirect(reverse("sheet", args=[sheet.pk]) + (f"?put={quote(put)}" if put else ""))
 
@@ -58,7 +59,6 @@ def sheet(request: HttpRequest, pk: UUID) -> HttpResponse:
     screen = screen_of(sheet, lines.filter(place__gt=sheet.cleared))
     context = {
         "sheet": sheet,
-        "sheets": sheet.owner.sheets.all()[:30],
         "styles": (*STYLES, *UNITS, *SHAPES),
         "choices": CHOICES,
         "cleared_at": cleared.number if cleared else None,
@@ -74,7 +74,10 @@ def samples(request: HttpRequest) -> HttpResponse:
     """Gives the person a copy of the demo sheets and opens the first of them."""
     person = known_person(request) or new_guest(request)
     copy_tables(person)
-    return redirect(copy_samples(person) or person.sheets.first() or person.sheets.create())
+    copy_procedures(person)
+    return redirect(
+        copy_samples(person) or person.sheets.at_hand().first() or person.sheets.create()
+    )
 
 
 @require_POST

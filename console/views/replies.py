@@ -25,6 +25,7 @@ from console.keeping import Kept
 from console.models import Line, Sheet
 from console.showing import Shown, entry_parts
 from engine.errors import LineError
+from engine.mends import offers
 from engine.sheet.outcome import ERROR
 from engine.sheet.shown import KeptOutcome, ShownError
 
@@ -44,7 +45,9 @@ def own_sheet(request: HttpRequest, pk: UUID) -> Sheet:
     key = person_key(request)
     if key is None:
         raise Http404
-    return get_object_or_404(Sheet.objects.select_related("owner"), pk=pk, owner__pk=key)
+    return get_object_or_404(
+        Sheet.objects.select_related("owner"), pk=pk, owner__pk=key, binned=None
+    )
 
 
 def own_line(sheet: Sheet, number: int) -> Line:
@@ -113,5 +116,6 @@ def refused(request: HttpRequest, outcome: KeptOutcome) -> HttpResponse:
 
 def refused_with(request: HttpRequest, error: LineError, text: str = "") -> HttpResponse:
     """The same for an error that is about no place in the input."""
-    said = ShownError(code=error.code, text=error.text, start=0, end=0)
+    mends = offers(error.mends, text)
+    said = ShownError(code=error.code, text=error.text, start=0, end=0, mends=mends)
     return refused(request, KeptOutcome(line=0, input=text, status=ERROR, error=said))

@@ -100,6 +100,27 @@ COMMANDS = {
             words="override redefine replace built-in function own name",
         ),
         CommandRecord(
+            name="run",
+            pattern="NAME",
+            summary="Runs a procedure of the shelf: its lines come into the sheet.",
+            examples=(Example("/run heating time"),),
+            words="execute procedure program macro call start",
+        ),
+        CommandRecord(
+            name="record",
+            pattern="NAME|stop",
+            summary="Writes down what happens on the sheet from here on, until it is stopped.",
+            examples=(Example("/record first try"), Example("/record stop")),
+            words="log diary protocol session transcript on off start stop",
+        ),
+        CommandRecord(
+            name="shelf",
+            pattern="",
+            summary="Opens the shelf: sheets, procedures, data tables and records.",
+            examples=(Example("/shelf"),),
+            words="files open list documents all sheets",
+        ),
+        CommandRecord(
             name="clear",
             pattern="",
             summary="Empties the screen; quantities and history stay.",

@@ -222,11 +222,13 @@ class Line:
 
 @dataclass(frozen=True, slots=True)
 class NewLine:
-    """A line that is to be put at a place under a number."""
+    """A line that is to be put at a place under a number, with the ``replies`` to what it
+    asks."""
 
     number: int
     text: str
     place: float
+    replies: tuple[str, ...] = ()
 
 
 def targets_of(statement: Statement) -> tuple[str, ...]:

@@ -128,9 +128,14 @@ def values_of(procedure: Procedure, replies: Mapping[str, str]) -> dict[str, Val
 
 
 def run(
-    sheet: Runs, procedure: Procedure, given: Mapping[str, Value], within: Draws | None = None
+    sheet: Runs,
+    procedure: Procedure,
+    given: Mapping[str, Value],
+    within: Draws | None = None,
+    stops: bool = True,
 ) -> Iterator[Outcome]:
-    """The outcomes of its lines in an empty ``sheet``, up to the first that has an error.
+    """The outcomes of its lines in an empty ``sheet``, up to the first that has an error, where
+    it ``stops`` there.
 
     ``given`` are values for what it asks, by the name of the quantity or by the question; for
     the others what it suggests is taken.  What is drawn for it is kept ``within`` what is drawn
@@ -147,7 +152,7 @@ def run(
         replies = Replies(values=values, takes_presets=True)
         outcome = sheet.answer(text, replies, within=within)
         yield outcome
-        if outcome.status in (ERROR, UNFINISHED):
+        if stops and outcome.status in (ERROR, UNFINISHED):
             return
 
 

@@ -241,6 +241,7 @@ class Sheet(Store):
             for new in lines:
                 line = self._read(new.text, new.number, last, conventions)
                 line.place = new.place
+                line.hear(new.replies)
                 out_of_date = self.dependence().notices(line)
                 self.insert(line)
                 put.append(line)

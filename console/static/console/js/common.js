@@ -16,7 +16,7 @@ window.teapot = {
     Idiomorph.morph(shown, fresh, {
       callbacks: {
         beforeAttributeUpdated: (name, node) => !(name === "open" || (name === "value" && isTyped(node))),
-        beforeNodeRemoved: (node) => !node.matches?.(".in-place, .of-form, .workings, .chart-box"),
+        beforeNodeRemoved: (node) => !node.matches?.(".in-place, .of-form, .workings, .chart-box, .run-head"),
       },
     });
   },

@@ -119,6 +119,8 @@ document.addEventListener("DOMContentLoaded", () => {
 
   teapot.takeNews = (html, headers, stay) => {
     if (headers.has("X-Handbook")) teapot.openHandbook(decodeURIComponent(headers.get("X-Handbook")));
+    if (headers.has("X-Run")) teapot.askToRun(decodeURIComponent(headers.get("X-Run")));
+    if (headers.has("X-Go")) { location.assign(headers.get("X-Go")); return true; }
     if (headers.has("X-Reload")) { location.reload(); return true; }
     const revision = headers.get("X-Revision"), since = run.dataset.revision;
     let shown = new Set();

@@ -23,8 +23,9 @@ from engine.files.dialect import ENCODINGS, SEPARATORS
 from engine.files.preview import ColumnGuess, Guess
 from fence import file_jobs
 from fence.evaluators import Busy
-from shelf import keeping
+from shelf import keeping, things
 from shelf.csv_cells import safe_cell
+from shelf.items import LONGEST_NAME
 from shelf.models import DataTable, Version
 from shelf.reaching import ask
 from shelf.templatetags.tables import line_of
@@ -50,8 +51,8 @@ def tables(request: HttpRequest) -> HttpResponse:
 
 def _list(request: HttpRequest, error: str = "", status: int = 200) -> HttpResponse:
     person = known_person(request)
-    found = person.tables.filter(deleted=False) if person else DataTable.objects.none()
-    deleted = person.tables.filter(deleted=True) if person else DataTable.objects.none()
+    found = person.tables.filter(binned=None) if person else DataTable.objects.none()
+    deleted = person.tables.filter(binned__isnull=False) if person else DataTable.objects.none()
     context = {"tables": found, "deleted": deleted, "error": error}
     return render(request, "shelf/tables.html", context, status=status)
 
@@ -81,11 +82,11 @@ def _own_file(request: HttpRequest, pk: UUID) -> Version:
     return get_object_or_404(Version, pk=pk, owner__pk=key, table=None)
 
 
-def _own_table(request: HttpRequest, pk: UUID, deleted: bool = False) -> DataTable:
+def _own_table(request: HttpRequest, pk: UUID, binned: bool = False) -> DataTable:
     key = person_key(request)
     if key is None:
         raise Http404
-    return get_object_or_404(DataTable, pk=pk, owner__pk=key, deleted=deleted)
+    return get_object_or_404(DataTable, pk=pk, owner__pk=key, binned__isnull=not binned)
 
 
 @require_GET
@@ -151,7 +152,7 @@ def _at_the_point(cells: Sequence[str]) -> list[str]:
 
 
 def _name_of(file_name: str) -> str:
-    return PurePath(file_name).stem.replace("_", " ")[: keeping.LONGEST_NAME]
+    return PurePath(file_name).stem.replace("_", " ")[:LONGEST_NAME]
 
 
 def _guess(request: HttpRequest) -> Guess | None:
@@ -233,7 +234,9 @@ def _page(request: HttpRequest, table: DataTable, error: str = "") -> HttpRespon
     except (LineError, Busy) as refused:
         columns, error = [], getattr(refused, "text", BUSY)
     words = f'shelf("{table.name}")'
-    lines = Line.objects.filter(sheet__owner=table.owner, deleted=False, text__contains=words)
+    lines = Line.objects.filter(
+        sheet__owner=table.owner, sheet__binned=None, deleted=False, text__contains=words
+    )
     context = {
         "table": table,
         "version": newest,
@@ -310,11 +313,9 @@ def as_csv(request: HttpRequest, pk: UUID) -> HttpResponse:
 def rename(request: HttpRequest, pk: UUID) -> HttpResponse:
     """Gives a table another name."""
     table = _own_table(request, pk)
-    before = table.name
     try:
-        keeping.rename(table, request.POST.get("name", ""))
+        things.rename(table, request.POST.get("name", ""))
     except LineError as error:
-        table.name = before
         return _page(request, table, error.text)
     return redirect("table", table.pk)
 
@@ -322,16 +323,16 @@ def rename(request: HttpRequest, pk: UUID) -> HttpResponse:
 @require_POST
 def delete(request: HttpRequest, pk: UUID) -> HttpResponse:
     """Takes a table off the shelf; it can be brought back from the list."""
-    keeping.delete(_own_table(request, pk))
+    things.put_into_bin(_own_table(request, pk))
     return redirect("tables")
 
 
 @require_POST
 def bring_back(request: HttpRequest, pk: UUID) -> HttpResponse:
     """Puts a deleted table on the shelf again."""
-    table = _own_table(request, pk, deleted=True)
+    table = _own_table(request, pk, binned=True)
     try:
-        keeping.bring_back(table)
+        things.bring_back(table)
     except LineError as error:
         return _list(request, error.text, 400)
     return redirect("table", table.pk)

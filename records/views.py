@@ -1,0 +1,92 @@
+"""The page of a record: what happened, as a lab book has it."""
+
+from __future__ import annotations
+
+from typing import Any
+from uuid import UUID
+
+from django.http import Http404, HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404, redirect, render
+from django.utils import timezone
+from django.views.decorators.http import require_POST, require_safe
+
+from accounts.guests import person_key
+from console.models import Sheet
+from engine.errors import LineError
+from records import keeping
+from records.models import Event, Record
+from records.writing import KINDS
+
+SCREEN = 500
+"""Events that are sent at once."""
+
+
+def _own(request: HttpRequest, pk: UUID) -> Record:
+    key = person_key(request)
+    if key is None:
+        raise Http404
+    return get_object_or_404(Record.objects.at_hand(), pk=pk, owner__pk=key)
+
+
+@require_safe
+def record(request: HttpRequest, pk: UUID) -> HttpResponse:
+    """A record with its events."""
+    found = _own(request, pk)
+    Record.objects.filter(pk=pk).update(opened=timezone.now())
+    return render(request, "records/record.html", {"record": found, **_events(found, 0)})
+
+
+def _events(record: Record, since: int) -> dict[str, Any]:
+    found = list(record.events.filter(pk__gt=since)[: SCREEN + 1])
+    shown = found[:SCREEN]
+    return {
+        "events": [(event, KINDS[event.kind]) for event in shown],
+        "last": shown[-1].pk if shown else since,
+        "has_more": len(found) > SCREEN,
+        "is_recording": record.sheets.exists(),
+        "part": Event.objects.filter(record=record, pk__lte=since).last(),
+    }
+
+
+@require_safe
+def events(request: HttpRequest, pk: UUID) -> HttpResponse:
+    """What happened after the event ``since``."""
+    found = _own(request, pk)
+    since = request.GET.get("since", "0")
+    since = int(since) if since.isdecimal() and len(since) < 18 else 0
+    return render(request, "records/events.html", {"record": found, **_events(found, since)})
+
+
+@require_POST
+def note(request: HttpRequest, pk: UUID) -> HttpResponse:
+    """Writes a note at the head of a record; its events stay as they are."""
+    found = _own(request, pk)
+    found.note = request.POST.get("note", "")[:20_000]
+    found.save(update_fields=["note"])
+    return HttpResponse("kept")
+
+
+@require_POST
+def from_lines(request: HttpRequest) -> HttpResponse:
+    """A record of lines that are there already."""
+    sheet = get_object_or_404(
+        Sheet.objects.at_hand(), pk=request.POST.get("sheet"), owner__pk=person_key(request)
+    )
+    numbers = [int(one) for one in request.POST.getlist("numbers") if one.isdecimal()]
+    try:
+        made = keeping.afterwards(sheet, numbers, request.POST.get("name") or sheet.title)
+    except LineError:
+        made = keeping.afterwards(sheet, numbers, "record")
+    return redirect(made)
+
+
+@require_POST
+def stop(request: HttpRequest, sheet: UUID) -> HttpResponse:
+    """Ends the recording of a sheet."""
+    found = get_object_or_404(
+        Sheet.objects.select_related("recording"), pk=sheet, owner__pk=person_key(request)
+    )
+    record = found.recording
+    if record is not None:
+        keeping.stop(found)
+    return redirect(record or found)

@@ -1,0 +1,56 @@
+"""A copy of anything on the shelf that is made to be changed."""
+
+from __future__ import annotations
+
+from typing import Any
+from uuid import uuid4
+
+from django.db import transaction
+from django.utils import timezone
+
+from console.models import Line, Sheet
+from procedures.models import Procedure
+from shelf import things
+from shelf.keeping import copy_of_table
+from shelf.models import DataTable
+
+
+def copied(thing: Any) -> Any:
+    """A copy under a name of its own, in the same folder; None of a record, which stays the one
+    that it is."""
+    with transaction.atomic():
+        for kind, copy in COPIES.items():
+            if isinstance(thing, kind):
+                made = copy(thing)
+                things.say_changed(thing.owner_id)
+                return made
+    return None
+
+
+def copy_of_sheet(sheet: Sheet) -> Sheet:
+    """Its lines with their numbers, draws and settings; what was undone is left behind."""
+    lines = list(Line.objects.filter(sheet=sheet))
+    made = Sheet.objects.get(pk=sheet.pk)
+    made.pk, made.title = uuid4(), f"{sheet.title[:110]} copy"
+    made.opened, made.recording = timezone.now(), None
+    made._state.adding = True
+    made.save()
+    for line in lines:
+        line.pk, line.sheet, line.token = None, made, uuid4()
+    Line.objects.bulk_create(lines)
+    return made
+
+
+def copy_of_procedure(procedure: Procedure) -> Procedure:
+    """Its newest version."""
+    made = Procedure(owner=procedure.owner, folder=procedure.folder)
+    made.name = things.untaken(made, f"{procedure.name} copy")
+    newest = procedure.newest
+    made.save()
+    newest.pk, newest.procedure = uuid4(), made
+    newest._state.adding = True
+    newest.save()
+    return made
+
+
+COPIES = {Sheet: copy_of_sheet, Procedure: copy_of_procedure, DataTable: copy_of_table}

@@ -1,0 +1,103 @@
+"""The page of the shelf: all that a person keeps, in folders, and what is done with it."""
+
+from __future__ import annotations
+
+from typing import Any
+from uuid import UUID
+
+from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
+from django.shortcuts import get_object_or_404, render
+from django.views.decorators.http import require_POST, require_safe
+
+from accounts.guests import known_person, person_key
+from engine.errors import LineError
+from shelf import things
+from shelf.copies import copied
+from shelf.listing import KINDS, in_folders, things_of
+from shelf.search import search
+
+SHOWN = 300
+"""Things that are listed at once; a search finds the others."""
+
+
+@require_safe
+def shelf(request: HttpRequest) -> HttpResponse:
+    """The shelf, or what a search finds on it."""
+    return _list(request)
+
+
+def _list(request: HttpRequest, said: str = "", error: str = "", undo: Any = None) -> HttpResponse:
+    person = known_person(request)
+    words = (request.GET.get("q") or request.POST.get("q") or "")[:200]
+    in_bin = (request.GET.get("bin") or request.POST.get("bin")) == "1"
+    found = [] if person is None else things_of(person, in_bin)
+    count = len(found)
+    if person is not None:
+        things.empty_bin(tuple(KINDS.values()), person)
+        if words and not in_bin:
+            found = search(person, words, found)
+    context = {
+        "folders": in_folders(found[:SHOWN]),
+        "folder_names": sorted({one.folder for one in found if one.folder}),
+        "count": count,
+        "found": len(found),
+        "left": max(0, len(found) - SHOWN),
+        "words": words,
+        "in_bin": in_bin,
+        "said": said,
+        "error": error,
+        "undo": undo,
+    }
+    template = "shelf/list.html" if request.htmx else "shelf/shelf.html"
+    return render(request, template, context)
+
+
+def _own(request: HttpRequest, kind: str, pk: UUID) -> Any:
+    key = person_key(request)
+    if key is None or kind not in KINDS:
+        raise Http404
+    return get_object_or_404(KINDS[kind], pk=pk, owner__pk=key)
+
+
+@require_POST
+def change(request: HttpRequest, kind: str, pk: UUID, act: str) -> HttpResponse:
+    """Renames, moves, copies a thing, puts it into the bin or takes it out."""
+    thing = _own(request, kind, pk)
+    value, undo = request.POST.get("value", ""), None
+    before = thing.name_shown
+    try:
+        if act == "rename":
+            things.rename(thing, value)
+            said = f"{before} is {thing.name_shown} now."
+        elif act == "move":
+            things.move(thing, value)
+            said = f"{before} lies in {thing.folder or 'no folder'} now."
+        elif act == "copy":
+            made = copied(thing)
+            said = f"{made.name_shown} is a copy of {before}." if made else f"{before} stays one."
+        elif act == "bin":
+            things.put_into_bin(thing)
+            said, undo = f"{before} is in the bin.", {"kind": kind, "pk": thing.pk}
+        elif act == "bring-back":
+            things.bring_back(thing)
+            said = f"{before} is back."
+        else:
+            raise Http404
+    except LineError as error:
+        return _list(request, error=error.text)
+    return _list(request, said, undo=undo)
+
+
+@require_safe
+def names(request: HttpRequest) -> JsonResponse:
+    """The names of all that can be gone to, what was opened last first."""
+    person = known_person(request)
+    found = [] if person is None else things_of(person)
+    return JsonResponse(
+        {
+            "things": [
+                {"kind": one.kind, "name": one.name, "folder": one.folder, "address": one.address}
+                for one in found
+            ]
+        }
+    )
