@@ -60,6 +60,12 @@ class Shown:
         return self.line.outcome
 
     @property
+    def run_name(self) -> str:
+        """The procedure that it came with, if it did."""
+        run = self.line.run
+        return "" if run is None else run.version.procedure.name
+
+    @property
     def pictures(self) -> list[str]:
         """The pictures of its answers that are opened by themselves, by name."""
         answers = self.line.outcome["answers"]

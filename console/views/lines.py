@@ -6,7 +6,7 @@ import csv
 from urllib.parse import quote
 from uuid import UUID
 
-from django.db.models import Q
+from django.db.models import Q, prefetch_related_objects
 from django.http import Http404, HttpRequest, HttpResponse, HttpResponseBadRequest
 from django.shortcuts import get_object_or_404, render
 from django.urls import reverse
@@ -17,6 +17,7 @@ from console.keeping import Crowded, Kept
 from console.models import Line, Sheet
 from console.showing import Shown, Typed
 from console.views.replies import (
+    OF_RUN,
     SCREEN,
     news,
     own_line,
@@ -185,6 +186,7 @@ def refresh(request: HttpRequest, pk: UUID) -> HttpResponse:
     moved = Q(stale=True) | Q(answered__gt=since) | ~Q(engine=VERSION)
     lines = list(sheet.lines.present().filter(moved, number__in=numbers))
     before = evaluating.refresh(sheet, lines)
+    prefetch_related_objects(lines, OF_RUN)
     shown = [Shown(line, before.get(line.number)) for line in lines]
     return render(request, "console/new_lines.html", {"sheet": sheet, "lines": shown})
 

@@ -16,6 +16,7 @@ from collections.abc import Sequence
 from typing import Any
 from uuid import UUID
 
+from django.db.models import prefetch_related_objects
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404, render
 
@@ -50,6 +51,10 @@ def own_sheet(request: HttpRequest, pk: UUID) -> Sheet:
     )
 
 
+OF_RUN = "run__version__procedure"
+"""What a line is shown with, where it came with a procedure."""
+
+
 def own_line(sheet: Sheet, number: int) -> Line:
     """A line of the sheet that is present."""
     return get_object_or_404(sheet.lines.present(), number=number)
@@ -66,6 +71,7 @@ def screen_of(sheet: Sheet, lines: Any, most: int = SCREEN) -> dict[str, Any]:
     """The last lines of a query with fresh answers, and whether there are earlier ones."""
     last: list[Line] = list(lines.order_by("-place")[: most + 1])
     shown = list(reversed(last[:most]))
+    prefetch_related_objects(shown, OF_RUN)
     evaluating.refresh(sheet, shown)
     return {"lines": [Shown(line) for line in shown], "has_earlier": len(last) > most}
 
@@ -88,6 +94,7 @@ def news(
     moved = evaluating.refresh(sheet, lines.values())
     if kept is not None and kept.line is not None and kept.moved:
         moved[kept.line.number] = list(kept.moved)
+    prefetch_related_objects(list(lines.values()), OF_RUN)
     context = {
         "sheet": sheet,
         "lines": [Shown(line, moved.get(line.number)) for line in lines.values()],

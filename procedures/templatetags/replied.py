@@ -8,6 +8,7 @@ from django import template
 from django.utils.safestring import SafeString, mark_safe
 
 from engine.aids.scatter import Scatter
+from engine.reading.mathml import name_mathml
 from pictures import curve_of_runs
 
 register = template.Library()
@@ -17,6 +18,12 @@ register = template.Library()
 def reply_to(replies: Mapping[str, str] | str | None, key: str) -> str:
     """What was replied to a question before."""
     return replies.get(key, "") if isinstance(replies, Mapping) else ""
+
+
+@register.filter
+def set_name(name: str) -> SafeString:
+    """The name of a quantity, typeset."""
+    return mark_safe(name_mathml(name))  # noqa: S308
 
 
 @register.filter

@@ -67,7 +67,7 @@ document.addEventListener("DOMContentLoaded", () => {
       }
       const isOpen = open.has(id);
       head.setAttribute("aria-expanded", String(isOpen));
-      head.textContent = isOpen ? "a run: fold its lines" : `a run: ${lines.length} lines, the others folded`;
+      head.textContent = isOpen ? `${lines[0].dataset.runOf}: fold its ${lines.length} lines` : `${lines[0].dataset.runOf}: ${lines.length} lines were run, show them`;
       const says = (line) => line.querySelector("[data-kind=text], .error");
       const told = lines.filter((line) => says(line));
       const shown = new Set([lines[0], ...(told.length ? told : [lines.at(-1)])]);
