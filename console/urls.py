@@ -2,12 +2,15 @@
 
 from django.urls import path
 
-from console.views import history, lines, page, pictures, quantities
+from console.views import history, lines, out, page, pictures, quantities
 
 urlpatterns = [
     path("", page.home, name="home"),
     path("history", history.typed, name="history"),
     path("history/search", history.search, name="history-search"),
+    path("sheets/bring-in", out.bring_in, name="bring-sheet-in"),
+    path("sheets/<uuid:pk>/sheet.<slug:ending>", out.save, name="save-sheet"),
+    path("sheets/<uuid:pk>/print", out.to_print, name="print-sheet"),
     path("sheets/new", page.new_sheet, name="new-sheet"),
     path("samples", page.samples, name="samples"),
     path("sheets/<uuid:pk>", page.sheet, name="sheet"),

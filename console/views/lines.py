@@ -28,11 +28,11 @@ from console.views.replies import (
 )
 from engine.aids.pictures import APART
 from engine.errors import LineError
+from engine.out.cells import safe_cell
 from engine.version import VERSION
 from fence import jobs
 from fence.evaluators import Busy
 from procedures.models import Procedure
-from shelf.csv_cells import safe_cell
 
 IN_LINE = dict.fromkeys(("histogram", "scatter"), "console/chart.html")
 """The pictures that open below their line, where others open over the page."""

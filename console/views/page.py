@@ -14,6 +14,7 @@ from django.views.decorators.http import require_POST, require_safe
 from accounts.guests import known_person, new_guest
 from console import changes, keeping
 from console.models import Sheet
+from console.out import FORMATS
 from console.samples import copy_samples, has_samples
 from console.tries import tries_for
 from console.views.replies import (
@@ -64,6 +65,7 @@ def sheet(request: HttpRequest, pk: UUID) -> HttpResponse:
         "cleared_at": cleared.number if cleared else None,
         "tries": () if screen["lines"] else tries_for(sheet.owner),
         "has_samples": has_samples(),
+        "formats": FORMATS,
         **screen,
     }
     return render(request, "console/sheet.html", context)

@@ -21,10 +21,10 @@ from engine.errors import LineError
 from engine.files.cells import KINDS, MISSING_MARKS
 from engine.files.dialect import ENCODINGS, SEPARATORS
 from engine.files.preview import ColumnGuess, Guess
+from engine.out.cells import safe_cell
 from fence import file_jobs
 from fence.evaluators import Busy
 from shelf import keeping, things
-from shelf.csv_cells import safe_cell
 from shelf.items import LONGEST_NAME
 from shelf.models import DataTable, Version
 from shelf.reaching import ask

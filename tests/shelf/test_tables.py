@@ -12,7 +12,7 @@ from django.test import Client
 
 from console import evaluating, keeping
 from console.models import Sheet
-from shelf.csv_cells import safe_cell
+from engine.out.cells import safe_cell
 from shelf.models import DataTable, Version
 
 pytestmark = pytest.mark.django_db(transaction=True)

@@ -1,5 +1,8 @@
 /* A file that is dropped on the page is brought in. */
 document.addEventListener("DOMContentLoaded", () => {
+  for (const file of document.querySelectorAll(".bring-sheet input[type=file]")) {
+    file.addEventListener("change", () => { if (file.files.length) file.form.requestSubmit(); });
+  }
   document.addEventListener("click", (event) => {
     const mend = event.target.closest("#filter-said [data-mend]");
     if (!mend) return;

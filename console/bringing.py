@@ -1,0 +1,162 @@
+"""Sheets that come in: a file becomes a sheet with the same lines, draws and numbers."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from datetime import datetime
+from uuid import UUID
+
+from django.db import transaction
+from django.utils import timezone
+
+from accounts.models import Person
+from console import evaluating
+from console.models import Line, Sheet
+from engine.errors import LineError
+from engine.numbers.shelf import OF_PROCEDURE, PREFIX
+from engine.out.document import Document, LineOut
+from engine.out.reading import NotASheet, document_from
+from procedures.models import ProcedureVersion
+from shelf.models import Version
+
+MOST_BYTES = 20 * 1024 * 1024
+AT_ONCE = 400
+MOST_TOLD = 20
+"""Lines that are named where they cannot be read."""
+
+
+@dataclass(frozen=True, slots=True)
+class Brought:
+    """What came of a file: the ``sheet``; or, where lines cannot be answered, each with its
+    number, text and the reason, and nothing is kept."""
+
+    sheet: Sheet | None
+    wrong: list[tuple[int, str, str]]
+
+
+class Undone(Exception):
+    """Nothing of it is to be kept."""
+
+
+def document_in(data: bytes, name: str) -> Document:
+    """The document in a file.  Errors: :class:`NotASheet` with the place and the reason."""
+    if len(data) > MOST_BYTES:
+        raise NotASheet(why=f"it has more than {MOST_BYTES // 1024**2} megabytes")
+    try:
+        text = data.decode("utf-8-sig")
+    except UnicodeDecodeError as error:
+        raise NotASheet(why=f"it is not in UTF-8 (at byte {error.start:,})") from None
+    return document_from(text, name.rpartition(".")[0] or name)
+
+
+def bring_in(person: Person, document: Document, anyway: bool = False, folder: str = "") -> Brought:
+    """Makes a sheet of a document.
+
+    Where lines have errors nothing is kept, unless they come in ``anyway``: as notes then.
+    """
+    wrong: list[tuple[int, str, str]] = []
+    try:
+        with transaction.atomic():
+            sheet = _made(person, document, folder)
+            wrong = _answered(sheet, document)
+            if wrong and not anyway:
+                raise Undone
+            if wrong:
+                _make_notes(sheet, {number for number, _, _ in wrong})
+    except Undone:
+        return Brought(None, wrong[:MOST_TOLD])
+    return Brought(sheet, wrong[:MOST_TOLD])
+
+
+def _made(person: Person, document: Document, folder: str) -> Sheet:
+    sheet = Sheet.objects.create(
+        owner=person,
+        title=document.title,
+        form=document.form,
+        folder=folder,
+        revision=1,
+        **document.conventions,
+    )
+    versions = _versions_here(person, document.versions)
+    lines, last = [], None
+    for place, one in enumerate(document.lines, 1):
+        lines.append(_line(sheet, one, place, last, versions))
+        last = one.number
+    Line.objects.bulk_create(lines)
+    for line, kept in zip(lines, (moment_from(one.kept) for one in document.lines), strict=True):
+        line.kept = kept
+    Line.objects.bulk_update(lines, ["kept"], batch_size=500)
+    return sheet
+
+
+def _line(
+    sheet: Sheet, one: LineOut, place: int, last: int | None, versions: Mapping[str, str]
+) -> Line:
+    draws = [[versions.get(value, value) for value in values] for values in one.draws]
+    return Line(
+        sheet=sheet,
+        number=one.number,
+        place=place,
+        text=one.text,
+        last=one.last if one.last is not None else last,
+        draws=draws,
+        revision=1,
+        outcome={"error": None, "answers": [], "notices": [], "note": "", "status": "ok"},
+        stale=True,
+        **one.conventions,
+    )
+
+
+def moment_from(text: str) -> datetime:
+    """A moment as it was written down; now where it is none."""
+    try:
+        found = datetime.fromisoformat(text)
+    except ValueError:
+        return timezone.now()
+    return found if timezone.is_aware(found) else timezone.make_aware(found)
+
+
+def _versions_here(person: Person, versions: Mapping[str, str]) -> dict[str, str]:
+    """For the versions that were drawn elsewhere, those of the same names here."""
+    found: dict[str, str] = {}
+    for key, name in versions.items():
+        try:
+            UUID(key)
+        except ValueError:
+            continue
+        table = person.tables.at_hand().filter(name=name).first()
+        if table is not None and not Version.objects.filter(pk=key, table__owner=person).exists():
+            found[PREFIX + key] = f"{PREFIX}{table.newest.pk}"
+        mine = ProcedureVersion.objects.filter(pk=key, procedure__owner=person)
+        procedure = person.procedures.at_hand().filter(name=name).first()
+        if procedure is not None and not mine.exists():
+            found[OF_PROCEDURE + key] = f"{OF_PROCEDURE}{procedure.newest.pk}"
+    return found
+
+
+def _answered(sheet: Sheet, document: Document) -> list[tuple[int, str, str]]:
+    """Works the lines out; those that have an error."""
+    lines = list(sheet.lines.order_by("place"))
+    wrong = []
+    for start in range(0, len(lines), AT_ONCE):
+        some = lines[start : start + AT_ONCE]
+        try:
+            evaluating.refresh(sheet, some)
+        except LineError as error:
+            raise NotASheet(why=error.text) from None
+        for line in some:
+            if line.outcome.get("error"):
+                wrong.append((line.number, line.text, line.outcome["error"]["text"]))
+    return wrong
+
+
+def _make_notes(sheet: Sheet, numbers: set[int]) -> None:
+    lines = list(sheet.lines.filter(number__in=numbers))
+    for line in lines:
+        line.text = "# " + line.text.replace("\n", " ")
+        line.stale, line.revision = True, 2
+    Line.objects.bulk_update(lines, ["text", "stale", "revision"])
+    sheet.revision = 2
+    sheet.save(update_fields=["revision"])
+    evaluating.refresh(sheet, lines)

@@ -1,0 +1,151 @@
+"""Sheets that go out: what is kept of them as a document, in one of its formats."""
+
+from __future__ import annotations
+
+from base64 import b64encode
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+from functools import cache
+
+from django.conf import settings
+from django.db.models import Model
+from django.utils import timezone
+from django.utils.formats import date_format
+
+from console import evaluating
+from console.models import Line, Sheet
+from engine.numbers.shelf import OF_PROCEDURE, PREFIX
+from engine.out.data import as_json
+from engine.out.document import Document, LineOut, QuantityOut
+from engine.out.latex import as_latex
+from engine.out.page import FONTS, as_html, style_for
+from engine.out.quantities import as_csv
+from engine.out.text import as_markdown, as_text
+from fence.evaluators import Busy
+from fence.out_jobs import MoreOfLine, MoreOfLines
+from procedures.models import ProcedureVersion
+from shelf.models import Version
+
+AT_ONCE = 400
+"""Lines that an evaluator is asked about at once."""
+
+
+@dataclass(frozen=True, slots=True)
+class Format:
+    """How a document is written, and what the file is; ``latex`` where it needs that."""
+
+    write: Callable[[Document], str]
+    mime: str
+    words: str
+    latex: bool = False
+
+
+FORMATS = {
+    "txt": Format(as_text, "text/plain", "plain text, which can be brought in again"),
+    "md": Format(as_markdown, "text/markdown", "Markdown, the mathematics as LaTeX", latex=True),
+    "html": Format(lambda it: as_html(it, whole_style()), "text/html", "a page that stands alone"),
+    "tex": Format(as_latex, "application/x-latex", "LaTeX", latex=True),
+    "csv": Format(as_csv, "text/csv", "the quantities as CSV"),
+    "json": Format(as_json, "application/json", "JSON, all that is kept"),
+}
+"""The formats that a sheet goes out in, by the ending of the file."""
+
+
+def document_of(
+    sheet: Sheet,
+    numbers: Sequence[int] = (),
+    who: str = "",
+    latex: bool = False,
+    workings: bool = False,
+) -> Document:
+    """A sheet, or the lines of these ``numbers``, with their answers made fresh."""
+    lines = sheet.lines.present().order_by("place")
+    chosen = list(lines.filter(number__in=numbers) if numbers else lines)
+    for start in range(0, len(chosen), AT_ONCE):
+        evaluating.refresh(sheet, chosen[start : start + AT_ONCE])
+    more = _more(sheet, [line.number for line in chosen], latex, workings)
+    nothing = MoreOfLine((), ())
+    return Document(
+        title=sheet.title,
+        who=who,
+        when=date_format(timezone.localtime(), "j F Y"),
+        form=sheet.form,
+        conventions=_conventions(sheet),
+        lines=tuple(_line(line, more.get(line.number, nothing)) for line in chosen),
+        quantities=_quantities(sheet),
+        versions=_versions(chosen),
+    )
+
+
+def _more(sheet: Sheet, numbers: list[int], latex: bool, workings: bool) -> dict[int, MoreOfLine]:
+    found: dict[int, MoreOfLine] = {}
+    if not latex and not workings:
+        return found
+    for start in range(0, len(numbers), AT_ONCE):
+        job = MoreOfLines(numbers=numbers[start : start + AT_ONCE], latex=latex, workings=workings)
+        try:
+            found |= evaluating.work(sheet, job) or {}
+        except Busy:
+            break
+    return found
+
+
+def _conventions(of: Sheet | Line) -> dict[str, str]:
+    return {"angle": of.angle, "log": of.log, "numbers": of.numbers}
+
+
+def _line(line: Line, more: MoreOfLine) -> LineOut:
+    return LineOut(
+        number=line.number,
+        text=line.text,
+        last=line.last,
+        conventions=_conventions(line),
+        draws=line.draws,
+        kept=line.kept.isoformat(),
+        outcome=line.outcome,
+        latex=more.latex,
+        steps=more.steps,
+    )
+
+
+def _quantities(sheet: Sheet) -> tuple[QuantityOut, ...]:
+    listing = evaluating.quantities(sheet)
+    return tuple(
+        QuantityOut(
+            name=one.name,
+            name_mathml=one.name_mathml,
+            sign=one.sign,
+            text=one.text,
+            value_mathml=one.value_mathml,
+            note=one.description,
+            is_found=one.is_found,
+            is_out_of_date=bool(one.reason),
+        )
+        for one in (listing.quantities if listing else ())
+        if one.text
+    )
+
+
+def _versions(lines: Sequence[Line]) -> dict[str, str]:
+    """The names of the tables and procedures whose versions were drawn for lines."""
+    drawn = {value for line in lines for one in line.draws for value in one}
+    tables = _named(Version, "table", {v[len(PREFIX) :] for v in drawn if v.startswith(PREFIX)})
+    used = {v[len(OF_PROCEDURE) :] for v in drawn if v.startswith(OF_PROCEDURE)}
+    return tables | _named(ProcedureVersion, "procedure", used)
+
+
+def _named(model: type[Model], of: str, keys: set[str]) -> dict[str, str]:
+    found = model._default_manager.filter(pk__in=keys).select_related(of)
+    return {str(one.pk): getattr(one, of).name for one in found}
+
+
+def whole_style(paper: str = "a4") -> str:
+    """The style of a page that stands alone, with its fonts in it."""
+    return style_for(paper, _fonts())
+
+
+@cache
+def _fonts() -> tuple[tuple[str, str], ...]:
+    folder = settings.ROOT / "teapot" / "static" / "teapot" / "dist" / "fonts"
+    files = ((name, (folder / f"{file}.woff2").read_bytes()) for name, file in FONTS)
+    return tuple((name, "data:font/woff2;base64," + b64encode(it).decode()) for name, it in files)

@@ -1,0 +1,1 @@
+"""What goes out and comes in again: sheets as text, Markdown, HTML, LaTeX, CSV and JSON."""

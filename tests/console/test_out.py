@@ -1,0 +1,250 @@
+"""Sheets that go out and come in again."""
+
+import csv
+import io
+import json
+import uuid
+from pathlib import Path
+
+import html5lib
+import jsonschema
+import pytest
+from django.core.files.uploadedfile import SimpleUploadedFile
+from django.test import Client
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+
+from accounts.models import Person
+from console import bringing, changes, keeping
+from console.models import Line, Sheet
+from console.out import FORMATS, document_of
+from engine.out.reading import NotASheet
+
+pytestmark = pytest.mark.django_db(transaction=True)
+
+SCHEMA = json.loads(Path("engine/out/sheet.schema.json").read_text())
+
+LINES = (
+    "m = 1.2  # water in the pot, kg", "Q := 4186*m*80", "m = m + 1/3", "@ + 1", "@1*2",
+    "random()", "random(1..6)", "r = random(); r + r", "today()", "now()", "# only a note",
+    "sin(30)", "sin(30°) as 4 digits", "sqrt(8)", "1/3 as fraction;", "w = [2, 3, 7]*2",
+    'tea = "green"', '"a pot of {tea}, {m as 2 places} kg"', "f(x) = x^2 + m", "f(1..3)",
+    "table(1..3, f(1..3))", "/forget m", "(1 +\n 2)*3", "ln(-1)", "5∠30° as polar", "x = 2;",
+    "0.1 + 0.2 as binary64", '"--> <b>&amp; `code` ${2+2}$"', "  # spaces  before", "1e-300",
+    "#: {\"number\": 1}", "# a heading",
+)  # fmt: skip
+"""Lines with what has to come back: names, draws, dates, forms, notes, rows."""
+
+SETTINGS = ("/angle deg", "/angle rad", "/numbers real", "/numbers complex", "/show 4 digits")
+DEEDS = ("delete", "move", "undo", "mend")
+
+STEPS = st.lists(
+    st.one_of(
+        st.sampled_from(LINES),
+        st.sampled_from(SETTINGS),
+        st.tuples(st.sampled_from(DEEDS), st.integers(0, 12)),
+    ),
+    min_size=1,
+    max_size=14,
+)
+
+
+def made(steps, title="Some kettles"):
+    person = Person.objects.create()
+    sheet = Sheet.objects.create(owner=person, title=title)
+    for step in steps:
+        if isinstance(step, str):
+            keeping.keep(sheet, step, uuid.uuid4())
+            continue
+        deed, at = step
+        numbers = list(sheet.lines.present().values_list("number", flat=True))
+        if deed == "undo":
+            changes.undo(sheet)
+        elif numbers:
+            number = numbers[at % len(numbers)]
+            if deed == "delete":
+                keeping.delete(sheet, number)
+            elif deed == "move":
+                keeping.move(sheet, number, up=True)
+            else:
+                keeping.mend(sheet, number, "2 + 40")
+        sheet.refresh_from_db()
+    return sheet
+
+
+def state(sheet):
+    """What of a sheet has to be the same."""
+    document = document_of(sheet)
+    return [
+        (
+            line.number,
+            line.text,
+            dict(line.conventions),
+            [(answer["sign"], answer["text"]) for answer in line.outcome["answers"]],
+            [list(draws) for draws in line.draws if draws],
+        )
+        for line in document.lines
+    ]
+
+
+def through(sheet, ending):
+    """The sheet as it comes back from a file."""
+    wanted = FORMATS[ending]
+    written = wanted.write(document_of(sheet, latex=wanted.latex))
+    document = bringing.document_in(written.encode(), f"{sheet.title}.{ending}")
+    brought = bringing.bring_in(sheet.owner, document)
+    assert brought.sheet is not None, brought.wrong
+    return brought.sheet
+
+
+@pytest.mark.parametrize("ending", ["txt", "md", "json"])
+@settings(
+    max_examples=12,
+    deadline=None,
+    suppress_health_check=[HealthCheck.function_scoped_fixture],
+)
+@given(steps=STEPS)
+def test_what_goes_out_comes_in_the_same(ending, steps):
+    sheet = made(steps)
+    back = through(sheet, ending)
+    assert state(back) == state(sheet)
+    assert (back.title, back.form, back.conventions) == (sheet.title, sheet.form, sheet.conventions)
+
+
+@pytest.mark.parametrize("ending", ["txt", "md", "json"])
+def test_every_kind_of_line_comes_back(ending):
+    sheet = made(LINES)
+    assert sheet.lines.count() == len(LINES)
+    assert state(through(sheet, ending)) == state(sheet)
+
+
+def test_json_is_as_its_schema_says():
+    sheet = made((*SETTINGS, *LINES))
+    jsonschema.Draft202012Validator.check_schema(SCHEMA)
+    jsonschema.validate(json.loads(FORMATS["json"].write(document_of(sheet))), SCHEMA)
+
+
+def test_the_page_is_html_and_shows_everything():
+    """Strict parsing by html5lib; the mathematics stands in MathML."""
+    sheet = made((*LINES, 'evil = "<script>alert(1)</script>"'), "<b>Kettles</b> & pots")
+    page = FORMATS["html"].write(document_of(sheet, who="A. Student <x>", workings=True))
+    parser = html5lib.HTMLParser(strict=True)
+    tree = parser.parse(page)
+    spaces = {"h": "http://www.w3.org/1999/xhtml", "m": "http://www.w3.org/1998/Math/MathML"}
+    assert len(tree.findall(".//h:ol[@class='lines']/h:li", spaces)) == sheet.lines.count()
+    assert tree.findall(".//m:math", spaces)
+    assert not tree.findall(".//h:script", spaces)
+    assert "http" not in page.replace("http-equiv", "")  # it stands alone
+    assert "A. Student &lt;x&gt;" in page
+
+
+def test_quantities_as_csv_are_safe_and_complete():
+    sheet = made(("m = 1.2  # =1+1", "Q = 2*m", "m = 3"))
+    rows = list(csv.reader(io.StringIO(FORMATS["csv"].write(document_of(sheet)))))
+    assert sorted(rows[1:]) == [
+        ["Q", "2.4", "yes", "", "found", "yes"],
+        ["m", "3", "yes", "", "given", "no"],
+    ]
+
+
+def test_latex_has_every_answer():
+    sheet = made(LINES)
+    written = FORMATS["tex"].write(document_of(sheet, latex=True))
+    assert written.count("\\begin{document}") == written.count("\\end{document}") == 1
+    assert r"\sqrt{8}" in written
+    assert r"\textbackslash{}" not in written
+
+
+@pytest.mark.parametrize(
+    ("data", "said"),
+    [
+        (b"{", "its JSON ends or breaks"),
+        (b'{"teapot": 1}', "its JSON is not that of a sheet"),
+        (b'{"teapot": 9, "kind": "sheet", "lines": []}', "it is of format 9"),
+        (b'{"teapot": 1, "kind": "sheet", "lines": 3}', "no list of lines"),
+        (b'{"teapot": 1, "kind": "sheet", "lines": [{"number": 1}]}', "line 1 has no text"),
+        (b'{"teapot": 1, "kind": "sheet", "lines": [{"text": "1", "number": -1}]}', "no whole"),
+        (
+            b'{"teapot": 1, "kind": "sheet", "lines": [{"text": "1"}, {"text": "2", "number": 1}]}',
+            "two lines of number 1",
+        ),
+        (
+            b'{"teapot": 1, "kind": "sheet", "lines": [{"text": "1", "draws": [3]}]}',
+            "no list of texts",
+        ),
+        (
+            b'{"teapot": 1, "kind": "sheet", "conventions": {"angle": "x"}, "lines": []}',
+            "angle cannot be x",
+        ),
+        (b'{"teapot": 1, "kind": "sheet", "form": "loud", "lines": []}', "the form loud"),
+        (b"# t\n#: {nothing\n1", "at row 2 is no JSON"),
+        (b"\xff\xfe1\x00", "not in UTF-8"),
+        (b"1\x002", "it holds no text"),
+        (b"[" * 100_000 + b"{", "JSON"),
+        (b"1\n" * 20_001, "more than 20,000 lines"),
+    ],
+)
+def test_what_is_no_sheet_is_refused_with_the_place_and_the_reason(data, said):
+    if data.startswith(b"["):
+        data = b'{"a": ' + data
+    with pytest.raises(NotASheet) as error:
+        bringing.document_in(data, "x.json")
+    assert said in error.value.text
+
+
+def visitor():
+    client = Client()
+    client.sheet = client.get("/").headers["Location"]
+    return client
+
+
+def bring(client, data, name="kettles.txt", **fields):
+    file = SimpleUploadedFile(name, data)
+    return client.post("/sheets/bring-in", {"file": file, **fields})
+
+
+def test_lines_that_cannot_be_answered_are_named_and_come_in_as_notes_on_request():
+    client = visitor()
+    data = b"a = 2\nb = a + nothing\nc = a*3\n"
+    reply = bring(client, data)
+    assert reply.status_code == 400
+    shown = reply.content.decode()
+    assert "line 2" in shown
+    assert "No quantity is named nothing" in shown
+    assert Sheet.objects.count() == 1
+    reply = client.post("/sheets/bring-in", {"held": data.decode(), "name": "kettles.txt"})
+    sheet = Sheet.objects.get(title="kettles")
+    assert reply.headers["Location"] == f"/sheets/{sheet.pk}"
+    assert [line.text for line in sheet.lines.order_by("place")] == [
+        "a = 2", "# b = a + nothing", "c = a*3",
+    ]  # fmt: skip
+    page = client.get(f"/sheets/{sheet.pk}").content.decode()
+    assert 'data-text="6"' in page
+
+
+@pytest.mark.parametrize("ending", FORMATS)
+def test_every_format_is_saved_from_the_page(ending):
+    client = visitor()
+    client.post(f"{client.sheet}/lines", {"text": "2 + 3", "token": uuid.uuid4(), "since": 0})
+    reply = client.get(f"{client.sheet}/sheet.{ending}?workings=1")
+    assert reply.status_code == 200
+    assert f".{ending}" in reply.headers["Content-Disposition"]
+    some = client.get(f"{client.sheet}/sheet.{ending}?numbers=1&numbers=7")
+    assert some.status_code == 200
+    assert visitor().get(f"{client.sheet}/sheet.{ending}").status_code == 404
+
+
+def test_the_page_to_print_has_its_own_policy():
+    client = visitor()
+    reply = client.get(f"{client.sheet}/print?paper=letter&who=Me")
+    assert "'sha256-" in reply.headers["Content-Security-Policy"]
+    assert "unsafe" not in reply.headers["Content-Security-Policy"]
+    assert "size: letter" in reply.content.decode()
+    assert client.get(f"{client.sheet}/print?paper=wall").status_code == 404
+
+
+def test_a_line_keeps_when_it_was_kept():
+    sheet = made(("today()",))
+    Line.objects.update(kept="2026-03-01T10:00:00Z", draws=[["2026-03-01"]])
+    back = through(sheet, "json")
+    assert back.lines.get().kept.isoformat().startswith("2026-03-01T10:00")
