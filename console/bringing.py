@@ -136,7 +136,8 @@ def _versions_here(person: Person, versions: Mapping[str, str]) -> dict[str, str
 
 
 def _answered(sheet: Sheet, document: Document) -> list[tuple[int, str, str]]:
-    """Works the lines out; those that have an error."""
+    """Works the lines out; those that have an error which they had not where they come from."""
+    had_one = {line.number for line in document.lines if line.said}
     lines = list(sheet.lines.order_by("place"))
     wrong = []
     for start in range(0, len(lines), AT_ONCE):
@@ -146,7 +147,7 @@ def _answered(sheet: Sheet, document: Document) -> list[tuple[int, str, str]]:
         except LineError as error:
             raise NotASheet(why=error.text) from None
         for line in some:
-            if line.outcome.get("error"):
+            if line.outcome.get("error") and line.number not in had_one:
                 wrong.append((line.number, line.text, line.outcome["error"]["text"]))
     return wrong
 

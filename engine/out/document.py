@@ -131,6 +131,8 @@ def told_of_line(line: LineOut, document: Document, expected: int) -> dict[str, 
     if any(line.draws):
         told["draws"] = [list(one) for one in line.draws]
         told["kept"] = line.kept
-    elif "today" in line.text or "now" in line.text:
+    if line.said:
+        told["error"] = line.said
+    if not any(line.draws) and ("today" in line.text or "now" in line.text):
         told["kept"] = line.kept
     return told

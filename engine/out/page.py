@@ -68,7 +68,7 @@ def _inside(line: LineOut) -> Iterator[str]:
     if line.note:
         yield f'<span class="note">{escape(line.note)}</span>'
     for answer in line.answers:
-        yield f'<div class="equation"><math display="inline">{_equation(answer)}</math></div>'
+        yield f'<div class="equation"><math displaystyle="true">{_equation(answer)}</math></div>'
     if line.steps:
         steps = "".join(f"<li><math>{step.mathml}</math></li>" for step in line.steps)
         yield f'<ol class="steps">{steps}</ol>'

@@ -10,7 +10,7 @@ from engine.out.document import Document
 
 
 def as_csv(document: Document) -> str:
-    """A row for each quantity: its name, value, whether that is exact, note, and how it was come by."""
+    """A row for each quantity: its value, whether that is exact, its note and its group."""
     file = StringIO()
     rows = csv.writer(file)
     rows.writerow(["name", "value", "exact", "note", "group", "out of date"])

@@ -24,7 +24,8 @@ class NotASheet(LineError):
 
 
 def document_from(text: str, name: str = "") -> Document:
-    """The sheet that a file holds, with lines as they were kept and no answers.
+    """The sheet that a file holds, with lines as they were kept and no answers, but for the
+    errors that lines had.
 
     Errors: :class:`NotASheet` with the place and the reason.
     """
@@ -166,6 +167,7 @@ def _lines(lines: list[dict[str, Any]], usual: Mapping[str, str]) -> Iterator[Li
             conventions=_conventions(line, usual),
             draws=draws,
             kept=str(line.get("kept", ""))[:40],
+            outcome={"error": {"text": str(line["error"])}} if line.get("error") else {},
         )
 
 
