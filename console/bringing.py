@@ -58,7 +58,7 @@ def bring_in(person: Person, document: Document, anyway: bool = False, folder: s
     wrong: list[tuple[int, str, str]] = []
     try:
         with transaction.atomic():
-            sheet = _made(person, document, folder)
+            sheet = made_of(person, document, folder)
             wrong = _answered(sheet, document)
             if wrong and not anyway:
                 raise Undone
@@ -69,7 +69,11 @@ def bring_in(person: Person, document: Document, anyway: bool = False, folder: s
     return Brought(sheet, wrong[:MOST_TOLD])
 
 
-def _made(person: Person, document: Document, folder: str) -> Sheet:
+def made_of(
+    person: Person, document: Document, folder: str = "", known: Mapping[str, str] | None = None
+) -> Sheet:
+    """A sheet with the lines of a document, which are not worked out yet; ``known`` are the
+    versions here of those that were drawn there."""
     sheet = Sheet.objects.create(
         owner=person,
         title=document.title,
@@ -78,7 +82,7 @@ def _made(person: Person, document: Document, folder: str) -> Sheet:
         revision=1,
         **document.conventions,
     )
-    versions = _versions_here(person, document.versions)
+    versions = {**_versions_here(person, document.versions), **(known or {})}
     lines, last = [], None
     for place, one in enumerate(document.lines, 1):
         lines.append(_line(sheet, one, place, last, versions))

@@ -74,7 +74,7 @@ def procedure(request: HttpRequest, pk: UUID) -> HttpResponse:
         "choices": CHOICES,
         "asked": _asked(found, newest.text),
         **_readings(found, newest.text),
-        **_runs(found),
+        **runs_of(found),
     }
     return render(request, "procedures/procedure.html", context)
 
@@ -171,7 +171,7 @@ def run(request: HttpRequest, pk: UUID) -> HttpResponse:
         "ran": ran,
         "lines": _moved(ran, before),
         "oob": True,
-        **_runs(found),
+        **runs_of(found),
     }
     return render(request, "procedures/ran.html", context)
 
@@ -194,9 +194,9 @@ def _moved(ran: jobs.Ran, before: Run | None) -> list[Shown]:
     return shown
 
 
-def _runs(procedure: Procedure) -> dict[str, Any]:
+def runs_of(procedure: Procedure, most: int | None = SHOWN_RUNS) -> dict[str, Any]:
     """The runs side by side: inputs and outputs as columns."""
-    runs = list(Run.objects.filter(version__procedure=procedure)[:SHOWN_RUNS])
+    runs = list(Run.objects.filter(version__procedure=procedure)[:most])
     inputs = list(dict.fromkeys(key for run in runs for key in run.replies))
     made = [keeping.outputs(run.outcomes) for run in runs]
     names = [n for n in dict.fromkeys(key for one in made for key in one) if n not in inputs]

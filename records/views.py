@@ -17,6 +17,9 @@ from records import keeping
 from records.models import Event, Record
 from records.writing import KINDS
 
+ENDINGS = ("txt", "md", "html", "json")
+"""The formats that a record goes out in."""
+
 SCREEN = 500
 """Events that are sent at once."""
 
@@ -33,7 +36,11 @@ def record(request: HttpRequest, pk: UUID) -> HttpResponse:
     """A record with its events."""
     found = _own(request, pk)
     Record.objects.filter(pk=pk).update(opened=timezone.now())
-    return render(request, "records/record.html", {"record": found, **_events(found, 0)})
+    return render(
+        request,
+        "records/record.html",
+        {"record": found, "endings": ENDINGS, **_events(found, 0)},
+    )
 
 
 def _events(record: Record, since: int) -> dict[str, Any]:

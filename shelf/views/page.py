@@ -9,10 +9,11 @@ from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import get_object_or_404, render
 from django.views.decorators.http import require_POST, require_safe
 
-from accounts.guests import known_person, person_key
+from accounts.guests import known_person, new_guest, person_key
 from engine.errors import LineError
 from shelf import things
 from shelf.copies import copied
+from shelf.everything import MOST_BYTES, as_zip, bring_in
 from shelf.listing import KINDS, in_folders, things_of
 from shelf.search import search
 
@@ -86,6 +87,35 @@ def change(request: HttpRequest, kind: str, pk: UUID, act: str) -> HttpResponse:
     except LineError as error:
         return _list(request, error=error.text)
     return _list(request, said, undo=undo)
+
+
+@require_safe
+def everything(request: HttpRequest) -> HttpResponse:
+    """All that the person keeps, as one zip."""
+    person = known_person(request)
+    if person is None:
+        raise Http404
+    response = HttpResponse(as_zip(person), content_type="application/zip")
+    response["Content-Disposition"] = 'attachment; filename="everything of mine.zip"'
+    return response
+
+
+@require_POST
+def bring_everything_in(request: HttpRequest) -> HttpResponse:
+    """Puts what such a zip holds on the shelf."""
+    person = known_person(request) or new_guest(request)
+    file = request.FILES.get("file")
+    if file is None or (file.size or 0) > MOST_BYTES:
+        return _list(request, error=f"A zip of up to {MOST_BYTES // 1024**2} megabytes is wanted.")
+    try:
+        brought = bring_in(person, file, request.POST.get("taken") == "leave")
+    except LineError as error:
+        return _list(request, error=error.text)
+    counts = (f"{n} {kind}{'' if n == 1 else 's'}" for kind, n in brought.counts.items())
+    said = f"Brought in: {', '.join(counts) or 'nothing'}."
+    if brought.left_out:
+        said += f" Left out, since their names are taken: {', '.join(brought.left_out[:20])}."
+    return _list(request, said)
 
 
 @require_safe

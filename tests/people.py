@@ -1,0 +1,55 @@
+"""People with something on their shelf, for tests of what is kept and sent."""
+
+import uuid
+from html import unescape
+
+from django.core.files.uploadedfile import SimpleUploadedFile
+from django.test import Client
+
+from accounts.guests import SESSION_KEY
+from accounts.models import Person
+from console.models import Sheet
+
+
+class Someone:
+    """A browser of a person, with the first sheet."""
+
+    def __init__(self):
+        self.client = Client()
+        self.address = self.client.get("/").headers["Location"]
+
+    @property
+    def person(self):
+        return Person.objects.get(pk=self.client.session[SESSION_KEY])
+
+    @property
+    def sheet(self):
+        return Sheet.objects.get(pk=self.address.rpartition("/")[2])
+
+    def keep(self, *texts):
+        for text in texts:
+            fields = {"text": text, "token": str(uuid.uuid4()), "since": 0}
+            reply = self.client.post(f"{self.address}/lines", fields)
+        return reply
+
+    def procedure(self, name, text):
+        """A procedure of that name; its address."""
+        address = self.client.post("/procedures/new").headers["Location"]
+        self.client.post(f"/shelf/procedure/{address.rpartition('/')[2]}/rename", {"value": name})
+        self.client.post(f"{address}/keep", {"text": text})
+        return address
+
+    def table(self, name="pots", text="x\n2\n4\n"):
+        """A table of that name; its address."""
+        file = SimpleUploadedFile(f"{name}.csv", text.encode())
+        looked_at = self.client.post("/tables/new", {"file": file}).headers["Location"]
+        return self.client.post(f"{looked_at}/keep", {"name": name}).headers["Location"]
+
+    def shown(self, address, **query):
+        return unescape(self.client.get(address, query).content.decode())
+
+    def act(self, kind, pk, what, **fields):
+        reply = self.client.post(
+            f"/shelf/{kind}/{pk}/{what}", fields, headers={"HX-Request": "true"}
+        )
+        return unescape(reply.content.decode())

@@ -1,0 +1,203 @@
+"""Procedures over the wire: written, kept in versions, run, compared, run into a sheet."""
+
+import re
+import uuid
+
+import pytest
+
+from console.models import Line
+from procedures import keeping
+from procedures.models import Procedure, Run
+from tests.people import Someone
+
+pytestmark = pytest.mark.django_db(transaction=True)
+
+HEATING = """m = ask("mass, kg", 1.2)
+T = ask("from", 20)
+Q = 4186*m*(100 - T);
+"{m} kg need {Q/1000 as 1 place} kJ"
+Q;"""
+
+
+@pytest.fixture
+def someone():
+    return Someone()
+
+
+def run(someone, address, **replies):
+    fields = {"key": list(replies), "reply": list(replies.values())}
+    return someone.client.post(f"{address}/run", fields).content.decode()
+
+
+def test_a_run_asks_answers_and_says_what_moved(someone):
+    address = someone.procedure("heating", HEATING)
+    page = someone.shown(address)
+    assert page.count('data-testid="reply"') == 2
+    assert "mass, kg" in page
+    first = run(someone, address, m="2", T="")
+    assert "2 kg need 669.8 kJ" in first
+    assert 'data-testid="was"' not in first
+    second = run(someone, address, m="2", T="60")
+    assert "was 669760" in second
+    assert "2 kg need 334.9 kJ" in second
+    assert second.count('<th scope="row" class="row-number">') == 2
+    assert Run.objects.count() == 2
+
+
+def test_a_reply_that_does_not_fit_is_asked_again_and_nothing_is_run(someone):
+    address = someone.procedure("heating", HEATING)
+    said = run(someone, address, m="30°")
+    assert 'data-wrong="mass, kg"' in said
+    assert "A number is wanted here, and this is an angle." in said
+    assert "is missing" in run(someone, address, m="1 +")
+    assert Run.objects.count() == 0
+
+
+def test_a_run_stops_at_the_first_error_with_its_line(someone):
+    address = someone.procedure("bad", "a = 1\nb = a + nothing\nc = 3")
+    said = run(someone, address)
+    assert "It stops at line 2: No quantity is named nothing" in said
+    assert said.count('data-testid="answer"') == 1
+
+
+def test_every_version_stays_and_can_be_brought_back(someone):
+    address = someone.procedure("double", "x = 1")
+    someone.client.post(f"{address}/keep", {"text": "x = 2"})
+    again = someone.client.post(f"{address}/keep", {"text": "x = 2"})
+    assert "It is kept as it is." in again.content.decode()
+    procedure = Procedure.objects.get(name="double")
+    assert [one.text for one in procedure.versions.all()] == ["x = 2", "x = 1", ""]
+    old = procedure.versions.all()[1]
+    assert "x = 1" in someone.shown(f"{address}/versions/{old.pk}")
+
+
+def test_what_used_an_earlier_version_is_out_of_date(someone):
+    address = someone.procedure("double", 'x = ask("x", 1)\n2x')
+    someone.keep('y = run("double", x = 4)')
+    assert 'data-text="8"' in someone.shown(someone.address)
+    someone.client.post(f"{address}/keep", {"text": 'x = ask("x", 1)\n3x'})
+    assert "used a procedure that was changed on" in someone.shown(f"{someone.address}/quantities")
+    assert 'data-text="8"' in someone.shown(someone.address)
+
+
+def test_the_preview_is_that_of_the_row_at_the_caret(someone):
+    address = someone.procedure("double", "")
+    text = "m = 2\nn = m*sq"
+    fields = {"text": text, "caret": str(len(text))}
+    shown = someone.client.post(f"{address}/preview", fields).content.decode()
+    assert f'data-for="{text}"'.replace("\n", "&#10;") in shown or 'data-for="m = 2' in shown
+    [start] = re.findall(r'data-name="sqrt"[^>]*data-start="(\d+)"', shown) or [None]
+    assert start == str(len(text) - 2)
+    fields = {"text": "m = 2\nm*3\n", "caret": "9"}
+    assert 'data-text="6"' in someone.client.post(f"{address}/preview", fields).content.decode()
+
+
+def test_the_readings_go_on_behind_an_error(someone):
+    address = someone.procedure("double", "")
+    shown = someone.client.post(f"{address}/readings", {"text": "a = \nb = 2\nc = b + x\nb*3"})
+    shown = shown.content.decode()
+    assert shown.count('data-testid="error"') >= 1
+    assert shown.count('class="answer"') >= 1
+
+
+def test_one_input_over_a_range_gives_a_table_and_a_curve(someone):
+    address = someone.procedure("heating", HEATING)
+    fields = {"key": ["m", "T"], "reply": ["1", "20"], "over": "T", "values": "0..100 by 50"}
+    shown = someone.client.post(f"{address}/over", fields).content.decode()
+    for cell in ("418600", "209300", "<td>0</td>"):
+        assert cell in shown
+    assert '<polyline class="runs"' in shown
+    for values, said in (
+        ("3", "A list of values is wanted"), ("1..", "missing"), ("[30°]", "A number is wanted"),
+    ):  # fmt: skip
+        shown = someone.client.post(f"{address}/over", {**fields, "values": values})
+        assert said in shown.content.decode()
+
+
+def into(someone, address, token=None, **replies):
+    fields = {
+        "procedure": address.rpartition("/")[2], "token": token or str(uuid.uuid4()), "since": 0,
+        "key": list(replies), "reply": list(replies.values()),
+    }  # fmt: skip
+    return someone.client.post(f"{someone.address}/run", fields)
+
+
+def test_a_procedure_is_run_into_a_sheet_once_and_undone_at_once(someone):
+    address = someone.procedure("heating", HEATING)
+    assert someone.keep("/run heating").headers["X-Run"] == "heating"
+    token = str(uuid.uuid4())
+    for _ in range(2):
+        assert "X-Refused" not in into(someone, address, token, m="2").headers
+    lines = someone.sheet.lines.present()
+    assert lines.count() == 5
+    assert lines.filter(run__isnull=False).count() == 5
+    someone.keep("Q + m")
+    assert Line.objects.get(number=6).outcome["answers"][0]["text"] == "669762"
+    someone.client.post(f"{someone.address}/undo", {"since": 0})
+    someone.client.post(f"{someone.address}/undo", {"since": 0})
+    assert someone.sheet.lines.present().count() == 0
+
+
+def test_a_run_into_a_sheet_that_stops_keeps_nothing(someone):
+    address = someone.procedure("bad", "a = 1\nb = a + nothing")
+    reply = into(someone, address)
+    assert reply.headers["X-Refused"] == "error"
+    assert "No quantity is named nothing" in reply.content.decode()
+    heating = someone.procedure("heating", HEATING)
+    reply = into(someone, heating, m="30°")
+    assert "A number is wanted here" in reply.content.decode()
+    assert someone.sheet.lines.count() == 0
+
+
+def test_an_unknown_procedure_says_which_there_are(someone):
+    someone.procedure("heating", HEATING)
+    shown = someone.shown("/procedures/questions", name="heeting")
+    assert "There is no procedure heeting" in shown
+    assert 'data-mend="/run heating"' in shown
+
+
+def test_lines_of_a_sheet_become_a_procedure_that_asks(someone):
+    someone.keep("m = 1.2  # mass, kg", 'tea = "green"', "Q = 4186*m", "angle = 30°", "n = m + 1")
+    reply = someone.client.post(
+        "/procedures/from-lines", {"sheet": someone.sheet.pk, "asks": "1", "name": "heat it"}
+    )
+    procedure = Procedure.objects.get(name="heat it")
+    assert reply.headers["Location"] == procedure.get_absolute_url()
+    assert procedure.newest.text.splitlines() == [
+        'm = ask("mass, kg", 1.2)', 'tea = ask("tea", "green")', "Q = 4186*m",
+        'angle = ask("angle", 30°)', "n = m + 1",
+    ]  # fmt: skip
+    assert len(re.findall('data-testid="reply"', someone.shown(reply.headers["Location"]))) == 3
+    some = {"sheet": someone.sheet.pk, "numbers": ["1", "3"], "name": "heat it"}
+    someone.client.post("/procedures/from-lines", some)
+    assert Procedure.objects.get(name="heat it 2").newest.text == "m = 1.2  # mass, kg\nQ = 4186*m"
+
+
+def test_runs_and_versions_go_out(someone):
+    address = someone.procedure("heating", HEATING)
+    run(someone, address, m="2")
+    pk = address.rpartition("/")[2]
+    saved = someone.client.get(f"/shelf/procedures/{pk}.txt").content.decode()
+    assert saved == HEATING + "\n"
+    assert len(someone.client.get(f"/shelf/procedures/{pk}.json").json()["versions"]) == 2
+    rows = someone.client.get(f"/shelf/procedures/{pk}.csv").content.decode().splitlines()
+    assert rows[0] == "when,m,T,Q,it says"
+    assert rows[1].endswith(",2,20,669760,2 kg need 669.8 kJ")
+
+
+def test_only_so_many_runs_are_kept(someone, monkeypatch):
+    monkeypatch.setattr(keeping, "MOST_RUNS", 3)
+    address = someone.procedure("double", 'x = ask("x", 1)\n2x')
+    for n in range(5):
+        run(someone, address, x=str(n))
+    assert Run.objects.count() == 3
+
+
+def test_a_procedure_is_its_persons_own(someone):
+    address = someone.procedure("heating", HEATING)
+    other = Someone()
+    assert other.client.get(address).status_code == 404
+    for way in ("keep", "preview", "readings", "run", "over"):
+        assert other.client.post(f"{address}/{way}", {"text": "1"}).status_code == 404
+    assert into(other, address).status_code == 404
+    assert other.keep('run("heating")').headers["X-Refused"] == "error"
