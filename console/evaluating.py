@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from datetime import datetime
 from typing import TypeVar
 
@@ -127,7 +127,15 @@ def _store(sheet: Sheet, lines: list[Line]) -> None:
     """Keeps the answers of lines, unless the sheet has changed since they were made."""
     with transaction.atomic():
         if Sheet.objects.filter(pk=sheet.pk, revision=sheet.revision).exists():
-            Line.objects.bulk_update(lines, CACHED)
+            write_over(lines, CACHED)
+
+
+def write_over(lines: list[Line], fields: Sequence[str]) -> None:
+    """Writes fields of many lines that are there: some ten times as fast as bulk_update, which
+    names every line for every field."""
+    Line.objects.bulk_create(
+        lines, update_conflicts=True, unique_fields=["id"], update_fields=fields
+    )
 
 
 def answer_texts(line: Line) -> list[str]:

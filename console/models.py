@@ -9,6 +9,7 @@ from itertools import zip_longest
 
 from django.db import models
 from django.urls import reverse
+from django.utils import timezone
 
 from accounts.models import Person
 from engine.reading.forms import STANDARD, form_from
@@ -91,7 +92,7 @@ class Line(UnderConventions):
     engine = models.CharField(max_length=16, default="")
     stale = models.BooleanField(default=False)
     search_text = models.TextField(default="")
-    kept = models.DateTimeField(auto_now_add=True)
+    kept = models.DateTimeField(default=timezone.now)
     run = models.ForeignKey(Run, models.SET_NULL, null=True, related_name="lines")
 
     objects = LineQuerySet.as_manager()

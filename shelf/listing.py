@@ -4,11 +4,13 @@ from __future__ import annotations
 
 import re
 from collections import defaultdict
+from collections.abc import Collection
 from dataclasses import dataclass, field
 from datetime import datetime
 from typing import Any
 from uuid import UUID
 
+from django.db import connection
 from django.db.models import Count, OuterRef, Q, QuerySet, Subquery
 from django.db.models.functions import Coalesce
 
@@ -29,6 +31,17 @@ KINDS: dict[str, type[Sheet] | type[Procedure] | type[DataTable] | type[Record]]
 USES = re.compile(r'\b(shelf|run)\("([^"]*)"')
 """Where a line names a table, or a procedure."""
 
+USERS = """
+    SELECT sheet.title, line.text
+      FROM line_words
+      JOIN console_line AS line ON line.id = line_words.rowid
+      JOIN console_sheet AS sheet ON sheet.id = line.sheet_id
+     WHERE line_words MATCH 'text: shelf OR text: run' AND sheet.owner_id = %s
+       AND sheet.binned IS NULL AND NOT line.deleted
+     ORDER BY sheet.id, line.place
+"""
+"""Lines that may name a table or a procedure."""
+
 USED_AS = {"shelf": "table", "run": "procedure"}
 
 
@@ -48,6 +61,30 @@ class Lying:
     found: list[Any] = field(default_factory=list)
 
 
+@dataclass(frozen=True, slots=True)
+class Called:
+    """What a thing is called, and where it is."""
+
+    kind: str
+    pk: UUID
+    name: str
+    folder: str
+    opened: datetime
+
+
+def names_of(person: Person) -> list[Called]:
+    """What all that lies on the shelf is called; what was opened last first."""
+    found = [
+        Called(kind, *row)
+        for kind, model in KINDS.items()
+        for row in model.objects.at_hand()
+        .filter(owner=person)
+        .order_by()
+        .values_list("pk", "title" if kind == "sheet" else "name", "folder", "opened")
+    ]
+    return sorted(found, key=lambda one: one.opened, reverse=True)
+
+
 @dataclass(slots=True)
 class Folder:
     """What lies in one folder, what was opened last first."""
@@ -56,8 +93,12 @@ class Folder:
     things: list[Lying]
 
 
-def things_of(person: Person, in_bin: bool = False) -> list[Lying]:
-    """All that lies on the shelf of a person, or in the bin; what was opened last first."""
+def things_of(
+    person: Person, in_bin: bool = False, only: Collection[UUID] | None = None
+) -> list[Lying]:
+    """All that lies on the shelf of a person, or in the bin, or ``only`` these; what was
+    opened last first."""
+    among = Q() if only is None else Q(pk__in=only)
     found = [
         Lying(
             kind=kind,
@@ -70,9 +111,9 @@ def things_of(person: Person, in_bin: bool = False) -> list[Lying]:
             binned=thing.binned,
         )
         for kind in KINDS
-        for thing in _counted(kind).filter(owner=person, binned__isnull=not in_bin)
+        for thing in _counted(kind).filter(among, owner=person, binned__isnull=not in_bin)
     ]
-    if not in_bin:
+    if not in_bin and any(one.kind in ("table", "procedure") for one in found):
         uses = uses_of(person)
         for one in found:
             one.used_by = uses.get((one.kind, one.name), [])
@@ -107,8 +148,9 @@ def _size(kind: str, thing: Any) -> str:
 def uses_of(person: Person) -> dict[tuple[str, str], list[str]]:
     """For each table and procedure, by kind and name, the sheets and procedures that use it."""
     named = Q(text__contains='shelf("') | Q(text__contains='run("')
-    lines = Line.objects.present().filter(named, sheet__owner=person, sheet__binned=None)
-    texts = [*lines.order_by("sheet").values_list("sheet__title", "text")]
+    with connection.cursor() as cursor:
+        cursor.execute(USERS, [person.pk.hex])
+        texts = cursor.fetchall()
     procedures = ProcedureVersion.objects.filter(
         named, procedure__owner=person, procedure__binned=None
     ).select_related("procedure")

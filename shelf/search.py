@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass
+from uuid import UUID
 
 from django.db import connection
 from django.db.models import Q
@@ -13,27 +14,26 @@ from django.utils.safestring import SafeString, mark_safe
 from accounts.models import Person
 from procedures.models import ProcedureVersion
 from records.models import Event
-from shelf.listing import Lying
+from shelf.listing import Lying, names_of, things_of
 from shelf.models import Version
 
 MOST_FOUND = 200
-"""Lines that are looked at, the best first."""
+"""Lines that are looked at, the newest first."""
 
 MOST_PLACES = 3
 """Places that are shown of one thing."""
 
-BEGIN, END = "\x02", "\x03"
-"""Around a word that was found, until it is set."""
+AROUND = 50
+"""Characters that are shown on either side of what was found."""
 
 LINES = """
-    SELECT line.sheet_id, line.number,
-           snippet(line_words, -1, char(2), char(3), '…', 14)
+    SELECT line.sheet_id, line.number, line.text, line.search_text
       FROM line_words
       JOIN console_line AS line ON line.id = line_words.rowid
       JOIN console_sheet AS sheet ON sheet.id = line.sheet_id
      WHERE line_words MATCH %s AND sheet.owner_id = %s
        AND sheet.binned IS NULL AND NOT line.deleted
-     ORDER BY rank LIMIT 200
+     ORDER BY line_words.rowid DESC LIMIT 200
 """
 
 
@@ -50,41 +50,41 @@ def words_in(typed: str) -> list[str]:
     return re.findall(r"[\w.]+", typed)[:8]
 
 
-def search(person: Person, typed: str, things: list[Lying]) -> list[Lying]:
-    """Those of the things that have all the words in their name, folder, or in one place of
-    what they hold; with the places."""
+def search(person: Person, typed: str) -> list[Lying]:
+    """What has all the words in its name and folder, or in one place of what it holds; with
+    the places."""
     words = words_in(typed)
     if not words:
-        return things if not typed.strip() else []
+        return [] if typed.strip() else things_of(person)
     places = _places(person, words)
-    found = []
-    for thing in things:
-        called = f"{thing.name} {thing.folder} {thing.kind}".casefold()
-        thing.found = places.get(str(thing.pk), [])[:MOST_PLACES]
-        if thing.found or all(word.casefold() in called for word in words):
-            found.append(thing)
+    called = {
+        one.pk for one in names_of(person) if _has(f"{one.name} {one.folder} {one.kind}", words)
+    }
+    found = things_of(person, only={*called, *places})
+    for thing in found:
+        thing.found = places.get(thing.pk, [])[:MOST_PLACES]
     return found
 
 
-def _places(person: Person, words: list[str]) -> dict[str, list[Place]]:
-    places: dict[str, list[Place]] = {}
+def _places(person: Person, words: list[str]) -> dict[UUID, list[Place]]:
+    places: dict[UUID, list[Place]] = {}
     match = " ".join(f'"{word}"*' for word in words)
     with connection.cursor() as cursor:
         cursor.execute(LINES, [match, person.pk.hex])
-        for sheet, number, snippet in cursor.fetchall():
-            key = f"{sheet[:8]}-{sheet[8:12]}-{sheet[12:16]}-{sheet[16:20]}-{sheet[20:]}"
-            places.setdefault(key, []).append(Place(number, _set(snippet)))
+        for sheet, number, text, answers in cursor.fetchall():
+            shown = text if _has(text, words) else f"{text} … {answers}"
+            places.setdefault(UUID(sheet), []).append(Place(number, marked(shown, words)))
     for version in ProcedureVersion.objects.filter(_each(words, "text"), procedure__owner=person):
         if version.procedure.newest == version:
             shown = next(row for row in version.text.splitlines() if _has(row, words[:1]))
-            places.setdefault(str(version.procedure_id), []).append(Place(None, escape(shown)))
+            places.setdefault(version.procedure_id, []).append(Place(None, marked(shown, words)))
     for event in Event.objects.filter(_each(words, "text"), record__owner=person)[:MOST_FOUND]:
-        shown = escape(event.text[:120])
-        places.setdefault(str(event.record_id), []).append(Place(event.number, shown))
+        shown = marked(event.text, words)
+        places.setdefault(event.record_id, []).append(Place(event.number, shown))
     for version in Version.objects.filter(table__owner=person, table__binned=None):
         names = " ".join(column["name"] for column in version.columns)
         if _has(names, words):
-            places.setdefault(str(version.table_id), [Place(None, escape(f"columns {names}"))])
+            places.setdefault(version.table_id, [Place(None, marked(f"columns {names}", words))])
     return places
 
 
@@ -99,6 +99,15 @@ def _has(text: str, words: list[str]) -> bool:
     return all(word.casefold() in text.casefold() for word in words)
 
 
-def _set(snippet: str) -> SafeString:
-    """What was found, the words in it marked."""
-    return mark_safe(escape(snippet).replace(BEGIN, "<mark>").replace(END, "</mark>"))  # noqa: S308
+def marked(text: str, words: list[str]) -> SafeString:
+    """The text around the first of the words, with the words marked."""
+    looked_for = re.compile("|".join(map(re.escape, words)), re.IGNORECASE)
+    first = looked_for.search(text)
+    start = max(0, first.start() - AROUND) if first else 0
+    shown = text[start : start + 3 * AROUND].replace("\n", " ")
+    parts, at = [], 0
+    for found in looked_for.finditer(shown):
+        parts += [escape(shown[at : found.start()]), "<mark>", escape(found[0]), "</mark>"]
+        at = found.end()
+    before, after = "…" if start else "", "…" if start + 3 * AROUND < len(text) else ""
+    return mark_safe(f"{before}{''.join(parts)}{escape(shown[at:])}{after}")  # noqa: S308

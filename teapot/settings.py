@@ -10,6 +10,7 @@ TEAPOT_EVALUATORS   evaluator processes (4)
 """
 
 import os
+from contextlib import suppress
 from pathlib import Path
 
 from csp.constants import NONE, SELF
@@ -21,11 +22,16 @@ DATA.mkdir(parents=True, exist_ok=True)
 
 
 def _secret_key() -> str:
-    """The key of this installation, made at its first start."""
+    """The key of this installation, made at its first start: of processes that start together
+    the first one's, whole before anybody reads it."""
     file = DATA / "secret-key"
     if not file.exists():
-        file.touch(mode=0o600)
-        file.write_text(get_random_secret_key())
+        made = DATA / f"secret-key-{os.getpid()}"
+        made.touch(mode=0o600)
+        made.write_text(get_random_secret_key())
+        with suppress(FileExistsError):
+            os.link(made, file)
+        made.unlink()
     return file.read_text()
 
 

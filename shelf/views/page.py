@@ -14,11 +14,14 @@ from engine.errors import LineError
 from shelf import things
 from shelf.copies import copied
 from shelf.everything import MOST_BYTES, as_zip, bring_in
-from shelf.listing import KINDS, in_folders, things_of
+from shelf.listing import KINDS, Called, in_folders, names_of, things_of
 from shelf.search import search
 
-SHOWN = 300
-"""Things that are listed at once; a search finds the others."""
+ADDRESS = {kind: f"/{kind}s/{{}}" for kind in KINDS}
+"""Where the page of a thing is."""
+
+SHOWN, SHOWN_FOUND = 200, 40
+"""Things that are listed at once: of all, and of those that a search finds."""
 
 
 @require_safe
@@ -31,18 +34,18 @@ def _list(request: HttpRequest, said: str = "", error: str = "", undo: Any = Non
     person = known_person(request)
     words = (request.GET.get("q") or request.POST.get("q") or "")[:200]
     in_bin = (request.GET.get("bin") or request.POST.get("bin")) == "1"
-    found = [] if person is None else things_of(person, in_bin)
-    count = len(found)
+    found = []
     if person is not None:
         things.empty_bin(tuple(KINDS.values()), person)
-        if words and not in_bin:
-            found = search(person, words, found)
+        found = search(person, words) if words and not in_bin else things_of(person, in_bin)
+    most = SHOWN_FOUND if words else SHOWN
+    if request.GET.get("all") == "1":
+        most = len(found)
     context = {
-        "folders": in_folders(found[:SHOWN]),
+        "folders": in_folders(found[:most]),
         "folder_names": sorted({one.folder for one in found if one.folder}),
-        "count": count,
         "found": len(found),
-        "left": max(0, len(found) - SHOWN),
+        "left": max(0, len(found) - most),
         "words": words,
         "in_bin": in_bin,
         "said": said,
@@ -122,12 +125,10 @@ def bring_everything_in(request: HttpRequest) -> HttpResponse:
 def names(request: HttpRequest) -> JsonResponse:
     """The names of all that can be gone to, what was opened last first."""
     person = known_person(request)
-    found = [] if person is None else things_of(person)
-    return JsonResponse(
-        {
-            "things": [
-                {"kind": one.kind, "name": one.name, "folder": one.folder, "address": one.address}
-                for one in found
-            ]
-        }
-    )
+    found = [] if person is None else names_of(person)
+    return JsonResponse({"things": [_told(one) for one in found]})
+
+
+def _told(one: Called) -> dict[str, str]:
+    address = ADDRESS[one.kind].format(one.pk)
+    return {"kind": one.kind, "name": one.name, "folder": one.folder, "address": address}

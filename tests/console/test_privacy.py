@@ -12,7 +12,7 @@ from tests.console.test_requests import Visitor
 
 pytestmark = pytest.mark.django_db(transaction=True)
 
-VALUES = {"number": 1, "place": 0, "name": "angle"}
+VALUES = {"number": 1, "place": 0, "name": "angle", "ending": "json"}
 """What stands in the addresses beside the sheet's key."""
 
 FIELDS = {
