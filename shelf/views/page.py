@@ -69,6 +69,7 @@ def change(request: HttpRequest, kind: str, pk: UUID, act: str) -> HttpResponse:
     thing = _own(request, kind, pk)
     value, undo = request.POST.get("value", ""), None
     before = thing.name_shown
+    is_at_heading, heading = request.POST.get("where") == "heading", {"kind": kind, "thing": thing}
     try:
         if act == "rename":
             things.rename(thing, value)
@@ -88,7 +89,11 @@ def change(request: HttpRequest, kind: str, pk: UUID, act: str) -> HttpResponse:
         else:
             raise Http404
     except LineError as error:
+        if is_at_heading:
+            return render(request, "shelf/heading.html", {**heading, "error": error.text})
         return _list(request, error=error.text)
+    if is_at_heading:
+        return render(request, "shelf/heading.html", heading)
     return _list(request, said, undo=undo)
 
 
