@@ -63,27 +63,11 @@ def out_of_date(page: Page) -> None:
         page.keyboard.press("ArrowLeft")
 
 
-def waiting(page: Page) -> None:
-    page.get_by_test_id("entry").focus()
-    page.context.set_offline(True)
-    type_line(page, "V = 0.8  # a smaller pot, L")
-    type_line(page, "V*4186*(96 - 18.5)  # heat for it, J")
-    page.get_by_test_id("entry").press_sequentially("t/60 + ")
-
-
-def completion(page: Page) -> None:
-    page.get_by_test_id("entry").press_sequentially("Q/(m*s")
-
-
 def card(page: Page) -> None:
     type_line(page, "cooled(t) = 18 + 78*exp(-t/25)  # made up: °C after t minutes")
     type_line(page, "cooled(10)")
     type_line(page, "sin(30)")
     page.get_by_test_id("entry").press_sequentially("2*tan(0.8")
-
-
-def number_line(page: Page) -> None:
-    page.get_by_test_id("entry").press_sequentially("round(6.5")
 
 
 def spout(page: Page) -> None:
@@ -106,16 +90,9 @@ def handbook(page: Page) -> None:
     page.goto(page.url.split("/sheets")[0] + "/handbook/arctan")
 
 
-def drawer(page: Page) -> None:
-    spout(page)
-    type_line(page, "/find log base tne")
-    page.wait_for_timeout(300)
-    page.locator("#handbook-drawer .found a").first.click()
-
-
 def other_sheet(page: Page, title: str) -> None:
     """Another sheet of the demo."""
-    page.get_by_role("button", name="Sheets").click()
+    page.get_by_role("link", name="Shelf").click()
     page.get_by_role("link", name=title).click()
     page.get_by_test_id("line").first.wait_for()
 
@@ -140,26 +117,64 @@ def lists(page: Page) -> None:
 
 
 def preview(page: Page) -> None:
-    page.get_by_role("link", name="Tables").click()
+    page.get_by_role("link", name="Shelf").click()
+    page.get_by_role("link", name="Bring in a table").click()
     file = ROOT / "console" / "sample_tables" / "brewed cups.csv"
     page.locator("input[type=file]").set_input_files(file)
     page.get_by_test_id("keep").wait_for()
 
 
 def table(page: Page) -> None:
-    page.get_by_role("link", name="Tables").click()
+    page.get_by_role("link", name="Shelf").click()
     page.get_by_role("link", name="cooling pots", exact=True).click()
     page.get_by_test_id("filter").fill('temp > 60 and pot == "B"')
     page.wait_for_timeout(800)
 
 
+def shelf(page: Page) -> None:
+    type_line(page, "/record first try")
+    page.get_by_role("link", name="Shelf").click()
+    page.get_by_label("More for Three pots that cool").click()
+    page.get_by_label("folder").last.wait_for()
+    page.locator("details[open] [list]").fill("cooling")
+    page.keyboard.press("Enter")
+    page.get_by_role("heading", name="cooling").wait_for()
+
+
+def procedure(page: Page) -> None:
+    page.get_by_role("link", name="Shelf").click()
+    page.get_by_role("link", name="heating time").click()
+    page.get_by_test_id("run").click()
+    page.get_by_test_id("output").wait_for()
+    page.locator("[data-key=P]").fill("900")
+    page.get_by_test_id("run").click()
+    page.get_by_test_id("was").first.wait_for()
+
+
+def record(page: Page) -> None:
+    type_line(page, "/record first try")
+    page.wait_for_timeout(600)
+    for line in ("M = 0.8  # a smaller pot, L", "M*c*(T_1 - T_0)", "M*(T1 - T_0)"):
+        type_line(page, line)
+    page.keyboard.press("Escape")
+    page.locator(".line").last.focus()
+    page.keyboard.press("Delete")
+    page.wait_for_timeout(400)
+    page.get_by_test_id("recording").click()
+    page.get_by_test_id("event").first.wait_for()
+
+
+def to_print(page: Page) -> None:
+    page.goto(f"{page.url}/print?who=A. Student&workings=1")
+
+
 LIGHT_AND_NIGHT = {"sheet": demo}
 LIGHT = {
     "sheet-empty": empty, "sheet-error": refused, "workings": workings,
-    "out-of-date": out_of_date, "mending": mending, "waiting": waiting,
-    "completion": completion, "card": card, "number-line": number_line, "dial": dial,
-    "plane": plane, "angles": angles, "list": lists, "file": preview, "table": table,
-    "handbook": handbook, "drawer": drawer,
+    "out-of-date": out_of_date, "mending": mending, "card": card,
+    "dial": dial, "plane": plane, "angles": angles, "list": lists, "file": preview,
+    "table": table, "handbook": handbook, "shelf": shelf, "procedure": procedure,
+    "record": record, "print": to_print,
 }  # fmt: skip
 VIEWS = [
     *((name, arrange, theme) for name, arrange in LIGHT_AND_NIGHT.items() for theme in THEMES),

@@ -45,7 +45,7 @@ def test_a_file_is_dropped_mended_kept_used_filtered_and_replaced(sheet, server)
     expect(answers(sheet).last).to_have_attribute("data-text", "93.2125")
     expect(sheet.locator("#line-2")).to_contain_text("1 missing value was left out of 5")
 
-    sheet.get_by_role("link", name="Tables").click()
+    sheet.get_by_role("link", name="Shelf").click()
     sheet.get_by_role("link", name="cooling pots", exact=True).click()
     sheet.get_by_test_id("filter").fill('heat > 90.5 and pot == "A"')
     expect(sheet.get_by_test_id("row-count")).to_have_text("2 rows")
@@ -78,7 +78,7 @@ def test_the_pages_of_tables_are_accessible(sheet):
     assert axe_violations(sheet) == []
     sheet.get_by_test_id("keep").click()
     entry(sheet).wait_for()
-    sheet.get_by_role("link", name="Tables").click()
+    sheet.get_by_role("link", name="Shelf").click()
     assert axe_violations(sheet) == []
     sheet.get_by_role("link", name="pots", exact=True).click()
     sheet.get_by_test_id("summaries").wait_for()
@@ -112,7 +112,7 @@ def test_a_filter_shows_its_reading_and_its_mend_and_a_figure_goes_into_a_sheet(
     sheet.evaluate(DROP, ["pots.csv", POTS])
     sheet.get_by_test_id("keep").click()
     entry(sheet).wait_for()
-    sheet.get_by_role("link", name="Tables").click()
+    sheet.get_by_role("link", name="Shelf").click()
     sheet.get_by_role("link", name="pots", exact=True).click()
     sheet.get_by_test_id("filter").fill('temp > 91 && pot == "A"')
     expect(sheet.get_by_test_id("row-count")).to_have_text("5 rows")  # they stay meanwhile

@@ -61,7 +61,7 @@ def test_what_was_dropped_is_in_the_history(sheet):
 
 def test_the_search_finds_by_name_and_by_answer_in_all_sheets(sheet):
     type_lines(sheet, "kettle = 6*7", "1+1")
-    sheet.get_by_role("button", name="Sheets").press("Enter")
+    sheet.get_by_role("link", name="Shelf").press("Enter")
     sheet.get_by_role("button", name="New sheet").press("Enter")
     expect(sheet.get_by_test_id("line")).to_have_count(0)
     for words in ("kettle", "42"):
