@@ -4,10 +4,11 @@ from __future__ import annotations
 
 import re
 from collections.abc import Mapping, Sequence
+from contextlib import suppress
 from dataclasses import asdict
 from typing import Any
 
-from django.db import transaction
+from django.db import IntegrityError, transaction
 
 from accounts.models import Person
 from engine.numbers import shelf
@@ -19,6 +20,7 @@ from shelf import things
 
 UNTITLED = "new procedure"
 MOST_CHARACTERS = 50_000
+MOST_TRIES = 5
 MOST_RUNS = 50
 """Runs of a procedure that are kept; the oldest go first."""
 
@@ -30,12 +32,14 @@ def make(
 ) -> Procedure:
     """A new procedure, under the name or one near it; what is set is as for ``like``."""
     made = Procedure(owner=person, folder=folder)
-    made.name = things.untaken(made, things.cleaned(name))
-    with transaction.atomic():
-        made.save()
-        _version(made, text[:MOST_CHARACTERS], like).save()
-        things.say_changed(person.pk)
-    return made
+    for _ in range(MOST_TRIES):
+        made.name = things.untaken(made, things.cleaned(name))
+        with suppress(IntegrityError), transaction.atomic():  # another window may be faster
+            made.save(force_insert=True)
+            _version(made, text[:MOST_CHARACTERS], like).save()
+            things.say_changed(person.pk)
+            return made
+    raise things.NameTaken(kind="procedure", name=name)
 
 
 def _version(procedure: Procedure, text: str, like: Any) -> ProcedureVersion:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from django.db import transaction
+from django.db import IntegrityError, transaction
 from django.db.models import F
 
 from console.models import Line, Sheet
@@ -16,8 +16,6 @@ from shelf import things
 
 STOP = "stop"
 GO_ON = "go on"
-MOST_EVENTS = 20_000
-"""Events of a record: it stops then."""
 
 
 class RecordTaken(LineError):
@@ -56,16 +54,19 @@ def begin(sheet: Sheet, name: str, goes_on: bool = False) -> Record:
         whole = Span(0, 10**6)
         error.mends = (Mend("go on with it", whole, f"/record {GO_ON} {name}"),)
         raise error
-    with transaction.atomic():
-        if known is None:
-            record = Record(owner=sheet.owner, name=name, folder=sheet.folder)
-            record.save()
-        else:
-            record = known
-            Record.objects.filter(pk=record.pk).update(parts=F("parts") + 1)
-        sheet.recording = record
-        sheet.save(update_fields=["recording"])
-        write(record.pk, sheet, "began")
+    try:
+        with transaction.atomic():
+            record = known or Record(owner=sheet.owner, name=name, folder=sheet.folder)
+            if known is None:
+                record.save()
+            else:
+                Record.objects.filter(pk=record.pk).update(parts=F("parts") + 1)
+            sheet.recording = record
+            sheet.save(update_fields=["recording"])
+            write(record.pk, sheet, "began")
+    except IntegrityError:
+        sheet.recording = None
+        raise RecordTaken(name=name) from None  # another window was faster
     return record
 
 
@@ -77,6 +78,12 @@ def stop(sheet: Sheet) -> None:
         write(sheet.recording_id, sheet, "stopped")
         sheet.recording = None
         sheet.save(update_fields=["recording"])
+
+
+def stop_all(record: Record) -> None:
+    """Ends the recording of every sheet that is written down in a record."""
+    for sheet in Sheet.objects.filter(recording=record):
+        stop(sheet)
 
 
 def afterwards(sheet: Sheet, numbers: Sequence[int], name: str) -> Record:

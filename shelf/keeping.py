@@ -9,7 +9,7 @@ from shutil import copyfile
 from uuid import uuid4
 
 from django.conf import settings
-from django.db import transaction
+from django.db import IntegrityError, transaction
 from django.utils import timezone
 
 from accounts.models import Person
@@ -51,7 +51,6 @@ def bring_in(person: Person, file_name: str, chunks: Iterable[bytes]) -> Version
 
 def drop(version: Version) -> None:
     """Takes a file away that was only looked at."""
-    version.path.unlink(missing_ok=True)
     version.delete()
 
 
@@ -70,9 +69,12 @@ def keep(version: Version, name: str, guess: Guess, rows: int) -> DataTable:
     table.name = things.free_name(table, name)
     if DataTable.objects.at_hand().filter(owner=version.owner).count() >= MOST_TABLES:
         raise NotAFile(why=f"the shelf holds {MOST_TABLES} tables, which is the limit")
-    with transaction.atomic():
-        table.save()
-        _take(version, table, guess, rows)
+    try:
+        with transaction.atomic():
+            table.save()
+            _take(version, table, guess, rows)
+    except IntegrityError:
+        raise things.NameTaken(kind="table", name=table.name) from None
     return table
 
 
@@ -113,7 +115,9 @@ def copy_tables(person: Person) -> None:
     for sample in DataTable.objects.filter(owner=None, binned=None):
         if not person.tables.filter(name=sample.name, binned=None).exists():
             newest = sample.newest
-            _kept_as_it_is(person, sample.name, newest.file_name, newest.path.read_bytes())
+            data = newest.path.read_bytes()
+            made = _kept_as_it_is(person, sample.name, newest.file_name, data)
+            DataTable.objects.filter(pk=made.pk).update(folder="measurements")
 
 
 def copy_of_table(table: DataTable) -> DataTable:

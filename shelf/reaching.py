@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from typing import Any, TypeVar
 from uuid import UUID
@@ -24,8 +24,8 @@ from shelf.models import Version
 T = TypeVar("T")
 
 
-MOST_TEXTS = 1000
-"""Versions of procedures that evaluators know, the newest first."""
+MOST_TEXTS, MOST_CHARACTERS = 1000, 2_000_000
+"""Versions of procedures that evaluators know, the newest first, and what they have in all."""
 
 
 def shelf_state(owner: UUID | None) -> ShelfState:
@@ -43,7 +43,7 @@ def shelf_state(owner: UUID | None) -> ShelfState:
     ).order_by("-made")
     procedures = _with_what_replaced_them(
         sorted(
-            newest_texts.select_related("procedure")[:MOST_TEXTS],
+            _up_to(MOST_CHARACTERS, newest_texts.select_related("procedure")[:MOST_TEXTS]),
             key=lambda one: (str(one.procedure_id), one.made),
         ),
         "procedure",
@@ -63,6 +63,15 @@ def shelf_state(owner: UUID | None) -> ShelfState:
         ),
         texts=tuple((str(one.pk), one.for_engine) for one in procedures.all),
     )
+
+
+def _up_to(characters: int, versions: Iterable[ProcedureVersion]) -> Iterator[ProcedureVersion]:
+    """The first of them that have no more than so many characters in all."""
+    for version in versions:
+        characters -= len(version.text)
+        if characters < 0:
+            return
+        yield version
 
 
 @dataclass(frozen=True, slots=True)

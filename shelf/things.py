@@ -15,9 +15,6 @@ from shelf.items import LONGEST_FOLDER, LONGEST_NAME, OnShelf
 KEPT_IN_BIN = timedelta(days=30)
 """How long what was put into the bin can be brought back."""
 
-MOST_OF_A_KIND = 2000
-"""Things of one kind that a person can have."""
-
 Thing = TypeVar("Thing", bound=OnShelf)
 
 
@@ -27,10 +24,6 @@ class NameTaken(LineError):
 
 class NameWanted(LineError):
     sentence = "It needs a name, without quotation marks and braces."
-
-
-class ShelfFull(LineError):
-    sentence = "The shelf holds {count} of these, which is the limit."
 
 
 def name_field(thing: Any) -> str:

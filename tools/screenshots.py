@@ -135,7 +135,6 @@ def shelf(page: Page) -> None:
     type_line(page, "/record first try")
     page.get_by_role("link", name="Shelf").click()
     page.get_by_label("More for Three pots that cool").click()
-    page.get_by_label("folder").last.wait_for()
     page.locator("details[open] [list]").fill("cooling")
     page.keyboard.press("Enter")
     page.get_by_role("heading", name="cooling").wait_for()

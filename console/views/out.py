@@ -22,6 +22,8 @@ from engine.out.document import Document
 from engine.out.page import PAPERS, as_html
 
 MOST_NUMBERS = 20_000
+MOST_HELD = 1_000_000
+"""Bytes of a file that is sent back to be brought in anyway."""
 
 
 def _asked_for(request: HttpRequest, pk: UUID, latex: bool = False) -> Document:
@@ -77,6 +79,8 @@ def bring_in(request: HttpRequest) -> HttpResponse:
     except LineError as error:
         return render(request, "console/not_brought.html", {"error": error.text}, status=400)
     if brought.sheet is None:
-        context = {"wrong": brought.wrong, "held": data.decode("utf-8-sig"), "name": name}
+        text = data.decode("utf-8-sig")
+        held = text if len(data) <= MOST_HELD else ""
+        context = {"wrong": brought.wrong, "held": held, "name": name}
         return render(request, "console/not_brought.html", context, status=400)
     return redirect(brought.sheet)

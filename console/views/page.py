@@ -30,6 +30,7 @@ from engine.errors import LineError
 from engine.reading.forms import SHAPES, STYLES, UNITS
 from engine.sheet.settings import CHOICES
 from procedures.samples import copy_procedures
+from records.samples import copy_record
 from shelf.keeping import copy_tables
 
 
@@ -77,6 +78,7 @@ def samples(request: HttpRequest) -> HttpResponse:
     person = known_person(request) or new_guest(request)
     copy_tables(person)
     copy_procedures(person)
+    copy_record(person)
     return redirect(
         copy_samples(person) or person.sheets.at_hand().first() or person.sheets.create()
     )

@@ -11,6 +11,8 @@ from django.views.decorators.http import require_POST, require_safe
 
 from accounts.guests import known_person, new_guest, person_key
 from engine.errors import LineError
+from records.keeping import stop_all
+from records.models import Record
 from shelf import things
 from shelf.copies import copied
 from shelf.everything import MOST_BYTES, as_zip, bring_in
@@ -81,6 +83,8 @@ def change(request: HttpRequest, kind: str, pk: UUID, act: str) -> HttpResponse:
             made = copied(thing)
             said = f"{made.name_shown} is a copy of {before}." if made else f"{before} stays one."
         elif act == "bin":
+            if isinstance(thing, Record):
+                stop_all(thing)
             things.put_into_bin(thing)
             said, undo = f"{before} is in the bin.", {"kind": kind, "pk": thing.pk}
         elif act == "bring-back":

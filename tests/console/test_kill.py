@@ -1,4 +1,5 @@
-"""Lines that were answered are on the disk: the server is killed at random moments.
+"""Lines that were answered are on the disk, and in the record: the server is killed at random
+moments.
 
 ``TEAPOT_KILLS`` and ``TEAPOT_KILL_LINES`` make the test longer.
 """
@@ -20,6 +21,7 @@ def test_no_answered_line_is_lost(tmp_path):
     server = Server(tmp_path)
     server.start()
     client = Client(server)
+    client.keep("/record it all", "00000000-0000-0000-0001-000000000000")
     answered: list[str] = []
     done = threading.Event()
 
@@ -48,7 +50,24 @@ def test_no_answered_line_is_lost(tmp_path):
         answered.append(text)
     killer.join()
     assert kept_lines(client) == answered
+    assert recorded_lines(client) == answered
     server.kill()
+
+
+def recorded_lines(client: Client) -> list[str]:
+    """All new lines of the record, in the order of its page."""
+    _, page = client.request("GET", client.sheet)
+    address = re.search(r'data-testid="recording" href="([^"]*)"', page).group(1)
+    recorded: list[str] = []
+    since = 0
+    while True:
+        _, page = client.request("GET", f"{address}/events?since={since}")
+        found = re.findall(r'data-kind="new".*?<p><code>([^<]*)</code>', page, re.DOTALL)
+        recorded += found
+        more = re.search(r'events\?since=(\d+)" hx-trigger="intersect', page)
+        if more is None:
+            return recorded
+        since = int(more.group(1))
 
 
 def kept_lines(client: Client) -> list[str]:

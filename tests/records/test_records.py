@@ -6,6 +6,7 @@ from django.db import DatabaseError, connection
 from console import changes
 from records import keeping, out
 from records.models import Event, Record
+from records.samples import load_sample_record
 from records.writing import KINDS
 from tests.people import Someone
 
@@ -131,6 +132,27 @@ def test_a_record_goes_out(someone, ending):
     assert ("&lt;b&gt;" if ending == "html" else "<b>") in text
     assert "A." in text
     assert "No quantity is named nothing" in text
+
+
+def test_a_record_in_the_bin_is_written_no_further(someone):
+    someone.keep("/record a try", "1 + 1")
+    record = Record.objects.get()
+    someone.act("record", record.pk, "bin")
+    assert "recording a try" not in someone.shown("/shelf/")
+    someone.keep("2 + 2")
+    assert [kind for kind, _, _ in happened()] == ["began", "new", "stopped"]
+    someone.keep("/record a try")  # the name is free again
+    assert Record.objects.at_hand().get().pk != record.pk
+
+
+def test_the_record_of_the_demo_is_copied(someone):
+    load_sample_record()
+    someone.client.post("/samples")
+    kinds = [event.kind for event in someone.person.records.get().events.all()]
+    assert kinds == [
+        "began", "new", "error", "new", "new", "new", "mended", "new", "deleted", "undone",
+        "stopped",
+    ]  # fmt: skip
 
 
 def test_records_are_their_persons_own(someone):

@@ -7,6 +7,7 @@ import pytest
 from django.utils import timezone
 
 from console.models import Line, Sheet
+from procedures import keeping as procedures
 from procedures.models import Procedure
 from shelf import things
 from tests.people import Someone
@@ -87,6 +88,29 @@ def test_the_bin_forgets_after_thirty_days(someone):
     Sheet.objects.filter(pk=pk).update(binned=late)
     someone.shown("/shelf/")
     assert not Sheet.objects.filter(pk=pk).exists()
+
+
+def test_the_files_of_a_table_go_with_it(someone):
+    pk = someone.table("pots").rpartition("/")[2]
+    path = someone.person.tables.get().newest.path
+    someone.act("table", pk, "bin")
+    late = timezone.now() - things.KEPT_IN_BIN - timedelta(minutes=1)
+    someone.person.tables.update(binned=late)
+    assert path.exists()
+    someone.shown("/shelf/")
+    assert not path.exists()
+
+
+def test_a_name_that_another_window_took_meanwhile_is_taken(someone, monkeypatch):
+    someone.procedure("double", "1")
+    monkeypatch.setattr(things, "untaken", lambda thing, name: name)
+    monkeypatch.setattr(things, "free_name", lambda thing, name: name)
+    with pytest.raises(things.NameTaken):
+        procedures.make(someone.person, "double")
+    other = procedures.make(someone.person, "other")
+    with pytest.raises(things.NameTaken):
+        things.rename(other, "double")
+    assert other.name == "other"
 
 
 def test_copies_are_their_own(someone):

@@ -3,6 +3,7 @@
 from django.core.management.base import BaseCommand
 
 from console.samples import load_samples
+from records.samples import load_sample_record
 
 
 class Command(BaseCommand):
@@ -11,5 +12,6 @@ class Command(BaseCommand):
     help = __doc__
 
     def handle(self, *args: object, **options: object) -> None:
+        load_sample_record()
         for sheet in load_samples():
             self.stdout.write(f"{sheet.title}: {sheet.lines.count()} lines")

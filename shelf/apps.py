@@ -1,0 +1,24 @@
+"""The shelf as a part of the project."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.apps import AppConfig
+from django.db.models.signals import post_delete
+
+
+def forget_file(instance: Any, **_: Any) -> None:
+    """The file of a version goes with it, whichever way that goes."""
+    instance.path.unlink(missing_ok=True)
+
+
+class ShelfConfig(AppConfig):
+    """Sees to the files of data."""
+
+    name = "shelf"
+
+    def ready(self) -> None:
+        from shelf.models import Version
+
+        post_delete.connect(forget_file, sender=Version)
