@@ -4,7 +4,7 @@ PYTHON ?= python3
 BIN := .venv/bin
 DEMO_DATA := var/demo
 
-.PHONY: demo test check check-latex bench prove-digits fuzz assets setup chromium screenshots requirements
+.PHONY: demo test check check-latex check-exports bench prove-digits fuzz assets setup chromium screenshots requirements
 
 demo: setup
 	TEAPOT_DATA=$(DEMO_DATA) $(BIN)/python manage.py migrate -v0
@@ -26,9 +26,13 @@ check: setup
 check-latex: setup
 	$(BIN)/python -m tools.check_latex
 
+check-exports: setup chromium
+	$(BIN)/python -m tools.check_exports
+
 bench: setup chromium
 	$(BIN)/python -m tools.bench
 	$(BIN)/python -m tools.bench_data
+	$(BIN)/python -m tools.bench_shelf
 	$(BIN)/python -m tools.large_sheet
 	$(BIN)/python -m tools.key_to_paint
 

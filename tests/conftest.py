@@ -15,3 +15,9 @@ settings.load_profile("teapot")
 # Playwright leaves an event loop running in the process, in which tests of the database may come
 # next: the two run one after the other
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
+
+
+def pytest_collection_modifyitems(items):
+    """The tests that drive the browser come first: they take the longest, and so the last files
+    of a run in several processes are short ones."""
+    items.sort(key=lambda item: "browser" not in item.path.parts)

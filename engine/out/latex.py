@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from engine.out.document import Document, LineOut
-from engine.reading.latex import words_latex
+from engine.reading.latex import GREEK
 
 HEAD = r"""\documentclass[11pt,a4paper]{article}
 \usepackage[T1]{fontenc}
@@ -44,21 +44,43 @@ def _line(line: LineOut) -> Iterator[str]:
     yield rf"\makebox[0pt][r]{{\small {line.number}\quad}}\texttt{{{words(line.typed)}}}{note}"
     if line.answers:
         for latex in line.latex:
-            yield rf"\[ {latex} \]"
+            yield rf"\[ {''.join(map(_known, latex))} \]"
     for step in line.steps:
         yield rf"{{\small \texttt{{{words(f'{step.input} {step.sign} {step.text}')}}}}}\par"
     for said in (*line.remarks, *filter(None, [line.said])):
         yield rf"{{\small\itshape {words(said)}}}\par"
 
 
+MATHS = {
+    "′": "'", "″": "''", "≈": r"\approx", "≤": r"\le", "≥": r"\ge", "≠": r"\ne", "×": r"\times",
+    "·": r"\cdot", "÷": r"\div", "−": "-", "√": r"\surd", "∞": r"\infty", "→": r"\to",
+    "∠": r"\angle", "²": "^2", "³": "^3", "½": r"\tfrac12", "±": r"\pm", "µ": r"\mu",
+    "°": r"^\circ", "…": r"\ldots", "π": r"\pi", "‥": "..", "□": r"\square",
+    **{sign: rf"\{name}" for sign, name in GREEK.items()},
+}  # fmt: skip
+"""Signs that are set as mathematics among words."""
+
+PLAIN = {"–": "--", "—": "---", "“": "``", "”": "''", "‘": "`", "’": "'", "„": ",,", "\xa0": "~"}
+
+
+def _known(sign: str) -> str:
+    """A sign of a formula; one that LaTeX knows nothing of as its code point."""
+    return sign if ord(sign) < 0x180 or sign in PLAIN or sign in "…€" else f"[U+{ord(sign):04X}]"
+
+
 def words(text: str) -> str:
-    """Text in which LaTeX sees no signs of its own; what T1 lacks is set as mathematics."""
-    return "".join(_sign(sign) for sign in text.replace("\n", " "))
+    """Text in which LaTeX sees no signs of its own; what its fonts lack is set as mathematics,
+    or as its code point."""
+    return "".join(map(_sign, text.replace("\n", " ")))
 
 
 def _sign(sign: str) -> str:
     if sign in SPECIAL:
         return SPECIAL[sign]
-    if sign.isascii() or (sign.isalpha() and ord(sign) < 0x180):
+    if sign in MATHS:
+        return rf"\ensuremath{{{MATHS[sign]}}}"
+    if sign in PLAIN:
+        return PLAIN[sign]
+    if sign.isprintable() and (sign.isascii() or (sign.isalpha() and ord(sign) < 0x180)):
         return sign
-    return words_latex(sign)
+    return f"[U+{ord(sign):04X}]"

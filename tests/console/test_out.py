@@ -153,6 +153,11 @@ def test_latex_has_every_answer():
     assert written.count("\\begin{document}") == written.count("\\end{document}") == 1
     assert r"\sqrt{8}" in written
     assert r"\textbackslash{}" not in written
+    rare = made(('tea = "茶"  # ✓ π, 50 % of \\',), "茶 & co")
+    written = FORMATS["tex"].write(document_of(rare, latex=True))
+    assert "[U+8336]" in written
+    assert r"[U+2713] \ensuremath{\pi}, 50 \% of \textbackslash{}" in written
+    assert all(ord(sign) < 0x180 for sign in written)
 
 
 @pytest.mark.parametrize(
