@@ -227,3 +227,15 @@ def test_lines_are_kept_as_a_procedure_and_a_sheet_goes_out_and_in(sheet, tmp_pa
     sheet.get_by_test_id("sheet-file").set_input_files(file)
     expect(answers(sheet)).to_have_count(3)
     expect(answers(sheet).last).to_have_attribute("data-text", drawn)
+
+
+def test_a_line_is_copied_as_mathml(sheet):
+    type_line(sheet, "1/2 + 1/3")
+    answers(sheet).first.wait_for()
+    sheet.locator("#line-1").hover()
+    sheet.get_by_label("More for line 1").click()
+    sheet.get_by_role("button", name="copy as MathML").click()
+    expect(sheet.get_by_text("The line is copied as MathML.")).to_be_visible()
+    copied = sheet.evaluate("() => navigator.clipboard.readText()")
+    assert copied.startswith('<math xmlns="http://www.w3.org/1998/Math/MathML"')
+    assert copied.count("<mfrac>") == 3

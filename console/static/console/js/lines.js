@@ -18,6 +18,14 @@ document.addEventListener("DOMContentLoaded", () => {
       await navigator.clipboard.writeText(texts.join("; "));
       teapot.say("The answer is copied.");
     },
+    async mathml(line) {
+      const said = [...line.querySelectorAll(".equation")].map((one) => {
+        const inside = [...one.querySelectorAll("math")].map((math) => math.innerHTML).join("");
+        return `<math xmlns="http://www.w3.org/1998/Math/MathML" display="block"><mrow>${inside}</mrow></math>`;
+      });
+      await navigator.clipboard.writeText(said.join("\n"));
+      teapot.say("The line is copied as MathML.");
+    },
     async latex(line) {
       const reply = await fetch(`${teapot.page().url}/lines/${numberOf(line)}/latex`).catch(() => null);
       if (!reply?.ok) return teapot.say("The LaTeX could not be had.");
