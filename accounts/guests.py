@@ -2,7 +2,12 @@
 
 from __future__ import annotations
 
-from django.http import HttpRequest
+from typing import Any
+from uuid import UUID
+
+from django.db.models import QuerySet
+from django.http import Http404, HttpRequest
+from django.shortcuts import get_object_or_404
 
 from accounts.models import Person
 
@@ -18,6 +23,14 @@ def known_person(request: HttpRequest) -> Person | None:
     """The person this browser belongs to, None at the first visit."""
     key = person_key(request)
     return Person.objects.filter(pk=key).first() if key else None
+
+
+def own_or_404(request: HttpRequest, things: QuerySet[Any], pk: UUID) -> Any:
+    """The one of the things with that key, if it belongs to the person behind the request."""
+    key = person_key(request)
+    if key is None:
+        raise Http404
+    return get_object_or_404(things, pk=pk, owner__pk=key)
 
 
 def new_guest(request: HttpRequest) -> Person:

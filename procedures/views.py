@@ -11,7 +11,7 @@ from django.shortcuts import get_object_or_404, redirect, render
 from django.utils import timezone
 from django.views.decorators.http import require_GET, require_POST, require_safe
 
-from accounts.guests import known_person, new_guest, person_key
+from accounts.guests import known_person, new_guest, own_or_404, person_key
 from console.models import Line, Sheet
 from console.showing import Typed
 from engine.errors import LineError
@@ -29,11 +29,7 @@ MOST_REPLIES = 60
 
 
 def _own(request: HttpRequest, pk: UUID) -> Procedure:
-    key = person_key(request)
-    if key is None:
-        raise Http404
-    found = Procedure.objects.select_related("owner").at_hand()
-    return get_object_or_404(found, pk=pk, owner__pk=key)
+    return own_or_404(request, Procedure.objects.select_related("owner").at_hand(), pk)
 
 
 @require_POST

@@ -5,12 +5,12 @@ from __future__ import annotations
 from typing import Any
 from uuid import UUID
 
-from django.http import Http404, HttpRequest, HttpResponse
+from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.utils import timezone
 from django.views.decorators.http import require_POST, require_safe
 
-from accounts.guests import person_key
+from accounts.guests import own_or_404, person_key
 from console.models import Sheet
 from engine.errors import LineError
 from records import keeping
@@ -25,10 +25,7 @@ SCREEN = 500
 
 
 def _own(request: HttpRequest, pk: UUID) -> Record:
-    key = person_key(request)
-    if key is None:
-        raise Http404
-    return get_object_or_404(Record.objects.at_hand(), pk=pk, owner__pk=key)
+    return own_or_404(request, Record.objects.at_hand(), pk)
 
 
 @require_safe

@@ -111,7 +111,7 @@ COMMANDS = {
             pattern="NAME|stop",
             summary="Writes down what happens on the sheet from here on, until it is stopped.",
             examples=(Example("/record first try"), Example("/record stop")),
-            words="log diary protocol session transcript on off start stop",
+            words="log protocol session transcript on off start stop",
         ),
         CommandRecord(
             name="shelf",

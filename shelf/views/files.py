@@ -5,15 +5,13 @@ from __future__ import annotations
 import csv
 import json
 from io import StringIO
-from typing import Any
 from urllib.parse import quote
 from uuid import UUID
 
 from django.http import Http404, HttpRequest, HttpResponse
-from django.shortcuts import get_object_or_404
 from django.views.decorators.http import require_safe
 
-from accounts.guests import person_key
+from accounts.guests import own_or_404
 from engine.out.cells import safe_cell
 from procedures.models import Procedure
 from procedures.views import runs_of
@@ -30,13 +28,6 @@ MIMES = {
 }
 
 
-def _own(request: HttpRequest, model: type[Any], pk: UUID) -> Any:
-    key = person_key(request)
-    if key is None:
-        raise Http404
-    return get_object_or_404(model.objects.at_hand(), pk=pk, owner__pk=key)
-
-
 def _file(name: str, ending: str, text: str) -> HttpResponse:
     response = HttpResponse(text, content_type=f"{MIMES[ending]}; charset=utf-8")
     named = quote(f"{name}.{ending}", safe="")
@@ -47,7 +38,7 @@ def _file(name: str, ending: str, text: str) -> HttpResponse:
 @require_safe
 def procedure(request: HttpRequest, pk: UUID, ending: str) -> HttpResponse:
     """A procedure as the text of its lines, or with all its versions; its runs as CSV."""
-    found = _own(request, Procedure, pk)
+    found = own_or_404(request, Procedure.objects.at_hand(), pk)
     if ending == "txt":
         return _file(found.name, ending, found.newest.text.rstrip("\n") + "\n")
     if ending == "json":
@@ -67,7 +58,7 @@ def procedure(request: HttpRequest, pk: UUID, ending: str) -> HttpResponse:
 @require_safe
 def record(request: HttpRequest, pk: UUID, ending: str) -> HttpResponse:
     """A record as a lab book reads, or with all that it holds."""
-    found = _own(request, Record, pk)
+    found = own_or_404(request, Record.objects.at_hand(), pk)
     if ending == "json":
         return _file(found.name, ending, json.dumps(record_data(found), ensure_ascii=False))
     writers = {"txt": out.as_text, "md": out.as_markdown, "html": out.as_html}

@@ -6,10 +6,10 @@ from typing import Any
 from uuid import UUID
 
 from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
-from django.shortcuts import get_object_or_404, render
+from django.shortcuts import render
 from django.views.decorators.http import require_POST, require_safe
 
-from accounts.guests import known_person, new_guest, person_key
+from accounts.guests import known_person, new_guest, own_or_404
 from engine.errors import LineError
 from records.keeping import stop_all
 from records.models import Record
@@ -59,10 +59,9 @@ def _list(request: HttpRequest, said: str = "", error: str = "", undo: Any = Non
 
 
 def _own(request: HttpRequest, kind: str, pk: UUID) -> Any:
-    key = person_key(request)
-    if key is None or kind not in KINDS:
+    if kind not in KINDS:
         raise Http404
-    return get_object_or_404(KINDS[kind], pk=pk, owner__pk=key)
+    return own_or_404(request, KINDS[kind].objects.all(), pk)
 
 
 @require_POST

@@ -10,12 +10,12 @@ from urllib.parse import quote
 from uuid import UUID
 
 from django.http import Http404, HttpRequest, HttpResponse
-from django.shortcuts import get_object_or_404, redirect, render
+from django.shortcuts import redirect, render
 from django.urls import reverse
 from django.views.decorators.http import require_GET, require_POST, require_safe
 from django_htmx.http import reswap, retarget
 
-from accounts.guests import known_person, new_guest, person_key
+from accounts.guests import known_person, new_guest, own_or_404
 from console.models import Line
 from engine.errors import LineError
 from engine.files.cells import KINDS, MISSING_MARKS
@@ -76,17 +76,11 @@ def bring_in(request: HttpRequest) -> HttpResponse:
 
 
 def _own_file(request: HttpRequest, pk: UUID) -> Version:
-    key = person_key(request)
-    if key is None:
-        raise Http404
-    return get_object_or_404(Version, pk=pk, owner__pk=key, table=None)
+    return own_or_404(request, Version.objects.filter(table=None), pk)
 
 
 def _own_table(request: HttpRequest, pk: UUID, binned: bool = False) -> DataTable:
-    key = person_key(request)
-    if key is None:
-        raise Http404
-    return get_object_or_404(DataTable, pk=pk, owner__pk=key, binned__isnull=not binned)
+    return own_or_404(request, DataTable.objects.filter(binned__isnull=not binned), pk)
 
 
 @require_GET

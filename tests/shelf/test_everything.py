@@ -18,7 +18,8 @@ pytestmark = pytest.mark.django_db(transaction=True)
 
 
 @pytest.fixture
-def someone():
+def someone(settings, tmp_path):
+    settings.DATA = tmp_path  # other processes have tests with files of their own
     made = Someone()
     made.table("pots", "time [min],temp\n0,96.5\n1,\n2,90\n")
     made.procedure("double", 'x = ask("x", 3)\n2x + random()')

@@ -69,16 +69,7 @@ document.addEventListener("DOMContentLoaded", () => {
   const step = form.querySelector("[data-step]");
   const byStep = document.getElementById("by-step");
 
-  // one question after another: Enter goes on to the next, and from the last it runs
-  form.addEventListener("keydown", (event) => {
-    if (event.key !== "Enter" || event.target.name !== "reply") return;
-    const fields = [...form.querySelectorAll("[name=reply]")];
-    const next = fields[fields.indexOf(event.target) + 1];
-    if (!next) return;
-    event.preventDefault();
-    next.focus();
-    next.select();
-  });
+  teapot.oneAfterAnother(form);
 
   function showSteps(count) {
     const lines = [...ran.querySelectorAll(".output > li")];

@@ -62,6 +62,19 @@ window.teapot = {
     field.focus();
   },
 
+  /** Questions in a form: Enter goes on to the next one, and from the last it sends them. */
+  oneAfterAnother(form) {
+    form.addEventListener("keydown", (event) => {
+      if (event.key !== "Enter" || event.target.name !== "reply") return;
+      const fields = [...form.querySelectorAll("[name=reply]")];
+      const next = fields[fields.indexOf(event.target) + 1];
+      if (!next) return;
+      event.preventDefault();
+      next.focus();
+      next.select();
+    });
+  },
+
   /** Places in a text: the engine counts code points, the browser UTF-16 units. */
   unitsOf: (text, points) => Array.from(text).slice(0, points).join("").length,
   pointsOf: (text, units) => Array.from(text.slice(0, units)).length,

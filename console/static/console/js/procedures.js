@@ -15,16 +15,7 @@ document.addEventListener("DOMContentLoaded", () => {
     asks.querySelector("[name=reply]")?.select();
   };
 
-  // one question after another: Enter goes on to the next, and from the last it runs
-  asks.addEventListener("keydown", (event) => {
-    if (event.key !== "Enter" || event.target.name !== "reply") return;
-    const fields = [...asks.querySelectorAll("[name=reply]")];
-    const next = fields[fields.indexOf(event.target) + 1];
-    if (!next) return;
-    event.preventDefault();
-    next.focus();
-    next.select();
-  });
+  teapot.oneAfterAnother(asks);
 
   asks.addEventListener("submit", async (event) => {
     event.preventDefault();
