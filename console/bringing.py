@@ -23,7 +23,7 @@ from shelf.models import Version
 
 MOST_BYTES = 20 * 1024 * 1024
 AT_ONCE = 400
-SECONDS = 2.5
+SECONDS = 2.0
 """How long lines are worked out while a sheet comes in: the others are when they are looked
 at."""
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 from collections import defaultdict
-from collections.abc import Collection
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass, field
 from datetime import datetime
 from typing import Any
@@ -72,16 +72,19 @@ class Called:
     opened: datetime
 
 
-def names_of(person: Person) -> list[Called]:
-    """What all that lies on the shelf is called; what was opened last first."""
-    found = [
-        Called(kind, *row)
-        for kind, model in KINDS.items()
-        for row in model.objects.at_hand()
-        .filter(owner=person)
-        .order_by()
-        .values_list("pk", "title" if kind == "sheet" else "name", "folder", "opened")
-    ]
+def names_of(person: Person, words: Sequence[str] = ()) -> list[Called]:
+    """What all that lies on the shelf is called, or what has all the ``words`` in its name,
+    its folder and the word for its kind; what was opened last first."""
+    found = []
+    for kind, model in KINDS.items():
+        name = "title" if kind == "sheet" else "name"
+        things = model.objects.at_hand().filter(owner=person).order_by()
+        for word in words:
+            if word.casefold() not in kind:
+                things = things.filter(
+                    Q(**{f"{name}__icontains": word}) | Q(folder__icontains=word)
+                )
+        found += [Called(kind, *row) for row in things.values_list("pk", name, "folder", "opened")]
     return sorted(found, key=lambda one: one.opened, reverse=True)
 
 

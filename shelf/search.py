@@ -57,9 +57,7 @@ def search(person: Person, typed: str) -> list[Lying]:
     if not words:
         return [] if typed.strip() else things_of(person)
     places = _places(person, words)
-    called = {
-        one.pk for one in names_of(person) if _has(f"{one.name} {one.folder} {one.kind}", words)
-    }
+    called = {one.pk for one in names_of(person, words)}
     found = things_of(person, only={*called, *places})
     for thing in found:
         thing.found = places.get(thing.pk, [])[:MOST_PLACES]
@@ -76,7 +74,8 @@ def _places(person: Person, words: list[str]) -> dict[UUID, list[Place]]:
             places.setdefault(UUID(sheet), []).append(Place(number, marked(shown, words)))
     for version in ProcedureVersion.objects.filter(_each(words, "text"), procedure__owner=person):
         if version.procedure.newest == version:
-            shown = next(row for row in version.text.splitlines() if _has(row, words[:1]))
+            rows = version.text.splitlines()
+            shown = next((row for row in rows if _has(row, words[:1])), "")
             places.setdefault(version.procedure_id, []).append(Place(None, marked(shown, words)))
     for event in Event.objects.filter(_each(words, "text"), record__owner=person)[:MOST_FOUND]:
         shown = marked(event.text, words)

@@ -3,6 +3,8 @@
 import os
 import tempfile
 
+import pytest
+from django.conf import settings as django_settings
 from hypothesis import settings
 
 # The suite never touches the data of an installation.
@@ -15,6 +17,12 @@ settings.load_profile("teapot")
 # Playwright leaves an event loop running in the process, in which tests of the database may come
 # next: the two run one after the other
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
+
+
+@pytest.fixture(autouse=True, scope="session")
+def data_of_its_own(tmp_path_factory):
+    """Each process has files of its own: one does not see those that another makes."""
+    django_settings.DATA = tmp_path_factory.mktemp("data")
 
 
 def pytest_collection_modifyitems(items):

@@ -22,7 +22,7 @@ from shelf.search import search
 ADDRESS = {kind: f"/{kind}s/{{}}" for kind in KINDS}
 """Where the page of a thing is."""
 
-SHOWN, SHOWN_FOUND = 200, 40
+SHOWN, SHOWN_FOUND = 200, 24
 """Things that are listed at once: of all, and of those that a search finds."""
 
 

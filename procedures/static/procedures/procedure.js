@@ -43,6 +43,11 @@ document.addEventListener("DOMContentLoaded", () => {
     if (event.key === "Enter" && event.ctrlKey) {
       event.preventDefault();
       (document.querySelector("#asked [name=reply]") || document.querySelector("[data-testid=run]")).focus();
+    } else if (event.key === "F1") {
+      const before = /[\p{L}\w]*$/u.exec(area.value.slice(0, area.selectionStart))[0];
+      const behind = /^[\p{L}\w]*/u.exec(area.value.slice(area.selectionStart))[0];
+      window.open(`${page.dataset.handbook}?words=${encodeURIComponent(before + behind)}`);
+      event.preventDefault();
     } else if (event.key === "ArrowUp" && event.altKey) {
       teapot.widen();
       event.preventDefault();
