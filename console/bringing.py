@@ -55,7 +55,7 @@ def document_in(data: bytes, name: str) -> Document:
     return document_from(text, name.rpartition(".")[0] or name)
 
 
-def bring_in(person: Person, document: Document, anyway: bool = False, folder: str = "") -> Brought:
+def bring_in(person: Person, document: Document, anyway: bool = False) -> Brought:
     """Makes a sheet of a document.
 
     Where lines have errors nothing is kept, unless they come in ``anyway``: as notes then.
@@ -63,7 +63,7 @@ def bring_in(person: Person, document: Document, anyway: bool = False, folder: s
     wrong: list[tuple[int, str, str]] = []
     try:
         with transaction.atomic():
-            sheet = made_of(person, document, folder)
+            sheet = made_of(person, document)
             wrong = _answered(sheet, document)
             if wrong and not anyway:
                 raise Undone

@@ -122,14 +122,6 @@ class WantsList(LineError):
     sentence = "A list of values is wanted, such as 1..3 by 0.5 or [1, 2, 5]."
 
 
-class RunWhat(LineError):
-    sentence = "Say which procedure: /run NAME."
-
-
-class RunOnShelf(LineError):
-    sentence = 'A procedure is run into a sheet on its page; run("{name}") gives its answer here.'
-
-
 # -- signs and numbers ---------------------------------------------------------------
 
 

@@ -11,9 +11,10 @@ from django.shortcuts import get_object_or_404, redirect, render
 from django.utils import timezone
 from django.views.decorators.http import require_GET, require_POST, require_safe
 
-from accounts.guests import known_person, new_guest, own_or_404, person_key
-from console.models import Line, Sheet
+from accounts.guests import known_person, new_guest, own_or_404
+from console.models import Line
 from console.showing import Typed
+from console.views.replies import own_sheet
 from engine.errors import LineError
 from engine.sheet.running import Asked
 from engine.sheet.settings import CHOICES
@@ -42,9 +43,7 @@ def new(request: HttpRequest) -> HttpResponse:
 @require_POST
 def from_lines(request: HttpRequest) -> HttpResponse:
     """Keeps lines of a sheet as a procedure: the ``numbers`` of them, or all."""
-    sheet = get_object_or_404(
-        Sheet.objects.at_hand(), pk=request.POST.get("sheet"), owner__pk=person_key(request)
-    )
+    sheet = own_sheet(request, request.POST.get("sheet", ""))
     numbers = [int(one) for one in request.POST.getlist("numbers") if one.isdecimal()]
     lines = Line.objects.present().filter(sheet=sheet).order_by("place")
     texts = [line.text for line in (lines.filter(number__in=numbers) if numbers else lines)]

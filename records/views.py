@@ -6,15 +6,16 @@ from typing import Any
 from uuid import UUID
 
 from django.http import HttpRequest, HttpResponse
-from django.shortcuts import get_object_or_404, redirect, render
+from django.shortcuts import redirect, render
 from django.utils import timezone
 from django.views.decorators.http import require_POST, require_safe
 
-from accounts.guests import own_or_404, person_key
+from accounts.guests import own_or_404
 from console.models import Sheet
+from console.views.replies import own_sheet
 from engine.errors import LineError
 from records import keeping
-from records.models import Event, Record
+from records.models import Record
 from records.writing import KINDS
 
 ENDINGS = ("txt", "md", "html", "json")
@@ -48,7 +49,6 @@ def _events(record: Record, since: int) -> dict[str, Any]:
         "last": shown[-1].pk if shown else since,
         "has_more": len(found) > SCREEN,
         "is_recording": record.sheets.exists(),
-        "part": Event.objects.filter(record=record, pk__lte=since).last(),
     }
 
 
@@ -73,9 +73,7 @@ def note(request: HttpRequest, pk: UUID) -> HttpResponse:
 @require_POST
 def from_lines(request: HttpRequest) -> HttpResponse:
     """A record of lines that are there already."""
-    sheet = get_object_or_404(
-        Sheet.objects.at_hand(), pk=request.POST.get("sheet"), owner__pk=person_key(request)
-    )
+    sheet = own_sheet(request, request.POST.get("sheet", ""))
     numbers = [int(one) for one in request.POST.getlist("numbers") if one.isdecimal()]
     try:
         made = keeping.afterwards(sheet, numbers, request.POST.get("name") or sheet.title)
@@ -87,9 +85,7 @@ def from_lines(request: HttpRequest) -> HttpResponse:
 @require_POST
 def stop(request: HttpRequest, sheet: UUID) -> HttpResponse:
     """Ends the recording of a sheet."""
-    found = get_object_or_404(
-        Sheet.objects.select_related("recording"), pk=sheet, owner__pk=person_key(request)
-    )
+    found = own_or_404(request, Sheet.objects.select_related("recording"), sheet)
     record = found.recording
     if record is not None:
         keeping.stop(found)

@@ -20,7 +20,7 @@ from django.db.models import prefetch_related_objects
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404, render
 
-from accounts.guests import person_key
+from accounts.guests import own_or_404
 from console import evaluating
 from console.keeping import Kept
 from console.models import Line, Sheet
@@ -41,14 +41,9 @@ FURTHER = 20
 them is not felt."""
 
 
-def own_sheet(request: HttpRequest, pk: UUID) -> Sheet:
+def own_sheet(request: HttpRequest, pk: UUID | str) -> Sheet:
     """The sheet, if it is this person's; else it does not exist for them."""
-    key = person_key(request)
-    if key is None:
-        raise Http404
-    return get_object_or_404(
-        Sheet.objects.select_related("owner"), pk=pk, owner__pk=key, binned=None
-    )
+    return own_or_404(request, Sheet.objects.select_related("owner").at_hand(), pk)
 
 
 OF_RUN = "run__version__procedure"

@@ -28,7 +28,11 @@ SHOWN, SHOWN_FOUND = 200, 24
 
 @require_safe
 def shelf(request: HttpRequest) -> HttpResponse:
-    """The shelf, or what a search finds on it."""
+    """The shelf, or what a search finds on it.  Opening it forgets what was in the bin for
+    long."""
+    person = known_person(request)
+    if person is not None and not request.htmx:
+        things.empty_bin(tuple(KINDS.values()), person)
     return _list(request)
 
 
@@ -38,7 +42,6 @@ def _list(request: HttpRequest, said: str = "", error: str = "", undo: Any = Non
     in_bin = (request.GET.get("bin") or request.POST.get("bin")) == "1"
     found = []
     if person is not None:
-        things.empty_bin(tuple(KINDS.values()), person)
         found = search(person, words) if words and not in_bin else things_of(person, in_bin)
     most = SHOWN_FOUND if words else SHOWN
     if request.GET.get("all") == "1":

@@ -4,10 +4,12 @@ import re
 import uuid
 
 import pytest
+from django.test import Client
 
-from console.models import Line
+from console.models import Line, Sheet
 from procedures import keeping
 from procedures.models import Procedure, Run
+from records.models import Record
 from tests.people import Someone
 
 pytestmark = pytest.mark.django_db(transaction=True)
@@ -201,3 +203,14 @@ def test_a_procedure_is_its_persons_own(someone):
         assert other.client.post(f"{address}/{way}", {"text": "1"}).status_code == 404
     assert into(other, address).status_code == 404
     assert other.keep('run("heating")').headers["X-Refused"] == "error"
+
+
+def test_what_belongs_to_nobody_is_nobodys(someone):
+    sample = Sheet.objects.create(owner=None, title="of the demo")
+    for client in (Client(), someone.client):
+        for way in ("/procedures/from-lines", "/records/from-lines"):
+            for sheet in (sample.pk, "no key", ""):
+                assert client.post(way, {"sheet": sheet, "name": "x"}).status_code == 404
+        assert client.post(f"/records/stop/{sample.pk}").status_code == 404
+    assert not Procedure.objects.filter(owner=None).exists()
+    assert not Record.objects.exists()
