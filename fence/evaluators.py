@@ -1,136 +1,126 @@
-"""The evaluators, as the web process uses them."""
+"""The evaluators: a few processes, and one more that is ready to take the place of another."""
 
 from __future__ import annotations
 
-import atexit
-import logging
 import threading
 import time
-from collections.abc import Callable
-from dataclasses import replace
-from typing import TypeVar, cast
-from zlib import crc32
+from typing import Protocol
 
-from engine.limited.bounds import (
-    GRACE_SECONDS,
-    LOAD_SECONDS,
-    too_much_memory,
-    too_slow,
-    unforeseen,
-)
-from engine.limited.child import Broke, Child, Failed, Interrupted, Slow
-from fence.jobs import Job
-from fence.worker import Behind, Refused, SheetLine, ShelfState, State
+from engine.limited.child import Broke, Child, Slow
+from fence.notes import AT_LIMIT, BEHIND
+from fence.turns import NOBODY, Asker, Ticket, Turns
 
-T = TypeVar("T")
+MOST_MEGABYTES = 700
+"""Memory that an evaluator may have left after its work: one with more is replaced."""
 
-logger = logging.getLogger(__name__)
+SPARE_AFTER = 3.0
+"""Seconds after which the spare process is started."""
 
-WAIT_SECONDS = 0.4
-"""How long a sheet waits for the evaluator that has it, before it takes another."""
-
-LONGEST_WAIT = 12.0
-"""How long it waits for any: as long as two lines before it may take."""
-
-MOST_SENDINGS = 4
-"""How often a job is sent: an evaluator that lacks lines says so, and one that takes its
-place in between lacks all of them."""
-
-LinesSince = Callable[[int], tuple[SheetLine, ...]]
-"""Gives the lines of a sheet that came after a revision."""
-
-ShelfNow = Callable[[], ShelfState]
-"""Gives what is on the shelf of the sheet's owner."""
+LONG_SECONDS, NOW_AND_THEN = 0.05, 50
+"""Work after which the memory is looked at: that takes so long, and each so manieth."""
 
 
-class Busy(Exception):
-    """No evaluator became free in time."""
+class Exchanges(Protocol):
+    """Work under way at an evaluator, in one or two exchanges."""
 
+    def exchange(self, seconds: float, arguments: bytes) -> tuple[str, bytes]: ...
 
-class Evaluator:
-    """One process at a time; whoever holds the ``lock`` may have work done by it."""
-
-    def __init__(self) -> None:
-        self.lock = threading.Lock()
-        self.child = Child("fence.worker:work")
-
-    def work(self, state: State, job: Job[T]) -> T | Behind | Refused | None:
-        """The job's result, or what it gives where the process had to be ended."""
-        seconds = job.seconds + GRACE_SECONDS + (LOAD_SECONDS if state.lines else 0)
-        try:
-            return cast(T, self.child.work(seconds, state, job))
-        except Slow:
-            return job.failed(too_slow(job.seconds))
-        except Broke:
-            return job.failed(too_much_memory())
-        except Interrupted:
-            logger.error("an evaluator was ended twice over a job: %s", type(job).__name__)
-        except Failed as error:
-            logger.error("a job failed: %s\n%s", type(job).__name__, error)
-        return job.failed(unforeseen())
+    def leave(self) -> None: ...
 
 
 class Evaluators:
-    """A few evaluators.  A sheet goes to the same one while that is free, since it
-    has the sheet in memory; a busy one never makes another sheet wait."""
+    """``count`` evaluators, of which each does one piece of work at a time."""
 
     def __init__(self, count: int) -> None:
-        self.evaluators = [Evaluator() for _ in range(count)]
+        self.children = [Child("fence.worker:noted") for _ in range(count)]
+        self.turns = Turns(count)
+        self._spare = Child("fence.worker:noted")
+        self._changing = threading.Lock()
+        self._done = [0] * count
+        self._later: threading.Timer | None = None
 
-    def work(
-        self, state: State, job: Job[T], lines_since: LinesSince, shelf_now: ShelfNow = ShelfState
-    ) -> T | Refused | None:
-        """Does ``job``, sending the sheet's lines and the shelf where the evaluator lacks them.
+    def begin(self, sheet: str, asker: Asker = NOBODY, gives_way: bool = False) -> Exchanges:
+        """Work on a sheet, which waits for its turn at the first exchange."""
+        return Sitting(self, sheet, asker, gives_way)
 
-        Errors: :class:`Busy` where all evaluators are at work for long.
-        """
-        evaluator = self._take(state.sheet)
-        try:
-            for _ in range(MOST_SENDINGS):
-                result = evaluator.work(state, job)
-                if not isinstance(result, Behind):
-                    return result
-                lines = lines_since(result.revision)
-                state = replace(state, since=result.revision, lines=lines)
-                if result.lacks_shelf:
-                    state = replace(state, shelf=shelf_now())
-            return job.failed(unforeseen())
-        finally:
-            evaluator.lock.release()
+    def interrupt(self, sheet: str) -> None:
+        """Stops what is being done on a sheet."""
+        for at in self.turns.at_work(sheet):
+            self.children[at].interrupt()
 
     def warm(self) -> None:
-        """Starts all processes now, so that nobody waits for one later."""
-        for evaluator in self.evaluators:
-            evaluator.child.start()
+        """Starts all processes now, so that nobody waits for one later; the spare one when the
+        others are likely to be there, which would be later for its sake."""
+        for child in self.children:
+            child.start()
+        self._later = threading.Timer(SPARE_AFTER, self._start_spare)
+        self._later.daemon = True
+        self._later.start()
 
-    def _take(self, sheet: str) -> Evaluator:
-        first = crc32(sheet.encode()) % len(self.evaluators)
-        if self.evaluators[first].lock.acquire(timeout=WAIT_SECONDS):
-            return self.evaluators[first]
-        deadline = time.monotonic() + LONGEST_WAIT
-        while time.monotonic() < deadline:
-            for evaluator in self.evaluators[first + 1 :] + self.evaluators[:first]:
-                if evaluator.lock.acquire(blocking=False):
-                    return evaluator
-            if self.evaluators[first].lock.acquire(timeout=WAIT_SECONDS):
-                return self.evaluators[first]
-        raise Busy
+    def _start_spare(self) -> None:
+        with self._changing:
+            self._spare.start()
+
+    def replace(self, at: int) -> None:
+        """Puts the spare process in the place of one that has to begin anew."""
+        with self._changing:
+            self.children[at], self._spare = self._spare, self.children[at]
+            self._spare.stop()
+            self._spare.start()
+
+    def is_too_large(self, at: int, seconds: float) -> bool:
+        """Whether a process has too much memory, after work that took so long.  It is looked at
+        after work that may have wanted much, and now and then."""
+        self._done[at] += 1
+        if seconds < LONG_SECONDS and self._done[at] % NOW_AND_THEN:
+            return False
+        return self.children[at].megabytes() > MOST_MEGABYTES
 
     def stop(self) -> None:
         """Ends all processes."""
-        for evaluator in self.evaluators:
-            evaluator.child.stop()
+        if self._later is not None:
+            self._later.cancel()
+        for child in (*self.children, self._spare):
+            child.stop()
 
 
-_evaluators: Evaluators | None = None
-_starting = threading.Lock()
+class Sitting:
+    """Work of somebody on a sheet, at one evaluator."""
 
+    def __init__(self, of: Evaluators, sheet: str, asker: Asker, gives_way: bool) -> None:
+        self._of = of
+        self._wanted = sheet, asker, gives_way
+        self._ticket: Ticket | None = None
 
-def evaluators(count: int) -> Evaluators:
-    """The evaluators of this process, started at the first call."""
-    global _evaluators
-    with _starting:
-        if _evaluators is None:
-            _evaluators = Evaluators(count)
-            atexit.register(_evaluators.stop)
-        return _evaluators
+    def exchange(self, seconds: float, arguments: bytes) -> tuple[str, bytes]:
+        """The note and the result of work on pickled ``arguments``.  The evaluator is let go,
+        unless it is :data:`BEHIND`: then it waits for what it lacks.
+
+        Errors: those of :meth:`Turns.take` and :meth:`Child.exchange`.
+        """
+        if self._ticket is None:
+            self._ticket = self._of.turns.take(*self._wanted)
+        at = self._ticket.at
+        assert at is not None
+        note, since = "", time.monotonic()
+        try:
+            note, result = self._of.children[at].exchange(seconds, arguments)
+        except (Slow, Broke):
+            note = AT_LIMIT
+            self._of.replace(at)
+            raise
+        finally:
+            if note != BEHIND:
+                if self._of.is_too_large(at, time.monotonic() - since):
+                    self._of.replace(at)
+                self._let_go(note == AT_LIMIT)
+        return note, result
+
+    def leave(self) -> None:
+        """Gives up on it."""
+        self._let_go()
+
+    def _let_go(self, was_at_limit: bool = False) -> None:
+        ticket, self._ticket = self._ticket, None
+        if ticket is not None:
+            self._of.turns.give_back(ticket, was_at_limit)

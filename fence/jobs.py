@@ -7,34 +7,36 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Generic, TypeVar
+from typing import ClassVar, Generic, TypeVar
 
-from engine import LineError, Outcome, Settings, Sheet
+from engine import LineError, Settings, Sheet
 from engine.aids.dial import angle_from, dial_of
 from engine.aids.pictures import Pictured, StatementWorkings, pictured, shown_in, workings_of
 from engine.aids.plane import complex_from, plane_of
 from engine.aids.typing import SoFar, typed_so_far
 from engine.errors import NoQuantity
-from engine.limited.bounds import LINE_SECONDS, PREVIEW_SECONDS, TimeIsUp
+from engine.limited.bounds import LINE_SECONDS, LOAD_SECONDS, PREVIEW_SECONDS, TimeIsUp
 from engine.numbers.context import Conventions
 from engine.reading.mathml import answer_mathml
 from engine.reading.rows import lines_in
 from engine.sheet import editing
-from engine.sheet.dependence import OutOfDate, again_for, lines_out_of_date
-from engine.sheet.line import Drawn, NewLine
+from engine.sheet.dependence import again_for
+from engine.sheet.line import NewLine
 from engine.sheet.outcome import ERROR
 from engine.sheet.outcome import Answer as Result
-from engine.sheet.quantities import Quantity, list_quantities
 from engine.sheet.settings import after
 from engine.sheet.shown import KeptOutcome, ShownError
+from fence.listing import ListingNews, news_of
 
 T = TypeVar("T")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Job(Generic[T]):
-    """Something to be done on a sheet within so many ``seconds``."""
+    """Something to be done on a sheet within so many ``seconds``.  One that ``gives_way`` is of
+    no use any more when the same person wants the next of that kind."""
 
+    gives_way: ClassVar[bool] = False
     seconds: float = LINE_SECONDS
 
     def do(self, sheet: Sheet) -> T:
@@ -47,37 +49,33 @@ class Job(Generic[T]):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Answer(Job[KeptOutcome]):
-    """What a line would answer, at the foot of the sheet or at a ``place``."""
+class BeReady(Job[None]):
+    """Nothing is to be done but to take up what the sheet and the shelf lacked: how long that
+    takes does not count for what comes then."""
 
-    number: int
-    text: str
-    last: int | None = None
-    place: float | None = None
-    conventions: Conventions | None = None
-    replies: tuple[str, ...] = ()
-    draws: Drawn = ()
+    seconds: float = LOAD_SECONDS
 
-    def do(self, sheet: Sheet) -> KeptOutcome:
-        return sheet.preview(
-            self.text,
-            self.last,
-            self.number,
-            self.place,
-            self.conventions,
-            may_draw=True,
-            replies=self.replies,
-            draws=self.draws,
-        ).kept()
+    def do(self, sheet: Sheet) -> None:
+        return None
 
-    def failed(self, error: LineError) -> KeptOutcome:
-        return Outcome(self.number, self.text, ERROR, error=error).kept()
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Change(Job[T]):
+    """One that changes the sheet, which has this ``revision`` and ``head`` then."""
+
+    head: str
+    revision: int
+
+    def is_made(self, result: T) -> bool:
+        """Whether the change was made."""
+        raise NotImplementedError
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Typed(Job[SoFar]):
     """What is shown while a line is typed."""
 
+    gives_way: ClassVar[bool] = True
     seconds: float = PREVIEW_SECONDS
     number: int
     text: str
@@ -211,22 +209,14 @@ class Latex(Job[list[str]]):
         return [one.latex for one in _answers_of(sheet, self.number)]
 
 
-@dataclass(frozen=True, slots=True)
-class Listing:
-    """The quantities at the foot of a sheet, how many more there are, and the lines that
-    are out of date."""
-
-    quantities: list[Quantity]
-    left_out: int
-    out_of_date: list[OutOfDate]
-
-
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Quantities(Job[Listing]):
-    """The quantities as they are at the foot of the sheet."""
+class Quantities(Job[ListingNews]):
+    """The quantities as they are at the foot of the sheet, at this ``revision``."""
 
-    def do(self, sheet: Sheet) -> Listing:
-        return Listing(*list_quantities(sheet), lines_out_of_date(sheet.dependence()))
+    revision: int
+
+    def do(self, sheet: Sheet) -> ListingNews:
+        return news_of(sheet, None, self.revision)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

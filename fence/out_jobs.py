@@ -7,8 +7,14 @@ from dataclasses import dataclass
 
 from engine import Sheet
 from engine.limited.bounds import TimeIsUp
+from engine.numbers.shelf import Procedure
 from engine.out.document import StepOut
+from engine.out.drawn import as_svg
+from engine.sheet.line import Drawn, Line
+from engine.sheet.running import questions_of, replies_by_line
+from engine.sheet.shown import KeptOutcome
 from fence.jobs import Job
+from fence.procedure_jobs import empty_for
 
 
 @dataclass(frozen=True, slots=True)
@@ -35,17 +41,79 @@ class MoreOfLines(Job[dict[int, MoreOfLine]]):
                 line = sheet.by_number.get(number)
                 if line is None:
                     continue
-                outcome = sheet.outcome_of(line)
-                latex = tuple(one.latex for one in outcome.answers) if self.latex else ()
-                steps = sheet.workings(line) if self.workings and outcome.error is None else []
-                found[number] = MoreOfLine(
-                    latex,
-                    tuple(
-                        StepOut(mathml=s.mathml, input=s.input, sign=s.sign, text=s.text)
-                        for statement in steps
-                        for s in statement
-                    ),
-                )
+                found[number] = _more_of(sheet, line, self.latex, self.workings)
         except TimeIsUp:
             pass
         return found
+
+
+def _more_of(sheet: Sheet, line: Line, latex: bool, workings: bool) -> MoreOfLine:
+    outcome = sheet.outcome_of(line)
+    steps = sheet.workings(line) if workings and outcome.error is None else []
+    return MoreOfLine(
+        tuple(one.latex for one in outcome.answers) if latex else (),
+        tuple(
+            StepOut(mathml=one.mathml, input=one.input, sign=one.sign, text=one.text)
+            for statement in steps
+            for one in statement
+        ),
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class LineOfRun:
+    """A line of a procedure as it was run, with what it ``asks`` and what was drawn and replied
+    for it."""
+
+    text: str
+    asks: str
+    draws: Drawn
+    outcome: KeptOutcome
+    more: MoreOfLine
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class LinesOfRun(Job[list[LineOfRun]]):
+    """The lines of a procedure with what was ``drawn`` for them; where nothing was yet, with what
+    they suggest."""
+
+    procedure: Procedure
+    drawn: Sequence[Drawn] = ()
+    latex: bool = False
+    workings: bool = False
+
+    def do(self, sheet: Sheet) -> list[LineOfRun]:
+        inner = empty_for(self.procedure, sheet)
+        found: list[LineOfRun] = []
+        asked = {one.line: one.question for one in questions_of(self.procedure)}
+        try:
+            for at, (text, replies) in enumerate(replies_by_line(self.procedure, {})):
+                if self.drawn and at >= len(self.drawn):
+                    break
+                line = inner.append(text, last=inner.last_answered)
+                line.hear(replies)
+                line.give(self.drawn[at] if self.drawn else ())
+                outcome = inner.outcome_of(line)
+                if outcome.answers:
+                    inner.last_answered = line.number
+                more = _more_of(inner, line, self.latex, self.workings)
+                asks = asked.get(at + 1, "")
+                if asks:  # a reply has no working
+                    more = MoreOfLine(more.latex, ())
+                found.append(LineOfRun(text, asks, outcome.draws, outcome.kept(), more))
+        except TimeIsUp:
+            pass
+        return found
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Drawing(Job[str]):
+    """The answers of a line as SVG; empty where it has none."""
+
+    number: int
+
+    def do(self, sheet: Sheet) -> str:
+        line = sheet.by_number.get(self.number)
+        answers = () if line is None else sheet.outcome_of(line).answers
+        told = "; ".join(f"{one.reading} {one.sign} {one.text}" for one in answers)
+        return as_svg([one.mathml for one in answers], told[:1000]) if answers else ""

@@ -2,9 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
-from dataclasses import dataclass, replace
-from typing import cast
+from dataclasses import dataclass, field, replace
+from typing import ClassVar, cast
 
 from engine import LineError, Sheet
 from engine.aids.scatter import Scatter, scatter_of
@@ -12,15 +11,16 @@ from engine.aids.typing import SoFar, typed_so_far
 from engine.errors import Asks, WantsList
 from engine.forms.answer import write
 from engine.forms.written import Written
-from engine.limited.bounds import PREVIEW_SECONDS, TimeIsUp
+from engine.limited.bounds import PREVIEW_SECONDS, Stopped, TimeIsUp, stopped
 from engine.mends import Span
 from engine.numbers.shelf import Procedure
 from engine.numbers.values import Exact, List, Real, Value
 from engine.reading.rows import lines_in
 from engine.sheet import running
 from engine.sheet.evaluation import value_alone
+from engine.sheet.line import Drawn
 from engine.sheet.outcome import ERROR, UNFINISHED, Outcome
-from engine.sheet.running import Asked, questions_of, settings_of, values_of
+from engine.sheet.running import Asked, questions_of, replies_by_line, settings_of, values_of
 from engine.sheet.shown import KeptOutcome, ShownError
 from fence.jobs import Job
 
@@ -28,7 +28,7 @@ MOST_OF_RANGE = 400
 """Runs for one range."""
 
 
-def _empty(procedure: Procedure, sheet: Sheet) -> Sheet:
+def empty_for(procedure: Procedure, sheet: Sheet) -> Sheet:
     """A sheet for its lines, with the shelf and the clock of another."""
     inner = Sheet(settings_of(procedure))
     inner.circle, inner.now = (procedure.name,), sheet.now
@@ -41,6 +41,7 @@ class TypedInProcedure(Job[SoFar]):
     """What is shown of the row that the caret is in, while a procedure is typed; places are
     those in the whole text."""
 
+    gives_way: ClassVar[bool] = True
     seconds: float = PREVIEW_SECONDS
     procedure: Procedure
     caret: int
@@ -50,7 +51,7 @@ class TypedInProcedure(Job[SoFar]):
         start = text.rfind("\n", 0, self.caret) + 1
         end = text.find("\n", self.caret)
         row = text[start : len(text) if end < 0 else end]
-        inner = _empty(self.procedure, sheet)
+        inner = empty_for(self.procedure, sheet)
         before = replace(self.procedure, text=text[:start])
         for _ in running.run(inner, before, {}, stops=False):
             pass
@@ -94,7 +95,7 @@ class ReadThrough(Job[list[KeptOutcome]]):
     def do(self, sheet: Sheet) -> list[KeptOutcome]:
         found: list[KeptOutcome] = []
         try:
-            lines = running.run(_empty(self.procedure, sheet), self.procedure, {}, stops=False)
+            lines = running.run(empty_for(self.procedure, sheet), self.procedure, {}, stops=False)
             for outcome in lines:
                 found.append(outcome.kept())
         except TimeIsUp:
@@ -121,58 +122,75 @@ class LinesToRun(Job[list[tuple[str, tuple[str, ...]]]]):
     replies: tuple[tuple[str, str], ...]
 
     def do(self, sheet: Sheet) -> list[tuple[str, tuple[str, ...]]]:
-        replies = dict(self.replies)
-        asked = questions_of(self.procedure)
-        return [
-            (
-                text,
-                tuple(
-                    replies.get(one.key, "").strip() or one.preset
-                    for one in asked
-                    if one.line == number
-                ),
-            )
-            for number, text in enumerate(lines_in(self.procedure.text), 1)
-        ]
+        return replies_by_line(self.procedure, dict(self.replies))
 
 
 @dataclass(frozen=True, slots=True)
 class Ran:
-    """What came of a run: the outcomes of its lines, up to the one that it ``stopped`` at, if
-    it did; or which question was ``wrong`` and why, and nothing was run."""
+    """What came of a run: the outcomes of its lines with what was drawn and replied for each,
+    up to the one that it ``stopped`` at, if it did, and the ``first`` that is shown; or which
+    question was ``wrong`` and why, and nothing was run."""
 
     outcomes: list[KeptOutcome]
+    draws: list[Drawn] = field(default_factory=list)
     stopped: int | None = None
+    first: int = 1
     wrong: str = ""
     why: str = ""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class RunThrough(Job[Ran]):
-    """A run with replies as they were typed."""
+    """A run with replies as they were typed: of all lines, or of those between two places in
+    the text that were ``chosen``; those before them are worked out too, since their quantities
+    are used."""
 
     procedure: Procedure
     replies: tuple[tuple[str, str], ...]
+    chosen: tuple[int, int] | None = None
 
     def do(self, sheet: Sheet) -> Ran:
+        replies = dict(self.replies)
+        outcomes: list[Outcome] = []
+        why = ""
         try:
-            values = values_of(self.procedure, dict(self.replies))
-            outcomes = list(_run(self.procedure, values, sheet))
+            values_of(self.procedure, replies)
+            inner = empty_for(self.procedure, sheet)
+            for text, typed in replies_by_line(self.procedure, replies)[: self._chosen()[1]]:
+                outcomes.append(inner.answer(text, typed))
+                if outcomes[-1].status in (ERROR, UNFINISHED):
+                    break
         except Asks as error:
             return Ran([], wrong=error.question, why=error.said)
-        kept = [outcome.kept() for outcome in outcomes]
+        except Stopped:
+            why = stopped().text
         last = outcomes[-1] if outcomes else None
         if last is not None and isinstance(last.error, Asks):
             return Ran([], wrong=last.error.question, why=last.error.said or "It wants a value.")
-        stopped = len(kept) if last is not None and last.status in (ERROR, UNFINISHED) else None
-        return Ran(kept, stopped)
+        is_at_error = last is not None and last.status in (ERROR, UNFINISHED)
+        return Ran(
+            [outcome.kept() for outcome in outcomes],
+            [outcome.draws for outcome in outcomes],
+            len(outcomes) if is_at_error else None,
+            first=self._chosen()[0],
+            why=why,
+        )
+
+    def _chosen(self) -> tuple[int, int | None]:
+        """The numbers of the first line that is shown and of the last that is run."""
+        if self.chosen is None:
+            return 1, None
+        first, last = (_line_at(self.procedure.text, place) for place in self.chosen)
+        return first, last
 
     def failed(self, error: LineError) -> Ran:
         return Ran([], stopped=0, why=error.text)
 
 
-def _run(procedure: Procedure, values: dict[str, Value], sheet: Sheet) -> Iterator[Outcome]:
-    return running.run(_empty(procedure, sheet), procedure, values)
+def _line_at(text: str, place: int) -> int:
+    """The number of the line at a place in a text of lines."""
+    end = text.find("\n", place)
+    return max(1, len(lines_in(text[: len(text) if end < 0 else end])))
 
 
 @dataclass(frozen=True, slots=True)
@@ -202,7 +220,7 @@ class RunOver(Job[RanOver]):
         rows: list[tuple[Value, Value]] = []
         output = ""
         for one in found.items[:MOST_OF_RANGE]:
-            inner = _empty(self.procedure, sheet)
+            inner = empty_for(self.procedure, sheet)
             outcome = None
             for outcome in running.run(inner, self.procedure, {**values, self.over: one}):
                 if outcome.error is not None:

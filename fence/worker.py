@@ -7,41 +7,31 @@ lines that the caller sends.
 from __future__ import annotations
 
 from collections import OrderedDict
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import datetime
 from typing import TypeVar
 
 from engine import LineError, Settings, Sheet
 from engine.files.shelf import File, shelf_of
-from engine.limited.bounds import TimeIsUp, time_limit, too_much_memory, too_slow
-from engine.numbers.context import Conventions
+from engine.limited.bounds import (
+    Stopped,
+    TimeIsUp,
+    stopped,
+    time_limit,
+    too_much_memory,
+    too_slow,
+)
+from engine.limited.noted import Noted
 from engine.numbers.shelf import Procedure, Shelf
-from engine.sheet.line import Drawn
-from fence.jobs import Job
+from fence.jobs import BeReady, Change, Job
+from fence.lines import NOTHING_YET, Reached, SheetLine
+from fence.notes import AT_LIMIT, BEHIND
 
 T = TypeVar("T")
 
-MAX_SHEETS = 64
-"""Sheets that an evaluator keeps; the one longest unused goes first."""
-
-
-@dataclass(frozen=True, slots=True)
-class SheetLine:
-    """A line as it is stored; one that is ``deleted`` is to be taken away.
-
-    ``draws`` is what was drawn for it; what has to be drawn beyond that comes from its
-    ``seed``, and dates from the moment at which it was ``kept``.
-    """
-
-    number: int
-    text: str
-    last: int | None = None
-    place: float = 0
-    deleted: bool = False
-    conventions: Conventions | None = None
-    draws: Drawn = ()
-    seed: str = ""
-    kept: datetime | None = None
+MAX_SHEETS, MAX_LINES = 1000, 120_000
+"""Sheets that an evaluator keeps, and their lines in all; the one longest unused goes first.
+With fewer than there are people at work each key would have a sheet read anew."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,20 +50,23 @@ class ShelfState:
 class State:
     """Which sheet is meant, at which of its revisions, and how to get there.
 
-    ``lines`` are those that came after revision ``since``; None where the caller
-    believes that the evaluator is up to date.  ``shelf_revision`` is that of the person's
-    shelf, 0 where none is needed; ``shelf`` is sent as the lines are.  ``moment`` is the
-    time of where the person is.
+    ``lines`` are None where the caller believes that the evaluator is up to date.  They follow
+    on what was ``reached``; where ``upto`` is not None they are those up to that number.
+    ``shelf_revision`` is that of the person's shelf, 0 where none is needed; ``shelf`` is sent
+    as the lines are.  ``moment`` is the time of where the person is.  ``head`` is the key of
+    the change that led to the revision.
     """
 
     sheet: str
     revision: int
     settings: Settings
     moment: datetime
-    since: int = 0
+    reached: Reached = NOTHING_YET
     lines: tuple[SheetLine, ...] | None = None
     shelf_revision: int = 0
     shelf: ShelfState | None = None
+    head: str = ""
+    upto: int | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -86,19 +79,40 @@ class Refused:
 
 @dataclass(frozen=True, slots=True)
 class Behind:
-    """The reply of an evaluator that has the sheet only at ``revision``, or another shelf."""
+    """The reply of an evaluator that has ``reached`` less of the sheet, or another shelf."""
 
-    revision: int
+    reached: Reached
     lacks_shelf: bool = False
 
 
 @dataclass(slots=True)
 class Known:
-    """A sheet in memory, and the revisions that it and its shelf have there."""
+    """A sheet in memory, how far it is read, and the revision of its shelf, with the ``head``
+    of the change that led to it.  ``before`` is set where that change is not known to be kept:
+    the revision and the head that it was made on."""
 
     sheet: Sheet
-    revision: int = 0
+    reached: Reached = NOTHING_YET
     shelf_revision: int = 0
+    head: str = ""
+    before: tuple[int, str] | None = None
+
+    @property
+    def revision(self) -> int:
+        """The revision at which it is; 0 where it is not read yet."""
+        return self.reached.revision
+
+
+LIMITS = frozenset({too_slow(0).code, too_much_memory().code})
+
+
+def noted(state: State, job: Job[T]) -> Noted:
+    """As :func:`work`, with what is to be known of the result without reading it."""
+    result = work(state, job)
+    error = getattr(result, "error", None)
+    if isinstance(result, Behind | None) and (result or isinstance(job, BeReady)):
+        return Noted(BEHIND, result)  # more comes
+    return Noted(AT_LIMIT if error is not None and error.code in LIMITS else "", result)
 
 
 _sheets: OrderedDict[str, Known] = OrderedDict()
@@ -106,12 +120,16 @@ _sheets: OrderedDict[str, Known] = OrderedDict()
 
 def work(state: State, job: Job[T]) -> T | Behind | Refused | None:
     """Does the job on the sheet in that state; :class:`Behind` where lines are missing."""
-    sheet = _sheet_at(state)
-    if isinstance(sheet, Behind):
-        return sheet
+    known = _known_at(state, job.gives_way)
+    if isinstance(known, Behind):
+        return known
+    is_whole = False
     try:
         with time_limit(job.seconds):
-            return job.do(sheet)
+            result = job.do(known.sheet)
+        is_whole = True
+    except Stopped:
+        return job.failed(stopped())
     except TimeIsUp:
         return job.failed(too_slow(job.seconds))
     except MemoryError:
@@ -119,6 +137,13 @@ def work(state: State, job: Job[T]) -> T | Behind | Refused | None:
         return job.failed(too_much_memory())
     except LineError as error:
         return Refused(error.code, error.text)
+    finally:
+        if not is_whole and isinstance(job, Change):
+            _sheets.pop(state.sheet, None)  # it may have been half done
+    if isinstance(job, Change) and job.is_made(result):
+        known.before = known.revision, known.head
+        known.reached, known.head = Reached(job.revision), job.head
+    return result
 
 
 def _shelf_of(state: ShelfState) -> Shelf:
@@ -131,45 +156,67 @@ def _shelf_of(state: ShelfState) -> Shelf:
     )
 
 
-def _sheet_at(state: State) -> Sheet | Behind:
+def _known_at(state: State, gives_way: bool) -> Known | Behind:
+    """The sheet as ``state`` says, or how far it is behind.
+
+    One that was changed here, and of which nobody has said yet that the change is kept, is good
+    for what only ``gives_way``: else it is read anew.
+    """
     known = _sheets.get(state.sheet)
-    if known is None or known.sheet.settings.form != state.settings.form:
+    wanted = state.revision, state.head
+    if known is not None:
+        has = known.revision, known.head
+        if has == wanted:
+            known.before = None
+        elif known.before is not None or known.revision == state.revision:
+            if not (gives_way and known.before == wanted):
+                known = None
+            else:
+                state = replace(state, revision=known.revision, head=known.head)
+    if known is None:
         known = Known(Sheet(state.settings))
-    sheet = known.sheet
     lacks_lines = known.revision != state.revision and (
-        state.lines is None or state.since > known.revision
+        state.lines is None or state.reached != known.reached
     )
     lacks_shelf = known.shelf_revision != state.shelf_revision and state.shelf is None
     if lacks_lines or lacks_shelf:
-        return Behind(known.revision, lacks_shelf)
-    sheet.settings = state.settings
+        return Behind(known.reached, lacks_shelf)
+    sheet = known.sheet
+    sheet.set_settings(state.settings)
     moment = state.moment  # alone: the sheet shall not hold the lines of its state
     sheet.now = lambda: moment
     if known.shelf_revision != state.shelf_revision and state.shelf is not None:
         sheet.set_shelf(_shelf_of(state.shelf))
         known.shelf_revision = state.shelf_revision
+    has_grown = known.revision != state.revision or state.sheet not in _sheets
     if known.revision != state.revision:
         _take_lines(sheet, state.lines or ())
-        known.revision = state.revision
+        known.reached = _reached_with(state)
+    if known.revision == state.revision:
+        known.head = state.head
     _sheets[state.sheet] = known
     _sheets.move_to_end(state.sheet)
-    while len(_sheets) > MAX_SHEETS:
-        _sheets.popitem(last=False)
-    return sheet
+    if has_grown:
+        _forget_some()
+    return known if known.revision == state.revision else Behind(known.reached)
+
+
+def _reached_with(state: State) -> Reached:
+    """How far a sheet is read that has taken up the lines of ``state``."""
+    target = state.reached.target or state.revision
+    if state.upto is not None:
+        return Reached(0, state.upto, target)
+    return Reached(target)
+
+
+def _forget_some() -> None:
+    lines = sum(len(known.sheet.lines) for known in _sheets.values())
+    while len(_sheets) > 1 and (len(_sheets) > MAX_SHEETS or lines > MAX_LINES):
+        _, known = _sheets.popitem(last=False)
+        lines -= len(known.sheet.lines)
 
 
 def _take_lines(sheet: Sheet, lines: tuple[SheetLine, ...]) -> None:
     """Brings a sheet up to date."""
     for line in lines:
-        if line.deleted:
-            sheet.remove(line.number)
-            continue
-        put = sheet.put(
-            line.number,
-            line.text,
-            line.place or line.number,
-            line.last,
-            line.conventions,
-            line.draws,
-        )
-        put.draw_from(line.seed, line.kept)
+        line.put_into(sheet)

@@ -10,13 +10,13 @@ import sys
 from collections.abc import Iterator
 from contextlib import contextmanager
 
-from engine.errors import LineError, TooMuchMemory, TooSlow, Unforeseen
+from engine.errors import LineError, StoppedByHand, TooMuchMemory, TooSlow, Unforeseen
 from engine.limits import MAX_RECURSION
 
 LINE_SECONDS = 4.0
 """Time for a line; its answer or error reaches the person within 5 s."""
 
-PREVIEW_SECONDS = 0.3
+PREVIEW_SECONDS = 0.25
 """Time for what is shown while typing."""
 
 GRACE_SECONDS = 0.3
@@ -25,7 +25,7 @@ GRACE_SECONDS = 0.3
 LOAD_SECONDS = 10
 """What is added when a process first has to read the lines of a sheet."""
 
-MEMORY_BYTES = 2 * 1024**3
+MEMORY_BYTES = 1024**3
 """Address space of a process that works lines out."""
 
 SPARE_SECONDS = 3
@@ -68,6 +68,11 @@ def unforeseen() -> LineError:
     return Unforeseen()
 
 
+def stopped() -> LineError:
+    """The error for what the person stopped."""
+    return StoppedByHand()
+
+
 class TimeIsUp(Exception):
     """The computation at hand has to stop.
 
@@ -76,9 +81,18 @@ class TimeIsUp(Exception):
     """
 
 
+class Stopped(TimeIsUp):
+    """The person wants the computation at hand to stop."""
+
+
+STOP = signal.SIGUSR1
+"""Sent to a process that is to stop what it does; it keeps what it knows."""
+
+
 @contextmanager
 def time_limit(seconds: float) -> Iterator[None]:
-    """Raises :class:`TimeIsUp` in the block when it takes longer.
+    """Raises :class:`TimeIsUp` in the block when it takes longer, and :class:`Stopped` when the
+    process is told to stop it.
 
     It is noticed between two steps of Python; the time that a single operation
     of a library takes is limited by the end of the process.
@@ -87,10 +101,15 @@ def time_limit(seconds: float) -> Iterator[None]:
     def interrupt(signum: int, frame: object) -> None:
         raise TimeIsUp
 
-    previous = signal.signal(signal.SIGALRM, interrupt)
+    def stop(signum: int, frame: object) -> None:
+        signal.signal(STOP, signal.SIG_IGN)  # once: what is there by then has to be given
+        raise Stopped
+
+    previous = signal.signal(signal.SIGALRM, interrupt), signal.signal(STOP, stop)
     signal.setitimer(signal.ITIMER_REAL, seconds)
     try:
         yield
     finally:
         signal.setitimer(signal.ITIMER_REAL, 0)
-        signal.signal(signal.SIGALRM, previous)
+        signal.signal(signal.SIGALRM, previous[0])
+        signal.signal(STOP, previous[1])

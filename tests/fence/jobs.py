@@ -3,6 +3,14 @@
 import os
 import signal
 import time
+from dataclasses import dataclass
+
+from engine import LineError, Outcome, Sheet
+from engine.numbers.context import Conventions
+from engine.sheet.line import Drawn
+from engine.sheet.outcome import ERROR
+from engine.sheet.shown import KeptOutcome
+from fence.jobs import Job
 
 
 def stick():
@@ -28,3 +36,31 @@ def sleep(seconds):
     """Takes its time."""
     time.sleep(seconds)
     return "slept"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Answer(Job[KeptOutcome]):
+    """What a line would answer, at the foot of the sheet or at a ``place``."""
+
+    number: int
+    text: str
+    last: int | None = None
+    place: float | None = None
+    conventions: Conventions | None = None
+    replies: tuple[str, ...] = ()
+    draws: Drawn = ()
+
+    def do(self, sheet: Sheet) -> KeptOutcome:
+        return sheet.preview(
+            self.text,
+            self.last,
+            self.number,
+            self.place,
+            self.conventions,
+            may_draw=True,
+            replies=self.replies,
+            draws=self.draws,
+        ).kept()
+
+    def failed(self, error: LineError) -> KeptOutcome:
+        return Outcome(self.number, self.text, ERROR, error=error).kept()

@@ -2,17 +2,23 @@
 
 import os
 import signal
+import struct
 import threading
+from contextlib import contextmanager
 from datetime import datetime
 
 import pytest
 
 from engine import Settings
+from engine.limited import child as child_process
 from engine.limited.child import Broke, Child, Failed, Slow
-from fence import worker
-from fence.evaluators import Busy, Evaluators
-from fence.jobs import Answer
-from fence.worker import Behind, SheetLine, State
+from fence import asking, worker
+from fence.evaluators import Evaluators
+from fence.lines import Part, Reached, SheetLine
+from fence.turns import Busy, StillReading
+from fence.worker import Behind, State
+from tests.fence.jobs import Answer
+from tests.threads import Thread
 
 SETTINGS = Settings()
 MOMENT = datetime(2026, 11, 25, 9, 30)
@@ -26,8 +32,18 @@ def evaluators():
     pool.stop()
 
 
-def no_lines(revision):
-    return ()
+def no_lines(reached):
+    return Part()
+
+
+@contextmanager
+def taken(evaluators, sheet):
+    """One of the evaluators is at work on something else."""
+    ticket = evaluators.turns.take(sheet)
+    try:
+        yield ticket.at
+    finally:
+        evaluators.turns.give_back(ticket)
 
 
 def answer_job(text, seconds=2.0, number=1, last=None):
@@ -35,11 +51,11 @@ def answer_job(text, seconds=2.0, number=1, last=None):
 
 
 def state(sheet="a", revision=0, lines=None, since=0):
-    return State(sheet, revision, SETTINGS, MOMENT, since, lines)
+    return State(sheet, revision, SETTINGS, MOMENT, Reached(since), lines)
 
 
 def test_an_answer_comes_through_the_fence(evaluators):
-    outcome = evaluators.work(state(), answer_job("6+3/6+3"), no_lines)
+    outcome = asking.work(evaluators, state(), answer_job("6+3/6+3"), no_lines)
     assert outcome.answers[0].text == "9.5"
     assert outcome.answers[0].reading_mathml
 
@@ -47,30 +63,34 @@ def test_an_answer_comes_through_the_fence(evaluators):
 def test_an_evaluator_that_lacks_lines_gets_them(evaluators):
     sent = []
 
-    def lines_since(revision):
-        sent.append(revision)
-        return (SheetLine(1, "x = 20", None), SheetLine(2, "y = x + 1", None))
+    def lines_since(reached):
+        sent.append(reached.revision)
+        return Part((SheetLine(1, "x = 20", None), SheetLine(2, "y = x + 1", None)))
 
     job = answer_job("x + y + @", number=3, last=2)
     for _ in range(2):
-        outcome = evaluators.work(state("b", 2), job, lines_since)
+        outcome = asking.work(evaluators, state("b", 2), job, lines_since)
         assert outcome.answers[0].text == "62"
     assert sent == [0]
 
 
 def test_a_worker_says_how_far_behind_it_is():
-    assert worker.work(state("c", 3), answer_job("1")) == Behind(0)
+    assert worker.work(state("c", 3), answer_job("1")) == Behind(Reached())
     lines = (SheetLine(1, "x = 5", None),)
     assert worker.work(state("c", 3, lines), answer_job("x", number=2)).answers[0].text == "5"
-    assert worker.work(state("c", 4), answer_job("x")) == Behind(3)
+    assert worker.work(state("c", 4), answer_job("x")) == Behind(Reached(3))
 
 
 def test_slow_python_is_interrupted_and_the_sheet_stays(evaluators):
     lines = tuple(SheetLine(n, f"x_{n} = sqrt({n})", None) for n in range(1, 1500))
     slow = "+".join(f"x_{n}" for n in range(1, 1000))
-    outcome = evaluators.work(state("d", 1), answer_job(slow, 0.02), lambda revision: lines)
+    outcome = asking.work(
+        evaluators, state("d", 1), answer_job(slow, 0.02), lambda reached: Part(lines)
+    )
     assert outcome.error.code == "too-slow"
-    outcome = evaluators.work(state("d", 1), answer_job("x_4*1"), lambda revision: lines)
+    outcome = asking.work(
+        evaluators, state("d", 1), answer_job("x_4*1"), lambda reached: Part(lines)
+    )
     assert outcome.answers[0].text == "2"
 
 
@@ -78,23 +98,20 @@ def test_what_cannot_be_interrupted_is_ended_while_others_go_on(evaluators):
     def run_away():
         with pytest.raises(Slow):
             stuck.work(1.0)
-        ended.set()
 
-    stuck, ended = Child("tests.fence.jobs:stick"), threading.Event()
-    evaluators.evaluators[0].child, before = stuck, evaluators.evaluators[0].child
+    stuck = Child("tests.fence.jobs:stick")
+    evaluators.children[0], before = stuck, evaluators.children[0]
     before.stop()
-    thread = threading.Thread(target=run_away)
-    with evaluators.evaluators[0].lock:
-        thread.start()
+    with taken(evaluators, "stuck"):
+        runaway = Thread(run_away)
         for sheet in ("e", "f", "g", "h"):
-            outcome = evaluators.work(state(sheet), answer_job("1+1"), no_lines)
+            outcome = asking.work(evaluators, state(sheet), answer_job("1+1"), no_lines)
             assert outcome.answers[0].text == "2"
-        thread.join()
-    assert ended.is_set()
+        runaway.join()
     stuck.stop()
-    evaluators.evaluators[0].child = Child("fence.worker:work")
+    evaluators.children[0] = Child("fence.worker:noted")
     for sheet in ("e", "f", "g", "h"):
-        outcome = evaluators.work(state(sheet), answer_job("1+1"), no_lines)
+        outcome = asking.work(evaluators, state(sheet), answer_job("1+1"), no_lines)
         assert outcome.answers[0].text == "2"
 
 
@@ -129,14 +146,25 @@ def test_one_that_is_ended_or_stopped_from_outside_is_replaced(how, is_busy):
     child.stop()
 
 
+def test_one_that_is_stopped_before_it_has_taken_large_work_is_replaced(monkeypatch):
+    monkeypatch.setattr(child_process, "STALLED", struct.pack("ll", 1, 0))
+    child = Child("builtins:len")
+    assert child.work(30, "1") == 1
+    pid = child.pid
+    os.kill(pid, signal.SIGSTOP)
+    assert child.work(30, "1" * 2**22) == 2**22  # more than the line to it holds
+    assert child.pid != pid
+    child.stop()
+
+
 def test_all_evaluators_are_ended_or_stopped_and_the_next_line_is_answered(evaluators):
     for how in (signal.SIGKILL, signal.SIGSTOP):
         for sheet in ("m", "n", "o", "p"):
-            evaluators.work(state(sheet), answer_job("1+1"), no_lines)
-        for evaluator in evaluators.evaluators:
-            os.kill(evaluator.child.pid, how)
+            asking.work(evaluators, state(sheet), answer_job("1+1"), no_lines)
+        for child in evaluators.children:
+            os.kill(child.pid, how)
         for sheet in ("m", "n", "o", "p"):
-            outcome = evaluators.work(state(sheet), answer_job("20+1"), no_lines)
+            outcome = asking.work(evaluators, state(sheet), answer_job("20+1"), no_lines)
             assert outcome.answers[0].text == "21"
 
 
@@ -145,41 +173,41 @@ def test_one_that_is_ended_while_it_gets_its_lines_gets_them_all():
     kept = (SheetLine(1, "x = 20", None), SheetLine(2, "y = x + 1", None))
     asked = []
 
-    def lines_since(revision):
-        asked.append(revision)
-        if revision == 1:
-            os.kill(pool.evaluators[0].child.pid, signal.SIGKILL)
-        return kept[revision:]
+    def lines_since(reached):
+        asked.append(reached.revision)
+        if reached.revision == 1:
+            os.kill(pool.children[0].pid, signal.SIGKILL)
+        return Part(kept[reached.revision :])
 
-    pool.work(state("e", 1), answer_job("x", number=2), lines_since)
-    outcome = pool.work(state("e", 2), answer_job("x + y", number=3), lines_since)
+    asking.work(pool, state("e", 1), answer_job("x", number=2), lines_since)
+    outcome = asking.work(pool, state("e", 2), answer_job("x + y", number=3), lines_since)
     assert (outcome.answers[0].text, asked) == ("41", [0, 1, 0])
     pool.stop()
 
 
 def test_no_wait_is_without_end(evaluators, monkeypatch):
-    monkeypatch.setattr("fence.evaluators.LONGEST_WAIT", 0.5)
-    with evaluators.evaluators[0].lock, evaluators.evaluators[1].lock, pytest.raises(Busy):
-        evaluators.work(state("q"), answer_job("1"), no_lines)
+    monkeypatch.setattr("fence.turns.LONGEST_WAIT", 0.5)
+    with taken(evaluators, "r"), taken(evaluators, "s"), pytest.raises(Busy):
+        asking.work(evaluators, state("q"), answer_job("1"), no_lines)
 
 
 def test_an_evaluator_that_fails_gives_an_error_and_goes_on(evaluators):
     broken = Answer(seconds=1.0, number="no number", text="1", last="no number")
-    outcome = evaluators.work(state("j"), broken, no_lines)
+    outcome = asking.work(evaluators, state("j"), broken, no_lines)
     assert outcome.error.code == "unforeseen"
-    assert evaluators.work(state("j"), answer_job("2*3"), no_lines).answers[0].text == "6"
+    assert asking.work(evaluators, state("j"), answer_job("2*3"), no_lines).answers[0].text == "6"
 
 
 def test_changed_and_deleted_lines_reach_an_evaluator_that_has_the_sheet(evaluators):
     first = (SheetLine(1, "a = 1", None, 1.0), SheetLine(2, "b = a + 1", 1, 2.0))
     job = answer_job("b*10", number=9)
-    outcome = evaluators.work(state("k", 2), job, lambda revision: first)
+    outcome = asking.work(evaluators, state("k", 2), job, lambda reached: Part(first))
     assert outcome.answers[0].text == "20"
     mended = (SheetLine(1, "a = 5", None, 1.0),)
-    outcome = evaluators.work(state("k", 3), job, lambda revision: mended)
+    outcome = asking.work(evaluators, state("k", 3), job, lambda reached: Part(mended))
     assert outcome.answers[0].text == "60"
     gone = (SheetLine(2, "b = a + 1", 1, 2.0, True),)
-    outcome = evaluators.work(state("k", 4), job, lambda revision: gone)
+    outcome = asking.work(evaluators, state("k", 4), job, lambda reached: Part(gone))
     assert outcome.error.code == "unknown-name"
 
 
@@ -187,7 +215,46 @@ def test_settings_are_those_of_the_request(evaluators):
     from engine.reading.forms import Form
 
     narrow = State("l", 0, Settings(form=Form(digits=3)), MOMENT)
-    assert evaluators.work(narrow, answer_job("2/3"), no_lines).answers[0].text == "0.667"
-    assert evaluators.work(state("l"), answer_job("2/3"), no_lines).answers[0].text == (
+    assert asking.work(evaluators, narrow, answer_job("2/3"), no_lines).answers[0].text == "0.667"
+    assert asking.work(evaluators, state("l"), answer_job("2/3"), no_lines).answers[0].text == (
         "0.6666666667"
     )
+
+
+def test_a_long_sheet_is_read_in_parts_and_gone_on_with(evaluators, monkeypatch):
+    monkeypatch.setattr("fence.asking.WHILE_TYPING", 0)
+    lines = tuple(SheetLine(n, f"x_{n} = {n}", None, float(n)) for n in range(1, 8))
+    asked = []
+
+    def lines_after(reached):
+        asked.append((reached.revision, reached.number))
+        at = reached.number
+        return Part(lines[at : at + 3], at + 3 if at + 3 < len(lines) else None, len(lines))
+
+    for percent in (42, 85):
+        with pytest.raises(StillReading) as reading:
+            asking.work(
+                evaluators, state("parts", 9), answer_job("x_1 + x_7", number=8), lines_after
+            )
+        assert reading.value.percent == percent
+    outcome = asking.work(
+        evaluators, state("parts", 9), answer_job("x_1 + x_7", number=8), lines_after
+    )
+    assert outcome.answers[0].text == "8"
+    assert asked == [(0, 0), (0, 3), (0, 6)]
+
+
+def test_what_changes_while_a_long_sheet_is_read_comes_behind_its_parts(evaluators, monkeypatch):
+    monkeypatch.setattr("fence.asking.WHILE_TYPING", 0)
+
+    def lines_after(reached):
+        if reached == Reached(0, 1, 4):
+            return Part((SheetLine(2, "b = 2", None, 2.0),))
+        if reached == Reached(4):
+            return Part((SheetLine(1, "a = 50", None, 1.0),))
+        return Part((SheetLine(1, "a = 1", None, 1.0),), 1, 2)
+
+    with pytest.raises(StillReading):
+        asking.work(evaluators, state("grows", 4), answer_job("a + b", number=3), lines_after)
+    outcome = asking.work(evaluators, state("grows", 5), answer_job("a + b", number=3), lines_after)
+    assert outcome.answers[0].text == "52"

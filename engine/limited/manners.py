@@ -1,0 +1,29 @@
+"""What processes that run for long do once, for the sake of others."""
+
+from __future__ import annotations
+
+import ctypes
+import gc
+import signal
+
+DEATH_SIGNAL = 1
+"""PR_SET_PDEATHSIG of prctl(2)."""
+
+GARBAGE = 20_000
+"""Objects after which garbage is looked for."""
+
+_libc = ctypes.CDLL(None, use_errno=True)
+
+
+def end_with_parent(how: int = signal.SIGKILL) -> None:
+    """Has the system send this process ``how`` when the one that started it is gone, whatever
+    ended that."""
+    _libc.prctl(DEATH_SIGNAL, how)
+
+
+def seldom_look_for_garbage() -> None:
+    """What is loaded by now stays, and is looked through no more; a piece of work makes about as
+    many objects as Python's own measure has it look for garbage a dozen times."""
+    gc.collect()
+    gc.freeze()
+    gc.set_threshold(GARBAGE)

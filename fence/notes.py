@@ -1,0 +1,9 @@
+"""What is noted of a result for those who pass it on unread."""
+
+from __future__ import annotations
+
+BEHIND = "behind"
+"""More is to be sent first: the same evaluator is asked again."""
+
+AT_LIMIT = "at a limit"
+"""The work ran into a limit of time or memory."""

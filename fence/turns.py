@@ -1,0 +1,227 @@
+"""Whose work an evaluator does next: everybody gets a fair share, whatever others send.
+
+One piece of work at a time is done for a person.  Who has waited longest since the last one comes
+first.  A sheet goes to the evaluator that has it in memory; where that one is busy it waits for a
+moment, and then goes to another, which has it from then on.  Somebody whose lines run into limits
+again and again is slowed, and told so; together with others of that kind they never have all
+evaluators.
+"""
+
+from __future__ import annotations
+
+import threading
+import time
+from collections import OrderedDict, defaultdict, deque
+from collections.abc import Callable
+from dataclasses import dataclass, field
+from zlib import crc32
+
+WAIT_SECONDS = 0.05
+"""How long work waits for the evaluator that has its sheet, before it takes another: about as
+long as it takes to read a sheet."""
+
+LONGEST_WAIT = 8.0
+"""How long it waits for any."""
+
+MOST_WAITING = 6
+"""Pieces of work of one person that wait."""
+
+REMEMBERED = 60.0
+"""Seconds for which it counts that somebody ran into a limit."""
+
+FREE_HITS, MOST_OF_ADDRESS = 3, 12
+"""How often a person may do so before they are slowed, and all at one address before they are
+watched."""
+
+LONGEST_PAUSE = 20.0
+MOST_SHEETS = 4096
+"""Sheets of which it is known which evaluator has them."""
+
+
+@dataclass(frozen=True, slots=True)
+class Asker:
+    """Who asks for work: a person's key and an address; either may be empty."""
+
+    person: str = ""
+    address: str = ""
+
+
+NOBODY = Asker()
+
+
+class Busy(Exception):
+    """No evaluator became free in time, or too much of the person waits already."""
+
+
+class StillReading(Busy):
+    """The sheet is so large that it is read in parts, of which there is so much by now, in per
+    cent: whoever asks again gets more."""
+
+    def __init__(self, percent: int) -> None:
+        self.percent = percent
+
+
+class Overtaken(Exception):
+    """Newer work makes this of no use."""
+
+
+class Slowed(Exception):
+    """The person ran into limits so often that they have to wait so many ``seconds``."""
+
+    def __init__(self, seconds: float) -> None:
+        self.seconds = seconds
+
+
+@dataclass(slots=True, eq=False)
+class Ticket:
+    """Work that waits or is done: ``at`` is the evaluator that does it."""
+
+    sheet: str
+    asker: Asker
+    gives_way: bool
+    since: float
+    called: threading.Event = field(default_factory=threading.Event)
+    at: int | None = None
+    is_overtaken: bool = False
+
+
+class Turns:
+    """Who has which of ``count`` evaluators."""
+
+    def __init__(self, count: int, clock: Callable[[], float] = time.monotonic) -> None:
+        self.count = count
+        self.clock = clock
+        self._lock = threading.Lock()
+        self._waiting: list[Ticket] = []
+        self._running: dict[int, Ticket] = {}
+        self._served: OrderedDict[str, float] = OrderedDict()
+        self._homes: OrderedDict[str, int] = OrderedDict()
+        self._hits: defaultdict[str, deque[float]] = defaultdict(deque)
+
+    def take(self, sheet: str, asker: Asker = NOBODY, gives_way: bool = False) -> Ticket:
+        """Waits for an evaluator.  Work that ``gives_way`` is dropped where the same asker
+        wants more of that kind on the same sheet.
+
+        Errors: :class:`Busy`, :class:`Overtaken`, :class:`Slowed`.
+        """
+        ticket = Ticket(sheet, asker, gives_way, self.clock())
+        with self._lock:
+            self._admit(ticket)
+            self._waiting.append(ticket)
+            self._call()
+        deadline = ticket.since + LONGEST_WAIT
+        while not ticket.called.wait(min(WAIT_SECONDS, max(0.001, deadline - self.clock()))):
+            with self._lock:
+                if ticket.at is None and self.clock() >= deadline:
+                    self._waiting.remove(ticket)
+                    raise Busy
+                self._call()
+        if ticket.is_overtaken:
+            raise Overtaken
+        return ticket
+
+    def give_back(self, ticket: Ticket, was_at_limit: bool = False) -> None:
+        """Its work is done; ``was_at_limit`` where it ran into one."""
+        with self._lock:
+            now = self.clock()
+            if was_at_limit and not ticket.gives_way:
+                for key in (ticket.asker.person, ticket.asker.address):
+                    if key:
+                        self._hits[key].append(now)
+            if ticket.at is not None:
+                del self._running[ticket.at]
+            self._served[ticket.asker.person] = now
+            self._served.move_to_end(ticket.asker.person)
+            while len(self._served) > MOST_SHEETS:
+                self._served.popitem(last=False)
+            self._call()
+
+    def at_work(self, sheet: str) -> list[int]:
+        """The evaluators that work on a sheet just now."""
+        with self._lock:
+            return [at for at, ticket in self._running.items() if ticket.sheet == sheet]
+
+    # -- with the lock held ----------------------------------------------------------
+
+    def _admit(self, ticket: Ticket) -> None:
+        person = ticket.asker.person
+        if not person:
+            return
+        if not ticket.gives_way:
+            pause = self._pause(person)
+            if pause > 0:
+                raise Slowed(pause)
+        own = [one for one in self._waiting if one.asker.person == person]
+        for one in own:
+            if ticket.gives_way and one.gives_way and one.sheet == ticket.sheet:
+                one.is_overtaken = True
+                self._waiting.remove(one)
+                one.called.set()
+        if sum(not one.is_overtaken for one in own) >= MOST_WAITING:
+            raise Busy
+
+    def _pause(self, person: str) -> float:
+        """How long a person has to wait for the next piece of work."""
+        hits = self._recent(person)
+        if len(hits) < FREE_HITS:
+            return 0
+        pause: float = min(LONGEST_PAUSE, 2.0 ** (len(hits) - FREE_HITS))
+        return hits[-1] + pause - self.clock()
+
+    def _recent(self, key: str) -> deque[float]:
+        hits = self._hits.get(key)
+        if hits is None:
+            return deque()
+        while hits and hits[0] < self.clock() - REMEMBERED:
+            hits.popleft()
+        if not hits:
+            del self._hits[key]
+        return hits
+
+    def _is_watched(self, asker: Asker) -> bool:
+        """Whether their work may be long: they never have all evaluators."""
+        return bool(self._recent(asker.person)) or (
+            len(self._recent(asker.address)) >= MOST_OF_ADDRESS
+        )
+
+    def _call(self) -> None:
+        """Gives free evaluators to those who wait, the person first who had none longest."""
+        free = [at for at in range(self.count) if at not in self._running]
+        if not free:
+            return
+        served, now = self._served, self.clock()
+        busy = {ticket.asker.person for ticket in self._running.values()} - {""}
+        watched = sum(self._is_watched(ticket.asker) for ticket in self._running.values())
+        for ticket in sorted(
+            self._waiting, key=lambda one: (served.get(one.asker.person, 0.0), one.since)
+        ):
+            if ticket.asker.person in busy:
+                continue
+            is_watched = self._is_watched(ticket.asker)
+            if is_watched and watched >= max(1, self.count - 1):
+                continue
+            at = self._place_for(ticket, free, now)
+            if at is None:
+                continue
+            free.remove(at)
+            self._waiting.remove(ticket)
+            self._running[at] = ticket
+            ticket.at = at
+            ticket.called.set()
+            watched += is_watched
+            if ticket.asker.person:
+                busy.add(ticket.asker.person)
+            if not free:
+                return
+
+    def _place_for(self, ticket: Ticket, free: list[int], now: float) -> int | None:
+        home = self._homes.get(ticket.sheet, crc32(ticket.sheet.encode()) % self.count)
+        if home not in free:
+            if now < ticket.since + WAIT_SECONDS:
+                return None
+            home = free[0]
+        self._homes[ticket.sheet] = home
+        self._homes.move_to_end(ticket.sheet)
+        while len(self._homes) > MOST_SHEETS:
+            self._homes.popitem(last=False)
+        return home

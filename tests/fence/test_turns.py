@@ -1,0 +1,162 @@
+"""Everybody gets a fair share of the evaluators, whatever others send."""
+
+import threading
+
+import pytest
+
+from fence import turns
+from fence.turns import Asker, Busy, Overtaken, Slowed, Turns
+
+ANNA, BEN, CARLA = (Asker(name, "10.0.0.1") for name in ("anna", "ben", "carla"))
+
+
+class Clock:
+    """A clock that goes on a little whenever it is looked at, and is put forward by hand."""
+
+    def __init__(self):
+        self.now = 1000.0
+
+    def __call__(self):
+        self.now += 0.001
+        return self.now
+
+
+@pytest.fixture
+def clock():
+    return Clock()
+
+
+def in_thread(wanted):
+    """Takes a turn in a thread of its own; what came of it, when it has come."""
+    came = []
+
+    def take():
+        try:
+            came.append(wanted())
+        except Exception as error:
+            came.append(error)
+
+    thread = threading.Thread(target=take, daemon=True)
+    thread.start()
+    came_of = lambda: (thread.join(10), came[0])[1]  # noqa: E731
+    return thread, came_of
+
+
+def wait_until(has_come):
+    done = threading.Event()
+    for _ in range(1000):
+        if has_come():
+            return
+        done.wait(0.005)
+    raise AssertionError("it did not come")
+
+
+def test_one_person_has_one_evaluator_and_the_next_person_another():
+    of = Turns(2)
+    first = of.take("a", ANNA)
+    _, second = in_thread(lambda: of.take("b", ANNA))
+    wait_until(lambda: len(of._waiting) == 1)
+    other = of.take("c", BEN)
+    assert {first.at, other.at} == {0, 1}
+    of.give_back(first)
+    assert second().asker == ANNA
+
+
+def test_who_waited_longest_for_a_turn_is_next():
+    of = Turns(1)
+    first = of.take("a", ANNA)
+    _, again = in_thread(lambda: of.take("a", ANNA))
+    wait_until(lambda: len(of._waiting) == 1)
+    _, other = in_thread(lambda: of.take("b", BEN))
+    wait_until(lambda: len(of._waiting) == 2)
+    of.give_back(first)
+    ben = other()
+    assert ben.at == 0
+    of.give_back(ben)
+    assert again().at == 0
+
+
+def test_a_preview_that_a_newer_key_overtook_is_dropped():
+    of = Turns(1)
+    first = of.take("x", BEN)
+    _, older = in_thread(lambda: of.take("a", ANNA, gives_way=True))
+    wait_until(lambda: len(of._waiting) == 1)
+    _, line = in_thread(lambda: of.take("a", ANNA))
+    wait_until(lambda: len(of._waiting) == 2)
+    _, newer = in_thread(lambda: of.take("a", ANNA, gives_way=True))
+    assert isinstance(older(), Overtaken)
+    of.give_back(first)
+    found = line()
+    of.give_back(found)
+    assert newer().at == 0
+
+
+def test_a_sheet_goes_to_the_evaluator_that_has_it_and_moves_where_that_is_busy():
+    of = Turns(2)
+    first = of.take("a")
+    home = first.at
+    second = of.take("a")
+    assert second.at != home
+    of.give_back(first)
+    of.give_back(second)
+    assert of.take("a").at == second.at
+
+
+def test_few_of_one_person_wait(monkeypatch):
+    monkeypatch.setattr(turns, "MOST_WAITING", 2)
+    of = Turns(1)
+    first = of.take("a", ANNA)
+    waiting = [in_thread(lambda: of.take("a", ANNA))[1] for _ in range(2)]
+    wait_until(lambda: len(of._waiting) == 2)
+    with pytest.raises(Busy):
+        of.take("a", ANNA)
+    of.give_back(first)
+    for _ in waiting:
+        wait_until(lambda: of._running)
+        of.give_back(next(iter(of._running.values())))
+
+
+def test_who_runs_into_limits_again_and_again_is_slowed_and_told_so(clock):
+    of = Turns(2, clock)
+    for _ in range(turns.FREE_HITS):
+        of.give_back(of.take("a", ANNA), was_at_limit=True)
+    with pytest.raises(Slowed) as said:
+        of.take("a", ANNA)
+    assert said.value.seconds == pytest.approx(1, abs=0.2)
+    assert of.take("a", ANNA, gives_way=True)  # what is typed is read all the same
+    clock.now += 1.1
+    second = Turns(2, clock)
+    second._hits = of._hits
+    second.give_back(second.take("a", ANNA), was_at_limit=True)
+    with pytest.raises(Slowed) as said:
+        second.take("a", ANNA)
+    assert said.value.seconds == pytest.approx(2, abs=0.2)
+    clock.now += turns.REMEMBERED + 1
+    assert second.take("a", ANNA)
+
+
+def test_those_who_run_into_limits_never_have_all_evaluators(clock):
+    of = Turns(2, clock)
+    for one in (ANNA, BEN):
+        of.give_back(of.take(one.person, one), was_at_limit=True)
+    anna = of.take("anna", ANNA)
+    _, ben = in_thread(lambda: of.take("ben", BEN))
+    wait_until(lambda: len(of._waiting) == 1)
+    carla = of.take("carla", CARLA)
+    assert {anna.at, carla.at} == {0, 1}
+    of.give_back(carla)
+    of.give_back(anna)
+    assert ben().asker == BEN
+
+
+def test_an_address_from_which_many_run_into_limits_is_watched(clock, monkeypatch):
+    monkeypatch.setattr(turns, "MOST_OF_ADDRESS", 3)
+    of = Turns(2, clock)
+    for name in ("d", "e", "f"):
+        of.give_back(of.take(name, Asker(name, "10.0.0.9")), was_at_limit=True)
+    fresh = of.take("g", Asker("g", "10.0.0.9"))
+    _, other = in_thread(lambda: of.take("h", Asker("h", "10.0.0.9")))
+    wait_until(lambda: len(of._waiting) == 1)
+    assert of.take("carla", CARLA)
+    of.give_back(fresh)
+    assert other().asker.person == "h"
