@@ -23,23 +23,29 @@ Where things are, in the order in which a line passes through them:
 =============  =============================================================
 """
 
-from engine.aids.pictures import pictures_of
-from engine.errors import LineError
-from engine.handbook.search import functions_for
-from engine.mends import Mend, Notice
-from engine.sheet import sheet as sheets
-from engine.sheet.line import Line
-from engine.sheet.outcome import Answer, Outcome
-from engine.sheet.settings import Settings
+from importlib import import_module
+from typing import TYPE_CHECKING, Any
+
+if TYPE_CHECKING:
+    from engine.errors import LineError
+    from engine.mends import Mend, Notice
+    from engine.sheet.line import Line
+    from engine.sheet.outcome import Answer, Outcome
+    from engine.sheet.settings import Settings
+    from engine.whole import Sheet
 
 __all__ = ["Answer", "Line", "LineError", "Mend", "Notice", "Outcome", "Settings", "Sheet"]
 
+_FOUND_IN = {
+    "Answer": "engine.sheet.outcome", "Line": "engine.sheet.line", "LineError": "engine.errors",
+    "Mend": "engine.mends", "Notice": "engine.mends", "Outcome": "engine.sheet.outcome",
+    "Settings": "engine.sheet.settings", "Sheet": "engine.whole",
+}  # fmt: skip
+"""Where each is: it is loaded when it is asked for, so that whoever needs a small part of the
+engine, such as the processes that look after others, does not wait for the rest."""
 
-class Sheet(sheets.Sheet):
-    """A sheet that asks the handbook what may be meant by a name which nothing has, and
-    knows of which of its answers there are pictures."""
 
-    def __init__(self, settings: Settings = Settings()) -> None:  # noqa: B008 - it is frozen
-        super().__init__(settings)
-        self.suggested = functions_for
-        self.pictures_of = pictures_of
+def __getattr__(name: str) -> Any:
+    if name not in _FOUND_IN:
+        raise AttributeError(f"module {__name__!r} has no attribute {name!r}")
+    return getattr(import_module(_FOUND_IN[name]), name)

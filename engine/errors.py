@@ -629,6 +629,12 @@ class TooSmall(LineError):
     sentence = "This is closer to 0 than the limit of {limit:,} decimal places."
 
 
+class AngleTooLarge(LineError):
+    sentence = (
+        "This angle is too large: whole turns are taken off where it has up to {limit:,} digits."
+    )
+
+
 class TooLarge(LineError):
     sentence = "This number is too large: it has more digits than the limit of {limit:,}."
 
@@ -895,6 +901,10 @@ class Covered(LineError):
     sentence = "{name} is a quantity here, and no function: /forget {name} brings that back."
 
 
+class LineGone(LineError):
+    sentence = "Line {number} is not there any more: it was deleted in another window."
+
+
 class NoAnswer(LineError):
     sentence = "There is no answer before this."
 
@@ -1006,6 +1016,10 @@ class NotInTime(TooSlow):
     sentence = "This could not be worked out in time. Try it again."
 
 
+class StoppedByHand(LineError):
+    sentence = "It was stopped."
+
+
 class TooMuchMemory(LineError):
     sentence = "This needs more memory than one line may use."
 
@@ -1016,6 +1030,16 @@ class Unforeseen(LineError):
 
 class Busy(LineError):
     sentence = "Teapot is busy with other lines just now. Try it again in a moment."
+
+
+class StillReading(LineError):
+    sentence = "This sheet is so long that it is read in parts: there is {percent} % of it so far."
+
+
+class SlowedDown(LineError):
+    sentence = (
+        "Lines of yours ran into limits again and again. The next one is worked out in {seconds} s."
+    )
 
 
 class Refused(LineError):

@@ -65,3 +65,13 @@ MAX_SET_READING = 100_000
 MAX_CALLS = 1_000
 """Calls of functions of one's own inside each other: deeper recursion nearly
 always is one that does not end."""
+
+MAX_LINE_FIGURES = 9
+"""Figures of the number of a line behind ``@``: no sheet has so many."""
+
+MAX_CIRCULAR_DIGITS = 100_000
+"""Digits of an angle of which the turns are taken off: that needs as many digits of π, and
+beyond this takes longer than a line may, within one operation that nothing interrupts."""
+
+MAX_CIRCULAR_BITS = 332_193
+"""``MAX_CIRCULAR_DIGITS`` in binary digits."""

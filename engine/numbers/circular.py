@@ -13,6 +13,8 @@ from collections.abc import Callable
 
 from flint import arb, fmpq
 
+from engine.errors import AngleTooLarge
+from engine.limits import MAX_CIRCULAR_BITS, MAX_CIRCULAR_DIGITS
 from engine.numbers.arithmetic import add, divide, is_zero, negate, power, sign_of, subtract
 from engine.numbers.precision import bits_now, precision
 from engine.numbers.radicals import square_roots
@@ -79,6 +81,8 @@ def circular(compute: Callable[[arb], arb], x: Number) -> Real:
     if not isinstance(x, Exact):
         return Real(compute, x, bounds=bounds)
     whole = max(0, abs(x.coefficient.p).bit_length() - x.coefficient.q.bit_length())
+    if whole > MAX_CIRCULAR_BITS:
+        raise AngleTooLarge(limit=MAX_CIRCULAR_DIGITS)
 
     def with_more_digits() -> arb:
         more = bits_now() + whole

@@ -50,6 +50,7 @@ def _line(line: LineOut) -> dict[str, Any]:
         "conventions": dict(line.conventions),
         "draws": [list(one) for one in line.draws],
         "kept": line.kept,
+        "run": line.run or None,
         "answers": [
             {
                 "name": answer["name"],

@@ -25,8 +25,9 @@ class StepOut:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class LineOut:
-    """A line as it is kept.  ``outcome`` is that of :class:`engine.sheet.shown.KeptOutcome` as
-    plain data, ``latex`` its answers, ``steps`` its workings where they are wanted."""
+    """A line as it is kept; one of a ``run`` came with a procedure.  ``outcome`` is that of
+    :class:`engine.sheet.shown.KeptOutcome` as plain data, ``latex`` its answers, ``steps`` its
+    workings where they are wanted."""
 
     number: int
     text: str
@@ -34,6 +35,7 @@ class LineOut:
     conventions: Mapping[str, str] = field(default_factory=lambda: CONVENTIONS)
     draws: Sequence[Sequence[str]] = ()
     kept: str = ""
+    run: str = ""
     outcome: Mapping[str, Any] = field(default_factory=dict)
     latex: Sequence[str] = ()
     steps: Sequence[StepOut] = ()

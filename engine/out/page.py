@@ -34,12 +34,12 @@ def as_html(document: Document, style: str) -> str:
         "<!DOCTYPE html>\n"
         '<html lang="en">\n<head>\n<meta charset="utf-8">\n'
         '<meta name="viewport" content="width=device-width, initial-scale=1">\n'
-        f"<title>{escape(document.title)}</title>\n<style>{style}</style>\n</head>\n<body>\n"
+        f"<title>{escape(document.title)}</title>\n<style>{style}</style>\n</head>\n<body>\n<main>\n"
         f"<header><h1>{escape(document.title)}</h1><p>{about}</p></header>\n"
         f"{_quantities('Given', document.given)}"
         f'<h2>Lines</h2>\n<ol class="lines">\n{"".join(map(_line, document.lines))}</ol>\n'
         f"{_quantities('Found', document.found)}"
-        "</body>\n</html>\n"
+        "</main>\n</body>\n</html>\n"
     )
 
 

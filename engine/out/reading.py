@@ -158,7 +158,7 @@ def _lines(lines: list[dict[str, Any]], usual: Mapping[str, str]) -> Iterator[Li
         seen.add(number)
         last = line.get("last")
         draws = line.get("draws", [])
-        if not _are_draws(draws):
+        if not are_draws(draws):
             raise NotASheet(why=f"what was drawn for line {number} is no list of texts")
         yield LineOut(
             number=number,
@@ -167,11 +167,13 @@ def _lines(lines: list[dict[str, Any]], usual: Mapping[str, str]) -> Iterator[Li
             conventions=_conventions(line, usual),
             draws=draws,
             kept=str(line.get("kept", ""))[:40],
+            run=str(line.get("run") or "")[:40],
             outcome={"error": {"text": str(line["error"])}} if line.get("error") else {},
         )
 
 
-def _are_draws(draws: object) -> bool:
+def are_draws(draws: object) -> bool:
+    """Whether that can have been drawn for the statements of a line."""
     return isinstance(draws, list) and all(
         isinstance(one, list) and all(isinstance(value, str) for value in one) for one in draws
     )

@@ -39,10 +39,10 @@ def _rows(document: Document) -> Iterator[str]:
 
 def as_markdown(document: Document) -> str:
     """Markdown, the mathematics as LaTeX between dollar signs."""
-    parts = [f"# {_plain(document.title)}"]
+    parts = [f"# {plain(document.title)}"]
     about = ", ".join(filter(None, (document.who, document.when)))
     if about:
-        parts.append(f"*{_plain(about)}*")
+        parts.append(f"*{plain(about)}*")
     parts.append(_comment({"sheet": told_of(document)}))
     expected = 1
     for line in document.lines:
@@ -54,13 +54,13 @@ def as_markdown(document: Document) -> str:
 
 def _line(line: LineOut) -> str:
     if line.is_note:
-        return _plain(line.note) or "&nbsp;"
+        return plain(line.note) or "&nbsp;"
     fence = "``" if "`" in line.typed else "`"
     typed = line.typed.replace("\n", " ")
-    head = f"**{line.number}** {fence}{typed}{fence} {_plain(line.note)}".rstrip()
+    head = f"**{line.number}** {fence}{typed}{fence} {plain(line.note)}".rstrip()
     formulas = [f"$$\n{latex}\n$$" for latex in line.latex] if line.answers else []
     steps = [f"- `{step.input} {step.sign} {step.text}`" for step in line.steps]
-    remarks = [f"> {_plain(remark)}" for remark in (*line.remarks, *filter(None, [line.said]))]
+    remarks = [f"> {plain(remark)}" for remark in (*line.remarks, *filter(None, [line.said]))]
     return "\n\n".join(filter(None, (head, "\n\n".join(formulas), "\n".join(steps), *remarks)))
 
 
@@ -70,6 +70,6 @@ def _comment(told: dict[str, object]) -> str:
     return f"{COMMENT}{written} -->"
 
 
-def _plain(text: str) -> str:
+def plain(text: str) -> str:
     """Text in which Markdown sees no signs of its own."""
     return "".join(f"\\{sign}" if sign in "\\`*_{}[]<>#|$" else sign for sign in text)

@@ -74,6 +74,8 @@ APPLY = "<mo>&#x2061;</mo>"
 TIMES_NOTHING = "<mo>&#x2062;</mo>"
 THIN_SPACE = '<mspace width="0.17em"/>'
 SPACE = '<mspace width="0.28em"/>'
+BETWEEN_GROUPS = "\u2009"
+"""Within a number, which stays one for whoever has it read aloud."""
 
 Answers = Mapping[int | None, tuple[int, Node | None]]
 """What ``@`` and ``@7`` stand for, by the number that is typed: that of the line, and its
@@ -153,7 +155,7 @@ def _grouped(digits: str) -> str:
     if len(behind) > 1 and len(behind[-1]) == 1 and len(fraction) < 5:
         behind = [fraction]
     groups[-1] += point + (behind[0] if behind else "")
-    return THIN_SPACE.join(f"<mn>{group}</mn>" for group in groups + behind[1:])
+    return f"<mn>{BETWEEN_GROUPS.join(groups + behind[1:])}</mn>"
 
 
 def _with_spaces(words: str) -> str:
@@ -450,8 +452,8 @@ class MathMLWriter(PrintWriter):
         whole = _whole_part(cell)
         room = ""
         if whole is not None and len(whole) < len(widest):
-            room = f"<mphantom><mn>{'0' * (len(widest) - len(whole))}</mn></mphantom>"
-            room += THIN_SPACE * (_gaps(len(widest)) - _gaps(len(whole)))
+            gaps = BETWEEN_GROUPS * (_gaps(len(widest)) - _gaps(len(whole)))
+            room = f"<mphantom><mn>{'0' * (len(widest) - len(whole))}{gaps}</mn></mphantom>"
         return f"<mtd>{room}{self.node(cell)}</mtd>"
 
     def range(self, node: Range) -> str:

@@ -12,6 +12,7 @@ from engine.errors import (
     BadFigure,
     EmptyBraces,
     LineError,
+    NoLine,
     SideBySide,
     TooDeep,
     TooManyStatements,
@@ -19,7 +20,7 @@ from engine.errors import (
     Unfinished,
     UnopenedBrace,
 )
-from engine.limits import MAX_NESTING, MAX_STATEMENTS
+from engine.limits import MAX_LINE_FIGURES, MAX_NESTING, MAX_STATEMENTS
 from engine.mends import Mend, Span, replace
 from engine.reading import complaints, wordings
 from engine.reading import tokens as tk
@@ -508,6 +509,8 @@ class Parser(Cursor):
 
     def answer(self, token: Token) -> Node:
         number = token.text[1:]
+        if len(number) > MAX_LINE_FIGURES:
+            raise NoLine(token.span, number=f"{number[:6]}…")
         return AnswerOf(token.span, int(number) if number else None)
 
     def name_or_call(self, name: Token) -> Node:

@@ -26,6 +26,9 @@ from engine.sheet.settings import Settings
 
 NUMBER = "a number"
 
+Given = tuple[str, ...]
+"""Replies as they are typed, in the order of the questions."""
+
 
 class Runs(Protocol):
     """A sheet that nothing else is in, in which a procedure is run."""
@@ -125,6 +128,23 @@ def values_of(procedure: Procedure, replies: Mapping[str, str]) -> dict[str, Val
         except LineError as error:
             raise Asks(one.question, 0, error.text) from None
     return values
+
+
+def replies_by_line(procedure: Procedure, replies: Mapping[str, str]) -> list[tuple[str, Given]]:
+    """The lines of a procedure, each with the replies to what it asks: as they were typed, and
+    what is suggested for the others."""
+    asked = questions_of(procedure)
+    return [
+        (
+            text,
+            tuple(
+                replies.get(one.key, "").strip() or one.preset
+                for one in asked
+                if one.line == number
+            ),
+        )
+        for number, text in enumerate(lines_in(procedure.text), 1)
+    ]
 
 
 def run(

@@ -222,13 +222,44 @@ class Sheet(Store):
         A random number is drawn only where that ``may_draw``; ``replies`` are those to
         the questions that it asks then, ``draws`` what was drawn and replied before.
         """
+        return self.entered(text, last, number, place, conventions, may_draw, replies, draws)[1]
+
+    def entered(
+        self,
+        text: str,
+        last: int | None = None,
+        number: int | None = None,
+        place: float | None = None,
+        conventions: Conventions | None = None,
+        may_draw: bool = False,
+        replies: Sequence[str] = (),
+        draws: Drawn = (),
+    ) -> tuple[Line, Outcome]:
+        """The same with the line itself, which :meth:`adopt` puts into the sheet."""
         line = self._read(text, number or self.highest + 1, last, conventions)
         for step in line.steps:
             step.draws.may_draw = may_draw
         line.hear(replies)
         line.give(draws)
         line.place = place or self.foot
-        return self._with_mends_that_work(line, self._previewed(line))
+        return line, self._with_mends_that_work(line, self._previewed(line))
+
+    def adopt(self, line: Line) -> None:
+        """Puts a line of this sheet that was worked out already into its place."""
+        self.remove(line.number)
+        self.insert(line)
+        if not self.is_only_new(line):
+            self._dependence = None
+        self.invalidate(line)
+
+    def set_settings(self, settings: Settings) -> None:
+        """Makes these the settings: answers are written anew in another form, and no value is
+        worked out again."""
+        if settings.form != self.settings.form:
+            self._dependence = None
+            for line in self.lines:
+                line.outcome = None
+        self.settings = settings
 
     def preview_several(
         self, lines: Iterable[NewLine], last: int | None, conventions: Conventions

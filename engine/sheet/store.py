@@ -33,6 +33,8 @@ class Store:
     in; ``suggested`` is asked for the functions
     that may be meant by a name which nothing has, ``pictures_of`` for the names of the
     pictures that there are of a statement.
+    ``voided`` are the numbers of the lines whose answers were made void since somebody last
+    cleared it.
     """
 
     def __init__(self, settings: Settings) -> None:
@@ -45,6 +47,7 @@ class Store:
         self.by_number: dict[int, Line] = {}
         self.definitions = Definitions()
         self.highest = 0
+        self.voided: set[int] = set()
         self._covering: list[Line] = []
 
     def set_shelf(self, shelf: Shelf) -> None:
@@ -130,13 +133,13 @@ class Store:
                 self._invalidate_line(line, dirty, answers)
         for step in self.definitions.live:
             if self.definitions.reach(step) & dirty:
-                step.line.forget_values()
+                self._void(step.line)
 
     def _forget_definitions_of(self, names: Collection[str]) -> None:
         """Whether functions may have these names has to be looked at again."""
         for name in names:
             for step in self.definitions.by_name.get(name, ()):
-                step.line.forget_values()
+                self._void(step.line)
                 self.invalidate(step.line)
 
     def _invalidate_line(self, line: Line, dirty: set[str], answers: set[int]) -> None:
@@ -149,8 +152,12 @@ class Store:
             elif not step.is_live:
                 dirty.difference_update(step.defines)
         if reached:
-            line.forget_values()
+            self._void(line)
             answers.add(line.number)
+
+    def _void(self, line: Line) -> None:
+        line.forget_values()
+        self.voided.add(line.number)
 
     # -- what a step uses ------------------------------------------------------------
 

@@ -3,12 +3,17 @@ with something left out, doubled or changed."""
 
 from __future__ import annotations
 
+import json
 import random
 from collections.abc import Iterator
+from copy import deepcopy
 from itertools import product
 from pathlib import Path
 
 from engine.functions.catalogue import BY_NAME, CONSTANTS, FUNCTIONS
+from engine.out.data import as_json
+from engine.out.reading import document_from
+from engine.out.text import as_markdown
 
 SLIPS = Path(__file__).with_name("slips.txt")
 
@@ -85,3 +90,80 @@ def _mangled(generator: random.Random, line: str, other: str) -> str:
             case 3:
                 line = line[:at] + other[generator.randrange(len(other)) :]
     return line
+
+
+# -- files ----------------------------------------------------------------------------------
+
+SHEET_AS_TEXT = """\
+title: Heating water
+angle: deg
+m = 1.2  # water, kg
+a, b = 3, 4; a + b
+r = random()
+sin(30°) as 4 digits
+1/0
+"""
+
+TABLES = (
+    b"time;volume\n0;2,5\n1;2,75\n2;\n",
+    "Zeit,T/°C\r\n08:00,96.5\r\n08:05,93.1\r\n".encode("latin-1"),
+    "a\tb\n1\t\u00bd\n\n3\t4\n".encode("utf-16"),
+    b'"x ""1""",y\n1e400,-\n0x1F,2026-02-30\n',
+)
+
+ODD_DATA = (
+    None, True, -1, 0, 10**30, 1.5, float("nan"), "", "x", "\x00", "9" * 400, [], [[]], {}, {"": 1},
+    ["x"] * 50, {"text": 1}, "\ud800", "2026-99-99T99:99",
+)  # fmt: skip
+
+
+def files(count: int, seed: int = 1) -> Iterator[tuple[str, bytes]]:
+    """So many files by name, the same in every run: sheets in each format that comes in, and
+    tables, with something in them changed, left out, doubled, or of another kind."""
+    generator = random.Random(seed)
+    document = document_from(SHEET_AS_TEXT, "heating")
+    data = json.loads(as_json(document))
+    sound = [
+        ("sheet.txt", SHEET_AS_TEXT.encode()),
+        ("sheet.md", as_markdown(document).encode()),
+        *((f"table-{at}.csv", table) for at, table in enumerate(TABLES)),
+    ]
+    for _ in range(count):
+        if generator.random() < 0.4:
+            changed = json.loads(json.dumps(data))
+            for _ in range(generator.randint(1, 3)):
+                _change(generator, changed)
+            yield "sheet.json", json.dumps(changed).encode()
+        else:
+            name, content = generator.choice(sound)
+            yield name, _bytes_mangled(generator, content)
+
+
+def _change(generator: random.Random, data: object) -> None:
+    """Changes something somewhere within data."""
+    while True:
+        places = list(data) if isinstance(data, dict) else list(range(len(data)))
+        if not places:
+            return
+        place = generator.choice(places)
+        if isinstance(data[place], dict | list) and data[place] and generator.random() < 0.7:
+            data = data[place]
+            continue
+        if generator.random() < 0.3:
+            del data[place]
+        else:
+            data[place] = deepcopy(generator.choice(ODD_DATA))
+        return
+
+
+def _bytes_mangled(generator: random.Random, content: bytes) -> bytes:
+    made = bytearray(content)
+    for _ in range(generator.randint(1, 6)):
+        at = generator.randrange(len(made) + 1)
+        end = min(len(made), at + generator.randint(0, 12))
+        piece = generator.choice(
+            (b"", b"\x00", b"\xff\xfe", b'"', b"\n", b";,\t|", b"9" * 40, made[at:end] * 3,
+             bytes(generator.randrange(256) for _ in range(8)), b"<!-- ", b"{", b"]" * 30)
+        )  # fmt: skip
+        made[at:end] = piece
+    return bytes(made)

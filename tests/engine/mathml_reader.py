@@ -26,6 +26,7 @@ class Sign:
 
 
 SPACED = frozenset({"mspace"})
+BETWEEN_GROUPS = "\u2009"  # of figures, within a number
 INVISIBLE = frozenset({"\u2061", "\u2062", ""})
 UNITS = frozenset({"°", "′", "″", "rad", "gon", "turn"})
 LETTERS = {
@@ -45,7 +46,7 @@ def seen(element: ElementTree.Element) -> list[Sign]:
     if tag in SPACED:
         return []
     if tag in ("mn", "mtext"):
-        return [Sign(tag, element.text or "")]
+        return [Sign(tag, (element.text or "").replace(BETWEEN_GROUPS, ""))]
     if tag in ("mi", "mo"):
         return [] if (element.text or "") in INVISIBLE else [Sign(tag, element.text)]
     if tag == "mfrac":

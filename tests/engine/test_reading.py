@@ -1,5 +1,6 @@
 """A reading, parsed again, is the same tree; and MathML is safe and complete."""
 
+import re
 import xml.etree.ElementTree as ET
 
 import pytest
@@ -10,7 +11,7 @@ from hypothesis import strategies as st
 from engine.errors import LineError
 from engine.functions.catalogue import BY_NAME
 from engine.mends import Span
-from engine.reading.mathml import math, statement_mathml
+from engine.reading.mathml import math, number_mathml, statement_mathml
 from engine.reading.parser import parse
 from engine.reading.plain import node_text
 from engine.reading.rows import lines_in
@@ -199,3 +200,11 @@ def test_what_the_sheet_has_is_set_by_its_name():
         assert f"<mi>{name}</mi>" in shown
     assert "Γ" not in outcome("/cover gamma", "gamma(t) = 2*t", "gamma(3)").answers[0].mathml
     assert "Γ" in outcome("gamma(3)").answers[0].mathml
+
+
+@pytest.mark.parametrize("text", ["389298.5", "12345.678901", "1267650600228229401496703205376"])
+def test_a_number_is_one_for_whoever_has_it_read_aloud(text):
+    # MathML 3, 3.2.4: a numeral is one mn, the marks between its groups within it (from memory)
+    [found] = re.findall(r"<mn>([^<]*)</mn>", number_mathml(text))
+    assert found.replace("\u2009", "") == text
+    assert found != text
