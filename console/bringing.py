@@ -5,11 +5,9 @@ from __future__ import annotations
 import time
 from collections.abc import Mapping
 from dataclasses import dataclass
-from datetime import datetime
 from uuid import UUID
 
 from django.db import transaction
-from django.utils import timezone
 
 from accounts.models import Person
 from console import evaluating
@@ -18,8 +16,9 @@ from engine.errors import LineError
 from engine.numbers.shelf import OF_PROCEDURE, PREFIX
 from engine.out.document import Document, LineOut
 from engine.out.reading import NotASheet, document_from
-from procedures.models import ProcedureVersion
+from procedures.models import ProcedureVersion, Run
 from shelf.models import Version
+from shelf.moments import moment_from
 
 MOST_BYTES = 20 * 1024 * 1024
 AT_ONCE = 400
@@ -75,10 +74,14 @@ def bring_in(person: Person, document: Document, anyway: bool = False) -> Brough
 
 
 def made_of(
-    person: Person, document: Document, folder: str = "", known: Mapping[str, str] | None = None
+    person: Person,
+    document: Document,
+    folder: str = "",
+    known: Mapping[str, str] | None = None,
+    runs: Mapping[str, Run] | None = None,
 ) -> Sheet:
     """A sheet with the lines of a document, which are not worked out yet; ``known`` are the
-    versions here of those that were drawn there."""
+    versions here of those that were drawn there, ``runs`` those that lines came with."""
     sheet = Sheet.objects.create(
         owner=person,
         title=document.title,
@@ -91,6 +94,7 @@ def made_of(
     lines, last = [], None
     for place, one in enumerate(document.lines, 1):
         lines.append(_line(sheet, one, place, last, versions))
+        lines[-1].run = (runs or {}).get(one.run)
         last = one.number
     Line.objects.bulk_create(lines)
     return sheet
@@ -113,15 +117,6 @@ def _line(
         kept=moment_from(one.kept),
         **one.conventions,
     )
-
-
-def moment_from(text: str) -> datetime:
-    """A moment as it was written down; now where it is none."""
-    try:
-        found = datetime.fromisoformat(text)
-    except ValueError:
-        return timezone.now()
-    return found if timezone.is_aware(found) else timezone.make_aware(found)
 
 
 def _versions_here(person: Person, versions: Mapping[str, str]) -> dict[str, str]:

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
 from datetime import datetime
-from typing import TypeVar
+from typing import Any, TypeVar
+from uuid import UUID
 
-from django.conf import settings
 from django.db import transaction
 from django.db.models import QuerySet
 from django.utils import timezone
@@ -16,11 +16,13 @@ from engine import errors
 from engine.aids.typing import SoFar
 from engine.numbers.context import Conventions
 from engine.sheet.settings import Settings
-from fence import jobs
-from fence.evaluators import Busy, evaluators
+from fence import change_jobs, jobs
 from fence.jobs import Job
-from fence.worker import Refused, SheetLine, State
-from shelf.reaching import shelf_state
+from fence.lines import MOST_OF_A_PART, Part, Reached, SheetLine
+from fence.listing import ListingNews
+from fence.turns import Busy, StillReading
+from fence.worker import State
+from shelf.reaching import done, shelf_state
 
 T = TypeVar("T")
 
@@ -37,8 +39,8 @@ BUSY = errors.Busy()
 
 
 def rows_of(lines: QuerySet[Line]) -> QuerySet:
-    """What an evaluator needs of lines, in their order."""
-    return lines.order_by("place").values_list(
+    """What an evaluator needs of lines, in the order in which they were typed."""
+    return lines.order_by("number").values_list(
         "number", "text", "last", "place", "deleted", "angle", "log", "numbers", "draws",
         "token", "kept",
     )  # fmt: skip
@@ -51,27 +53,60 @@ def work(sheet: Sheet, job: Job[T]) -> T | None:
     Errors: :class:`LineError` where what was typed does not allow it.
     """
 
-    def lines_since(revision: int) -> tuple[SheetLine, ...]:
-        changed = sheet.lines.filter(revision__gt=revision, revision__lte=sheet.revision)
-        if not revision:
-            changed = changed.present()
-        return tuple(
-            SheetLine(*row[:5], Conventions(*row[5:8]), row[8], str(row[9]), _by_the_clock(row[10]))
-            for row in rows_of(changed)
-        )
-
     state = State(
         str(sheet.pk),
         sheet.revision,
         sheet.settings,
-        _by_the_clock(timezone.now()),
+        by_the_clock(timezone.now()),
         shelf_revision=sheet.owner.shelf_revision if sheet.owner else OF_THE_DEMO,
+        head=str(sheet.head or ""),
     )
-    pool = evaluators(settings.TEAPOT_EVALUATORS)
-    result = pool.work(state, job, lines_since, lambda: shelf_state(sheet.owner_id))
-    if isinstance(result, Refused):
-        raise errors.Refused(result.code, result.text)
-    return result
+    return done(
+        state,
+        job,
+        lambda reached: _part_after(sheet, reached),
+        lambda: shelf_state(sheet.owner_id),
+    )
+
+
+def _part_after(sheet: Sheet, reached: Reached) -> Part:
+    """Lines of a sheet that come after what was reached: a part of them where it is read for
+    the first time."""
+    if reached.revision:
+        changed = sheet.lines.filter(revision__gt=reached.revision, revision__lte=sheet.revision)
+        return Part(tuple(map(_line_of, rows_of(changed))))
+    present = sheet.lines.present().filter(revision__lte=reached.target or sheet.revision)
+    rows = rows_of(present.filter(number__gt=reached.number))[:MOST_OF_A_PART]
+    lines = tuple(map(_line_of, rows))
+    if len(lines) < MOST_OF_A_PART:
+        return Part(lines)
+    last = sheet.lines.order_by("number").values_list("number", flat=True).last()
+    return Part(lines, lines[-1].number, last or 1)
+
+
+def _line_of(row: Sequence[Any]) -> SheetLine:
+    return SheetLine(*row[:5], Conventions(*row[5:8]), row[8], str(row[9]), by_the_clock(row[10]))
+
+
+def moved_by(
+    sheet: Sheet, lines: Iterable[Line], head: UUID, wanted: change_jobs.Wanted
+) -> change_jobs.Moved | None:
+    """What it moves that lines are as they are now, as the change ``head``; None where that
+    could not be found out in time."""
+    put = tuple(
+        SheetLine(
+            line.number, line.text, line.last, line.place, line.deleted, line.conventions,
+            line.draws, str(line.token), by_the_clock(line.kept),
+        )
+        for line in lines
+    )  # fmt: skip
+    try:
+        return work(
+            sheet,
+            change_jobs.Put(head=str(head), revision=sheet.revision + 1, lines=put, wanted=wanted),
+        )
+    except (Busy, errors.LineError):
+        return None
 
 
 def surely(sheet: Sheet, job: Job[T]) -> T:
@@ -85,7 +120,7 @@ def surely(sheet: Sheet, job: Job[T]) -> T:
     return result
 
 
-def _by_the_clock(moment: datetime) -> datetime:
+def by_the_clock(moment: datetime) -> datetime:
     """A moment by the clock of where the person is."""
     return timezone.localtime(moment).replace(tzinfo=None)
 
@@ -94,6 +129,8 @@ def typed(sheet: Sheet, job: jobs.Typed) -> SoFar:
     """What is shown while a line is typed."""
     try:
         return surely(sheet, job)
+    except StillReading as reading:
+        return job.failed(errors.StillReading(percent=reading.percent))
     except Busy:
         return job.failed(BUSY)
 
@@ -158,11 +195,11 @@ def _short(text: str) -> str:
     return text if len(text) <= LONGEST_MOVED else text[: LONGEST_MOVED - 1] + "…"
 
 
-def quantities(sheet: Sheet) -> jobs.Listing | None:
+def quantities(sheet: Sheet) -> ListingNews | None:
     """The sheet's quantities as they are now, how many more there are, and the lines
     that are out of date; None where they could not be had in time."""
     try:
-        return work(sheet, jobs.Quantities())
+        return work(sheet, jobs.Quantities(revision=sheet.revision))
     except Busy:
         return None
 

@@ -9,20 +9,23 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import asdict, dataclass
-from typing import Any, TypeVar
+from typing import TypeVar
 from uuid import UUID, uuid4, uuid5
 
 from django.db import transaction
+from django.utils import timezone
 
 from console import evaluating
-from console.changes import commit
+from console.changes import NOTHING, commit
 from console.models import Line, Sheet
+from console.reaching import Foot, foot_of
 from engine import errors
 from engine.numbers.context import Conventions
 from engine.sheet.line import Drawn, NewLine
 from engine.sheet.outcome import ERROR
 from engine.sheet.shown import KeptOutcome
 from fence import jobs
+from fence.change_jobs import Enter, Entered, EnterSeveral, Moved, Wanted
 from fence.procedure_jobs import LinesToRun
 from procedures.models import Procedure, Run
 from records import keeping as records
@@ -33,6 +36,8 @@ MAX_ATTEMPTS = 50
 
 SMALLEST_GAP = 1e-9
 """Between two places; where a line would need less, all places are made new."""
+
+NONE_MOVED = Moved()
 
 T = TypeVar("T")
 
@@ -47,19 +52,23 @@ class Kept:
 
     It is kept as a ``line``; or it was a command, by name and argument, which is
     ``done``; or it was ``refused``: it has an error, goes on, or asks something.
-    ``moved`` says how the answers of a mended line have changed.
+    ``moved`` says how the answers of a mended line have changed, ``others`` what else did.
+    It was ``overtaken`` where another window had mended the line before.
     """
 
     line: Line | None = None
     done: tuple[str, str] | None = None
     refused: KeptOutcome | None = None
     moved: tuple[str, ...] = ()
+    others: Moved | None = None
+    overtaken: bool = False
 
 
 def _until_written(sheet: Sheet, attempt: Callable[[], T | None]) -> T:
-    """``attempt()`` on the sheet as it is, again while it returns None."""
-    for _ in range(MAX_ATTEMPTS):
-        sheet.refresh_from_db()
+    """``attempt()`` on the sheet, again on the sheet as it is while it returns None."""
+    for at in range(MAX_ATTEMPTS):
+        if at:
+            sheet.refresh_from_db()
         result = attempt()
         if result is not None:
             return result
@@ -70,32 +79,55 @@ def _until_written(sheet: Sheet, attempt: Callable[[], T | None]) -> T:
 
 
 def keep(
-    sheet: Sheet, text: str, token: UUID, below: int | None = None, replies: Sequence[str] = ()
+    sheet: Sheet,
+    text: str,
+    token: UUID,
+    below: int | None = None,
+    replies: Sequence[str] = (),
+    foot: Foot | None = None,
+    wanted: Wanted = NOTHING,
 ) -> Kept:
-    """Answers ``text`` and keeps it as a line: at the foot, or below a line.
+    """Answers ``text`` and keeps it as a line: at the ``foot``, where that is known, or below
+    a line.
 
     A ``token`` that was kept before gives that line again; with another text, that line
     is mended.  ``replies`` are those to the questions that the line asks.
     """
+    feet = [foot] if foot is not None else []
+
+    def kept_before() -> Kept | None:
+        known = sheet.lines.filter(token=token).first()
+        if known is None:
+            return None
+        if known.text == text or known.deleted:
+            return Kept(known)
+        return mend(sheet, known.number, text, replies, wanted=wanted)
 
     def attempt() -> Kept | None:
-        known = sheet.lines.filter(token=token).first()
-        if known is not None and (known.text == text or known.deleted):
-            return Kept(known)
-        if known is not None:
-            return mend(sheet, known.number, text, replies)
+        at = feet.pop() if feet else None
+        if at is None:  # not the first attempt, or from nowhere near a page
+            before = kept_before()
+            if before is not None:
+                return before
         if below is not None and not _has_room(sheet, below):
             _make_room(sheet)
             return None
-        line = _new_line(sheet, text, token, below)
-        outcome = _answer(sheet, line, replies)
+        line = _new_line(sheet, text, token, below, at or foot_of(sheet))
+        head = uuid4()
+        entered = _entered(sheet, line, head, replies, (), wanted)
+        outcome = entered.outcome
+        if not outcome.is_kept or outcome.is_setting:
+            before = kept_before()
+            if before is not None:
+                return before
         if outcome.is_setting and outcome.command is not None:
             return Kept(done=outcome.command) if _obey(sheet, *outcome.command) else None
         if not outcome.is_kept:
             _record_error(sheet, outcome)
             return Kept(refused=outcome)
         line.take(outcome, sheet.revision + 1)
-        return Kept(line) if commit(sheet, "new line", [line]) else None
+        is_written = commit(sheet, "new line", [line], entered.moved, head)
+        return Kept(line, others=entered.moved) if is_written else None
 
     return _until_written(sheet, attempt)
 
@@ -111,24 +143,33 @@ def keep_several(sheet: Sheet, texts: Sequence[str], token: UUID) -> int:
 
     def attempt() -> int | None:
         known = sheet.lines.filter(token__in=tokens).count()
-        place, number = _highest(sheet, "place"), _highest(sheet, "number")
-        new = [NewLine(number + at, text, place + at) for at, text in enumerate(texts[known:], 1)]
+        foot, head = foot_of(sheet), uuid4()
+        new = [
+            NewLine(foot.number + at, text, foot.place + at)
+            for at, text in enumerate(texts[known:], 1)
+        ]
         if not new:
             return known
-        last = last_answered(sheet, new[0].place)
-        job = jobs.Answers(lines=new, last=last, conventions=sheet.conventions)
-        outcomes = evaluating.work(sheet, job)
-        lines = []
-        for one, outcome, its_token in zip(new, outcomes or (), tokens[known:], strict=False):
-            if not outcome.is_kept:
-                break
+        job = EnterSeveral(
+            head=str(head),
+            revision=sheet.revision + 1,
+            lines=[(one, str(its)) for one, its in zip(new, tokens[known:], strict=True)],
+            last=foot.last,
+            conventions=sheet.conventions,
+            kept=evaluating.by_the_clock(timezone.now()),
+        )
+        entered = [one for one in evaluating.work(sheet, job) or () if one.is_put]
+        lines, last = [], foot.last
+        for one, its_token, came in zip(new, tokens[known:], entered, strict=False):
             line = _line(sheet, one, its_token, last)
-            line.take(outcome, sheet.revision + 1)
+            line.take(came.outcome, sheet.revision + 1)
             lines.append(line)
-            last = one.number if outcome.answers else last
+            last = one.number if came.outcome.answers else last
         if not lines:
             return known
-        return known + len(lines) if commit(sheet, "new lines", lines) else None
+        void = frozenset[int]().union(*(came.moved.void for came in entered))
+        written = commit(sheet, "new lines", lines, Moved(void), head)
+        return known + len(lines) if written else None
 
     return _until_written(sheet, attempt)
 
@@ -150,18 +191,19 @@ def run_into(
     def attempt() -> int | KeptOutcome | None:
         if not texts or sheet.lines.filter(token=token).exists():
             return len(texts)
-        place, number = _highest(sheet, "place"), _highest(sheet, "number")
+        foot = foot_of(sheet)
         new = [
-            NewLine(number + at, text, place + at, replies)
+            NewLine(foot.number + at, text, foot.place + at, replies)
             for at, (text, replies) in enumerate(texts, 1)
         ]
-        last = last_answered(sheet, new[0].place)
+        last = foot.last
         job = jobs.Answers(lines=new, last=last, conventions=conventions)
         outcomes = evaluating.surely(sheet, job)
         if len(outcomes) < len(new) or not outcomes[-1].is_kept:
             return outcomes[-1] if outcomes else evaluating.surely(sheet, job)[-1]
         run = Run(version=version, replies=dict(replies))
         run.outcomes = [asdict(outcome) for outcome in outcomes]
+        run.draws = [outcome.draws for outcome in outcomes]
         lines = []
         for at, (one, outcome) in enumerate(zip(new, outcomes, strict=True)):
             line = _line(sheet, one, uuid5(token, str(at)) if at else token, last, conventions)
@@ -179,12 +221,12 @@ def run_into(
     return _until_written(sheet, attempt)
 
 
-def _new_line(sheet: Sheet, text: str, token: UUID, below: int | None) -> Line:
-    place = _highest(sheet, "place") + 1
-    if below is not None:
-        place = place_below(sheet, sheet.lines.get(number=below).place)
-    new = NewLine(_highest(sheet, "number") + 1, text, place)
-    return _line(sheet, new, token, last_answered(sheet, place))
+def _new_line(sheet: Sheet, text: str, token: UUID, below: int | None, foot: Foot) -> Line:
+    if below is None:
+        new = NewLine(foot.number + 1, text, foot.place + 1)
+        return _line(sheet, new, token, foot.last)
+    place = place_below(sheet, sheet.lines.get(number=below).place)
+    return _line(sheet, NewLine(foot.number + 1, text, place), token, last_answered(sheet, place))
 
 
 def _line(
@@ -207,16 +249,19 @@ def _line(
     )
 
 
-def _highest(sheet: Sheet, field: str) -> Any:
-    """The highest number or place of the sheet's lines, deleted ones included."""
-    return sheet.lines.order_by(f"-{field}").values_list(field, flat=True).first() or 0
-
-
-def _answer(
-    sheet: Sheet, line: Line, replies: Sequence[str] = (), draws: Drawn = ()
-) -> KeptOutcome:
-    """What the line would answer where it stands; ``draws`` is what it was given before."""
-    job = jobs.Answer(
+def _entered(
+    sheet: Sheet,
+    line: Line,
+    head: UUID,
+    replies: Sequence[str],
+    draws: Drawn,
+    wanted: Wanted,
+) -> Entered:
+    """What the line answers where it stands, and what that moves; ``draws`` is what it was
+    given before.  The evaluator has it from then on, as the change ``head``."""
+    job = Enter(
+        head=str(head),
+        revision=sheet.revision + 1,
         number=line.number,
         text=line.text,
         last=line.last,
@@ -224,6 +269,9 @@ def _answer(
         conventions=line.conventions,
         replies=tuple(replies),
         draws=draws,
+        seed=str(line.token),
+        kept=evaluating.by_the_clock(line.kept),
+        wanted=wanted,
     )
     return evaluating.surely(sheet, job)
 
@@ -275,7 +323,7 @@ def _obey(sheet: Sheet, command: str, argument: str) -> bool:
         records.obey(sheet, argument)
         return True
     if command == "clear":
-        return commit(sheet, "cleared screen", [], cleared=_highest(sheet, "place"))
+        return commit(sheet, "cleared screen", [], NONE_MOVED, cleared=foot_of(sheet).place)
     return set_for_sheet(sheet, command, argument)
 
 
@@ -298,66 +346,101 @@ def mend(
     text: str,
     replies: Sequence[str] = (),
     keeps_draws: bool = False,
+    wanted: Wanted = NOTHING,
+    was: str | None = None,
 ) -> Kept:
     """Gives a line another text where it stands, unless that has an error.
 
-    It is drawn and asked anew, unless it ``keeps`` what it was ``draws``.
+    It is drawn and asked anew, unless it ``keeps`` what it was ``draws``.  ``was`` is the text
+    that was mended: where it is another by now nothing is done, and that is said.
 
     Errors: :class:`LineError` for a command that is no line.
     """
 
     def attempt() -> Kept | None:
-        line = sheet.lines.present().get(number=number)
+        line = _there(sheet, number)
+        if was is not None and line.text not in (was, text):
+            return Kept(line, overtaken=True)
         line.text, before = text, evaluating.answer_texts(line)
         if not keeps_draws:
             line.draws = []
-        outcome = _answer(sheet, line, replies, line.draws)
+        head = uuid4()
+        entered = _entered(sheet, line, head, replies, line.draws, wanted)
+        outcome = entered.outcome
         if outcome.is_setting and outcome.command is not None:
             raise errors.SettingInALine(command=outcome.command[0])
         if not outcome.is_kept:
             return Kept(refused=outcome)
         line.take(outcome, sheet.revision + 1)
         moved = tuple(evaluating.moved(before, evaluating.answer_texts(line)))
-        written = commit(sheet, f"mended line {number}", [line])
-        return Kept(line, moved=moved) if written else None
+        written = commit(sheet, f"mended line {number}", [line], entered.moved, head)
+        return Kept(line, moved=moved, others=entered.moved) if written else None
 
     return _until_written(sheet, attempt)
 
 
-def delete(sheet: Sheet, number: int) -> None:
+def _there(sheet: Sheet, number: int) -> Line:
+    """A line of the sheet.  Errors: :class:`LineGone` where it was deleted meanwhile."""
+    line = sheet.lines.present().filter(number=number).first()
+    if line is None:
+        raise errors.LineGone(number=number)
+    return line
+
+
+def _put(sheet: Sheet, label: str, lines: Sequence[Line], wanted: Wanted) -> Moved | None:
+    """Writes lines as they are now; what that moved, None where another window was faster."""
+    head = uuid4()
+    moved = evaluating.moved_by(sheet, lines, head, wanted)
+    written = commit(sheet, label, lines, moved, head)
+    return (moved or NONE_MOVED) if written else None
+
+
+def delete(sheet: Sheet, number: int, wanted: Wanted = NOTHING) -> Moved:
     """Takes a line away; :func:`console.changes.undo` brings it back."""
 
-    def attempt() -> bool | None:
-        line = sheet.lines.present().get(number=number)
+    def attempt() -> Moved | None:
+        line = _there(sheet, number)
         line.deleted = True
-        return commit(sheet, f"deleted line {number}", [line]) or None
+        return _put(sheet, f"deleted line {number}", [line], wanted)
+
+    return _until_written(sheet, attempt)
+
+
+def take_back(sheet: Sheet, token: UUID) -> None:
+    """Deletes the line that was kept with that token, if any was, and those that came with it
+    in one change."""
+
+    def attempt() -> Moved | None:
+        line = sheet.lines.present().filter(token=token).first()
+        if line is None:
+            return NONE_MOVED
+        made = sheet.changes.filter(lines__0__number=line.number, lines__0__before=None).first()
+        numbers = [entry["number"] for entry in made.lines] if made else [line.number]
+        lines = list(sheet.lines.present().filter(number__in=numbers))
+        for one in lines:
+            one.deleted = True
+        label = f"deleted line {line.number}" if len(lines) == 1 else "took lines back"
+        return _put(sheet, label, lines, NOTHING)
 
     _until_written(sheet, attempt)
 
 
-def take_back(sheet: Sheet, token: UUID) -> None:
-    """Deletes the line that was kept with that token, if any was."""
-    line = sheet.lines.present().filter(token=token).first()
-    if line is not None:
-        delete(sheet, line.number)
-
-
-def move(sheet: Sheet, number: int, up: bool) -> None:
+def move(sheet: Sheet, number: int, up: bool, wanted: Wanted = NOTHING) -> Moved:
     """Moves a line past its neighbour; at the end of the sheet nothing happens."""
 
-    def attempt() -> bool | None:
-        line = sheet.lines.present().get(number=number)
+    def attempt() -> Moved | None:
+        line = _there(sheet, number)
         others = sheet.lines.present()
         if up:
             neighbour = others.filter(place__lt=line.place).last()
         else:
             neighbour = others.filter(place__gt=line.place).first()
         if neighbour is None:
-            return True
+            return NONE_MOVED
         line.place, neighbour.place = neighbour.place, line.place
-        return commit(sheet, f"moved line {number}", [line, neighbour]) or None
+        return _put(sheet, f"moved line {number}", [line, neighbour], wanted)
 
-    _until_written(sheet, attempt)
+    return _until_written(sheet, attempt)
 
 
 def set_form(sheet: Sheet, number: int, form: str) -> Kept:
@@ -365,7 +448,7 @@ def set_form(sheet: Sheet, number: int, form: str) -> Kept:
 
     Errors: :class:`LineError` where there is no such form.
     """
-    text = sheet.lines.get(number=number).text
+    text = _there(sheet, number).text
     text = evaluating.surely(sheet, jobs.WithForm(text=text, form=form))
     return mend(sheet, number, text, keeps_draws=True)
 
@@ -373,13 +456,13 @@ def set_form(sheet: Sheet, number: int, form: str) -> Kept:
 # -- quantities ------------------------------------------------------------------------------
 
 
-def set_value(sheet: Sheet, name: str, value: str) -> Kept:
+def set_value(sheet: Sheet, name: str, value: str, wanted: Wanted = NOTHING) -> Kept:
     """Mends the line that gives ``name`` its value, so that it is ``value``.
 
     Errors: :class:`LineError` where there is no such quantity.
     """
     number, text = evaluating.surely(sheet, jobs.WithValue(name=name, value=value))
-    return mend(sheet, number, text)
+    return mend(sheet, number, text, wanted=wanted)
 
 
 def compute_again(sheet: Sheet, number: int | None) -> list[Kept]:
@@ -398,11 +481,11 @@ def rename(sheet: Sheet, old: str, new: str) -> None:
     Errors: :class:`LineError` where ``new`` cannot be its name, or is one already.
     """
 
-    def attempt() -> bool | None:
+    def attempt() -> Moved | None:
         texts = evaluating.surely(sheet, jobs.Renamed(old=old, new=new))
         changed = list(sheet.lines.present().filter(number__in=texts))
         for line in changed:
             line.text, line.stale = texts[line.number], True
-        return commit(sheet, f"renamed {old}", changed) or None
+        return _put(sheet, f"renamed {old}", changed, NOTHING)
 
     _until_written(sheet, attempt)

@@ -25,10 +25,10 @@ from shelf.settings_of_lines import UnderConventions
 class Sheet(OnShelf, UnderConventions):
     """Numbered lines.  ``owner`` is None for the samples that new people get a copy of.
 
-    ``revision`` counts the changes: a line carries the revision it came with, so
-    that whoever holds an older state can ask for what came since.  Lines up to the
-    place ``cleared`` are not shown until they are asked for.  What happens to it is written
-    down in the record ``recording``, if there is one.
+    ``revision`` counts the changes, of which ``head`` is the key of the last one: a line carries
+    the revision it came with, so that whoever holds an older state can ask for what came since.
+    Lines up to the place ``cleared`` are not shown until they are asked for.  What happens to it
+    is written down in the record ``recording``, if there is one.
     """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
@@ -37,6 +37,7 @@ class Sheet(OnShelf, UnderConventions):
     form = models.CharField(max_length=60, default=STANDARD.text)
     cleared = models.FloatField(default=0)
     revision = models.PositiveIntegerField(default=0)
+    head = models.UUIDField(null=True)
     created = models.DateTimeField(auto_now_add=True)
     recording = models.ForeignKey(Record, models.SET_NULL, null=True, related_name="sheets")
 

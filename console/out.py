@@ -2,13 +2,18 @@
 
 from __future__ import annotations
 
+import hashlib
 from base64 import b64encode
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass
 from functools import cache
+from urllib.parse import quote
 
+from csp.constants import SELF
+from csp.decorators import csp_replace
 from django.conf import settings
 from django.db.models import Model
+from django.http import Http404, HttpRequest, HttpResponse
 from django.utils import timezone
 from django.utils.formats import date_format
 
@@ -18,13 +23,14 @@ from engine.numbers.shelf import OF_PROCEDURE, PREFIX
 from engine.out.data import as_json
 from engine.out.document import Document, LineOut, QuantityOut
 from engine.out.latex import as_latex
-from engine.out.page import FONTS, as_html, style_for
+from engine.out.page import FONTS, PAPERS, as_html, style_for
 from engine.out.quantities import as_csv
 from engine.out.text import as_markdown, as_text
-from fence.evaluators import Busy
 from fence.out_jobs import MoreOfLine, MoreOfLines
+from fence.turns import Busy
 from procedures.models import ProcedureVersion
 from shelf.models import Version
+from shelf.settings_of_lines import UnderConventions
 
 AT_ONCE = 400
 """Lines that an evaluator is asked about at once."""
@@ -70,10 +76,10 @@ def document_of(
         who=who,
         when=date_format(timezone.localtime(), "j F Y"),
         form=sheet.form,
-        conventions=_conventions(sheet),
+        conventions=conventions_in(sheet),
         lines=tuple(_line(line, more.get(line.number, nothing)) for line in chosen),
         quantities=_quantities(sheet),
-        versions=_versions(chosen),
+        versions=versions_in(value for line in chosen for one in line.draws for value in one),
     )
 
 
@@ -90,7 +96,7 @@ def _more(sheet: Sheet, numbers: list[int], latex: bool, workings: bool) -> dict
     return found
 
 
-def _conventions(of: Sheet | Line) -> dict[str, str]:
+def conventions_in(of: UnderConventions) -> dict[str, str]:
     return {"angle": of.angle, "log": of.log, "numbers": of.numbers}
 
 
@@ -99,9 +105,10 @@ def _line(line: Line, more: MoreOfLine) -> LineOut:
         number=line.number,
         text=line.text,
         last=line.last,
-        conventions=_conventions(line),
+        conventions=conventions_in(line),
         draws=line.draws,
         kept=line.kept.isoformat(),
+        run=str(line.run_id or ""),
         outcome=line.outcome,
         latex=more.latex,
         steps=more.steps,
@@ -121,14 +128,14 @@ def _quantities(sheet: Sheet) -> tuple[QuantityOut, ...]:
             is_found=one.is_found,
             is_out_of_date=bool(one.reason),
         )
-        for one in (listing.quantities if listing else ())
+        for one in (listing.changed if listing else ())
         if one.text
     )
 
 
-def _versions(lines: Sequence[Line]) -> dict[str, str]:
-    """The names of the tables and procedures whose versions were drawn for lines."""
-    drawn = {value for line in lines for one in line.draws for value in one}
+def versions_in(draws: Iterable[str]) -> dict[str, str]:
+    """The names of the tables and procedures whose versions are among what was drawn."""
+    drawn = set(draws)
     tables = _named(Version, "table", {v[len(PREFIX) :] for v in drawn if v.startswith(PREFIX)})
     used = {v[len(OF_PROCEDURE) :] for v in drawn if v.startswith(OF_PROCEDURE)}
     return tables | _named(ProcedureVersion, "procedure", used)
@@ -137,6 +144,36 @@ def _versions(lines: Sequence[Line]) -> dict[str, str]:
 def _named(model: type[Model], of: str, keys: set[str]) -> dict[str, str]:
     found = model._default_manager.filter(pk__in=keys).select_related(of)
     return {str(one.pk): getattr(one, of).name for one in found}
+
+
+def saved_as(document: Document, ending: str) -> HttpResponse:
+    """A document as a file to save; ``ending`` is one of :data:`FORMATS`."""
+    wanted = FORMATS[ending]
+    return attached(document.title, ending, wanted.mime, wanted.write(document))
+
+
+def attached(name: str, ending: str, mime: str, text: str) -> HttpResponse:
+    """Text as a file to save."""
+    response = HttpResponse(text, content_type=f"{mime}; charset=utf-8")
+    quoted = quote(f"{name[:80]}.{ending}", safe="")
+    response["Content-Disposition"] = f"attachment; filename*=UTF-8''{quoted}"
+    return response
+
+
+def page_to_print(request: HttpRequest, write: Callable[[str], str]) -> HttpResponse:
+    """A page to be printed on the ``paper`` that is asked for; ``write`` makes it with a style.
+    It may use that style and its fonts, and nothing else."""
+    paper = request.GET.get("paper", "a4")
+    if paper not in PAPERS:
+        raise Http404
+    style = whole_style(paper)
+    response = HttpResponse(write(style))
+    policy = {"default-src": [SELF], "style-src": [_hash(style)], "font-src": ["data:"]}
+    return csp_replace(policy)(lambda _: response)(request)
+
+
+def _hash(style: str) -> str:
+    return f"'sha256-{b64encode(hashlib.sha256(style.encode()).digest()).decode()}'"
 
 
 def whole_style(paper: str = "a4") -> str:

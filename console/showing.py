@@ -11,7 +11,7 @@ from console.models import Line
 from engine.aids.pictures import APART
 from engine.aids.typing import SoFar
 from engine.mends import Span
-from engine.sheet.shown import ShownAnswer, ShownOutcome
+from engine.sheet.shown import ShownOutcome
 
 
 @dataclass(frozen=True, slots=True)
@@ -78,33 +78,26 @@ class Shown:
         return ", ".join(self.moved or ())
 
 
-@dataclass(frozen=True, slots=True)
-class Typed:
-    """What is shown of a line while it is typed."""
-
-    outcome: SoFar
-
-    @property
-    def statements(self) -> list[tuple[str, ShownAnswer | None]]:
-        """Each statement's reading with its answer, if there is one."""
-        return list(zip_longest(self.outcome.readings, self.outcome.answers))[
-            : len(self.outcome.readings)
-        ]
-
-    @property
-    def operands(self) -> str:
-        """Places of the operands at the caret, for the page's script."""
-        return _places(self.outcome.operands)
-
-    @property
-    def brackets(self) -> str:
-        """Places of the brackets that match at the caret."""
-        return _places(self.outcome.brackets)
-
-    @property
-    def parts(self) -> str:
-        """Places of all parts of the line."""
-        return _places(self.outcome.parts)
+def shown_while_typed(outcome: SoFar) -> dict[str, Any]:
+    """What is shown of a line while it is typed, as a template finds it fastest: each key does."""
+    answers = [
+        {"text": answer.text, "sign": answer.sign, "mathml": answer.value_mathml}
+        for answer in outcome.answers
+    ]
+    statements = list(zip_longest(outcome.readings, answers))[: len(outcome.readings)]
+    return {
+        "statements": statements,
+        "notices": outcome.notices,
+        "error": outcome.error,
+        "completions": outcome.completions,
+        "hint": outcome.hint,
+        "input": outcome.input,
+        # places for the page's script: operands at the caret, brackets that match, all parts
+        "operands": _places(outcome.operands),
+        "brackets": _places(outcome.brackets),
+        "parts": _places(outcome.parts),
+        "oob": True,
+    }
 
 
 def _places(spans: Iterable[Span]) -> str:

@@ -15,15 +15,19 @@ from django.views.decorators.http import require_GET, require_http_methods, requ
 from console import evaluating, keeping
 from console.keeping import Crowded, Kept
 from console.models import Line, Sheet
-from console.showing import Shown, Typed
+from console.reaching import Foot
+from console.showing import Shown, shown_while_typed
 from console.views.replies import (
     OF_RUN,
     SCREEN,
+    line_ever,
     news,
     own_line,
     own_sheet,
     refused,
     refused_with,
+    sheet_and_foot,
+    wanted_by,
     whole_number,
 )
 from engine.aids.pictures import APART
@@ -31,7 +35,8 @@ from engine.errors import LineError
 from engine.out.cells import safe_cell
 from engine.version import VERSION
 from fence import jobs
-from fence.evaluators import Busy
+from fence.out_jobs import Drawing
+from fence.turns import Busy, Overtaken
 from procedures.models import Procedure
 
 IN_LINE = dict.fromkeys(("histogram", "scatter"), "console/chart.html")
@@ -47,17 +52,22 @@ MAX_REPLIES = 100
 @require_POST
 def preview(request: HttpRequest, pk: UUID) -> HttpResponse:
     """The reading and the value of what is being typed."""
-    sheet = own_sheet(request, pk)
     text = request.POST.get("text", "")
     if not text.strip():
         return HttpResponse("")
+    sheet, foot = sheet_and_foot(request, pk)
     caret = request.POST.get("caret", "")
     at = whole_number(caret) if caret.isdecimal() else None
-    typed = evaluating.typed(sheet, _typed(request, sheet, text, at))
-    return render(request, "console/preview.html", {"typed": Typed(typed)})
+    try:
+        typed = evaluating.typed(sheet, _typed(request, sheet, foot, text, at))
+    except Overtaken:
+        return HttpResponse(status=204)
+    return render(request, "console/preview.html", shown_while_typed(typed))
 
 
-def _typed(request: HttpRequest, sheet: Sheet, text: str, caret: int | None) -> jobs.Typed:
+def _typed(
+    request: HttpRequest, sheet: Sheet, foot: Foot, text: str, caret: int | None
+) -> jobs.Typed:
     """What is being typed: in the line ``at``, which is mended, ``below`` a line, or at the
     foot, which is where it goes when that line was deleted elsewhere meanwhile."""
     near = request.POST.get("at", request.POST.get("below"))
@@ -72,7 +82,7 @@ def _typed(request: HttpRequest, sheet: Sheet, text: str, caret: int | None) -> 
             conventions=line.conventions,
         )
     place = None if line is None else keeping.place_below(sheet, line.place)
-    last = keeping.last_answered(sheet, float("inf") if place is None else place)
+    last = foot.last if place is None else keeping.last_answered(sheet, place)
     return jobs.Typed(number=0, text=text, last=last, place=place, caret=caret)
 
 
@@ -87,10 +97,10 @@ def lines(request: HttpRequest, pk: UUID) -> HttpResponse:
     Several lines in one text are kept in one change, up to the first that is refused;
     those from there on are given back with the reply.
     """
-    sheet = own_sheet(request, pk)
+    sheet, foot = sheet_and_foot(request, pk)
     data = request.POST if request.method == "POST" else request.GET
     since = data.get("since", "")
-    if not since.isdecimal():
+    if not since.isdecimal() or len(since) > 9:
         return HttpResponseBadRequest("since is the number of a revision")
     if request.method == "GET":
         if sheet.revision == int(since):
@@ -111,7 +121,8 @@ def lines(request: HttpRequest, pk: UUID) -> HttpResponse:
             return _several(request, sheet, several, token, int(since))
     replies = _replies(request)
     try:
-        kept = keeping.keep(sheet, text, token, int(below) if below else None, replies)
+        at = int(below) if below else None
+        kept = keeping.keep(sheet, text, token, at, replies, foot, wanted_by(request))
     except (Crowded, Busy):
         return HttpResponse("Other lines are being worked out just now.", status=503)
     except LineError as error:
@@ -195,26 +206,40 @@ def refresh(request: HttpRequest, pk: UUID) -> HttpResponse:
 def mend(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
     """Gives a line another text where it stands."""
     sheet = own_sheet(request, pk)
-    own_line(sheet, number)
+    line_ever(sheet, number)
     since = whole_number(request.POST.get("since"))
     text = request.POST.get("text", "")
     if not text.strip():
         return HttpResponseBadRequest("the line is empty")
     try:
-        kept = keeping.mend(sheet, number, text, _replies(request))
+        wanted = wanted_by(request)
+        was = request.POST.get("was")
+        kept = keeping.mend(sheet, number, text, _replies(request), wanted=wanted, was=was)
     except LineError as error:
         return refused_with(request, error, text)
+    if kept.overtaken and kept.line is not None:
+        return _overtaken(request, kept.line, text)
     return _answered(request, sheet, kept, since)
+
+
+def _overtaken(request: HttpRequest, line: Line, text: str) -> HttpResponse:
+    """Both texts of a line that was mended in two windows, of which one is to be chosen."""
+    response = render(request, "console/overtaken.html", {"line": line, "text": text})
+    response["X-Refused"] = "overtaken"
+    return response
 
 
 @require_POST
 def delete(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
     """Takes a line away."""
     sheet = own_sheet(request, pk)
-    own_line(sheet, number)
+    line_ever(sheet, number)
     since = whole_number(request.POST.get("since"))
-    keeping.delete(sheet, number)
-    return news(request, sheet, since)
+    try:
+        others = keeping.delete(sheet, number, wanted_by(request))
+    except LineError as error:
+        return refused_with(request, error)
+    return news(request, sheet, since, others=others)
 
 
 @require_POST
@@ -233,17 +258,21 @@ def take_back(request: HttpRequest, pk: UUID) -> HttpResponse:
 def move(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
     """Moves a line past its neighbour."""
     sheet = own_sheet(request, pk)
-    own_line(sheet, number)
+    line_ever(sheet, number)
     since = whole_number(request.POST.get("since"))
-    keeping.move(sheet, number, up=request.POST.get("way") == "up")
-    return news(request, sheet, since)
+    up = request.POST.get("way") == "up"
+    try:
+        others = keeping.move(sheet, number, up, wanted_by(request))
+    except LineError as error:
+        return refused_with(request, error)
+    return news(request, sheet, since, others=others)
 
 
 @require_POST
 def form(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
     """Puts a form behind the expressions of a line."""
     sheet = own_sheet(request, pk)
-    own_line(sheet, number)
+    line_ever(sheet, number)
     since = whole_number(request.POST.get("since"))
     try:
         kept = keeping.set_form(sheet, number, request.POST.get("form", ""))
@@ -255,7 +284,11 @@ def form(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
 @require_GET
 def workings(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
     """The steps in which a line is worked out, with pictures."""
-    sheet = own_sheet(request, pk)
+    return workings_of(request, own_sheet(request, pk), number)
+
+
+def workings_of(request: HttpRequest, sheet: Sheet, number: int) -> HttpResponse:
+    """The same of a sheet at hand."""
     own_line(sheet, number)
     statements = evaluating.work(sheet, jobs.Workings(number=number)) or []
     context = {"sheet": sheet, "number": number, "statements": statements}
@@ -265,7 +298,11 @@ def workings(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
 @require_GET
 def picture(request: HttpRequest, pk: UUID, number: int, name: str) -> HttpResponse:
     """A picture of a line that is opened by itself."""
-    sheet = own_sheet(request, pk)
+    return picture_of(request, own_sheet(request, pk), number, name)
+
+
+def picture_of(request: HttpRequest, sheet: Sheet, number: int, name: str) -> HttpResponse:
+    """The same of a sheet at hand."""
     own_line(sheet, number)
     if name not in APART:
         raise Http404
@@ -319,6 +356,17 @@ def as_latex(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
     own_line(sheet, number)
     rows = evaluating.work(sheet, jobs.Latex(number=number)) or []
     return HttpResponse("\n".join(rows), content_type="text/plain; charset=utf-8")
+
+
+@require_GET
+def as_svg(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
+    """The answers of a line as a picture."""
+    sheet = own_sheet(request, pk)
+    own_line(sheet, number)
+    drawn = evaluating.work(sheet, Drawing(number=number))
+    if not drawn:
+        raise Http404
+    return HttpResponse(drawn, content_type="image/svg+xml; charset=utf-8")
 
 
 def _whole_answer(request: HttpRequest, pk: UUID, number: int, place: int) -> jobs.Whole:

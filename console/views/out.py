@@ -2,24 +2,21 @@
 
 from __future__ import annotations
 
-import hashlib
-from base64 import b64encode
-from urllib.parse import quote
 from uuid import UUID
 
-from csp.constants import SELF
-from csp.decorators import csp_replace
+from django.core.files.uploadedfile import UploadedFile
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.views.decorators.http import require_POST, require_safe
 
 from accounts.guests import known_person, new_guest
+from accounts.models import Person
 from console import bringing
-from console.out import FORMATS, document_of, whole_style
+from console.out import FORMATS, document_of, page_to_print, saved_as
 from console.views.replies import own_sheet
 from engine.errors import LineError
 from engine.out.document import Document
-from engine.out.page import PAPERS, as_html
+from engine.out.page import as_html
 
 MOST_NUMBERS = 20_000
 MOST_HELD = 1_000_000
@@ -38,44 +35,37 @@ def save(request: HttpRequest, pk: UUID, ending: str) -> HttpResponse:
     """A sheet, or some of its lines, as a file."""
     if ending not in FORMATS:
         raise Http404
-    wanted = FORMATS[ending]
-    document = _asked_for(request, pk, wanted.latex)
-    response = HttpResponse(wanted.write(document), content_type=f"{wanted.mime}; charset=utf-8")
-    name = quote(f"{document.title[:80]}.{ending}", safe="")
-    response["Content-Disposition"] = f"attachment; filename*=UTF-8''{name}"
-    return response
-
-
-def _hash(style: str) -> str:
-    return f"'sha256-{b64encode(hashlib.sha256(style.encode()).digest()).decode()}'"
+    return saved_as(_asked_for(request, pk, FORMATS[ending].latex), ending)
 
 
 @require_safe
 def to_print(request: HttpRequest, pk: UUID) -> HttpResponse:
     """The page to be printed and handed in."""
-    paper = request.GET.get("paper", "a4")
-    if paper not in PAPERS:
-        raise Http404
-    style = whole_style(paper)
-    response = HttpResponse(as_html(_asked_for(request, pk), style))
-    policy = {"default-src": [SELF], "style-src": [_hash(style)], "font-src": ["data:"]}
-    return csp_replace(policy)(lambda _: response)(request)
+    document = _asked_for(request, pk)
+    return page_to_print(request, lambda style: as_html(document, style))
 
 
 @require_POST
 def bring_in(request: HttpRequest) -> HttpResponse:
-    """Makes a sheet of a file; where some of its lines cannot be answered it says which, and
-    brings in the others when that is asked for."""
+    """Makes a sheet of the lines of a file that can be answered: the others come in as notes."""
     person = known_person(request) or new_guest(request)
-    file, held = request.FILES.get("file"), request.POST.get("held")
+    held = request.POST.get("held", "")
+    return _brought(request, person, held.encode(), request.POST.get("name", "sheet"), True)
+
+
+def bring_in_sheet(request: HttpRequest, person: Person, file: UploadedFile) -> HttpResponse:
+    """Makes a sheet of a file; where some of its lines cannot be answered it says which, and
+    offers to bring in the others."""
+    data = file.read(bringing.MOST_BYTES + 1)
+    return _brought(request, person, data, file.name or "sheet")
+
+
+def _brought(
+    request: HttpRequest, person: Person, data: bytes, name: str, anyway: bool = False
+) -> HttpResponse:
     try:
-        if held:
-            name, data = request.POST.get("name", "sheet"), held.encode()
-        else:
-            data = file.read(bringing.MOST_BYTES + 1) if file else b""
-            name = file.name if file else "sheet"
-        document = bringing.document_in(data, name or "sheet")
-        brought = bringing.bring_in(person, document, bool(held))
+        document = bringing.document_in(data, name)
+        brought = bringing.bring_in(person, document, anyway)
     except LineError as error:
         return render(request, "console/not_brought.html", {"error": error.text}, status=400)
     if brought.sheet is None:

@@ -2,16 +2,17 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from urllib.parse import quote
 from uuid import UUID
 
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.urls import reverse
-from django.utils import timezone
 from django.views.decorators.http import require_POST, require_safe
 
 from accounts.guests import known_person, new_guest
+from accounts.visits import Visit, visit_of
 from console import changes, keeping
 from console.models import Sheet
 from console.out import FORMATS
@@ -19,16 +20,18 @@ from console.samples import copy_samples, has_samples
 from console.tries import tries_for
 from console.views.replies import (
     FURTHER,
+    line_ever,
     news,
-    own_line,
     own_sheet,
     refused_with,
     screen_of,
+    wanted_by,
     whole_number,
 )
 from engine.errors import LineError
 from engine.reading.forms import SHAPES, STYLES, UNITS
 from engine.sheet.settings import CHOICES
+from fence.change_jobs import Wanted
 from procedures.samples import copy_procedures
 from records.samples import copy_record
 from shelf.keeping import copy_tables
@@ -36,12 +39,20 @@ from shelf.keeping import copy_tables
 
 @require_safe
 def home(request: HttpRequest) -> HttpResponse:
-    """Opens the sheet that was opened last, with ``put`` in its entry; makes one at the
-    first visit."""
-    person = known_person(request) or new_guest(request)
-    sheet = person.sheets.at_hand().first() or person.sheets.create()
+    """Opens the sheet that was opened last, with ``put`` in its entry; at the first visit one
+    that is made as soon as something is kept."""
+    person = known_person(request)
+    visit = None
+    if person is None:
+        visit = visit_of(request) or Visit.new()
+        pk = visit.sheet
+    else:
+        pk = (person.sheets.at_hand().first() or person.sheets.create()).pk
     put = request.GET.get("put", "")
-    return redirect(reverse("sheet", args=[sheet.pk]) + (f"?put={quote(put)}" if put else ""))
+    response = redirect(reverse("sheet", args=[pk]) + (f"?put={quote(put)}" if put else ""))
+    if visit is not None:
+        visit.say(response)
+    return response
 
 
 @require_POST
@@ -55,7 +66,6 @@ def new_sheet(request: HttpRequest) -> HttpResponse:
 def sheet(request: HttpRequest, pk: UUID) -> HttpResponse:
     """The sheet page with the last screen of lines."""
     sheet = own_sheet(request, pk)
-    Sheet.objects.filter(pk=pk).update(opened=timezone.now())
     lines = sheet.lines.present()
     cleared = lines.filter(place__lte=sheet.cleared).order_by("place").last()
     screen = screen_of(sheet, lines.filter(place__gt=sheet.cleared))
@@ -115,10 +125,10 @@ def earlier(request: HttpRequest, pk: UUID) -> HttpResponse:
     sheet = own_sheet(request, pk)
     lines = sheet.lines.present()
     if "through" in request.GET:
-        through = own_line(sheet, whole_number(request.GET["through"]))
+        through = line_ever(sheet, whole_number(request.GET["through"]))
         lines = lines.filter(place__lte=through.place)
     else:
-        before = own_line(sheet, whole_number(request.GET.get("before")))
+        before = line_ever(sheet, whole_number(request.GET.get("before")))
         lines = lines.filter(place__lt=before.place)
     context = {"sheet": sheet, **screen_of(sheet, lines, FURTHER)}
     return render(request, "console/lines.html", context)
@@ -136,15 +146,17 @@ def redo(request: HttpRequest, pk: UUID) -> HttpResponse:
     return _replayed(request, pk, changes.redo)
 
 
-def _replayed(request: HttpRequest, pk: UUID, replay) -> HttpResponse:
+def _replayed(
+    request: HttpRequest, pk: UUID, replay: Callable[[Sheet, Wanted], changes.Replayed | None]
+) -> HttpResponse:
     sheet = own_sheet(request, pk)
     since = whole_number(request.POST.get("since"))
     before = (sheet.cleared, sheet.settings)
-    label = replay(sheet)
-    if label is None:
+    replayed = replay(sheet, wanted_by(request))
+    if replayed is None:
         return HttpResponse(status=204)
-    response = news(request, sheet, since)
-    response["X-Label"] = label
+    response = news(request, sheet, since, others=replayed.moved)
+    response["X-Label"] = quote(replayed.label)
     if (sheet.cleared, sheet.settings) != before:
         response["X-Reload"] = "1"
     return response

@@ -12,7 +12,16 @@ from django.views.decorators.http import require_GET, require_POST
 from console import evaluating, keeping
 from console.keeping import Kept
 from console.models import Sheet
-from console.views.replies import news, own_line, own_sheet, refused, refused_with, whole_number
+from console.views.replies import (
+    listed,
+    news,
+    own_line,
+    own_sheet,
+    refused,
+    refused_with,
+    wanted_by,
+    whole_number,
+)
 from engine.errors import LineError
 from pictures import dependence
 
@@ -24,19 +33,14 @@ def quantities(request: HttpRequest, pk: UUID) -> HttpResponse:
     found = evaluating.quantities(sheet)
     if found is None:
         return HttpResponse("The quantities could not be listed in time.", status=503)
-    known = found.quantities
-    values = [quantity for quantity in known if quantity.parameters is None]
-    context = {
-        "sheet": sheet,
-        "given": [quantity for quantity in values if not quantity.is_found],
-        "found": [quantity for quantity in values if quantity.is_found],
-        "functions": [quantity for quantity in known if quantity.parameters is not None],
-        "left_out": found.left_out,
-        "outdated": [quantity for quantity in known if quantity.state == "out-of-date"],
-        "out_of_date": found.out_of_date,
-        "picture": dependence.draw(known),
-    }
-    return render(request, "console/quantities.html", context)
+    return render(request, "console/quantities.html", {"listing": listed(found, sheet.revision)})
+
+
+@require_GET
+def picture(request: HttpRequest, pk: UUID) -> HttpResponse:
+    """What depends on what among the quantities, as a picture."""
+    found = evaluating.quantities(own_sheet(request, pk))
+    return HttpResponse((found and dependence.draw(found.changed)) or "")
 
 
 @require_POST
@@ -44,7 +48,9 @@ def value(request: HttpRequest, pk: UUID) -> HttpResponse:
     """Changes a given value in the line that gives it."""
     sheet = own_sheet(request, pk)
     name, text = request.POST.get("name", ""), request.POST.get("value", "")
-    return _changed(request, sheet, lambda: keeping.set_value(sheet, name, text))
+    return _changed(
+        request, sheet, lambda: keeping.set_value(sheet, name, text, wanted_by(request))
+    )
 
 
 @require_POST

@@ -12,26 +12,34 @@ opens.
 from __future__ import annotations
 
 import json
-from collections.abc import Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from typing import Any
 from uuid import UUID
 
-from django.db.models import prefetch_related_objects
+from django.db.models import Q, prefetch_related_objects
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404, render
 
-from accounts.guests import own_or_404
+from accounts.guests import known_person, new_guest, person_key
+from accounts.models import Person
+from accounts.visits import visit_of
 from console import evaluating
 from console.keeping import Kept
 from console.models import Line, Sheet
+from console.reaching import Foot, sheet_of
 from console.showing import Shown, entry_parts
 from engine.errors import LineError
 from engine.mends import offers
 from engine.sheet.outcome import ERROR
 from engine.sheet.shown import KeptOutcome, ShownError
+from fence.change_jobs import Moved, Wanted
+from fence.listing import ListingNews
 
 SCREEN = 30
 """Lines that are sent at once with the page, or after a change."""
+
+MOST_SHOWN = 4000
+"""Characters of the numbers of the lines that a page shows."""
 
 MOST_NEWS = 200
 """Lines that a browser takes up one by one; with more, it loads the page anew."""
@@ -43,7 +51,56 @@ them is not felt."""
 
 def own_sheet(request: HttpRequest, pk: UUID | str) -> Sheet:
     """The sheet, if it is this person's; else it does not exist for them."""
-    return own_or_404(request, Sheet.objects.select_related("owner").at_hand(), pk)
+    return sheet_and_foot(request, pk)[0]
+
+
+def sheet_and_foot(request: HttpRequest, pk: UUID | str) -> tuple[Sheet, Foot]:
+    """The same with what is to be known to put a line behind the last one."""
+    key = person_key(request)
+    try:
+        wanted = pk if isinstance(pk, UUID) else UUID(pk)
+    except ValueError:  # what was sent is no key
+        raise Http404 from None
+    found = sheet_of(UUID(key), wanted) if key else None
+    found = found or _of_first_visit(request, wanted, key)
+    if found is None:
+        raise Http404
+    return found
+
+
+READS = ("preview", "refresh")
+"""Requests that keep nothing, though they are sent."""
+
+
+def _of_first_visit(request: HttpRequest, pk: UUID, key: str | None) -> tuple[Sheet, Foot] | None:
+    """The sheet of somebody who has kept nothing on it yet: it is made where something is."""
+    visit = visit_of(request)
+    if visit is None or visit.sheet != pk or (key and UUID(key) != visit.person):
+        return None
+    if Sheet.objects.filter(pk=pk).exists():
+        # another request of the same visit was faster, or it lies in the bin
+        found = sheet_of(visit.person, pk)
+        if found is not None:
+            new_guest(request)
+        return found
+    match = request.resolver_match
+    if request.method == "POST" and match is not None and match.url_name not in READS:
+        person = known_person(request) or new_guest(request)
+        request.visit_is_over = True
+        Sheet.objects.get_or_create(pk=pk, owner=person)
+        return sheet_of(person.pk, pk)
+    return Sheet(pk=pk, owner=Person(pk=visit.person)), Foot(0, 0, None)
+
+
+def wanted_by(request: HttpRequest) -> Wanted:
+    """What the page behind a request wants to know of its change: the lines that it ``shows``
+    and the revision of its quantities, ``listed``."""
+    shows = request.POST.get("shows", "")[:MOST_SHOWN].split(",")
+    listed = request.POST.get("listed", "")
+    return Wanted(
+        frozenset(int(one) for one in shows if one.isdecimal() and len(one) < 10),
+        int(listed) if listed.isdecimal() and len(listed) < 10 else None,
+    )
 
 
 OF_RUN = "run__version__procedure"
@@ -53,6 +110,11 @@ OF_RUN = "run__version__procedure"
 def own_line(sheet: Sheet, number: int) -> Line:
     """A line of the sheet that is present."""
     return get_object_or_404(sheet.lines.present(), number=number)
+
+
+def line_ever(sheet: Sheet, number: int) -> Line:
+    """A line that the sheet has, or had."""
+    return get_object_or_404(sheet.lines, number=number)
 
 
 def whole_number(text: str | None) -> int:
@@ -77,10 +139,15 @@ def news(
     since: int,
     kept: Kept | None = None,
     left: Sequence[str] = (),
+    others: Moved | None = None,
 ) -> HttpResponse:
     """The lines that changed after the revision ``since``; ``kept`` is the change at
-    hand, where it is that of one line; ``left`` are the lines that were sent and not kept
-    yet."""
+    hand, where it is that of one line, and ``others`` what it moved; ``left`` are the lines that
+    were sent and not kept yet."""
+    others = kept.others if kept is not None else others
+    if others is not None and sheet.revision == since + 1:
+        line = kept.line if kept is not None else None
+        return _only(request, sheet, since, others, line, kept.moved if kept else ())
     sheet.refresh_from_db()
     changed = list(sheet.lines.filter(revision__gt=since))
     present = [line for line in changed if not line.deleted][:MOST_NEWS]
@@ -89,21 +156,85 @@ def news(
     moved = evaluating.refresh(sheet, lines.values())
     if kept is not None and kept.line is not None and kept.moved:
         moved[kept.line.number] = list(kept.moved)
-    prefetch_related_objects(list(lines.values()), OF_RUN)
+    gone = [line.number for line in changed if line.deleted]
+    response = _shown(request, sheet, lines.values(), moved, gone, left)
+    if len(changed) > MOST_NEWS or since > sheet.revision:  # the page is of before a restore
+        response["X-Reload"] = "1"
+    others_on_page = sheet.lines.present().exclude(number__in=lines)
+    is_late = others_on_page.filter(Q(stale=True) | Q(answered__gt=since)).exists()
+    if is_late:
+        response["X-Stale"] = "1"
+    return response
+
+
+def _only(
+    request: HttpRequest,
+    sheet: Sheet,
+    since: int,
+    others: Moved,
+    line: Line | None,
+    how: Sequence[str],
+) -> HttpResponse:
+    """The news of one change, where the page has all else: its lines, those that it moved, and
+    the quantities."""
+    gone: list[int] = []
+    lines = [line] if line is not None else list(sheet.lines.filter(revision__gt=since))
+    if line is None:
+        gone = [one.number for one in lines if one.deleted]
+        lines = [one for one in lines if not one.deleted]
+        evaluating.refresh(sheet, lines)
+    moved = dict(others.before)
+    if line is not None and how:
+        moved[line.number] = list(how)
+    if others.fresh:
+        lines += sheet.lines.filter(number__in=others.fresh).order_by("place")
+    listing = None if others.listing is None else listed(others.listing, sheet.revision)
+    response = _shown(request, sheet, lines, moved, gone, (), listing)
+    if listing is not None:
+        response["X-Quantities"] = str(sheet.revision)
+    if others.void - others.fresh.keys() - {one.number for one in lines} - set(gone):
+        response["X-Stale"] = "1"
+    return response
+
+
+def _shown(
+    request: HttpRequest,
+    sheet: Sheet,
+    lines: Iterable[Line],
+    moved: Mapping[int, list[str]],
+    gone: Sequence[int],
+    left: Sequence[str],
+    listing: Mapping[str, Any] | None = None,
+) -> HttpResponse:
+    lines = list(lines)
+    if any(line.run_id for line in lines):
+        prefetch_related_objects(lines, OF_RUN)
     context = {
         "sheet": sheet,
-        "lines": [Shown(line, moved.get(line.number)) for line in lines.values()],
-        "gone": [line.number for line in changed if line.deleted],
+        "lines": [Shown(line, moved.get(line.number)) for line in lines],
+        "gone": gone,
         "left": json.dumps(left) if left else "",
+        "listing": listing,
     }
     response = render(request, "console/new_lines.html", context)
     response["X-Revision"] = str(sheet.revision)
-    if len(changed) > MOST_NEWS:
-        response["X-Reload"] = "1"
-    others = sheet.lines.present().exclude(number__in=lines)
-    if others.filter(stale=True).exists() or others.filter(answered__gt=since).exists():
-        response["X-Stale"] = "1"
     return response
+
+
+def listed(news: ListingNews, revision: int) -> dict[str, Any]:
+    """What a page shows of quantities that have changed, with the order of all."""
+    values = [one for one in news.changed if one.parameters is None]
+    return {
+        "since": news.since,
+        "revision": revision,
+        "names": json.dumps(news.names),
+        "given": [one for one in values if not one.is_found],
+        "found": [one for one in values if one.is_found],
+        "functions": [one for one in news.changed if one.parameters is not None],
+        "left_out": news.left_out,
+        "outdated": news.outdated,
+        "out_of_date": news.out_of_date,
+    }
 
 
 def refused(request: HttpRequest, outcome: KeptOutcome) -> HttpResponse:

@@ -15,7 +15,7 @@ pytestmark = pytest.mark.django_db(transaction=True)
 @pytest.fixture
 def sheet():
     client = Client()
-    client.get("/")
+    client.post(client.get("/").headers["Location"] + "/title")
     return Sheet.objects.get()
 
 
@@ -42,7 +42,7 @@ def answers(sheet):
 
 def quantity(sheet, name):
     sheet.refresh_from_db()
-    known = evaluating.quantities(sheet).quantities
+    known = evaluating.quantities(sheet).changed
     return {found.name: found for found in known}[name]
 
 
@@ -93,7 +93,7 @@ def test_undo_and_redo_of_every_kind_of_change(sheet, change):
 def test_undo_goes_back_to_the_empty_sheet_and_a_new_change_ends_redo(sheet):
     keep(sheet, "1", "2", "3")
     for left in (2, 1, 0):
-        assert changes.undo(sheet) == "new line"
+        assert changes.undo(sheet).label == "new line"
         assert len(texts(sheet)) == left
     assert changes.undo(sheet) is None
     changes.redo(sheet)

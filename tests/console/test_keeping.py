@@ -1,8 +1,8 @@
 """Lines are kept once, in order, and only for their owner."""
 
 import re
-import threading
 import uuid
+from functools import partial
 
 import pytest
 from django.db import connection
@@ -10,6 +10,7 @@ from django.test import Client
 
 from console import keeping, samples
 from console.models import Line, Sheet
+from tests.threads import at_once
 
 pytestmark = pytest.mark.django_db(transaction=True)
 
@@ -18,6 +19,7 @@ pytestmark = pytest.mark.django_db(transaction=True)
 def person():
     client = Client()
     client.sheet = client.get("/").headers["Location"]
+    client.post(f"{client.sheet}/title")
     return client
 
 
@@ -78,11 +80,7 @@ def test_windows_writing_at_once_lose_and_mix_nothing(person):
             keeping.keep(Sheet.objects.get(pk=sheet.pk), f"{window} + {count}", uuid.uuid4())
         connection.close()
 
-    windows = [threading.Thread(target=write, args=(100 * n,)) for n in (1, 2, 3)]
-    for window in windows:
-        window.start()
-    for window in windows:
-        window.join()
+    at_once(*(partial(write, 100 * n) for n in (1, 2, 3)))
     lines = list(sheet.lines.all())
     assert [line.number for line in lines] == list(range(1, 25))
     assert [line.revision for line in lines] == list(range(1, 25))

@@ -7,13 +7,20 @@ moments.
 import os
 import random
 import re
-import threading
+import signal
 import time
+from contextlib import suppress
+from http.client import HTTPException
 
-from tests.server import Client, Server
+import pytest
+
+from tests.server import PATIENCE, Client, Server
+from tests.threads import Thread
 
 KILLS = int(os.environ.get("TEAPOT_KILLS", "4"))
 LINES = int(os.environ.get("TEAPOT_KILL_LINES", "160"))
+PART_KILLS = int(os.environ.get("TEAPOT_PART_KILLS", "2"))
+PART_LINES = 20
 
 
 def test_no_answered_line_is_lost(tmp_path):
@@ -23,18 +30,17 @@ def test_no_answered_line_is_lost(tmp_path):
     client = Client(server)
     client.keep("/record it all", "00000000-0000-0000-0001-000000000000")
     answered: list[str] = []
-    done = threading.Event()
 
     def reaper():
         for _ in range(KILLS):
             time.sleep(random.uniform(0.3, 0.02 + LINES / KILLS * 0.035))
             server.kill()
             server.start()
-        done.set()
 
-    killer = threading.Thread(target=reaper)
-    killer.start()
-    while len(answered) < LINES or not done.is_set():
+    killer = Thread(reaper)
+    is_sent = False  # whether there is a line to which no reply has come: it may be kept
+    while not killer.is_over() or is_sent or len(answered) < LINES:
+        is_sent = True
         text = f"{len(answered)} + 0.5"
         token = f"00000000-0000-0000-0000-{len(answered):012}"
         try:
@@ -48,10 +54,75 @@ def test_no_answered_line_is_lost(tmp_path):
             continue
         assert f'data-text="{len(answered)}.5"' in html
         answered.append(text)
+        is_sent = False
     killer.join()
     assert kept_lines(client) == answered
     assert recorded_lines(client) == answered
     server.kill()
+
+
+SERVICE, EVALUATOR, WEB = "fence.service", "engine.limited.child", "teapot.web"
+PARTS = {
+    "an evaluator": (EVALUATOR, 1, signal.SIGKILL),
+    "all evaluators": (EVALUATOR, None, signal.SIGKILL),
+    "one that is stopped": (EVALUATOR, 1, signal.SIGSTOP),
+    "the service of the evaluators": (SERVICE, 1, signal.SIGKILL),
+    "a web process": (WEB, 1, signal.SIGKILL),
+    "all web processes": (WEB, None, signal.SIGKILL),
+}
+"""What is ended: whose command has these words, how many of them, and by which signal."""
+
+
+@pytest.mark.parametrize("part", PARTS)
+def test_a_part_that_is_ended_is_started_again_and_no_line_is_lost(tmp_path, part):
+    words, count, how = PARTS[part]
+    random.seed(part)
+    server = Server(tmp_path)
+    server.start()
+    client = Client(server)
+    answered: list[str] = []
+    for at in range(PART_KILLS):
+        for _ in range(PART_LINES):
+            if _ == PART_LINES // 2:
+                at_work = Thread(in_the_midst, server, words, count, how)
+            keep_surely(client, f"{len(answered)} + 0.5", answered)
+        at_work.join()
+        assert len(answered) == (at + 1) * PART_LINES
+    assert kept_lines(client) == answered
+    assert server.parts(SERVICE)
+    assert len(server.parts(WEB)) >= 2
+    server.kill(signal.SIGTERM)
+    assert not server.parts("python")
+
+
+def in_the_midst(server: Server, words: str, count: int | None, how: int) -> None:
+    """Ends a part while lines are kept."""
+    time.sleep(random.uniform(0, 0.02))
+    found = server.parts(words)
+    random.shuffle(found)
+    for pid in found[:count]:
+        with suppress(ProcessLookupError):
+            os.kill(pid, how)
+
+
+def keep_surely(client: Client, text: str, answered: list[str]) -> None:
+    """Keeps a line as a page does: again, with its token, until there is a reply."""
+    token = f"00000000-0000-0000-0000-{len(answered):012}"
+    deadline = time.monotonic() + 2 * PATIENCE
+    while time.monotonic() < deadline:
+        data = {"text": text, "token": token, "since": client.revision}
+        try:
+            reply, html = client.request("POST", f"{client.sheet}/lines", data)
+        except (OSError, HTTPException):
+            time.sleep(0.02)
+            continue
+        if reply.status == 200:
+            assert f'data-text="{len(answered)}.5"' in html
+            client.revision = int(reply.getheader("X-Revision"))
+            return answered.append(text)
+        assert reply.status in (500, 502, 503), (reply.status, html)
+        time.sleep(0.02)
+    raise AssertionError("no reply came")
 
 
 def recorded_lines(client: Client) -> list[str]:

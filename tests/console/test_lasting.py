@@ -9,7 +9,7 @@ from accounts.models import Person
 from console import changes, evaluating, keeping
 from console.models import Line, Sheet
 from fence import jobs
-from fence.evaluators import evaluators
+from fence.asking import evaluators
 
 pytestmark = pytest.mark.django_db(transaction=True)
 
@@ -35,8 +35,8 @@ def answers(sheet):
 
 def lose_caches():
     """Ends every evaluator: each sheet is read anew."""
-    for evaluator in evaluators(4).evaluators:
-        evaluator.child.stop()
+    for child in evaluators(4).children:
+        child.stop()
 
 
 # -- draws, replies, dates -----------------------------------------------------------------

@@ -200,12 +200,13 @@ def test_what_is_no_sheet_is_refused_with_the_place_and_the_reason(data, said):
 def visitor():
     client = Client()
     client.sheet = client.get("/").headers["Location"]
+    client.post(f"{client.sheet}/title")
     return client
 
 
 def bring(client, data, name="kettles.txt", **fields):
     file = SimpleUploadedFile(name, data)
-    return client.post("/sheets/bring-in", {"file": file, **fields})
+    return client.post("/shelf/bring-in", {"file": file, **fields})
 
 
 def test_lines_that_cannot_be_answered_are_named_and_come_in_as_notes_on_request():

@@ -4,10 +4,10 @@ import uuid
 
 import pytest
 from django.test import Client
-from django.urls import URLPattern, reverse
+from django.urls import URLPattern, URLResolver, reverse
 
 from console.models import Line
-from console.urls import urlpatterns
+from console.urls import of_sheet, urlpatterns
 from tests.console.test_requests import Visitor
 
 pytestmark = pytest.mark.django_db(transaction=True)
@@ -22,8 +22,8 @@ FIELDS = {
 }  # fmt: skip
 
 
-def of_a_sheet(pattern: URLPattern) -> bool:
-    return "<uuid:pk>" in str(pattern.pattern)
+def of_a_sheet(pattern: URLPattern | URLResolver) -> bool:
+    return isinstance(pattern, URLPattern) and "<uuid:pk>" in str(pattern.pattern)
 
 
 def address(pattern: URLPattern, sheet: str) -> str:
@@ -32,7 +32,7 @@ def address(pattern: URLPattern, sheet: str) -> str:
     return reverse(pattern.name, kwargs={"pk": sheet.rsplit("/", 1)[1], **values})
 
 
-ADDRESSES = [pattern for pattern in urlpatterns if of_a_sheet(pattern)]
+ADDRESSES = [*of_sheet, *filter(of_a_sheet, urlpatterns)]
 
 
 @pytest.mark.parametrize("pattern", ADDRESSES, ids=lambda pattern: pattern.name)

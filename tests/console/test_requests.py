@@ -7,11 +7,16 @@ from datetime import UTC, datetime, timedelta
 from html import unescape
 
 import pytest
+from django.contrib.sessions.models import Session
+from django.core.files.uploadedfile import SimpleUploadedFile
+from django.db import OperationalError
 from django.test import Client
 
 from accounts.guests import SESSION_KEY
 from accounts.models import Person
 from console import history
+from console.models import Line, Sheet
+from tests.threads import at_once
 
 pytestmark = pytest.mark.django_db(transaction=True)
 
@@ -187,8 +192,8 @@ def test_numbers_that_are_none_are_not_found(visitor):
 def test_undo_with_nothing_to_undo_says_so_by_its_status(visitor):
     assert visitor.post("/undo").status_code == 204
     visitor.keep("1")
-    assert visitor.post("/undo").headers["X-Label"] == "new line"
-    assert visitor.post("/redo").headers["X-Label"] == "new line"
+    assert visitor.post("/undo").headers["X-Label"] == "new%20line"
+    assert visitor.post("/redo").headers["X-Label"] == "new%20line"
     assert visitor.post("/redo").status_code == 204
 
 
@@ -201,7 +206,7 @@ def test_the_history_is_of_all_sheets_each_text_once(visitor):
     assert history.search(visitor.person, "nothing like it") == []
     found = visitor.client.get("/history/search?words=sin").content.decode()
     assert 'data-text="sin(1)"' in found
-    assert Client().get("/history").status_code == 404
+    assert json.loads(Client().get("/history").content) == {"lines": []}
 
 
 def test_the_history_of_another_is_not_found(visitor):
@@ -224,9 +229,62 @@ def test_a_cleared_screen_is_shown_again(visitor):
 def test_live_lines_come_along_with_what_moves_them(visitor):
     visitor.keep("a = 1", "b := a*10")
     visitor.since = 2
-    reply = visitor.post("/lines", text="a = 2", token=str(uuid.uuid4()))
+    reply = visitor.post("/lines", text="a = 2", token=str(uuid.uuid4()), shows="1,2")
     assert "20" in texts(reply)
     assert "10 → 20" in reply.content.decode()
+    assert "X-Stale" not in reply.headers
+    visitor.since = 3
+    reply = visitor.post("/lines", text="a = 3", token=str(uuid.uuid4()))
+    assert reply.headers["X-Stale"] == "1"
+
+
+def test_an_enter_and_a_key_ask_the_database_for_little(visitor, django_assert_max_num_queries):
+    visitor.keep("a = 1", "b = a*10")
+    visitor.since = 2
+    with django_assert_max_num_queries(8):
+        visitor.post("/lines", text="a = 2", token=str(uuid.uuid4()), shows="1,2", listed="")
+    with django_assert_max_num_queries(2):
+        visitor.post("/preview", text="a*5", caret="3")
+
+
+def test_only_what_a_change_moves_is_written_and_sent(visitor):
+    visitor.keep("a = 1", "b = a*10", "c = 5", "d = c + 1", "b + d", "f = 7")
+    visitor.since = 6
+    shows = "1,2,3,4,5,6"
+    reply = visitor.post("/lines/1", text="a = 2", shows=shows)
+    assert "X-Stale" not in reply.headers
+    assert re.findall(r'data-number="(\d+)"', reply.content.decode()) == ["1", "2", "5"]
+    assert "16 → 26" in reply.content.decode()
+    fresh = Line.objects.filter(answered=7).values_list("number", flat=True)
+    assert sorted(fresh) == [1, 2, 5]
+    visitor.since = 7
+    reply = visitor.post("/lines/3", text="c = 6", shows="6")
+    assert reply.headers["X-Stale"] == "1"
+    stale = Line.objects.filter(stale=True).values_list("number", flat=True)
+    assert sorted(stale) == [4, 5]
+
+
+def test_the_quantities_that_differ_come_with_the_change(visitor):
+    visitor.keep("a = 1", "b = a*10")
+    listed = visitor.get("/quantities").content.decode()
+    assert 'data-revision="2"' in listed
+    visitor.since = 2
+    reply = visitor.post("/lines", text="c = b + 1", token=str(uuid.uuid4()), listed="2")
+    html = reply.content.decode()
+    assert reply.headers["X-Quantities"] == "3"
+    assert 'data-since="2"' in html
+    # b is used by c now, and a is as it was
+    assert re.findall(r'id="quantity-(\w+)"', html) == ["b", "c"]
+    assert "[&quot;a&quot;, &quot;b&quot;, &quot;c&quot;]" in html
+    visitor.since = 3
+    reply = visitor.post("/lines", text="a = 5", token=str(uuid.uuid4()), listed="1")
+    assert "data-whole" in reply.content.decode()
+
+
+def test_several_undos_at_once_take_back_as_many(visitor):
+    visitor.keep("1", "2", "3", "4")
+    at_once(*(lambda: visitor.post("/undo", since="4") for _ in range(3)))
+    assert [line.text for line in Line.objects.present()] == ["1"]
 
 
 def test_very_many_changes_at_once_ask_for_a_new_page(visitor):
@@ -266,3 +324,133 @@ def test_a_line_cannot_become_a_setting_and_says_so(visitor, command):
     assert reply.headers["X-Refused"] == "error"
     assert "is no line" in unescape(reply.content.decode())
     assert texts(visitor.get())[-1] == "2"
+
+
+def test_a_visit_makes_nothing_until_something_is_kept():
+    client = Client()
+    address = client.get("/").headers["Location"]
+    assert client.get(address).status_code == 200
+    assert client.get(f"{address}/quantities").status_code == 200
+    shown = client.post(f"{address}/preview", {"text": "2+3", "caret": "3"})
+    assert 'data-text="5"' in shown.content.decode()
+    assert client.get("/").headers["Location"] == address
+    assert (Person.objects.count(), Sheet.objects.count(), Session.objects.count()) == (0, 0, 0)
+    data = {"text": "2+3", "token": str(uuid.uuid4()), "since": 0}
+    assert "X-Refused" not in client.post(f"{address}/lines", data).headers
+    assert (Person.objects.count(), Sheet.objects.count(), Session.objects.count()) == (1, 1, 1)
+    assert client.get("/").headers["Location"] == address
+    assert Client().get(address).status_code == 404
+
+
+def test_a_first_visit_that_brings_a_table_in_keeps_its_sheet(settings, tmp_path):
+    settings.DATA = tmp_path
+    client = Client()
+    address = client.get("/").headers["Location"]
+    file = SimpleUploadedFile("pots.csv", b"x\n1\n2\n")
+    client.post("/shelf/bring-in", {"file": file, "sheet": address.rpartition("/")[2]})
+    assert Person.objects.count() == 1
+    assert client.get(address).status_code == 200
+    client.post(f"{address}/lines", {"text": "1", "token": str(uuid.uuid4()), "since": 0})
+    assert Sheet.objects.get().owner == Person.objects.get()
+
+
+def test_what_a_first_visit_tells_cannot_be_made_up(visitor):
+    visitor.keep("1")
+    client = Client()
+    client.get("/")
+    client.cookies["first-visit"] = f"{visitor.person.pk.hex}-{uuid.uuid4().hex}:nonsense"
+    assert client.get(visitor.url).status_code == 404
+    visitor.client.post(f"/shelf/sheet/{visitor.url.rpartition('/')[2]}/bin")
+    assert visitor.get().status_code == 404
+
+
+def test_a_session_goes_on_while_it_is_used(visitor):
+    visitor.keep("1")
+    half = datetime.now(UTC) + timedelta(days=200)
+    Session.objects.update(expire_date=half)
+    visitor.get()
+    assert Session.objects.get().expire_date > half + timedelta(days=190)
+    Session.objects.update(expire_date=datetime.now(UTC) - timedelta(seconds=1))
+    assert visitor.get().status_code == 404
+
+
+def test_a_page_is_read_though_its_session_cannot_be_renewed(visitor, monkeypatch):
+    visitor.keep("1")
+    Session.objects.update(expire_date=datetime.now(UTC) + timedelta(days=200))
+
+    def readonly(*_, **__):
+        raise OperationalError("attempt to write a readonly database")
+
+    monkeypatch.setattr(Session, "save", readonly)
+    assert visitor.get().status_code == 200
+
+
+def test_nothing_of_a_person_is_stored_on_the_way(visitor):
+    visitor.keep("[1, 2]")
+    for path in ("", "/quantities", "/lines?since=0", "/lines/1/table-0.csv", "/sheet.json"):
+        assert visitor.get(path).headers["Cache-Control"] == "no-store", path
+    assert visitor.client.get("/history").headers["Cache-Control"] == "no-store"
+
+
+def test_two_requests_of_a_first_visit_at_once_are_of_one_person():
+    client, other = Client(), Client()
+    address = client.get("/").headers["Location"]
+    other.cookies["first-visit"] = client.cookies["first-visit"].value
+    for one, text in ((client, "1"), (other, "2")):
+        data = {"text": text, "token": str(uuid.uuid4()), "since": 0}
+        assert one.post(f"{address}/lines", data).status_code == 200
+    assert Person.objects.count() == 1
+    assert [line.text for line in Line.objects.order_by("number")] == ["1", "2"]
+
+
+def test_lines_that_were_kept_together_are_taken_back_together(visitor):
+    token = str(uuid.uuid4())
+    visitor.keep("1")
+    visitor.post("/lines", text="2\n3\n4", token=token)
+    assert Line.objects.present().count() == 4
+    visitor.post("/lines/take-back", token=token)
+    assert [line.text for line in Line.objects.present()] == ["1"]
+    visitor.post("/undo")
+    assert Line.objects.present().count() == 4
+
+
+@pytest.mark.parametrize(
+    ("error", "said"),
+    [
+        ("database is locked", "Something else writes to the storage"),
+        ("attempt to write a readonly database", "cannot be written to just now"),
+        ("database or disk is full", "The storage is full"),
+        ("unable to open database file", "cannot be reached"),
+    ],
+)
+def test_trouble_with_the_storage_has_a_sentence(visitor, monkeypatch, error, said):
+    visitor.keep("1")
+
+    def fails(*_, **__):
+        raise OperationalError(error)
+
+    with monkeypatch.context() as broken:
+        broken.setattr("console.keeping.commit", fails)
+        reply = visitor.post("/lines", text="2", token=str(uuid.uuid4()))
+    assert reply.status_code == 503
+    assert said in reply.content.decode()
+    assert "X-Refused" not in visitor.post("/lines", text="2", token=str(uuid.uuid4())).headers
+
+
+def test_numbers_of_thousands_of_figures_are_no_trouble(visitor):
+    visitor.keep("1")
+    many = "9" * 5000
+    for path, fields in (
+        ("/lines", {"text": "1", "token": str(uuid.uuid4()), "since": many}),
+        ("/preview", {"text": "1", "caret": many}),
+        ("/lines/1/form", {"form": f"{many} digits"}),
+        ("/lines/refresh", {"numbers": many}),
+    ):
+        assert visitor.post(path, **fields).status_code in (200, 400, 404), path
+    said = visitor.post("/preview", text=f"@{many}").content.decode()
+    assert "There is no line 999999…" in said
+    reply = visitor.client.post(
+        f"{visitor.url}/preview", "text=1",
+        content_type="application/x-www-form-urlencoded; charset=utf-7",
+    )  # fmt: skip
+    assert reply.status_code == 415
