@@ -1,50 +1,50 @@
 /* The handbook in a drawer beside the lines: F1, help NAME, /find WORDS. */
-document.addEventListener("DOMContentLoaded", () => {
-  const drawer = document.getElementById("handbook-drawer");
-  const area = document.getElementById("entry");
-  if (!drawer) return;
-  const side = document.getElementById("side");
+import htmx from "../../teapot/dist/htmx.js";
+import { say } from "../../teapot/js/dom.js";
+import { area } from "./field.js";
 
-  async function show(query) {
-    const reply = await fetch(`${drawer.dataset.url}?${new URLSearchParams(query)}`).catch(() => null);
-    if (!reply?.ok) return teapot.say("The handbook cannot be reached just now.");
-    drawer.innerHTML = await reply.text();
-    htmx.process(drawer);
-    drawer.hidden = false;
-    side.classList.add("has-drawer", "is-open");
-    drawer.scrollTop = 0;
-  }
-  function close() {
-    if (drawer.hidden) return false;
-    drawer.hidden = true;
-    side.classList.remove("has-drawer", "is-open");
-    area.focus();
-    return true;
-  }
-  teapot.closeHandbook = close;
+const drawer = document.getElementById("handbook-drawer");
+const side = document.getElementById("side");
 
-  /** Opens the drawer as a command says: "help sin" or "find round down". */
-  teapot.openHandbook = (command) => {
-    const [what, ...rest] = command.split(" ");
-    show(what === "find" ? { words: rest.join(" ") } : { name: rest.join(" ") });
-  };
+async function show(query) {
+  const reply = await fetch(`${drawer.dataset.url}?${new URLSearchParams(query)}`).catch(() => null);
+  if (!reply?.ok) return say("The handbook cannot be reached just now.");
+  drawer.innerHTML = await reply.text();
+  htmx.process(drawer);
+  drawer.hidden = false;
+  side.classList.add("has-drawer", "is-open");
+  drawer.scrollTop = 0;
+}
+/** Closes the drawer; true where it was open. */
+export function close() {
+  if (drawer.hidden) return false;
+  drawer.hidden = true;
+  side.classList.remove("has-drawer", "is-open");
+  area.focus();
+  return true;
+}
 
-  /** The name that the caret touches, or that of the call it is in. */
-  const nameAtCaret = () => document.querySelector("#hint[data-key]:not([hidden])")?.dataset.key
-    || (area.value.slice(0, area.selectionStart).match(/[^\W\d]\w*$/) || [""])[0];
+/** Opens the drawer as a command says: "help sin" or "find round down". */
+export function open(command) {
+  const [what, ...rest] = command.split(" ");
+  show(what === "find" ? { words: rest.join(" ") } : { name: rest.join(" ") });
+}
 
-  document.addEventListener("keydown", (event) => {
-    if (event.key === "F1") {
-      event.preventDefault();
-      show({ name: nameAtCaret() });
-    } else if (event.key === "Escape" && event.target.closest("#handbook-drawer")) close();
-  });
-  document.addEventListener("submit", (event) => { if (event.target.closest("#handbook-drawer")) event.preventDefault(); });
-  document.addEventListener("click", (event) => {
-    if (event.target.closest("[data-close-drawer]")) return close();
-    const help = event.target.closest("[data-help]");
-    if (!help || event.ctrlKey || event.metaKey) return;
+/** The name that the caret touches, or that of the call it is in. */
+const nameAtCaret = () => document.querySelector("#hint[data-key]:not([hidden])")?.dataset.key
+  || (area.value.slice(0, area.selectionStart).match(/[^\W\d]\w*$/) || [""])[0];
+
+document.addEventListener("keydown", (event) => {
+  if (event.key === "F1") {
     event.preventDefault();
-    show({ name: help.dataset.help });
-  });
+    show({ name: nameAtCaret() });
+  } else if (event.key === "Escape" && event.target.closest("#handbook-drawer")) close();
+});
+document.addEventListener("submit", (event) => { if (event.target.closest("#handbook-drawer")) event.preventDefault(); });
+document.addEventListener("click", (event) => {
+  if (event.target.closest("[data-close-drawer]")) return close();
+  const help = event.target.closest("[data-help]");
+  if (!help || event.ctrlKey || event.metaKey) return;
+  event.preventDefault();
+  show({ name: help.dataset.help });
 });

@@ -1,69 +1,63 @@
 /* Up and Down walk through what was typed before, in any sheet; a search finds more. */
-document.addEventListener("DOMContentLoaded", () => {
-  const area = document.getElementById("entry");
-  if (!area) return;
-  const dialog = document.getElementById("history-dialog");
-  const words = document.getElementById("history-words");
-  let lines = [];
-  let walking = null; // { prefix, at, shown }: at counts from the newest line
+import Alpine from "../../teapot/dist/alpine.js";
+import htmx from "../../teapot/dist/htmx.js";
+import { chooser } from "../../teapot/js/dom.js";
+import { area, write } from "./field.js";
 
-  fetch("/history").then((reply) => reply.json()).then((reply) => {
-    lines = [...reply.lines, ...lines];
-  }).catch(() => { /* no connection: only what is typed from now on */ });
+let lines = [];
+let walking = null; // { prefix, at, shown }: at counts from the newest line
 
-  teapot.typedNow = (text) => {
-    lines = lines.filter((line) => line !== text);
-    lines.push(text);
-    walking = null;
-  };
+fetch("/history").then((reply) => reply.json()).then((reply) => {
+  lines = [...reply.lines, ...lines];
+}).catch(() => { /* no connection: only what is typed from now on */ });
 
-  /** Puts the next line of the history that begins with what stands before the caret
-      into the entry. False where the caret can move between rows instead. */
-  teapot.walk = (way) => {
-    const caret = area.selectionStart;
-    const rows = area.value.slice(...(way < 0 ? [0, caret] : [caret]));
-    if (walking?.shown !== area.value) {
-      if (rows.includes("\n") || (way > 0 && !walking)) return false;
-      walking = { prefix: area.value.slice(0, caret), at: 0, shown: area.value, typed: area.value };
-    }
-    const found = lines.filter((line) => line.startsWith(walking.prefix) && line !== walking.typed).reverse();
-    const at = walking.at - way;
-    if (at < 0 || at > found.length) return true;
-    const text = at ? found[at - 1] : walking.typed;
-    const { prefix, typed } = walking;
-    teapot.write(text, prefix ? prefix.length : text.length);
-    walking = { prefix, at, shown: text, typed };
-    return true;
-  };
+/** Takes a text up as what was typed last. */
+export function typedNow(text) {
+  lines = lines.filter((line) => line !== text);
+  lines.push(text);
+  walking = null;
+}
 
-  // -- the search -------------------------------------------------------------
-
-  teapot.openHistory = () => {
-    dialog.showModal();
-    words.select();
-    htmx.trigger(words, "opened");
-  };
-  document.querySelector("[data-opens=history-dialog]").addEventListener("click", () => htmx.trigger(words, "opened"));
-
-  const options = () => [...dialog.querySelectorAll("[role=option]")];
-  function choose(option) {
-    for (const other of options()) other.setAttribute("aria-selected", String(other === option));
-    option?.scrollIntoView({ block: "nearest" });
+/** Puts the next line of the history that begins with what stands before the caret into the
+    entry.  False where the caret can move between rows instead. */
+export function walk(way) {
+  const caret = area.selectionStart;
+  const rows = area.value.slice(...(way < 0 ? [0, caret] : [caret]));
+  if (walking?.shown !== area.value) {
+    if (rows.includes("\n") || (way > 0 && !walking)) return false;
+    walking = { prefix: area.value.slice(0, caret), at: 0, shown: area.value, typed: area.value };
   }
-  function use(option) {
-    if (!option) return;
-    dialog.close();
-    teapot.write(option.dataset.text);
-  }
-  dialog.addEventListener("keydown", (event) => {
-    const all = options();
-    const at = all.findIndex((option) => option.getAttribute("aria-selected") === "true");
-    if (event.key === "ArrowDown") choose(all[Math.min(at + 1, all.length - 1)]);
-    else if (event.key === "ArrowUp") choose(all[Math.max(at - 1, 0)]);
-    else if (event.key === "Enter" && event.target === words) use(all[Math.max(at, 0)]);
-    else return;
+  const found = lines.filter((line) => line.startsWith(walking.prefix) && line !== walking.typed).reverse();
+  const at = walking.at - way;
+  if (at < 0 || at > found.length) return true;
+  const text = at ? found[at - 1] : walking.typed;
+  const { prefix, typed } = walking;
+  write(text, prefix ? prefix.length : text.length);
+  walking = { prefix, at, shown: text, typed };
+  return true;
+}
+
+Alpine.data("history", () => ({
+  init() { this.list = chooser(this.$refs.found); },
+
+  shown() {
+    this.$refs.words.select();
+    htmx.trigger(this.$refs.words, "opened");
+  },
+
+  key(event) {
+    if (event.key === "Enter" && event.target === this.$refs.words) this.use(this.list.chosen());
+    else if (!this.list.takes(event.key)) return;
     event.preventDefault();
-  });
-  dialog.addEventListener("click", (event) => use(event.target.closest("[role=option]")));
-  dialog.addEventListener("close", () => area.focus());
-});
+  },
+
+  pointed(event) { this.use(event.target.closest("[role=option]")); },
+
+  use(option) {
+    if (!option) return;
+    this.$root.close();
+    write(option.dataset.text);
+  },
+
+  left() { area.focus(); },
+}));

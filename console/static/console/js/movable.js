@@ -1,6 +1,11 @@
 /* A picture that is opened by itself, and moved: what it shows is worked out by the server,
    of a line or of where it was moved to. */
-teapot.movable = (name, shown) => {
+import { say } from "../../teapot/js/dom.js";
+import { insert } from "./field.js";
+import { page } from "./server.js";
+
+/** The picture ``name`` in its dialog; ``shown`` is told of each state of it. */
+export function movable(name, shown) {
   const dialog = document.getElementById(`${name}-dialog`);
   const face = document.getElementById(`${name}-face`);
   const readout = document.getElementById(`${name}-readout`);
@@ -12,10 +17,10 @@ teapot.movable = (name, shown) => {
     busy = true;
     const { line, ...where } = query;
     const address = line ? `lines/${line}/pictures/${name}` : `${name}?${new URLSearchParams(where)}`;
-    const reply = await fetch(`${teapot.page().url}/${address}`).catch(() => null);
+    const reply = await fetch(`${page().url}/${address}`).catch(() => null);
     if (reply?.ok) show(await reply.text());
-    else if (reply?.status === 404) teapot.say("It is too large to be drawn.");
-    else teapot.say(`The ${name} cannot be reached just now.`);
+    else if (reply?.status === 404) say("It is too large to be drawn.");
+    else say(`The ${name} cannot be reached just now.`);
     busy = false;
     if (wanted) { const next = wanted; wanted = null; ask(next); }
   }
@@ -38,9 +43,7 @@ teapot.movable = (name, shown) => {
     const text = readout.querySelector("[data-use]")?.dataset.use;
     if (!text) return;
     dialog.close();
-    const area = document.getElementById("entry");
-    area.setRangeText(text, area.selectionStart, area.selectionEnd, "end");
-    teapot.write(area.value, area.selectionEnd);
+    insert(text);
   }
 
   /** Where a pointer is, in the picture's own coordinates from its centre, up being more. */
@@ -57,4 +60,4 @@ teapot.movable = (name, shown) => {
     if (opener) open({ line: opener.dataset.of });
   });
   return { face, readout, ask, open, use, pointed };
-};
+}

@@ -1,78 +1,97 @@
 /* The quantities beside the lines, and the marks of lines that are out of date. */
-document.addEventListener("DOMContentLoaded", () => {
-  const side = document.getElementById("side");
-  if (!side) return;
-  let asked = 0;
+import { fragment } from "../../teapot/js/dom.js";
+import { morph } from "./morph.js";
+import { stayAtFoot } from "./scroll.js";
+import { get } from "./server.js";
 
-  /** Asks for the list anew. */
-  teapot.showQuantities = async () => {
-    const ask = ++asked;
-    const reply = await fetch(`${teapot.page().url}/quantities`).catch(() => null);
-    if (!reply?.ok || ask !== asked) return;
-    const fresh = teapot.fragment(await reply.text());
-    if (ask !== asked) return;
-    teapot.morph(document.getElementById("quantities"), fresh.firstElementChild);
-    teapot.showFlags();
-  };
+const side = document.getElementById("side");
+const AGAIN = 1000; // milliseconds before a list that could not be had is asked for again
+let asked = 0;
 
-  /** Marks the lines that are out of date. */
-  teapot.showFlags = () => teapot.stayAtFoot(() => {
-    for (const flag of document.querySelectorAll("[data-flag]")) flag.replaceChildren();
-    for (const flag of side.querySelectorAll("[data-flag-for]")) {
-      document.querySelector(`#line-${flag.dataset.flagFor} [data-flag]`)?.append(flag.content.cloneNode(true));
+/** Asks for the list anew. */
+export async function showQuantities() {
+  const ask = ++asked;
+  const html = await get("/quantities");
+  if (ask !== asked) return;
+  if (html === null) {
+    // a long sheet is read in parts: there is more when it is asked for again
+    setTimeout(() => { if (ask === asked && navigator.onLine) showQuantities(); }, AGAIN);
+    return;
+  }
+  morph(document.getElementById("quantities"), fragment(html).firstElementChild);
+  showPicture();
+  showFlags();
+}
+
+/** Takes up the quantities that came with a change: those that differ, with the order of all.
+    Where they do not belong to what is shown, or did not come, the list is asked for. */
+export function takeQuantities(made) {
+  const here = document.getElementById("quantities");
+  if (made && "whole" in made.dataset) {
+    asked += 1;
+    morph(here, made.content.firstElementChild);
+    return showFlags();
+  }
+  if (!made || made.dataset.since !== here.dataset.revision) return showQuantities();
+  asked += 1;
+  here.dataset.revision = made.dataset.revision;
+  changeItems(here, made);
+  for (const group of here.querySelectorAll("[data-group]")) {
+    const count = group.querySelectorAll(".quantity").length;
+    group.querySelector("h2 span").textContent = count;
+    group.querySelector(".none").hidden = count > 0;
+    group.hidden = group.dataset.group === "functions" && !count;
+  }
+  const { outdated, leftOut } = made.dataset;
+  here.querySelector(".outdated-all").hidden = outdated < 2;
+  here.querySelector("[data-again-all]").textContent = `compute all ${outdated} again`;
+  here.querySelector("[data-left-out]").hidden = leftOut === "0";
+  here.querySelector("[data-left-out]").textContent = `${leftOut} more quantities are not listed here.`;
+  showPicture();
+  morph(here.querySelector("#flags"), made.content.getElementById("flags"));
+  showFlags();
+}
+
+function changeItems(here, made) {
+  const fresh = new Map([...made.content.querySelectorAll(".quantity")].map((one) => [one.dataset.name, one]));
+  const known = new Map([...here.querySelectorAll(".quantity")].map((one) => [one.dataset.name, one]));
+  const names = JSON.parse(made.dataset.names);
+  const wanted = new Set(names);
+  for (const [name, one] of known) if (!wanted.has(name)) one.remove();
+  const last = {}; // the item that stands last so far in each group
+  for (const name of names) {
+    let one = known.get(name);
+    const changed = fresh.get(name);
+    if (changed && one && one.dataset.of === changed.dataset.of) morph(one, changed);
+    else if (changed) {
+      one?.remove();
+      one = changed;
     }
-  });
-
-  // -- a given value changed where it stands ----------------------------------------
-
-  async function change(field) {
-    if (field.value.trim() === field.defaultValue.trim() || !field.value.trim()) return;
-    const before = field.defaultValue;
-    field.defaultValue = field.value;
-    const made = await teapot.take(await teapot.post("/quantities/value", { name: field.dataset.valueOf, value: field.value }));
-    if (!made) field.value = field.defaultValue = before;
+    if (!one) return showQuantities();
+    const list = here.querySelector(`[data-group=${one.dataset.of}] ul`);
+    const before = last[one.dataset.of] || null;
+    const place = before ? before.nextElementSibling : list.firstElementChild;
+    if (place !== one) list.insertBefore(one, place);
+    last[one.dataset.of] = one;
   }
+}
 
-  /* One unit of the last figure that is written, up or down. */
-  function nudged(text, way) {
-    const places = (text.split(".")[1] || "").length;
-    const scaled = BigInt(text.replace("−", "-").replace(".", "")) + BigInt(way);
-    const minus = scaled < 0n ? "-" : "";
-    const figures = (scaled < 0n ? -scaled : scaled).toString().padStart(places + 1, "0");
-    return minus + (places ? `${figures.slice(0, -places)}.${figures.slice(-places)}` : figures);
+/* What depends on what is drawn when it is looked at. */
+async function showPicture() {
+  const box = side.querySelector("[data-dependence]");
+  box.hidden = !side.querySelector("[data-group=found] .quantity");
+  if (box.hidden || !box.open) return;
+  const drawn = await get("/quantities/picture");
+  if (drawn !== null) box.querySelector(".drawn").replaceChildren(fragment(drawn));
+}
+side.addEventListener("toggle", (event) => { if (event.target.matches("[data-dependence]")) showPicture(); }, true);
+
+/** Marks the lines that are out of date. */
+export const showFlags = () => stayAtFoot(() => {
+  for (const flag of document.querySelectorAll("[data-flag]")) flag.replaceChildren();
+  for (const flag of side.querySelectorAll("[data-flag-for]")) {
+    document.querySelector(`#line-${flag.dataset.flagFor} [data-flag]`)?.append(flag.content.cloneNode(true));
   }
-
-  let pause = null;
-  side.addEventListener("keydown", (event) => {
-    const field = event.target.closest("[data-value-of]");
-    if (!field) return;
-    if (event.key === "Enter") { event.preventDefault(); change(field); }
-    if (event.key === "Escape") field.value = field.defaultValue;
-    const way = { ArrowUp: 1, ArrowDown: -1 }[event.key];
-    if (!way || !/^[-−]?\d+(\.\d+)?$/.test(field.value.trim())) return;
-    event.preventDefault();
-    field.value = nudged(field.value.trim(), way);
-    clearTimeout(pause);
-    pause = setTimeout(() => change(field), 120);
-  });
-  side.addEventListener("change", (event) => {
-    const field = event.target.closest("[data-value-of]");
-    if (field) change(field);
-  });
-
-  side.addEventListener("submit", async (event) => {
-    const form = event.target.closest("[data-rename]");
-    if (!form) return;
-    event.preventDefault();
-    await teapot.take(await teapot.post("/quantities/rename", { name: form.dataset.rename, new: form.elements.new.value }));
-  });
-
-  document.addEventListener("click", async (event) => {
-    const again = event.target.closest("[data-again], [data-again-all]");
-    if (again) teapot.take(await teapot.post("/quantities/again", { line: again.dataset.again || "" }), { stay: false });
-    const forget = event.target.closest("[data-forget]");
-    if (forget) teapot.send(`/forget ${forget.dataset.forget}`);
-  });
-
-  teapot.showQuantities();
 });
+
+showQuantities();

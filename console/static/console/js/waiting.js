@@ -1,140 +1,191 @@
 /* The lines that are entered and not kept yet, below the others: on their way, waiting for
    the connection, waiting for a reply to their question, or refused and put aside. Each
    can be mended there or taken back; what is in the entry is left alone. */
-(() => {
-  const SAID = {
-    "": "on its way",
-    connection: "waits for the connection",
-    server: "waits for the server, which could not take it yet",
-  };
+import Alpine from "../../teapot/dist/alpine.js";
+import { fragment, say } from "../../teapot/js/dom.js";
+import { draftOf } from "./draft.js";
+import { area, write } from "./field.js";
+import { typedNow } from "./history.js";
+import { Outbox } from "./outbox.js";
+import { askIn } from "./questions.js";
+import { page } from "./server.js";
 
-  teapot.Waiting = class {
-    constructor(outbox) {
-      this.outbox = outbox;
-      this.list = document.getElementById("waiting");
-      this.rows = new Map(); // the row of each item
-      outbox.on.changed = (items) => this.show(items);
-      outbox.on.asks = (item, html) => this.ask(item, html);
-      this.show(outbox.items);
-    }
+const SAID = {
+  "": "on its way",
+  connection: "waits for the connection",
+  server: "waits for the server, which could not take it yet",
+};
+const LONGEST = 4; // rows of a text that are shown of one that waits
 
-    show(items) {
-      const shown = items.filter((item) => !item.gone);
-      for (const [item, row] of this.rows) {
-        if (shown.includes(item)) continue;
-        row.remove();
-        this.rows.delete(item);
-      }
-      let before = null;
-      for (const item of shown) {
-        const row = this.rows.get(item) || this.add(item);
-        this.say(item, row);
-        if (before ? before.nextElementSibling !== row : this.list.firstElementChild !== row) {
-          if (before) before.after(row); else this.list.prepend(row);
-        }
-        before = row;
-      }
-      const run = document.getElementById("run");
-      document.getElementById("blank").hidden = Boolean(run.querySelector(".line")) || shown.length > 0;
-    }
+export const draft = draftOf(page().sheet);
+export const outbox = new Outbox(page().sheet, draft.name);
 
-    add(item) {
-      const row = teapot.element("li", { className: "on-its-way" },
-        teapot.element("code"), teapot.element("span", { className: "state" }), this.buttons(item));
-      row.dataset.testid = "waiting";
-      this.rows.set(item, row);
-      this.list.append(row);
-      row.scrollIntoView({ block: "nearest" });
-      return row;
-    }
+const said = new Map(); // what was said against each line that is put aside
+let question = ""; // of the line that asks, as it came
+let list = null; // the component, from its start on
+let count = 0;
 
-    say(item, row) {
-      const trouble = this.outbox.trouble;
-      row.querySelector("code").textContent = item.text;
-      row.querySelector(".state").textContent = SAID[trouble];
-      row.dataset.state = trouble || "sending";
-    }
+/** A line that was refused while the person was at something else. */
+export const putAside = (text, why) => list.putAside(text, why);
 
-    buttons(item) {
-      const mend = teapot.element("button", { type: "button", className: "mend", textContent: "mend" });
-      const back = teapot.element("button", { type: "button", className: "mend", textContent: "take back" });
-      mend.addEventListener("click", () => {
-        this.outbox.hold(item);
-        this.edit(this.rows.get(item), item.text, (text) => this.outbox.release(item, text), () => this.outbox.release(item));
-      });
-      back.addEventListener("click", () => {
-        teapot.typedNow(item.text);
-        this.outbox.takeBack(item);
-        document.getElementById("entry").focus();
-        teapot.say("The line is taken back. Up brings it into the entry.");
-      });
-      return teapot.element("span", { className: "acts" }, mend, back);
-    }
+const rowsOf = (item) => item.text.split("\n").length;
 
-    /* A field in the place of the row's text: Enter takes what is in it, Escape leaves it. */
-    edit(row, text, done, leave) {
-      if (row.querySelector(".in-row")) return;
-      const field = teapot.element("textarea", { className: "in-row", value: text, rows: text.split("\n").length, spellcheck: false });
-      field.setAttribute("aria-label", "The line that waits");
-      const close = (act, ...given) => {
-        field.remove();
-        row.classList.remove("is-edited");
-        act(...given);
-        document.getElementById("entry").focus();
-      };
-      field.addEventListener("keydown", (event) => {
-        event.stopPropagation();
-        if (event.isComposing) return;
-        if (event.key === "Escape") close(leave);
-        if (event.key !== "Enter" || event.shiftKey) return;
-        event.preventDefault();
-        if (field.value.trim()) close(done, field.value);
-      });
-      row.classList.add("is-edited");
-      row.prepend(field);
+/* Many lines take a while: it is said what is done, and they can be taken back meanwhile. */
+function stateOf(item) {
+  const isMany = !outbox.trouble && rowsOf(item) > LONGEST;
+  return isMany ? `${rowsOf(item).toLocaleString("en")} lines are being worked out` : SAID[outbox.trouble];
+}
+
+function inShort(text) {
+  const rows = text.split("\n");
+  return rows.length > LONGEST ? `${rows[0]}\n… and ${rows.length - 1} more lines` : text;
+}
+
+const itemOf = (row) => outbox.items.find((item) => item.token === row.key);
+
+Alpine.data("waiting", () => ({
+  sent: [],
+  aside: [],
+  edited: [], // the keys of the rows whose text stands in a field
+  asking: null, // the key of the one whose question waits for a reply
+
+  get rows() { return [...this.sent, ...this.aside]; },
+
+  init() {
+    list = this;
+    outbox.on.changed = () => this.show();
+    outbox.on.asks = (item, html) => this.ask(item, html);
+    this.show();
+    for (const text of draft.read().aside || []) this.putAside(text, null);
+  },
+
+  show() {
+    this.sent = outbox.items.filter((item) => !item.gone).map((item) => ({
+      key: item.token, text: item.text, short: inShort(item.text), kind: "waiting",
+      state: outbox.trouble || "sending", says: stateOf(item), mend: "mend", drop: "take back",
+      isMany: rowsOf(item) > LONGEST,
+    }));
+    const hasLines = Boolean(document.querySelector("#run > .line"));
+    document.getElementById("blank").hidden = hasLines || this.sent.length > 0;
+  },
+
+  looks(row) {
+    return {
+      "on-its-way": row.kind === "waiting",
+      "aside-line": row.kind === "put-aside",
+      "is-edited": this.isEdited(row),
+      asking: this.isAsking(row),
+      "is-many": Boolean(row.isMany),
+    };
+  },
+
+  isEdited(row) { return this.edited.includes(row.key); },
+
+  appear() {
+    const row = this.$el;
+    this.$nextTick(() => row.scrollIntoView({ block: "nearest" }));
+  },
+
+  // -- a line is mended or taken back ------------------------------------------------
+
+  mend(row) {
+    if (this.isEdited(row)) return;
+    if (row.kind === "waiting") outbox.hold(itemOf(row));
+    this.edited.push(row.key);
+  },
+
+  /* The field in the place of a row's text. */
+  begin(row) {
+    const field = this.$el;
+    field.value = row.mended || row.text;
+    field.rows = field.value.split("\n").length;
+    this.$nextTick(() => {
       field.focus();
-      row.scrollIntoView({ block: "nearest" });
-    }
+      field.scrollIntoView({ block: "nearest" });
+    });
+  },
 
-    /* The line's question, with a field for the reply; what comes behind it waits. */
-    ask(item, html) {
-      const row = this.rows.get(item) || this.add(item);
-      row.querySelector(".asks")?.remove();
-      row.append(teapot.fragment(html));
-      row.classList.add("asking");
-      const end = () => {
-        row.querySelector(".asks")?.remove();
-        row.classList.remove("asking");
-        document.getElementById("entry").focus();
-      };
-      teapot.askIn(row, (reply) => { end(); this.outbox.reply(reply); }, () => {
-        end();
-        this.outbox.drop(item);
-        if (document.getElementById("entry").value) this.putAside(item.text, null);
-        else teapot.write(item.text);
-        this.outbox.send();
-      });
-      row.scrollIntoView({ block: "nearest" });
-    }
+  /* Enter takes what is in it, Escape leaves it. */
+  key(event, row) {
+    event.stopPropagation();
+    if (event.isComposing) return;
+    const text = event.target.value;
+    const takes = event.key === "Enter" && !event.shiftKey;
+    if (takes) event.preventDefault();
+    if (event.key !== "Escape" && !(takes && text.trim())) return;
+    this.edited = this.edited.filter((key) => key !== row.key);
+    area.focus();
+    const item = itemOf(row);
+    if (item) return outbox.release(item, takes ? text : item.text);
+    if (!takes) return;
+    this.forget(row);
+    outbox.put(text);
+  },
 
-    /* A line that was refused while the person was at something else. */
-    putAside(text, said) {
-      const row = teapot.element("li", { className: "aside-line" }, teapot.element("code", { textContent: text }));
-      row.dataset.testid = "put-aside";
-      const send = (line) => { row.remove(); this.outbox.put(line); };
-      const edit = (line) => this.edit(row, line, send, () => {});
-      if (said) row.append(said);
-      row.querySelectorAll("[data-mend]").forEach((mend) => mend.addEventListener("click", (event) => {
-        event.stopPropagation();
-        edit(mend.dataset.mend);
-      }));
-      const mend = teapot.element("button", { type: "button", className: "mend", textContent: "mend it" });
-      const drop = teapot.element("button", { type: "button", className: "mend", textContent: "drop it" });
-      mend.addEventListener("click", () => edit(text));
-      drop.addEventListener("click", () => { row.remove(); document.getElementById("entry").focus(); });
-      row.append(teapot.element("span", { className: "acts" }, mend, drop));
-      this.list.append(row);
-      row.scrollIntoView({ block: "nearest" });
+  takeBack(row) {
+    if (row.kind === "put-aside") this.forget(row);
+    else {
+      typedNow(row.text);
+      outbox.takeBack(itemOf(row));
+      say("The line is taken back. Up brings it into the entry.");
     }
-  };
-})();
+    area.focus();
+  },
+
+  // -- a line asks ---------------------------------------------------------------------
+
+  ask(item, html) {
+    question = html;
+    this.asking = item.token;
+    this.show();
+  },
+
+  isAsking(row) { return this.asking === row.key; },
+
+  /* Its question has a field for the reply; what comes behind it waits. */
+  askHere(row) {
+    const box = this.$el, item = itemOf(row);
+    box.append(fragment(question));
+    const end = () => {
+      this.asking = null;
+      area.focus();
+    };
+    this.$nextTick(() => askIn(box, (reply) => { end(); outbox.reply(reply); }, () => {
+      end();
+      outbox.drop(item);
+      if (area.value) this.putAside(item.text, null);
+      else write(item.text);
+      outbox.send();
+    }));
+    box.scrollIntoView({ block: "nearest" });
+  },
+
+  // -- lines put aside -------------------------------------------------------------------
+
+  putAside(text, why) {
+    const key = `aside-${count += 1}`;
+    if (why) said.set(key, why);
+    this.aside.push({ key, text, short: text, kind: "put-aside", state: "", says: "", mend: "mend it", drop: "drop it", mended: null });
+    this.keep();
+  },
+
+  fill(row) { if (said.has(row.key)) this.$el.append(said.get(row.key)); },
+
+  /* A mend that was offered goes into the field. */
+  offered(event, row) {
+    const mend = event.target.closest("[data-mend]");
+    if (!mend) return;
+    event.stopPropagation();
+    row.mended = mend.dataset.mend;
+    this.mend(row);
+  },
+
+  forget(row) {
+    said.delete(row.key);
+    this.aside = this.aside.filter((one) => one.key !== row.key);
+    this.keep();
+  },
+
+  /* What is put aside is kept as what is half typed is. */
+  keep() { draft.write({ aside: this.aside.map((one) => one.text) }); },
+}));

@@ -1,0 +1,43 @@
+/* A procedure is asked for its values in a dialog, and run into the sheet. */
+import { fragment, say } from "../../teapot/js/dom.js";
+import { takeNews } from "./news.js";
+import { oneAfterAnother } from "./questions.js";
+import { run } from "./run.js";
+import { newToken, post } from "./server.js";
+
+const dialog = document.getElementById("run-dialog");
+const asks = document.getElementById("run-asks");
+
+async function ask(name) {
+  const reply = await fetch(`${dialog.dataset.questions}?name=${encodeURIComponent(name)}`).catch(() => null);
+  if (!reply?.ok) return say("The procedure could not be had.");
+  asks.replaceChildren(fragment(await reply.text()));
+  dialog.showModal();
+  (asks.querySelector("[name=reply]") || asks.querySelector("button"))?.focus();
+  asks.querySelector("[name=reply]")?.select();
+}
+document.addEventListener("asks-to-run", (event) => ask(event.detail));
+
+oneAfterAnother(asks);
+
+asks.addEventListener("submit", async (event) => {
+  event.preventDefault();
+  const form = event.target;
+  form.dataset.token ||= newToken();
+  const fields = new FormData(form);
+  const reply = await post("/run", {
+    procedure: form.dataset.procedure, token: form.dataset.token, since: run.dataset.revision,
+    key: fields.getAll("key"), reply: fields.getAll("reply"),
+  });
+  const said = form.querySelector(".error");
+  if (!reply) { said.textContent = "There is no connection: nothing was run."; return; }
+  const html = await reply.text();
+  if (!reply.ok || reply.headers.has("X-Refused")) {
+    said.textContent = reply.ok ? fragment(html).textContent.trim() : html;
+    form.dataset.token = newToken();
+    return;
+  }
+  dialog.close();
+  takeNews(html, reply.headers, false);
+});
+asks.addEventListener("click", (event) => { if (event.target.closest("[data-mend]")) dialog.close(); });

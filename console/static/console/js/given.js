@@ -1,0 +1,56 @@
+/* A given value is changed where it stands in the list of quantities; a quantity is renamed,
+   computed again, or forgotten. */
+import { outbox } from "./waiting.js";
+import { take } from "./news.js";
+import { post } from "./server.js";
+
+const side = document.getElementById("side");
+
+async function change(field) {
+  if (field.value.trim() === field.defaultValue.trim() || !field.value.trim()) return;
+  const before = field.defaultValue;
+  field.defaultValue = field.value;
+  const made = await take(await post("/quantities/value", { name: field.dataset.valueOf, value: field.value }));
+  if (!made) field.value = field.defaultValue = before;
+}
+
+/* One unit of the last figure that is written, up or down. */
+function nudged(text, way) {
+  const places = (text.split(".")[1] || "").length;
+  const scaled = BigInt(text.replace("−", "-").replace(".", "")) + BigInt(way);
+  const minus = scaled < 0n ? "-" : "";
+  const figures = (scaled < 0n ? -scaled : scaled).toString().padStart(places + 1, "0");
+  return minus + (places ? `${figures.slice(0, -places)}.${figures.slice(-places)}` : figures);
+}
+
+let pause = null;
+side.addEventListener("keydown", (event) => {
+  const field = event.target.closest("[data-value-of]");
+  if (!field) return;
+  if (event.key === "Enter") { event.preventDefault(); change(field); }
+  if (event.key === "Escape") field.value = field.defaultValue;
+  const way = { ArrowUp: 1, ArrowDown: -1 }[event.key];
+  if (!way || !/^[-−]?\d+(\.\d+)?$/.test(field.value.trim())) return;
+  event.preventDefault();
+  field.value = nudged(field.value.trim(), way);
+  clearTimeout(pause);
+  pause = setTimeout(() => change(field), 120);
+});
+side.addEventListener("change", (event) => {
+  const field = event.target.closest("[data-value-of]");
+  if (field) change(field);
+});
+
+side.addEventListener("submit", async (event) => {
+  const form = event.target.closest("[data-rename]");
+  if (!form) return;
+  event.preventDefault();
+  await take(await post("/quantities/rename", { name: form.dataset.rename, new: form.elements.new.value }));
+});
+
+document.addEventListener("click", async (event) => {
+  const again = event.target.closest("[data-again], [data-again-all]");
+  if (again) take(await post("/quantities/again", { line: again.dataset.again || "" }), { stay: false });
+  const forget = event.target.closest("[data-forget]");
+  if (forget) outbox.put(`/forget ${forget.dataset.forget}`);
+});

@@ -1,0 +1,19 @@
+/* What every page has.  A page with more imports this, then what is its own, and starts Alpine. */
+import Alpine from "../dist/alpine.js";
+import "../dist/htmx.js";
+import "./dropped.js";
+import "./looks.js";
+import "./switch.js";
+import { csrfToken, openDialog } from "./dom.js";
+
+// by this the server tells today() and now() as the clock here has them
+document.cookie = `zone=${Intl.DateTimeFormat().resolvedOptions().timeZone};path=/;samesite=lax;max-age=31536000`;
+
+document.addEventListener("htmx:configRequest", (event) => { event.detail.headers["X-CSRFToken"] = csrfToken(); });
+
+document.addEventListener("click", (event) => {
+  const opener = event.target.closest("[data-opens]");
+  if (opener) openDialog(opener.dataset.opens);
+});
+
+export const start = () => Alpine.start();

@@ -1,0 +1,74 @@
+/* Small things that the scripts of several pages share. */
+
+/** A fragment of HTML from the server as elements. */
+export function fragment(html) {
+  const holder = document.createElement("template");
+  holder.innerHTML = html;
+  return holder.content;
+}
+
+/** An element with its fields and children. */
+export function element(tag, fields, ...children) {
+  const made = Object.assign(document.createElement(tag), fields);
+  made.append(...children);
+  return made;
+}
+
+let saying = 0;
+
+/** Says something for a moment at the edge of the page. */
+export function say(text) {
+  const said = document.getElementById("said");
+  said.textContent = text;
+  clearTimeout(saying);
+  saying = setTimeout(() => { said.textContent = ""; }, 4000);
+}
+
+/** The token that a request which changes something is sent with, as the cookie has it. */
+export const csrfToken = () => /(?:^|; )csrftoken=([^;]*)/.exec(document.cookie)?.[1] ?? "";
+
+/** What is kept in the browser under ``name``; null where there is nothing, or no place. */
+export function stored(name) {
+  try { return localStorage.getItem(name); } catch { return null; }
+}
+
+/** Keeps a text in the browser, null forgets it; a private or a full one keeps nothing. */
+export function store(name, text) {
+  try {
+    if (text === null) localStorage.removeItem(name);
+    else localStorage.setItem(name, text);
+  } catch { /* private or full */ }
+}
+
+/** Places in a text: the engine counts code points, the browser UTF-16 units. */
+export const unitsOf = (text, points) => Array.from(text).slice(0, points).join("").length;
+export const pointsOf = (text, units) => Array.from(text.slice(0, units)).length;
+
+/** Opens a dialog, which is told so by the event "shown". */
+export function openDialog(name) {
+  const dialog = document.getElementById(name);
+  if (dialog.open) return;
+  dialog.showModal();
+  dialog.dispatchEvent(new Event("shown"));
+}
+
+/** The options of a list box that can be chosen from the keyboard, which a field may tell of. */
+export function chooser(list, field = null) {
+  const options = () => [...list.querySelectorAll("[role=option]")];
+  const at = () => options().findIndex((option) => option.getAttribute("aria-selected") === "true");
+  function choose(place) {
+    options().forEach((option, other) => option.setAttribute("aria-selected", String(other === place)));
+    options()[place]?.scrollIntoView({ block: "nearest" });
+    field?.setAttribute("aria-activedescendant", options()[place]?.id ?? "");
+  }
+  return {
+    choose,
+    chosen: () => options()[Math.max(at(), 0)],
+    /** One up or down; true where the key did that. */
+    takes(key) {
+      const way = { ArrowDown: 1, ArrowUp: -1 }[key];
+      if (way) choose(Math.max(0, Math.min(options().length - 1, at() + way)));
+      return Boolean(way);
+    },
+  };
+}

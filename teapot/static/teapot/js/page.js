@@ -1,0 +1,4 @@
+/* A page that has nothing of its own. */
+import { start } from "./base.js";
+
+start();
