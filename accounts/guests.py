@@ -2,22 +2,30 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from typing import Any
-from uuid import UUID
+from uuid import UUID, uuid4
 
+from django.conf import settings
 from django.core.exceptions import ValidationError
 from django.db.models import QuerySet
-from django.http import Http404, HttpRequest
+from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 
+from accounts.asking import address_of, counts_for
 from accounts.models import Person
+from accounts.pacing import of_newcomers, too_fast
+from accounts.visits import visit_of
 
 SESSION_KEY = "person"
 
 
 def person_key(request: HttpRequest) -> str | None:
     """The key of the person this browser belongs to, None at the first visit."""
-    return request.session.get(SESSION_KEY)
+    key: str | None = request.session.get(SESSION_KEY)
+    if key:
+        counts_for(key)
+    return key
 
 
 def known_person(request: HttpRequest) -> Person | None:
@@ -40,8 +48,30 @@ def own_or_404(request: HttpRequest, things: QuerySet[Any], pk: UUID | str) -> A
         raise Http404 from None
 
 
+class TooManyNewcomers(Exception):
+    """More people are made from an address than there can be."""
+
+
 def new_guest(request: HttpRequest) -> Person:
-    """A new person, who owns this browser from now on."""
-    person = Person.objects.create()
+    """A new person, who owns this browser from now on.  Errors: :class:`TooManyNewcomers`."""
+    if settings.PACED and not of_newcomers.allows(address_of(request)):
+        raise TooManyNewcomers
+    visit = visit_of(request)
+    person, _ = Person.objects.get_or_create(pk=uuid4() if visit is None else visit.person)
     request.session[SESSION_KEY] = str(person.pk)
+    counts_for(str(person.pk))
     return person
+
+
+class SayWhoIsTooMany:
+    """Django middleware: the answer where too many people are made at once."""
+
+    def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponse:
+        return self.get_response(request)
+
+    def process_exception(self, request: HttpRequest, error: Exception) -> HttpResponse | None:
+        """What is said to it."""
+        return too_fast() if isinstance(error, TooManyNewcomers) else None

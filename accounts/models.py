@@ -1,14 +1,48 @@
-"""A person: whoever holds the cookie of one browser."""
+"""People: whoever holds the cookie of a browser, with or without an account."""
 
 import uuid
 
+from django.contrib.auth.base_user import AbstractBaseUser, BaseUserManager
+from django.contrib.auth.hashers import UNUSABLE_PASSWORD_PREFIX
 from django.db import models
 
 
-class Person(models.Model):
-    """The owner of sheets.  A guest until accounts exist."""
+def as_known(email: str) -> str:
+    """An address as it is kept: its case makes no difference."""
+    return email.strip().lower()
+
+
+class People(BaseUserManager):
+    """All people."""
+
+    def get_by_natural_key(self, username: str | None) -> "Person":
+        """The one with an account under that address."""
+        return self.get(email=as_known(username or ""))
+
+
+class Person(AbstractBaseUser):
+    """The owner of sheets and of all else on a shelf.  Who has no address is a guest."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     created = models.DateTimeField(auto_now_add=True)
     shelf_revision = models.PositiveIntegerField(default=1)
     """Goes up with each change of what is on the shelf: evaluators keep a copy of it."""
+    email = models.EmailField(unique=True, null=True)
+    password = models.CharField(max_length=128, default=UNUSABLE_PASSWORD_PREFIX)
+
+    objects = People()
+
+    USERNAME_FIELD = "email"
+
+    @property
+    def is_guest(self) -> bool:
+        """Whether there is no account."""
+        return self.email is None
+
+
+class Browser(models.Model):
+    """A browser in which somebody with an account is signed in, by the session that it has."""
+
+    person = models.ForeignKey(Person, models.CASCADE, related_name="browsers")
+    session_key = models.CharField(max_length=40, unique=True)
+    since = models.DateTimeField(auto_now_add=True)

@@ -1,0 +1,152 @@
+"""What is asked for an account, and what is said where it will not do."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from typing import Any
+
+from django import forms
+from django.contrib.auth import authenticate
+from django.contrib.auth import forms as of_django
+from django.contrib.auth.password_validation import validate_password
+from django.http import HttpRequest
+
+from accounts.models import Person, as_known
+
+NEW, CURRENT = "new-password", "current-password"
+WRONG = "No account has this address and password."
+LOCKED = (
+    "There were too many tries. Wait for a quarter of an hour, or have the password mailed anew."
+)
+TAKEN = "There is an account under this address: sign in, or have its password mailed anew."
+
+
+def email_field() -> forms.EmailField:
+    """The field for an address."""
+    field = forms.EmailField(label="E-mail address", max_length=254)
+    field.widget.attrs |= {"autocomplete": "username", "spellcheck": "false"}
+    return field
+
+
+def password_field(label: str, fills: str = CURRENT) -> forms.CharField:
+    """A field for a password, which is taken as it is typed."""
+    widget = forms.PasswordInput(attrs={"autocomplete": fills})
+    wanted = "8 characters or more, and none of the common ones" if fills == NEW else ""
+    return forms.CharField(
+        label=label, strip=False, widget=widget, max_length=1000, help_text=wanted
+    )
+
+
+class SignUp(forms.ModelForm):
+    """An account for somebody who is a guest so far."""
+
+    email = email_field()
+    password = password_field("Password", NEW)
+
+    class Meta:
+        model = Person
+        fields = ("email",)
+
+    def clean_email(self) -> str:
+        """The address, which nobody else has."""
+        email = as_known(self.cleaned_data["email"])
+        if Person.objects.filter(email=email).exclude(pk=self.instance.pk).exists():
+            raise forms.ValidationError(TAKEN)
+        return email
+
+    def _post_clean(self) -> None:
+        super()._post_clean()
+        password = self.cleaned_data.get("password", "")
+        try:
+            validate_password(password, self.instance)
+        except forms.ValidationError as error:
+            self.add_error("password", error)
+
+    def save(self, commit: bool = True) -> Person:
+        """The person, who has an account now."""
+        self.instance.set_password(self.cleaned_data["password"])
+        return super().save(commit)
+
+
+class SignIn(forms.Form):
+    """An address and its password."""
+
+    email = email_field()
+    password = password_field("Password")
+
+    def __init__(self, request: HttpRequest, *arguments: Any, **named: Any) -> None:
+        super().__init__(*arguments, **named)
+        self.request = request
+        self.person: Person | None = None
+
+    def clean(self) -> dict[str, Any]:
+        """Finds whose they are; too many tries are refused whatever is tried."""
+        found = self.cleaned_data
+        if {"email", "password"} <= found.keys():
+            self.person = authenticate(
+                self.request, username=as_known(found["email"]), password=found["password"]
+            )
+            if self.person is None:
+                is_locked = getattr(self.request, "axes_locked_out", False)
+                raise forms.ValidationError(LOCKED if is_locked else WRONG)
+        return found
+
+
+class NewPassword(forms.Form):
+    """Another password, for somebody who knows the one of now."""
+
+    now = password_field("Password of now")
+    password = password_field("New password", NEW)
+
+    def __init__(self, person: Person, *arguments: Any, **named: Any) -> None:
+        super().__init__(*arguments, **named)
+        self.person = person
+
+    def clean_now(self) -> str:
+        """It is that of now."""
+        now: str = self.cleaned_data["now"]
+        if not self.person.check_password(now):
+            raise forms.ValidationError("This is not the password of now.")
+        return now
+
+    def clean_password(self) -> str:
+        """The new one, where it will do."""
+        password: str = self.cleaned_data["password"]
+        validate_password(password, self.person)
+        return password
+
+
+class Recovery(of_django.PasswordResetForm):
+    """An address to which a link to a new password is mailed, where it has an account."""
+
+    email = email_field()
+
+    def get_users(self, email: str) -> Iterable[Person]:
+        """The account under that address."""
+        return Person.objects.filter(email=as_known(email))
+
+
+class Recovered(of_django.SetPasswordForm):
+    """A password for somebody who has the link."""
+
+    new_password1 = password_field("New password", NEW)
+    new_password2 = password_field("The same again")
+
+
+class Deletion(forms.Form):
+    """That all is to go: somebody with an account types its password."""
+
+    password = password_field("Password")
+
+    def __init__(self, person: Person, *arguments: Any, **named: Any) -> None:
+        super().__init__(*arguments, **named)
+        self.person = person
+        if person.is_guest:
+            del self.fields["password"]
+
+    def clean_password(self) -> str:
+        """It is theirs."""
+        password: str = self.cleaned_data["password"]
+        if not self.person.check_password(password):
+            raise forms.ValidationError("This is not the password.")
+        return password

@@ -1,0 +1,112 @@
+"""How fast anybody may ask: what goes beyond is refused before it costs anything.
+
+The counts are those of one web process; with several of them the rates are as many times as high.
+"""
+
+from __future__ import annotations
+
+import threading
+import time
+from collections import OrderedDict
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from django.conf import settings
+from django.http import HttpRequest, HttpResponse
+
+from accounts.asking import address_of
+from accounts.visits import COOKIE
+
+PER_SECOND, AT_ONCE = 15.0, 90.0
+"""Requests of one browser: about three times what somebody sends who types without pause."""
+
+OF_ADDRESS_PER_SECOND, OF_ADDRESS_AT_ONCE = 400.0, 2000.0
+"""Requests from one address, behind which a whole class may be."""
+
+NEW_PER_SECOND, NEW_AT_ONCE = 2.0, 400.0
+"""People that are made from one address."""
+
+MOST_AT_A_TIME = 5
+"""Requests of one browser that a process works on at a time."""
+
+TOLD_APART = (settings.SESSION_COOKIE_NAME, COOKIE)
+"""Cookies by which browsers behind one address are told apart."""
+
+MOST_REMEMBERED = 10_000
+SAID = "This came too fast after what was sent before. It is taken again in a moment."
+
+
+@dataclass(slots=True)
+class _Left:
+    """What may be asked for at once at a moment."""
+
+    tokens: float
+    at: float
+
+
+class Pace:
+    """So many things ``per_second`` for each key, after so many ``at_once``."""
+
+    def __init__(self, per_second: float, at_once: float) -> None:
+        self.per_second = per_second
+        self.at_once = at_once
+        self._left: OrderedDict[str, _Left] = OrderedDict()
+        self._lock = threading.Lock()
+
+    def allows(self, key: str) -> bool:
+        """Whether one more is in time."""
+        now = time.monotonic()
+        with self._lock:
+            left = self._left.setdefault(key, _Left(self.at_once, now))
+            self._left.move_to_end(key)
+            left.tokens = min(self.at_once, left.tokens + (now - left.at) * self.per_second)
+            left.at = now
+            while len(self._left) > MOST_REMEMBERED:
+                self._left.popitem(last=False)
+            if left.tokens < 1:
+                return False
+            left.tokens -= 1
+            return True
+
+
+of_browsers = Pace(PER_SECOND, AT_ONCE)
+of_addresses = Pace(OF_ADDRESS_PER_SECOND, OF_ADDRESS_AT_ONCE)
+of_newcomers = Pace(NEW_PER_SECOND, NEW_AT_ONCE)
+
+_under_way: dict[str, int] = {}
+_counting = threading.Lock()
+
+
+def keep_pace(get_response: Callable[[HttpRequest], HttpResponse]) -> Callable:
+    """Django middleware: refuses what comes too fast, or while too much is under way."""
+
+    def middleware(request: HttpRequest) -> HttpResponse:
+        if not settings.PACED:
+            return get_response(request)
+        address = address_of(request)
+        browser = next(filter(None, map(request.COOKIES.get, TOLD_APART)), "")
+        if browser and not of_browsers.allows(browser):
+            return too_fast()  # which counts for nobody else at that address
+        if not of_addresses.allows(address):
+            return too_fast()
+        with _counting:
+            count = _under_way.get(browser, 0)
+            if count >= MOST_AT_A_TIME and browser:
+                return too_fast()
+            _under_way[browser] = count + 1
+        try:
+            return get_response(request)
+        finally:
+            with _counting:
+                _under_way[browser] -= 1
+                if not _under_way[browser]:
+                    del _under_way[browser]
+
+    return middleware
+
+
+def too_fast() -> HttpResponse:
+    """What is said to it."""
+    response = HttpResponse(SAID, status=429, content_type="text/plain; charset=utf-8")
+    response["Retry-After"] = "1"
+    return response

@@ -1,0 +1,42 @@
+"""Trouble with the storage has a sentence, and is over as soon as the storage is well."""
+
+from __future__ import annotations
+
+import logging
+from collections.abc import Callable
+
+from django.db import DatabaseError
+from django.http import HttpRequest, HttpResponse
+
+logger = logging.getLogger(__name__)
+
+SENTENCES = {
+    "locked": "Something else writes to the storage for long: nothing was changed. Try it again.",
+    "readonly": "The storage cannot be written to just now: nothing was changed.",
+    "read-only": "The storage cannot be written to just now: nothing was changed.",
+    "full": "The storage is full: nothing was changed.",
+    "unable to open": "The storage cannot be reached just now: nothing was changed.",
+    "disk i/o": "The storage does not answer as it should: nothing was changed.",
+}
+"""What is said, by what stands in the error."""
+
+
+class TellOfStorage:
+    """Django middleware."""
+
+    def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponse:
+        return self.get_response(request)
+
+    def process_exception(self, request: HttpRequest, error: Exception) -> HttpResponse | None:
+        """The sentence for trouble with the storage."""
+        if not isinstance(error, DatabaseError):
+            return None
+        text = str(error).lower()
+        said = next((said for part, said in SENTENCES.items() if part in text), None)
+        if said is None:
+            return None
+        logger.error("trouble with the storage: %s", error)
+        return HttpResponse(said, status=503, content_type="text/plain; charset=utf-8")
