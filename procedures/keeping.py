@@ -24,6 +24,9 @@ MOST_TRIES = 5
 MOST_RUNS = 50
 """Runs of a procedure that are kept; the oldest go first."""
 
+SET = ("angle", "log", "numbers", "form")
+"""What is set for the lines of a procedure."""
+
 _GIVEN = re.compile(r"\s*([^\W\d]\w*)\s*=\s*([^=].*?)\s*")
 
 
@@ -45,7 +48,7 @@ def make(
 def _version(procedure: Procedure, text: str, like: Any) -> ProcedureVersion:
     version = ProcedureVersion(procedure=procedure, text=text)
     if like is not None:
-        for field in ("angle", "log", "numbers", "form"):
+        for field in SET:
             setattr(version, field, getattr(like, field))
     return version
 
@@ -63,10 +66,6 @@ def write(procedure: Procedure, text: str, settings: Mapping[str, str] | None = 
         version.save()
         things.say_changed(procedure.owner_id)
     return True
-
-
-SET = ("angle", "log", "numbers", "form")
-"""What is set for the lines of a procedure."""
 
 
 def as_typed(procedure: Procedure, text: str) -> shelf.Procedure:
@@ -104,7 +103,9 @@ UNITS = {"deg", "rad", "gon", "turn", "e", "E", "pi", "i", "by"}
 def keep_run(procedure: Procedure, replies: Mapping[str, str], ran: Ran) -> Run:
     """Writes a run down; the oldest are forgotten."""
     outcomes = [asdict(outcome) for outcome in ran.outcomes]
-    made = Run.objects.create(version=procedure.newest, replies=dict(replies), outcomes=outcomes)
+    made = Run.objects.create(
+        version=procedure.newest, replies=dict(replies), outcomes=outcomes, draws=ran.draws
+    )
     old = Run.objects.filter(version__procedure=procedure, lines=None).order_by("-made")
     Run.objects.filter(pk__in=[run.pk for run in old[MOST_RUNS:]]).delete()
     return made

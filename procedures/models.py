@@ -65,13 +65,14 @@ class ProcedureVersion(UnderConventions):
 
 
 class Run(models.Model):
-    """A run: the ``replies`` by what they are handed over under, as they were typed, and the
-    ``outcomes`` of its lines."""
+    """A run: the ``replies`` by what they are handed over under, as they were typed, the
+    ``outcomes`` of its lines, and what was drawn and replied for each."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     version = models.ForeignKey(ProcedureVersion, models.CASCADE, related_name="runs")
     replies = models.JSONField(default=dict)
     outcomes = models.JSONField(default=list)
+    draws = models.JSONField(default=list)
     made = models.DateTimeField(auto_now_add=True)
 
     class Meta:

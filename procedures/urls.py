@@ -12,6 +12,7 @@ urlpatterns = [
     path("<uuid:pk>/preview", views.preview, name="procedure-preview"),
     path("<uuid:pk>/readings", views.readings, name="procedure-readings"),
     path("<uuid:pk>/run", views.run, name="run-procedure"),
+    path("<uuid:pk>/stop", views.stop, name="stop-procedure"),
     path("<uuid:pk>/over", views.over, name="run-over"),
     path("<uuid:pk>/versions/<uuid:version>", views.version, name="procedure-version"),
     path("questions", views.questions, name="run-questions"),

@@ -8,24 +8,31 @@ from uuid import UUID
 
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
-from django.utils import timezone
 from django.views.decorators.http import require_GET, require_POST, require_safe
 
 from accounts.guests import known_person, new_guest, own_or_404
 from console.models import Line
-from console.showing import Typed
+from console.out import FORMATS
+from console.showing import shown_while_typed
 from console.views.replies import own_sheet
 from engine.errors import LineError
 from engine.sheet.running import Asked
 from engine.sheet.settings import CHOICES
 from fence import procedure_jobs as jobs
-from fence.evaluators import Busy
+from fence.turns import Busy, Overtaken
 from procedures import keeping
 from procedures.models import Procedure, ProcedureVersion, Run
-from shelf.reaching import ask
+from shelf.reaching import ask, stop_asking
 
 BUSY = "Others are being run just now. Try it again."
 SHOWN_RUNS = 12
+SAVED_AS = (
+    ("txt", "the text of its lines"),
+    ("json", "all its versions and runs"),
+    *((ending, FORMATS[ending].words) for ending in ("md", "html", "tex")),
+)
+"""What a procedure is saved as."""
+
 MOST_REPLIES = 60
 
 
@@ -60,13 +67,13 @@ def from_lines(request: HttpRequest) -> HttpResponse:
 def procedure(request: HttpRequest, pk: UUID) -> HttpResponse:
     """The page of a procedure."""
     found = _own(request, pk)
-    Procedure.objects.filter(pk=pk).update(opened=timezone.now())
     newest = found.newest
     context = {
         "procedure": found,
         "version": newest,
         "versions": found.versions.all()[:30],
         "choices": CHOICES,
+        "saved_as": SAVED_AS,
         "asked": _asked(found, newest.text),
         **_readings(found, newest.text),
         **runs_of(found),
@@ -100,9 +107,11 @@ def preview(request: HttpRequest, pk: UUID) -> HttpResponse:
     job = jobs.TypedInProcedure(procedure=keeping.as_typed(found, text), caret=at)
     try:
         typed = ask(found.pk, job, found.owner)
+    except Overtaken:
+        return HttpResponse(status=204)
     except Busy:
         return HttpResponse("")
-    return render(request, "console/preview.html", {"typed": Typed(typed)})
+    return render(request, "console/preview.html", shown_while_typed(typed))
 
 
 @require_POST
@@ -151,24 +160,45 @@ def run(request: HttpRequest, pk: UUID) -> HttpResponse:
         keeping.write(found, request.POST["text"])
         found.owner.refresh_from_db()
     replies = _replies(request)
+    chosen = _chosen(request)
     before = Run.objects.filter(version__procedure=found).first()
-    job = jobs.RunThrough(procedure=found.newest.for_engine, replies=tuple(sorted(replies.items())))
+    job = jobs.RunThrough(
+        procedure=found.newest.for_engine, replies=tuple(sorted(replies.items())), chosen=chosen
+    )
     try:
-        ran = ask(found.pk, job, found.owner)
+        ran = ask(found.pk, job, found.owner, can_stop=True)
     except LineError as error:
         ran = jobs.Ran([], stopped=0, why=error.text)
     except Busy:
         ran = jobs.Ran([], stopped=0, why=BUSY)
-    if not ran.wrong and ran.outcomes:
+    if not ran.wrong and ran.outcomes and not chosen and not ran.why:
         keeping.keep_run(found, replies, ran)
     context = {
         "procedure": found,
         "ran": ran,
-        "lines": _moved(ran, before),
+        "lines": _moved(ran, before)[ran.first - 1 :],
+        "chosen": chosen,
         "oob": True,
         **runs_of(found),
     }
     return render(request, "procedures/ran.html", context)
+
+
+def _chosen(request: HttpRequest) -> tuple[int, int] | None:
+    """The places between which the lines are chosen that are to be run; None where all are."""
+    places = [request.POST.get(name, "") for name in ("from", "to")]
+    if not all(place.isdecimal() and len(place) < 7 for place in places):
+        return None
+    first, last = map(int, places)
+    return min(first, last), max(first, last)
+
+
+@require_POST
+def stop(request: HttpRequest, pk: UUID) -> HttpResponse:
+    """Stops what is run of it just now; the run itself says what came of it."""
+    found = _own(request, pk)
+    stop_asking(found.pk)
+    return HttpResponse(status=204)
 
 
 def _moved(ran: jobs.Ran, before: Run | None) -> list[Shown]:
@@ -197,13 +227,14 @@ def runs_of(procedure: Procedure, most: int | None = SHOWN_RUNS) -> dict[str, An
     names = [n for n in dict.fromkeys(key for one in made for key in one) if n not in inputs]
     rows = [
         {
+            "pk": run.pk,
             "made": run.made,
             "inputs": [run.replies.get(key) or one.get(key, "") for key in inputs],
             "outputs": [one.get(name, "") for name in names],
         }
         for run, one in zip(runs, made, strict=True)
     ]
-    return {"runs": rows, "run_inputs": inputs, "run_outputs": names}
+    return {"runs": rows, "run_inputs": inputs, "run_outputs": names, "run_formats": FORMATS}
 
 
 @require_POST
@@ -218,7 +249,7 @@ def over(request: HttpRequest, pk: UUID) -> HttpResponse:
     )
     context: dict[str, Any] = {"procedure": found, "over": job.over}
     try:
-        context["made"] = ask(found.pk, job, found.owner)
+        context["made"] = ask(found.pk, job, found.owner, can_stop=True)
     except (LineError, Busy) as refused:
         context["error"] = getattr(refused, "text", BUSY)
     return render(request, "procedures/over.html", context)

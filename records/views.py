@@ -7,7 +7,6 @@ from uuid import UUID
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
-from django.utils import timezone
 from django.views.decorators.http import require_POST, require_safe
 
 from accounts.guests import own_or_404
@@ -16,10 +15,8 @@ from console.views.replies import own_sheet
 from engine.errors import LineError
 from records import keeping
 from records.models import Record
+from records.out import FORMATS
 from records.writing import KINDS
-
-ENDINGS = ("txt", "md", "html", "json")
-"""The formats that a record goes out in."""
 
 SCREEN = 500
 """Events that are sent at once."""
@@ -33,15 +30,15 @@ def _own(request: HttpRequest, pk: UUID) -> Record:
 def record(request: HttpRequest, pk: UUID) -> HttpResponse:
     """A record with its events."""
     found = _own(request, pk)
-    Record.objects.filter(pk=pk).update(opened=timezone.now())
     return render(
         request,
         "records/record.html",
-        {"record": found, "endings": ENDINGS, **_events(found, 0)},
+        {"record": found, "endings": tuple(FORMATS), **events_of(found, 0)},
     )
 
 
-def _events(record: Record, since: int) -> dict[str, Any]:
+def events_of(record: Record, since: int) -> dict[str, Any]:
+    """What is shown of the events after one."""
     found = list(record.events.filter(pk__gt=since)[: SCREEN + 1])
     shown = found[:SCREEN]
     return {
@@ -56,9 +53,14 @@ def _events(record: Record, since: int) -> dict[str, Any]:
 def events(request: HttpRequest, pk: UUID) -> HttpResponse:
     """What happened after the event ``since``."""
     found = _own(request, pk)
+    context = {"record": found, **events_of(found, since_in(request))}
+    return render(request, "records/events.html", context)
+
+
+def since_in(request: HttpRequest) -> int:
+    """The event after which a request asks for more."""
     since = request.GET.get("since", "0")
-    since = int(since) if since.isdecimal() and len(since) < 18 else 0
-    return render(request, "records/events.html", {"record": found, **_events(found, since)})
+    return int(since) if since.isdecimal() and len(since) < 18 else 0
 
 
 @require_POST

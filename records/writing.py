@@ -26,10 +26,14 @@ KINDS = {
 """What happened, in words."""
 
 
+OF_ANSWER = frozenset({"name", "sign", "text", "nearly", "reading"})
+"""What is written down of an answer."""
+
+
 def answers_in(outcome: Mapping[str, Any] | None) -> list[dict[str, str]]:
     """What a line answered, as a record has it."""
     return [
-        {key: answer.get(key) or "" for key in ("name", "sign", "text", "nearly", "reading")}
+        {key: answer.get(key) or "" for key in sorted(OF_ANSWER)}
         for answer in (outcome or {}).get("answers", ())
     ]
 

@@ -4,13 +4,16 @@ import re
 import uuid
 
 import pytest
+from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
 
 from console.models import Line, Sheet
+from console.out import FORMATS
 from procedures import keeping
 from procedures.models import Procedure, Run
 from records.models import Record
 from tests.people import Someone
+from tests.threads import Thread
 
 pytestmark = pytest.mark.django_db(transaction=True)
 
@@ -214,3 +217,74 @@ def test_what_belongs_to_nobody_is_nobodys(someone):
         assert client.post(f"/records/stop/{sample.pk}").status_code == 404
     assert not Procedure.objects.filter(owner=None).exists()
     assert not Record.objects.exists()
+
+
+def replied(address, run, ending):
+    return f"/shelf{address}/runs/{run.pk}.{ending}"
+
+
+@pytest.mark.parametrize("ending", FORMATS)
+def test_a_procedure_and_its_runs_go_out_in_every_format(someone, ending):
+    address = someone.procedure("heating", HEATING + "\nr = random()")
+    run(someone, address, m="2", T="60")
+    made = Run.objects.get()
+    whole = someone.client.get(f"/shelf{address}.{ending}?workings=1")
+    one = someone.client.get(replied(address, made, ending) + "?workings=1")
+    assert whole.status_code == one.status_code == 200
+    assert f".{ending}" in one.headers["Content-Disposition"]
+    drawn = made.outcomes[-1]["answers"][0]["text"]
+    if ending not in ("txt", "tex"):
+        assert drawn[:5] in one.content.decode()
+    assert Someone().client.get(replied(address, made, ending)).status_code == 404
+
+
+def test_a_run_comes_in_as_a_sheet_with_the_same_answers(someone):
+    address = someone.procedure("heating", HEATING + "\nr = random()")
+    run(someone, address, m="2", T="60")
+    made = Run.objects.get()
+    for ending in ("txt", "md", "json"):
+        file = SimpleUploadedFile(
+            f"run.{ending}", someone.client.get(replied(address, made, ending)).content
+        )
+        sheet = someone.client.post("/shelf/bring-in", {"file": file}).headers["Location"]
+        lines = Line.objects.filter(sheet=sheet.rpartition("/")[2]).order_by("number")
+        assert [[a["text"] for a in line.outcome["answers"]] for line in lines] == [
+            [a["text"] for a in outcome["answers"]] for outcome in made.outcomes
+        ]
+
+
+def test_a_run_is_printed_with_what_was_given_and_found(someone):
+    address = someone.procedure("heating", HEATING)
+    run(someone, address, m="2", T="60")
+    page = someone.shown(f"/shelf{address}/runs/{Run.objects.get().pk}/print", workings="1")
+    given, _, found = page.partition("<h2>Found</h2>")
+    assert "<h2>Given</h2>" in given
+    assert "334.9" in page
+    assert "Q" in found
+    assert someone.client.get(f"/shelf{address}/print").status_code == 200
+
+
+def test_the_lines_that_are_chosen_are_run_with_all_before_them(someone):
+    text = "a = 2\nb = a + 1\nc = b*5\nd = c + nothing"
+    address = someone.procedure("steps", text)
+    at = text.index("c =")
+    fields = {"from": at, "to": at, "text": text}
+    said = someone.client.post(f"{address}/run", fields).content.decode()
+    assert 'data-text="15"' in said
+    assert 'data-text="3"' not in said
+    assert '<li value="3"' in said
+    assert "nothing" not in said.partition('id="readings"')[0].partition("hx-swap-oob")[0]
+    assert Run.objects.count() == 0
+
+
+def test_a_run_is_stopped_by_hand_and_shows_what_it_had_by_then(someone):
+    text = "a = 2\nf(x) = if(x > 0, f(x - 1) + f(x - 1), 1)\nf(100)"
+    address = someone.procedure("long", text)
+    found = {}
+    running = Thread(lambda: found.update(said=run(someone, address)))
+    other = Client()
+    other.cookies = someone.client.cookies
+    while not running.is_over(0.1):
+        other.post(f"{address}/stop")
+    assert "It was stopped." in found["said"]
+    assert Run.objects.count() == 0
