@@ -13,12 +13,21 @@ def forget_file(instance: Any, **_: Any) -> None:
     instance.path.unlink(missing_ok=True)
 
 
+def forget_held(instance: Any, **_: Any) -> None:
+    """What a person brought in and did not settle goes with them."""
+    from shelf.held import forget
+
+    forget(instance)
+
+
 class ShelfConfig(AppConfig):
     """Sees to the files of data."""
 
     name = "shelf"
 
     def ready(self) -> None:
+        from accounts.models import Person
         from shelf.models import Version
 
         post_delete.connect(forget_file, sender=Version)
+        post_delete.connect(forget_held, sender=Person)

@@ -8,6 +8,7 @@ from uuid import uuid4
 from django.db import transaction
 from django.utils import timezone
 
+from accounts.models import Person
 from console.models import Line, Sheet
 from procedures.models import Procedure
 from shelf import things
@@ -27,24 +28,31 @@ def copied(thing: Any) -> Any:
     return None
 
 
-def copy_of_sheet(sheet: Sheet) -> Sheet:
-    """Its lines with their numbers, draws and settings; what was undone is left behind."""
+def copy_of_sheet(sheet: Sheet, person: Person | None = None) -> Sheet:
+    """Its lines with their numbers, draws and settings, for its owner or for another ``person``;
+    what was undone is left behind."""
     lines = list(Line.objects.filter(sheet=sheet))
     made = Sheet.objects.get(pk=sheet.pk)
     made.pk, made.title = uuid4(), f"{sheet.title[:110]} copy"
     made.opened, made.recording = timezone.now(), None
+    if person is not None:
+        made.owner, made.folder, made.title = person, "", sheet.title
     made._state.adding = True
     made.save()
     for line in lines:
         line.pk, line.sheet, line.token = None, made, uuid4()
+        if person is not None:
+            line.run = None
     Line.objects.bulk_create(lines)
     return made
 
 
-def copy_of_procedure(procedure: Procedure) -> Procedure:
-    """Its newest version."""
-    made = Procedure(owner=procedure.owner, folder=procedure.folder)
-    made.name = things.untaken(made, f"{procedure.name} copy")
+def copy_of_procedure(procedure: Procedure, person: Person | None = None) -> Procedure:
+    """Its newest version, for its owner or for another ``person``."""
+    made = Procedure(owner=person or procedure.owner)
+    if person is None:
+        made.folder = procedure.folder
+    made.name = things.untaken(made, procedure.name if person else f"{procedure.name} copy")
     newest = procedure.newest
     made.save()
     newest.pk, newest.procedure = uuid4(), made

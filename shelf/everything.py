@@ -7,12 +7,14 @@ import zipfile
 from collections.abc import Iterator, Mapping
 from contextlib import suppress
 from dataclasses import dataclass, field
+from datetime import datetime
 from io import BytesIO
 from pathlib import PurePosixPath
 from typing import IO, Any
 from uuid import uuid4
 
 from django.db import transaction
+from django.db.models import Model
 from django.utils import timezone
 
 from accounts.models import Person
@@ -22,22 +24,33 @@ from console.out import document_of
 from engine.errors import LineError
 from engine.numbers.shelf import OF_PROCEDURE, PREFIX
 from engine.out.data import as_json
-from procedures.models import Procedure, ProcedureVersion
-from records.models import Event, Record
+from procedures.data import procedure_data, procedure_from
+from procedures.models import Procedure, Run
+from records.data import record_data, record_from
+from records.models import Record
 from shelf import things
 from shelf.models import DataTable, Version
+from shelf.moments import moment_from
 
 FORMAT = 1
-MOST_BYTES = 100 * 1024 * 1024
-"""The zip itself."""
-
 MOST_UNPACKED = 400 * 1024 * 1024
 MOST_ENTRIES = 20_000
-SETTINGS = ("angle", "log", "numbers", "form")
-EVENT = ("part", "kind", "sheet", "number", "text", "answers", "said", "before")
+WRONG_DATA = (KeyError, TypeError, ValueError, AttributeError, RecursionError)
+"""What data raises that is not as it should be."""
+
+LEAVE = "leave"
+"""The choice for a thing that is not to come in."""
+
+NAMED: dict[str, type[Model]] = {"table": DataTable, "procedure": Procedure, "record": Record}
+"""The kinds of things of which no two have one name."""
+
 FILE = (
     "file_name", "separator", "point", "has_head", "encoding", "marks", "columns", "rows", "size",
 )  # fmt: skip
+
+
+def _is_taken(person: Person, kind: Any, name: str) -> bool:
+    return bool(kind.objects.at_hand().filter(owner=person, name=name).exists())
 
 
 class NotEverything(LineError):
@@ -62,9 +75,10 @@ def as_zip(person: Person) -> bytes:
                     "name": thing.name_shown,
                     "folder": thing.folder,
                     "opened": thing.opened.isoformat(),
+                    "binned": thing.binned and thing.binned.isoformat(),
                 }
             )
-        for version in Version.objects.filter(table__owner=person, table__binned=None):
+        for version in Version.objects.filter(table__owner=person):
             with suppress(OSError):
                 out.writestr(f"files/{version.pk}", version.path.read_bytes())
         told = {"teapot": FORMAT, "kind": "everything", "things": listed}
@@ -73,13 +87,13 @@ def as_zip(person: Person) -> bytes:
 
 
 def _things(person: Person) -> Iterator[tuple[str, Any, str]]:
-    for table in person.tables.at_hand():
+    for table in person.tables.all():
         yield "table", table, _json({"name": table.name, "versions": _files(table)})
-    for procedure in person.procedures.at_hand():
+    for procedure in person.procedures.all():
         yield "procedure", procedure, _json(procedure_data(procedure))
-    for sheet in person.sheets.at_hand():
+    for sheet in person.sheets.all():
         yield "sheet", sheet, as_json(document_of(sheet))
-    for record in person.records.at_hand():
+    for record in person.records.all():
         yield "record", record, _json(record_data(record))
 
 
@@ -98,39 +112,6 @@ def _files(table: DataTable) -> list[dict[str, Any]]:
     ]
 
 
-def procedure_data(procedure: Procedure) -> dict[str, Any]:
-    """A procedure with all its versions."""
-    return {
-        "teapot": FORMAT,
-        "kind": "procedure",
-        "name": procedure.name,
-        "versions": [
-            {
-                "id": str(version.pk),
-                "made": version.made.isoformat(),
-                "text": version.text,
-                **{name: getattr(version, name) for name in SETTINGS},
-            }
-            for version in procedure.versions.order_by("made")
-        ],
-    }
-
-
-def record_data(record: Record) -> dict[str, Any]:
-    """A record with all its events."""
-    return {
-        "teapot": FORMAT,
-        "kind": "record",
-        "name": record.name,
-        "note": record.note,
-        "parts": record.parts,
-        "events": [
-            {"at": event.at.isoformat(), **{name: getattr(event, name) for name in EVENT}}
-            for event in record.events.all()
-        ],
-    }
-
-
 # -- in -------------------------------------------------------------------------------------
 
 
@@ -142,24 +123,38 @@ class BroughtIn:
     left_out: list[str] = field(default_factory=list)
 
 
-def bring_in(person: Person, file: IO[bytes], leaves_taken: bool = False) -> BroughtIn:
+@dataclass(frozen=True, slots=True)
+class Clash:
+    """A thing in a zip whose name is taken: its ``path`` there, its kind and its name."""
+
+    path: str
+    kind: str
+    name: str
+
+
+def bring_in(
+    person: Person, file: IO[bytes], choices: Mapping[str, str] | None = None
+) -> BroughtIn | list[Clash]:
     """Puts all that a zip holds on a person's shelf, or nothing.
 
-    What has a name that is taken comes in under another, or is left out where that is
-    ``leaves_taken``.
+    Where names are taken, and there are no ``choices`` yet, those are what it gives; with them
+    each such thing comes in under another name, or is left out where the choice for its path is
+    :data:`LEAVE`.
     Errors: :class:`NotEverything` for what is no such zip.
     """
     made: list[Version] = []
     try:
         with zipfile.ZipFile(file) as packed, transaction.atomic():
-            return _Bringing(person, packed, leaves_taken, made).all()
+            bringing_in = _Bringing(person, packed, choices or {}, made)
+            clashes = [] if choices is not None else bringing_in.clashes()
+            return clashes or bringing_in.all()
     except NotEverything:
         _forget(made)
         raise
     except (zipfile.BadZipFile, OSError, EOFError, NotImplementedError, RuntimeError) as error:
         _forget(made)
         raise NotEverything(why=f"it is no zip, or a broken one ({str(error)[:60]})") from None
-    except (KeyError, TypeError, ValueError, AttributeError, LineError, RecursionError) as error:
+    except (*WRONG_DATA, LineError) as error:
         _forget(made)
         why = f"something in it is not as it should be ({str(error)[:80]})"
         raise NotEverything(why=why) from None
@@ -171,26 +166,44 @@ def _forget(made: list[Version]) -> None:
 
 
 class _Bringing:
-    """A zip on its way in; ``versions`` maps what was drawn there to what is here."""
+    """A zip on its way in; ``versions`` and ``runs`` map what was there to what is here."""
 
     def __init__(
-        self, person: Person, packed: zipfile.ZipFile, leaves_taken: bool, made: list[Version]
+        self,
+        person: Person,
+        packed: zipfile.ZipFile,
+        choices: Mapping[str, str],
+        made: list[Version],
     ) -> None:
         self.person = person
         self.packed = packed
-        self.leaves_taken = leaves_taken
+        self.choices = choices
         self.made = made
         self.versions: dict[str, str] = {}
+        self.runs: dict[str, Run] = {}
         self.brought = BroughtIn()
 
-    def all(self) -> BroughtIn:
+    def clashes(self) -> list[Clash]:
+        """The things whose names are taken."""
+        return [
+            Clash(str(one["path"]), one["kind"], str(one["name"]))
+            for one in self._listed()
+            if one["kind"] in NAMED
+            and not one.get("binned")
+            and _is_taken(self.person, NAMED[one["kind"]], things.cleaned(str(one["name"])))
+        ]
+
+    def _listed(self) -> list[dict[str, Any]]:
         self._check_size()
         told = self._json("list.json")
         if told.get("kind") != "everything" or told.get("teapot") != FORMAT:
             raise NotEverything(why="its list is not one of Teapot")
         order = ("table", "procedure", "sheet", "record")
-        listed = [one for kind in order for one in told["things"] if one["kind"] == kind]
-        for one in listed:
+        return [one for kind in order for one in told["things"] if one["kind"] == kind]
+
+    def all(self) -> BroughtIn:
+        """Brings it all in."""
+        for one in self._listed():
             thing = getattr(self, f"_{one['kind']}")(self._json(one["path"]), one)
             if thing is None:
                 self.brought.left_out.append(str(one["name"]))
@@ -220,11 +233,15 @@ class _Bringing:
     def _named(self, thing: Any, one: Mapping[str, Any]) -> bool:
         """Gives a thing its name and folder; false where it is to be left out."""
         thing.folder = things.folder_from(str(one.get("folder", "")))
-        thing.opened = bringing.moment_from(str(one.get("opened", "")))
+        thing.opened = moment_from(str(one.get("opened", "")))
+        thing.binned = _binned(one)
         wanted = things.cleaned(str(one["name"]))
-        is_taken = type(thing).objects.at_hand().filter(owner=self.person, name=wanted).exists()
-        thing.name = things.untaken(thing, wanted) if is_taken else wanted
-        return not (is_taken and self.leaves_taken)
+        if thing.binned is None and _is_taken(self.person, type(thing), wanted):
+            if self.choices.get(one["path"]) == LEAVE:
+                return False
+            wanted = things.untaken(thing, wanted)
+        thing.name = wanted
+        return True
 
     def _table(self, data: dict[str, Any], one: Mapping[str, Any]) -> DataTable | None:
         table = DataTable(owner=self.person)
@@ -239,7 +256,7 @@ class _Bringing:
             version.path.parent.mkdir(parents=True, exist_ok=True, mode=0o700)
             self.made.append(version)
             version.path.write_bytes(self.packed.read(f"files/{told['id']}"))
-            version.made = bringing.moment_from(told["made"])
+            version.made = moment_from(told["made"])
             version.save()
             self.versions[PREFIX + told["id"]] = f"{PREFIX}{version.pk}"
         return table
@@ -248,36 +265,28 @@ class _Bringing:
         procedure = Procedure(owner=self.person)
         if not self._named(procedure, one):
             return None
-        procedure.save()
-        for told in data["versions"]:
-            version = ProcedureVersion(procedure=procedure, text=str(told["text"])[:50_000])
-            for name in SETTINGS:
-                setattr(version, name, str(told[name])[:60])
-            version.save()
-            when = bringing.moment_from(told["made"])
-            ProcedureVersion.objects.filter(pk=version.pk).update(made=when)
-            self.versions[OF_PROCEDURE + told["id"]] = f"{OF_PROCEDURE}{version.pk}"
+        here = procedure_from(data, procedure)
+        for there, version in here.versions.items():
+            self.versions[OF_PROCEDURE + there] = OF_PROCEDURE + version
+        self.runs |= here.runs
         return procedure
 
     def _sheet(self, data: dict[str, Any], one: Mapping[str, Any]) -> Sheet | None:
         document = bringing.document_in(json.dumps(data).encode(), "sheet.json")
         folder = things.folder_from(str(one.get("folder", "")))
-        sheet = bringing.made_of(self.person, document, folder, self.versions)
-        opened = bringing.moment_from(str(one.get("opened", "")))
-        Sheet.objects.filter(pk=sheet.pk).update(opened=opened)
+        sheet = bringing.made_of(self.person, document, folder, self.versions, self.runs)
+        told = {"opened": moment_from(str(one.get("opened", ""))), "binned": _binned(one)}
+        Sheet.objects.filter(pk=sheet.pk).update(**told)
         return sheet
 
     def _record(self, data: dict[str, Any], one: Mapping[str, Any]) -> Record | None:
-        record = Record(owner=self.person, note=str(data["note"]), parts=int(data["parts"]))
+        record = Record(owner=self.person)
         if not self._named(record, one):
             return None
-        record.save()
-        Event.objects.bulk_create(
-            Event(
-                record=record,
-                at=bringing.moment_from(told["at"]),
-                **{name: told[name] for name in EVENT},
-            )
-            for told in data["events"]
-        )
+        record_from(data, record)
         return record
+
+
+def _binned(one: Mapping[str, Any]) -> datetime | None:
+    """When it was put into the bin, if it was."""
+    return moment_from(str(one["binned"])) if one.get("binned") else None

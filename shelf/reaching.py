@@ -15,8 +15,10 @@ from django.utils.formats import date_format
 from accounts.models import Person
 from engine import errors
 from engine.sheet.settings import Settings
-from fence.evaluators import evaluators
+from fence import asking
 from fence.jobs import Job
+from fence.lines import Part
+from fence.turns import Slowed
 from fence.worker import Refused, ShelfState, State
 from procedures.models import ProcedureVersion
 from shelf.models import Version
@@ -26,6 +28,9 @@ T = TypeVar("T")
 
 MOST_TEXTS, MOST_CHARACTERS = 1000, 2_000_000
 """Versions of procedures that evaluators know, the newest first, and what they have in all."""
+
+NO_LINES = Part()
+"""Of what is no sheet."""
 
 
 def shelf_state(owner: UUID | None) -> ShelfState:
@@ -101,7 +106,12 @@ def _said(version: Any) -> str:
     return f"on {date_format(moment, 'j F')} at {date_format(moment, 'H:i')}"
 
 
-def ask(of: UUID, job: Job[T], person: Person | None = None) -> T:
+def stop_asking(of: UUID) -> None:
+    """Stops what an evaluator does of it for :func:`ask`, where that can be stopped."""
+    evaluators().interrupt(f"run:{of}")
+
+
+def ask(of: UUID, job: Job[T], person: Person | None = None, can_stop: bool = False) -> T:
     """Has an evaluator do a job that is of no sheet, with the shelf of a ``person``, if one is
     given.
 
@@ -109,12 +119,33 @@ def ask(of: UUID, job: Job[T], person: Person | None = None) -> T:
     """
     moment = timezone.localtime().replace(tzinfo=None)
     revision = 0 if person is None else person.shelf_revision
-    state = State(f"file:{of}", 0, Settings(), moment, shelf_revision=revision)
-    pool = evaluators(settings.TEAPOT_EVALUATORS)
+    state = State(
+        f"{'run' if can_stop else 'file'}:{of}", 0, Settings(), moment, shelf_revision=revision
+    )
     owner = None if person is None else person.pk
-    result = pool.work(state, job, lambda revision: (), lambda: shelf_state(owner))
-    if isinstance(result, Refused):
-        raise errors.Refused(result.code, result.text)
+    result = done(state, job, lambda reached: NO_LINES, lambda: shelf_state(owner))
     if result is None:
         raise errors.NotInTime()
     return result
+
+
+def done(
+    state: State, job: Job[T], lines_since: asking.LinesSince, shelf_now: asking.ShelfNow
+) -> T | None:
+    """What an evaluator gives for a job.
+
+    Errors: :class:`LineError` where it cannot be done, :class:`Busy` where no evaluator became
+    free in time, :class:`Overtaken` where it is of no use any more.
+    """
+    try:
+        result = asking.work(evaluators(), state, job, lines_since, shelf_now)
+    except Slowed as error:
+        raise errors.SlowedDown(seconds=max(1, round(error.seconds))) from None
+    if isinstance(result, Refused):
+        raise errors.Refused(result.code, result.text)
+    return result
+
+
+def evaluators() -> asking.Works:
+    """The evaluators."""
+    return asking.evaluators(settings.TEAPOT_EVALUATORS)

@@ -10,7 +10,6 @@ from django.utils.html import format_html
 from django.utils.safestring import SafeString, mark_safe
 
 from engine.aids.histogram import Histogram
-from engine.files.dialect import MAX_BYTES
 from pictures import histogram
 from shelf.models import DataTable
 
@@ -21,12 +20,6 @@ register = template.Library()
 def small_histogram(of: Histogram) -> SafeString:
     """A histogram as a strip of bars."""
     return mark_safe(histogram.draw_small(of))  # noqa: S308
-
-
-@register.simple_tag
-def most_bytes() -> int:
-    """The size of the largest file that is taken."""
-    return MAX_BYTES
 
 
 @register.filter

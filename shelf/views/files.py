@@ -1,67 +1,130 @@
-"""Procedures and records as files to save."""
+"""Procedures, runs and records as files to save, and as pages to print."""
 
 from __future__ import annotations
 
 import csv
 import json
+from collections.abc import Callable
 from io import StringIO
-from urllib.parse import quote
+from typing import Any
 from uuid import UUID
 
 from django.http import Http404, HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404
 from django.views.decorators.http import require_safe
 
 from accounts.guests import own_or_404
+from console.out import FORMATS, attached, page_to_print, saved_as
+from engine.errors import LineError
 from engine.out.cells import safe_cell
-from procedures.models import Procedure
-from procedures.views import runs_of
+from engine.out.document import Document
+from engine.out.page import as_html
+from fence.turns import Busy
+from procedures.data import procedure_data
+from procedures.models import Procedure, Run
+from procedures.out import document_of, document_of_run
+from procedures.views import BUSY, runs_of
 from records import out
 from records.models import Record
-from shelf.everything import procedure_data, record_data
-
-MIMES = {
-    "txt": "text/plain",
-    "md": "text/markdown",
-    "html": "text/html",
-    "json": "application/json",
-    "csv": "text/csv",
-}
 
 
-def _file(name: str, ending: str, text: str) -> HttpResponse:
-    response = HttpResponse(text, content_type=f"{MIMES[ending]}; charset=utf-8")
-    named = quote(f"{name}.{ending}", safe="")
-    response["Content-Disposition"] = f"attachment; filename*=UTF-8''{named}"
-    return response
+def _own(request: HttpRequest, pk: UUID) -> Procedure:
+    return own_or_404(request, Procedure.objects.select_related("owner").at_hand(), pk)
+
+
+def _own_run(request: HttpRequest, pk: UUID, run: UUID) -> Run:
+    runs = Run.objects.select_related("version__procedure__owner")
+    return get_object_or_404(runs, pk=run, version__procedure=_own(request, pk))
+
+
+def _wanted(request: HttpRequest, ending: str) -> dict[str, Any]:
+    """What is asked for of a document."""
+    return {
+        "who": request.GET.get("who", "")[:120],
+        "latex": ending in FORMATS and FORMATS[ending].latex,
+        "workings": request.GET.get("workings") == "1",
+    }
 
 
 @require_safe
 def procedure(request: HttpRequest, pk: UUID, ending: str) -> HttpResponse:
-    """A procedure as the text of its lines, or with all its versions; its runs as CSV."""
-    found = own_or_404(request, Procedure.objects.at_hand(), pk)
+    """A procedure: as the text of its lines, with all its versions and runs as JSON, its runs as
+    CSV, and otherwise with the values that it suggests."""
+    found = _own(request, pk)
     if ending == "txt":
-        return _file(found.name, ending, found.newest.text.rstrip("\n") + "\n")
+        text = found.newest.text.rstrip("\n") + "\n"
+        return attached(found.name, ending, "text/plain", text)
     if ending == "json":
-        return _file(found.name, ending, json.dumps(procedure_data(found), ensure_ascii=False))
-    if ending != "csv":
+        text = json.dumps(procedure_data(found), ensure_ascii=False, indent=1) + "\n"
+        return attached(found.name, ending, "application/json", text)
+    if ending == "csv":
+        return attached(found.name, ending, "text/csv", _runs_as_csv(found))
+    if ending not in FORMATS:
         raise Http404
-    made = runs_of(found, None)
+    wanted = _wanted(request, ending)
+    return or_why_not(lambda: saved_as(document_of(found, **wanted), ending))
+
+
+def or_why_not(make: Callable[[], HttpResponse]) -> HttpResponse:
+    """What is made, or the sentence that says why it cannot be."""
+    try:
+        return make()
+    except (LineError, Busy) as refused:
+        return HttpResponse(getattr(refused, "text", BUSY), status=503, content_type="text/plain")
+
+
+def _runs_as_csv(procedure: Procedure) -> str:
+    made = runs_of(procedure, None)
     file = StringIO()
     rows = csv.writer(file)
     rows.writerow(map(safe_cell, ("when", *made["run_inputs"], *made["run_outputs"])))
     for row in made["runs"]:
         cells = (row["made"].isoformat(" ", "seconds"), *row["inputs"], *row["outputs"])
         rows.writerow(map(safe_cell, cells))
-    return _file(found.name, ending, file.getvalue())
+    return file.getvalue()
+
+
+@require_safe
+def run(request: HttpRequest, pk: UUID, run: UUID, ending: str) -> HttpResponse:
+    """A run with what was replied and drawn; as text or JSON it comes in as a sheet."""
+    found = _own_run(request, pk, run)
+    if ending not in FORMATS:
+        raise Http404
+    wanted = _wanted(request, ending)
+    return or_why_not(lambda: saved_as(document_of_run(found, **wanted), ending))
+
+
+@require_safe
+def print_procedure(request: HttpRequest, pk: UUID) -> HttpResponse:
+    """A procedure as a page to be printed."""
+    found, wanted = _own(request, pk), _wanted(request, "html")
+    return or_why_not(lambda: printed(request, document_of(found, **wanted)))
+
+
+@require_safe
+def print_run(request: HttpRequest, pk: UUID, run: UUID) -> HttpResponse:
+    """A run as a page to be printed and handed in."""
+    found, wanted = _own_run(request, pk, run), _wanted(request, "html")
+    return or_why_not(lambda: printed(request, document_of_run(found, **wanted)))
+
+
+def printed(request: HttpRequest, document: Document) -> HttpResponse:
+    """The page of a document, to be printed."""
+    return page_to_print(request, lambda style: as_html(document, style))
 
 
 @require_safe
 def record(request: HttpRequest, pk: UUID, ending: str) -> HttpResponse:
     """A record as a lab book reads, or with all that it holds."""
     found = own_or_404(request, Record.objects.at_hand(), pk)
-    if ending == "json":
-        return _file(found.name, ending, json.dumps(record_data(found), ensure_ascii=False))
-    writers = {"txt": out.as_text, "md": out.as_markdown, "html": out.as_html}
-    if ending not in writers:
+    if ending not in out.FORMATS:
         raise Http404
-    return _file(found.name, ending, writers[ending](found))
+    wanted = out.FORMATS[ending]
+    return attached(found.name, ending, wanted.mime, wanted.write(found))
+
+
+@require_safe
+def print_record(request: HttpRequest, pk: UUID) -> HttpResponse:
+    """A record as a page to be printed."""
+    found = own_or_404(request, Record.objects.at_hand(), pk)
+    return page_to_print(request, lambda style: out.as_html(found, style))

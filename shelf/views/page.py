@@ -7,15 +7,16 @@ from uuid import UUID
 
 from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import render
+from django.utils import timezone
 from django.views.decorators.http import require_POST, require_safe
 
-from accounts.guests import known_person, new_guest, own_or_404
+from accounts.guests import known_person, own_or_404, person_key
 from engine.errors import LineError
 from records.keeping import stop_all
 from records.models import Record
 from shelf import things
 from shelf.copies import copied
-from shelf.everything import MOST_BYTES, as_zip, bring_in
+from shelf.everything import as_zip
 from shelf.listing import KINDS, Called, in_folders, names_of, things_of
 from shelf.search import search
 
@@ -103,6 +104,16 @@ def change(request: HttpRequest, kind: str, pk: UUID, act: str) -> HttpResponse:
     return _list(request, said, undo=undo)
 
 
+@require_POST
+def opened(request: HttpRequest, kind: str, pk: UUID) -> HttpResponse:
+    """Notes that the page of a thing was opened: reading it alone takes no lock of writers."""
+    if kind not in KINDS:
+        raise Http404
+    own = KINDS[kind].objects.filter(pk=pk, owner__pk=person_key(request))
+    own.update(opened=timezone.now())
+    return HttpResponse(status=204)
+
+
 @require_safe
 def everything(request: HttpRequest) -> HttpResponse:
     """All that the person keeps, as one zip."""
@@ -112,24 +123,6 @@ def everything(request: HttpRequest) -> HttpResponse:
     response = HttpResponse(as_zip(person), content_type="application/zip")
     response["Content-Disposition"] = 'attachment; filename="everything of mine.zip"'
     return response
-
-
-@require_POST
-def bring_everything_in(request: HttpRequest) -> HttpResponse:
-    """Puts what such a zip holds on the shelf."""
-    person = known_person(request) or new_guest(request)
-    file = request.FILES.get("file")
-    if file is None or (file.size or 0) > MOST_BYTES:
-        return _list(request, error=f"A zip of up to {MOST_BYTES // 1024**2} megabytes is wanted.")
-    try:
-        brought = bring_in(person, file, request.POST.get("taken") == "leave")
-    except LineError as error:
-        return _list(request, error=error.text)
-    counts = (f"{n} {kind}{'' if n == 1 else 's'}" for kind, n in brought.counts.items())
-    said = f"Brought in: {', '.join(counts) or 'nothing'}."
-    if brought.left_out:
-        said += f" Left out, since their names are taken: {', '.join(brought.left_out[:20])}."
-    return _list(request, said)
 
 
 @require_safe

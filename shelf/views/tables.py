@@ -23,7 +23,7 @@ from engine.files.dialect import ENCODINGS, SEPARATORS
 from engine.files.preview import ColumnGuess, Guess
 from engine.out.cells import safe_cell
 from fence import file_jobs
-from fence.evaluators import Busy
+from fence.turns import Busy
 from shelf import keeping, things
 from shelf.items import LONGEST_NAME
 from shelf.models import DataTable, Version

@@ -2,13 +2,15 @@
 
 import io
 import json
+import re
 import zipfile
+from uuid import uuid4
 
 import pytest
 
 from console.out import document_of
 from engine.out.data import data_of
-from procedures.models import Procedure
+from procedures.models import Procedure, Run
 from records.models import Record
 from shelf.everything import NotEverything, as_zip, bring_in
 from shelf.models import DataTable, Version
@@ -63,11 +65,41 @@ def test_nothing_is_lost_on_the_way_to_somebody_else(someone):
 
 def test_names_that_are_taken_are_left_out_or_come_in_under_others(someone):
     packed = as_zip(someone.person)
-    brought = bring_in(someone.person, io.BytesIO(packed), leaves_taken=True)
+    clashes = bring_in(someone.person, io.BytesIO(packed))
+    assert {(one.kind, one.name) for one in clashes} == {
+        ("table", "pots"), ("procedure", "double"), ("record", "a try"),
+    }  # fmt: skip
+    leave_all = {one.path: "leave" for one in clashes}
+    brought = bring_in(someone.person, io.BytesIO(packed), leave_all)
     assert sorted(brought.left_out) == ["a try", "double", "pots"]
-    brought = bring_in(someone.person, io.BytesIO(packed))
-    assert brought.left_out == []
+    leave_one = {one.path: "leave" for one in clashes if one.kind == "record"}
+    brought = bring_in(someone.person, io.BytesIO(packed), leave_one)
+    assert brought.left_out == ["a try"]
     assert sorted(someone.person.tables.values_list("name", flat=True)) == ["pots", "pots 2"]
+
+
+def test_runs_and_what_is_in_the_bin_come_along(someone):
+    procedure = someone.person.procedures.get()
+    someone.client.post(f"/procedures/{procedure.pk}/run", {"key": ["x"], "reply": ["4"]})
+    someone.act("sheet", someone.sheet.pk, "bin")
+    fields = {"procedure": procedure.pk, "token": uuid4(), "key": ["x"], "reply": ["7"], "since": 0}
+    made = someone.client.post("/sheets/new").headers["Location"]
+    someone.client.post(f"{made}/run", fields)
+    other = Someone().person
+    other.sheets.all().delete()
+    bring_in(other, io.BytesIO(as_zip(someone.person)))
+    assert other.sheets.at_hand().count() == 1
+    assert other.sheets.exclude(binned=None).get().binned == someone.sheet.binned
+    mine, theirs = (
+        Run.objects.filter(version__procedure__owner=person).order_by("made")
+        for person in (someone.person, other)
+    )
+    kept = ("replies", "outcomes", "draws", "made")
+    assert list(mine.values(*kept)) == list(theirs.values(*kept))
+    assert theirs.count() == 2
+    folded = other.sheets.at_hand().get().lines.exclude(run=None)
+    assert folded.count() == 2
+    assert set(folded.values_list("run", flat=True)) == {theirs.last().pk}
 
 
 def altered(packed, path, change):
@@ -131,6 +163,20 @@ def test_it_goes_out_and_in_over_the_wire(someone):
     other = Someone()
     file = io.BytesIO(reply.content)
     file.name = "everything.zip"
-    said = other.client.post("/shelf/everything/in", {"file": file, "taken": "rename"})
-    assert "Brought in: 1 table, 1 procedure, 1 sheet, 1 record." in said.content.decode()
-    assert other.client.post("/shelf/everything/in").status_code == 200
+    said = other.client.post("/shelf/bring-in", {"file": file}).content.decode()
+    assert [f"<li>1 {kind}</li>" in said for kind in ("table", "procedure", "sheet", "record")] == (
+        [True] * 4
+    )
+    file.seek(0)
+    asked = other.client.post("/shelf/bring-in", {"file": file}).content.decode()
+    assert asked.count('name="choice"') == 3
+    assert other.person.tables.count() == 1
+    paths = re.findall(r'name="path" value="([^"]*)"', asked)
+    choices = {"path": paths, "choice": ["leave", "rename", "rename"]}
+    said = other.client.post("/shelf/bring-in/settle", choices).content.decode()
+    assert "Left out, since their names are taken: pots." in said
+    assert other.person.tables.count() == 1
+    assert other.person.records.count() == 2
+    again = other.client.post("/shelf/bring-in/settle", choices)
+    assert "No file waits any more" in again.content.decode()
+    assert other.client.post("/shelf/bring-in").status_code == 400

@@ -1,0 +1,28 @@
+"""A zip that waits for what is to be done where names in it are taken: one a person."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from pathlib import Path
+
+from django.conf import settings
+
+from accounts.models import Person
+
+
+def hold(person: Person, chunks: Iterable[bytes]) -> None:
+    """Puts a zip by; the one before is forgotten."""
+    path = held(person)
+    path.parent.mkdir(parents=True, exist_ok=True, mode=0o700)
+    with path.open("wb") as file:
+        file.writelines(chunks)
+
+
+def held(person: Person) -> Path:
+    """Where the zip is that waits, if one does."""
+    return Path(settings.DATA) / "held" / f"{person.pk}.zip"
+
+
+def forget(person: Person) -> None:
+    """Takes it away."""
+    held(person).unlink(missing_ok=True)

@@ -1,0 +1,142 @@
+"""Files that come in, whatever they are: each goes where its kind is brought in."""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Callable
+from pathlib import PurePath
+from typing import Any
+
+from django.core.files.uploadedfile import UploadedFile
+from django.db import IntegrityError, transaction
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import redirect, render
+from django.views.decorators.http import require_POST
+
+from accounts.guests import known_person, new_guest
+from accounts.models import Person
+from console import bringing
+from console.views.out import bring_in_sheet
+from engine.errors import LineError
+from procedures import keeping
+from procedures.data import procedure_from
+from procedures.models import Procedure
+from records.data import record_from
+from records.models import Record
+from shelf import held, things
+from shelf.arriving import KINDS, LOOKED_AT, kind_of
+from shelf.everything import WRONG_DATA, BroughtIn, bring_in
+from shelf.views import tables
+
+
+class NotOne(LineError):
+    sentence = "This file cannot be read as a {kind}: {why}."
+
+
+@require_POST
+def arrive(request: HttpRequest) -> HttpResponse:
+    """Brings a file in, as what it is or ``as`` what is said."""
+    file = request.FILES.get("file")
+    if file is None:
+        return _not_brought(request, "A file is wanted.")
+    head = file.read(LOOKED_AT)
+    file.seek(0)
+    said = request.POST.get("as", "")
+    kind = said if said in KINDS else kind_of(file.name or "", head)
+    if kind == "table":
+        return tables.bring_in(request)
+    person = known_person(request) or new_guest(request)
+    if kind == "sheet":
+        return bring_in_sheet(request, person, file)
+    if kind == "everything":
+        return _everything(request, person, file)
+    try:
+        return redirect((_procedure if kind == "procedure" else _record)(person, file))
+    except LineError as error:
+        return _not_brought(request, error.text)
+
+
+def _not_brought(request: HttpRequest, why: str) -> HttpResponse:
+    return render(request, "console/not_brought.html", {"error": why}, status=400)
+
+
+def _name_of(file: UploadedFile) -> str:
+    return PurePath(file.name or "").stem.replace("_", " ")
+
+
+def _data_in(file: UploadedFile, kind: str) -> dict[str, Any] | None:
+    """The data of a JSON file of that kind; None where it is no JSON."""
+    text = file.read(bringing.MOST_BYTES + 1)
+    file.seek(0)
+    if len(text) > bringing.MOST_BYTES:
+        raise NotOne(kind=kind, why=f"it has more than {bringing.MOST_BYTES // 1024**2} megabytes")
+    if text.lstrip()[:1] != b"{":
+        return None
+    try:
+        data = json.loads(text)
+    except (ValueError, RecursionError) as error:
+        raise NotOne(kind=kind, why=f"its JSON ends or breaks ({str(error)[:80]})") from None
+    if data.get("kind") != kind:
+        raise NotOne(kind=kind, why="its JSON is of another kind")
+    return dict(data)
+
+
+def _procedure(person: Person, file: UploadedFile) -> Procedure:
+    data = _data_in(file, "procedure")
+    if data is None:  # lines
+        text = file.read(bringing.MOST_BYTES + 1)
+        document = bringing.document_in(text, file.name or "procedure")
+        lines = "\n".join(line.text for line in document.lines)
+        return keeping.make(person, _name_of(file) or document.title, lines)
+    return _made(Procedure(owner=person), "procedure", data, procedure_from)
+
+
+def _record(person: Person, file: UploadedFile) -> Record:
+    data = _data_in(file, "record")
+    if data is None:
+        raise NotOne(kind="record", why="a record comes in as JSON")
+    return _made(Record(owner=person), "record", data, record_from)
+
+
+def _made(thing: Any, kind: str, data: dict[str, Any], fill: Callable[[Any, Any], object]) -> Any:
+    try:
+        with transaction.atomic():
+            thing.name = things.untaken(thing, things.cleaned(str(data["name"])))
+            fill(data, thing)
+            things.say_changed(thing.owner_id)
+    except (*WRONG_DATA, IntegrityError) as error:
+        raise NotOne(kind=kind, why=f"something in it is wrong ({str(error)[:80]})") from None
+    return thing
+
+
+# -- everything -------------------------------------------------------------------------------
+
+
+def _everything(request: HttpRequest, person: Person, file: UploadedFile) -> HttpResponse:
+    held.hold(person, file.chunks())
+    return _from_held(request, person)
+
+
+@require_POST
+def settle(request: HttpRequest) -> HttpResponse:
+    """Brings in the zip that waits, with what was chosen for each name that is taken."""
+    person = known_person(request)
+    if person is None or not held.held(person).exists():
+        return _not_brought(request, "No file waits any more. Bring it in again.")
+    paths, choices = request.POST.getlist("path"), request.POST.getlist("choice")
+    return _from_held(request, person, dict(zip(paths, choices, strict=False)))
+
+
+def _from_held(
+    request: HttpRequest, person: Person, choices: dict[str, str] | None = None
+) -> HttpResponse:
+    try:
+        with held.held(person).open("rb") as file:
+            came = bring_in(person, file, choices)
+    except LineError as error:
+        held.forget(person)
+        return _not_brought(request, error.text)
+    if not isinstance(came, BroughtIn):
+        return render(request, "shelf/clashes.html", {"clashes": came})
+    held.forget(person)
+    return render(request, "shelf/brought.html", {"brought": came})
