@@ -4,14 +4,21 @@ PYTHON ?= python3
 BIN := .venv/bin
 DEMO_DATA := var/demo
 
-.PHONY: demo test check check-latex check-exports bench prove-digits fuzz assets setup chromium screenshots requirements
+# Compiled modules are kept, whatever the environment says: many processes are started.
+export PYTHONDONTWRITEBYTECODE =
+export PYTHONPYCACHEPREFIX = $(CURDIR)/.venv/compiled
 
+.PHONY: demo test check check-latex check-exports bench load prove-digits fuzz assets setup chromium screenshots requirements
+
+demo: export TEAPOT_DATA = $(DEMO_DATA)
+demo: export TEAPOT_COLLECTED = 1
+demo: export TEAPOT_DEMO = 1
 demo: setup
-	TEAPOT_DATA=$(DEMO_DATA) $(BIN)/python manage.py migrate -v0
-	TEAPOT_DATA=$(DEMO_DATA) $(BIN)/python manage.py load_demo
+	$(BIN)/python manage.py migrate -v0
+	$(BIN)/python manage.py load_demo
+	$(BIN)/python manage.py collectstatic --noinput -v0
 	@echo "Teapot is at http://127.0.0.1:8000"
-	TEAPOT_DATA=$(DEMO_DATA) $(BIN)/gunicorn teapot.wsgi \
-		--bind 127.0.0.1:8000 --worker-class gthread --threads 32
+	$(BIN)/python -m teapot.serve --bind 127.0.0.1:8000
 
 test: setup chromium
 	$(BIN)/python -m pytest -n 2 --dist loadfile
@@ -35,6 +42,11 @@ bench: setup chromium
 	$(BIN)/python -m tools.bench_shelf
 	$(BIN)/python -m tools.large_sheet
 	$(BIN)/python -m tools.key_to_paint
+
+load: setup
+	$(BIN)/python -m tools.load
+	$(BIN)/python -m tools.load --people 40
+	$(BIN)/python -m tools.load --people 40 --abusers 32
 
 prove-digits: setup
 	$(BIN)/python -m tools.prove_digits

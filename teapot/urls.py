@@ -1,12 +1,23 @@
 """Addresses."""
 
+from django.templatetags.static import static
 from django.urls import include, path
+from django.views.generic import RedirectView
+
+from teapot.health import health
+
+MARK = RedirectView.as_view(url=static("teapot/mark.svg"))
+"""Asked for by pages that name no icon: those that are printed."""
 
 urlpatterns = [
+    path("", include("console.urls")),
+    path("favicon.ico", MARK),
+    path("health", health, name="health"),
+    path("account/", include("accounts.urls")),
     path("handbook/", include("handbook.urls")),
+    path("shared/", include("sharing.urls")),
     path("shelf/", include("shelf.shelf_urls")),
     path("procedures/", include("procedures.urls")),
     path("records/", include("records.urls")),
     path("tables/", include("shelf.urls")),
-    path("", include("console.urls")),
 ]
