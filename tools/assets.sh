@@ -7,9 +7,9 @@ out=teapot/static/teapot/dist
 npm install --no-save --no-audit --no-fund
 rm -rf "$out" && mkdir -p "$out/fonts"
 npx tailwindcss -i assets/teapot.css -o "$out/teapot.css" --minify
-cp node_modules/htmx.org/dist/htmx.min.js "$out/htmx.min.js"
-cp node_modules/idiomorph/dist/idiomorph.min.js "$out/idiomorph.min.js"
-cp node_modules/@alpinejs/csp/dist/cdn.min.js "$out/alpine.min.js"
+for module in htmx:htmx.org/dist/htmx.esm.js idiomorph:idiomorph/dist/idiomorph.esm.js alpine:@alpinejs/csp/dist/module.esm.js; do
+  npx esbuild "node_modules/${module#*:}" --minify --format=esm --outfile="$out/${module%%:*}.js"
+done
 next=node_modules/@fontsource-variable/atkinson-hyperlegible-next
 mono=node_modules/@fontsource-variable/atkinson-hyperlegible-mono
 maths=node_modules/@fontsource/noto-sans-math
