@@ -25,7 +25,8 @@ import sympy
 from engine import Settings, Sheet
 from fence import worker
 from fence.jobs import Typed
-from fence.worker import SheetLine, State
+from fence.lines import SheetLine
+from fence.worker import State
 from tests.server import Client, Server
 
 LINES = (Path(__file__).parent / "bench_lines.txt").read_text().splitlines()

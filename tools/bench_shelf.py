@@ -48,7 +48,7 @@ def _measure() -> None:
     from console.models import Line, Sheet
 
     client = Client(headers={"host": "127.0.0.1"})
-    client.get("/")
+    client.post(client.get("/").headers["Location"] + "/title", {"title": "the first"})
     person = Person.objects.get(pk=client.session[SESSION_KEY])
     sheets = [
         Sheet(owner=person, title=f"{WORDS[n % 10]} number {n}", folder=f"week {n % 12}")

@@ -50,6 +50,34 @@ def _check(folder: Path) -> None:
             page.pdf(path=folder / f"{sheet.pk}.page.pdf", prefer_css_page_size=True)
             _set(folder, sheet)
             print(f"{sheet.title}: {len(document.lines)} lines, as LaTeX and as a page")
+    _others(folder)
+
+
+def _others(folder: Path) -> None:
+    """A run of each procedure and each record of the demo, as LaTeX."""
+    from accounts.models import Person
+    from engine.out.latex import as_latex
+    from fence import procedure_jobs as jobs
+    from procedures.keeping import keep_run
+    from procedures.out import document_of_run
+    from procedures.samples import copy_procedures
+    from records import out
+    from records.models import Record
+    from shelf.reaching import ask
+
+    person = Person.objects.create()
+    copy_procedures(person)
+    for procedure in person.procedures.all():
+        job = jobs.RunThrough(procedure=procedure.newest.for_engine, replies=())
+        run = keep_run(procedure, {}, ask(procedure.pk, job, person))
+        document = document_of_run(run, latex=True, workings=True)
+        (folder / f"{run.pk}.tex").write_text(as_latex(document), "utf-8")
+        _set(folder, run)
+        print(f"a run of {procedure.name}, as LaTeX")
+    for record in Record.objects.all():
+        (folder / f"{record.pk}.tex").write_text(out.as_latex(record), "utf-8")
+        _set(folder, record)
+        print(f"the record {record.name}, as LaTeX")
 
 
 def _awkward() -> None:

@@ -1,7 +1,8 @@
 """``make fuzz``: 100,000 lines made by chance, and everything with every awkward value,
-each answered under its limits.
+each answered under its limits; and as many files, in every format that comes in.
 
-Prints the lines on which the engine failed, those that were stopped, and the slowest.
+Prints the lines and the files on which the engine failed, lines that were stopped, and the
+slowest.
 """
 
 from __future__ import annotations
@@ -13,7 +14,8 @@ from collections import Counter
 from itertools import chain
 
 from engine.limited.sheet import LimitedSheet, Wanted
-from tests.engine.fuzzed import lines, pairings
+from tests.engine.fuzzed import files, lines, pairings
+from tests.engine.test_any_file import said_of
 
 COUNT = int(sys.argv[1]) if len(sys.argv) > 1 else 100_000
 SEED = int(sys.argv[2]) if len(sys.argv) > 2 else 1
@@ -22,8 +24,25 @@ LONGEST = 5.0
 """Seconds within which a line has its answer or its error."""
 
 
+def unread(count: int, seed: int) -> int:
+    """On how many files, in every format that comes in, a reader failed."""
+    failures = 0
+    for name, content in files(count, seed):
+        start = time.monotonic()
+        try:
+            said_of(name, content)
+        except Exception as error:
+            failures += 1
+            print(f"  {type(error).__name__} {error}: {name} {content!r}", flush=True)
+        if time.monotonic() - start > LONGEST:
+            failures += 1
+            print(f"  longer than {LONGEST} s: {name} {content!r}", flush=True)
+    print(f"{count:,} files")
+    return failures
+
+
 def main() -> int:
-    """1 where the engine failed on a line, or a line took longer than it may."""
+    """1 where the engine failed on a line or a file, or one took longer than it may."""
     outcomes: Counter[str] = Counter()
     failures = 0
     slowest = (0.0, "")
@@ -46,6 +65,7 @@ def main() -> int:
         elif code in ("too-slow", "too-much-memory"):
             print(f"  {code}: {line!r}", flush=True)
     sheet.__exit__()
+    failures += unread(COUNT, SEED)
     print(f"{number + 1:,} lines: {dict(outcomes)}; slowest {slowest[0]:.2f} s: {slowest[1]!r}")
     return 1 if failures else 0
 

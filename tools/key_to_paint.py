@@ -1,5 +1,8 @@
-"""Part of ``make bench``: how long after a key its completions, its notice and its card
-are painted, in the browser on the demo server."""
+"""Part of ``make bench``: how long after a key its completions, its notice and its card are
+painted, and after Enter the line, in the browser on the demo server.
+
+A reply that is late counts as one of :data:`LATE`; the server is ended whatever happens.
+"""
 
 from __future__ import annotations
 
@@ -11,6 +14,7 @@ from playwright.sync_api import Page
 
 from tests.server import Server
 from tools.browser import chromium
+from tools.load import machine
 
 ROUNDS = 60
 TYPED = {
@@ -20,8 +24,12 @@ TYPED = {
 }
 """For each kind: what is typed before, the key, and what it makes appear."""
 
+LATE = 5000.0
+"""Milliseconds after which nothing is waited for any more."""
+
 WATCH = """
-([key, wanted]) => new Promise((done) => {
+([key, wanted, late]) => new Promise((done) => {
+  setTimeout(() => done(late), late);
   const area = document.getElementById("entry");
   const start = performance.now();
   new MutationObserver((_, watch) => {
@@ -29,6 +37,8 @@ WATCH = """
     watch.disconnect();
     requestAnimationFrame(() => setTimeout(() => done(performance.now() - start), 0));
   }).observe(document.body, { childList: true, subtree: true });
+  const pressed = new KeyboardEvent("keydown", { key, bubbles: true, cancelable: true });
+  if (key === "Enter") return area.dispatchEvent(pressed);
   area.setRangeText(key, area.selectionStart, area.selectionEnd, "end");
   area.dispatchEvent(new Event("input", { bubbles: true }));
 })
@@ -44,23 +54,44 @@ def key_times(page: Page, before: str, key: str, wanted: str) -> list[float]:
         page.get_by_test_id("entry").press_sequentially(before)
         page.wait_for_timeout(150)
         page.evaluate(f"document.querySelectorAll({wanted!r}).forEach((one) => one.remove())")
-        times.append(page.evaluate(WATCH, [key, wanted]))
+        times.append(page.evaluate(WATCH, [key, wanted, LATE]))
     return sorted(times)
+
+
+def enter_times(page: Page) -> list[float]:
+    """The milliseconds from Enter until the line is painted."""
+    times = []
+    for at in range(1, ROUNDS + 1):
+        page.get_by_test_id("entry").fill(f"{at} + sqrt({at})")
+        page.wait_for_timeout(150)
+        wanted = f"#run > .line:nth-of-type({at})"
+        times.append(page.evaluate(WATCH, ["Enter", wanted, LATE]))
+    return sorted(times)
+
+
+def _print(name: str, times: list[float]) -> None:
+    late = sum(time > 50 for time in times)
+    print(f"  {name:28}{statistics.median(times):10.1f}  {times[-1]:.1f}  {late}")
 
 
 def main() -> None:
     """Prints the figures."""
     print(f"from key to painted frame, {ROUNDS} times: milliseconds, median, most, over 50")
+    before = machine()
     with tempfile.TemporaryDirectory() as data, chromium() as browser:
         server = Server(Path(data), demo=True)
         server.start()
-        page = browser.new_page(viewport={"width": 1280, "height": 800})
-        page.goto(server.url)
-        for name, typed in TYPED.items():
-            times = key_times(page, *typed)
-            late = sum(time > 50 for time in times)
-            print(f"  {name:28}{statistics.median(times):10.1f}  {times[-1]:.1f}  {late}")
-        server.kill()
+        try:
+            page = browser.new_page(viewport={"width": 1280, "height": 800})
+            page.goto(server.url)
+            for name, typed in TYPED.items():
+                _print(name, key_times(page, *typed))
+            page.get_by_test_id("entry").fill("")
+            _print("Enter to the line", enter_times(page))
+        finally:
+            server.kill()
+    busy, whole = (now - then for now, then in zip(machine(), before, strict=True))
+    print(f"  {100 * busy / whole:.0f} % of the machine was busy, others' work included")
 
 
 if __name__ == "__main__":

@@ -106,6 +106,7 @@ def main() -> None:
             page.goto(server.url + path, wait_until="commit")
             page.locator(f"#line-{LINES}").wait_for()
             show("opens with its last screen", start)
+            page.wait_for_timeout(400)  # until it is painted
             painted = page.evaluate(FOOT_PAINTED)
             print(f"  {'  of which until its foot is painted':32}{painted:8.0f}")
             page.locator("[data-testid=quantity]").first.wait_for()
@@ -127,8 +128,11 @@ def main() -> None:
             page.wait_for_timeout(1000)
             start = time.perf_counter()
             page.evaluate(
-                "() => window.mended = teapot.post('/lines/1', {text: 'x = 2.5'})"
-                ".then((reply) => teapot.take(reply)).then(() => true)"
+                """async () => {
+                    const { post } = await import("/static/console/js/server.js");
+                    const { take } = await import("/static/console/js/news.js");
+                    window.mended = post("/lines/1", { text: "x = 2.5" }).then(take);
+                }"""
             )
             expect(last).not_to_have_attribute("data-text", before)
             show("mending line 1 moves the last", start)

@@ -13,7 +13,6 @@ from tools.browser import chromium
 
 ROOT = Path(__file__).resolve().parent.parent
 OUT = ROOT / "docs" / "screenshots"
-THEMES = ("light", "night")
 
 
 def type_line(page: Page, text: str) -> None:
@@ -81,11 +80,6 @@ def dial(page: Page) -> None:
     page.locator("[data-picture=dial]").last.click(force=True)
 
 
-def angles(page: Page) -> None:
-    spout(page)
-    page.locator("#line-11").scroll_into_view_if_needed()
-
-
 def handbook(page: Page) -> None:
     page.goto(page.url.split("/sheets")[0] + "/handbook/arctan")
 
@@ -118,9 +112,9 @@ def lists(page: Page) -> None:
 
 def preview(page: Page) -> None:
     page.get_by_role("link", name="Shelf").click()
-    page.get_by_role("link", name="Bring in a table").click()
+    page.get_by_role("link", name="Paste a table").click()
     file = ROOT / "console" / "sample_tables" / "brewed cups.csv"
-    page.locator("input[type=file]").set_input_files(file)
+    page.locator("#bring-in input[type=file]").set_input_files(file)
     page.get_by_test_id("keep").wait_for()
 
 
@@ -167,31 +161,45 @@ def to_print(page: Page) -> None:
     page.goto(f"{page.url}/print?who=A. Student&workings=1")
 
 
-LIGHT_AND_NIGHT = {"sheet": demo}
-LIGHT = {
-    "sheet-empty": empty, "sheet-error": refused, "workings": workings,
+def shared(page: Page) -> None:
+    key = page.url.rpartition("/")[2]
+    page.goto(f"{page.url.partition('/sheets')[0]}/shared/links/sheet/{key}")
+    page.get_by_test_id("make-hand-out").click()
+    link = page.get_by_label("The link").input_value()
+    page.context.clear_cookies()  # from now on it is somebody else
+    page.goto(link)
+    page.get_by_role("button", name="Workings of line 8").click()
+    page.get_by_test_id("workings").wait_for()
+
+
+def account(page: Page) -> None:
+    page.goto(f"{page.url.partition('/sheets')[0]}/account/")
+    page.get_by_label("E-mail address").fill("mia@tea.example")
+    page.get_by_label("Password").first.fill("steeped for 3 min")
+    page.get_by_role("button", name="Make the account").click()
+    page.get_by_test_id("said").wait_for()
+
+
+VIEWS = {
+    "sheet": demo, "sheet-empty": empty, "sheet-error": refused, "workings": workings,
     "out-of-date": out_of_date, "mending": mending, "card": card,
-    "dial": dial, "plane": plane, "angles": angles, "list": lists, "file": preview,
+    "dial": dial, "plane": plane, "list": lists, "file": preview,
     "table": table, "handbook": handbook, "shelf": shelf, "procedure": procedure,
     "record": record, "print": to_print,
+    "shared": shared, "account": account,
 }  # fmt: skip
-VIEWS = [
-    *((name, arrange, theme) for name, arrange in LIGHT_AND_NIGHT.items() for theme in THEMES),
-    *((name, arrange, "light") for name, arrange in LIGHT.items()),
-]
 
 
 def main() -> None:
-    """Takes every view, light and night."""
+    """Takes every view."""
     OUT.mkdir(parents=True, exist_ok=True)
     with tempfile.TemporaryDirectory() as data, chromium() as browser:
         server = Server(Path(data), demo=True)
         server.start()
         atexit.register(server.kill)
-        for name, arrange, theme in VIEWS:
+        for name, arrange in VIEWS.items():
             context = browser.new_context(
-                viewport={"width": 1280, "height": 800},
-                color_scheme="dark" if theme == "night" else "light",
+                viewport={"width": 1280, "height": 800}, color_scheme="light"
             )
             page = context.new_page()
             page.set_default_timeout(8000)
@@ -200,7 +208,7 @@ def main() -> None:
                 open_demo(page)
             arrange(page)
             page.wait_for_timeout(600)
-            page.screenshot(path=OUT / f"{name}-{theme}.png")
+            page.screenshot(path=OUT / f"{name}-light.png")
             context.close()
         atexit.unregister(server.kill)
         server.kill()
