@@ -17,6 +17,7 @@ class Someone:
     def __init__(self):
         self.client = Client()
         self.address = self.client.get("/").headers["Location"]
+        self.client.post(f"{self.address}/title")  # which keeps something: the person is made
 
     @property
     def person(self):

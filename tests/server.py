@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import http.client
 import os
-import re
 import signal
 import socket
 import subprocess
@@ -12,21 +11,30 @@ import sys
 import time
 import urllib.parse
 import uuid
+from contextlib import suppress
 from pathlib import Path
 
 ROOT = Path(__file__).resolve().parent.parent
 
 
-class Server:
-    """gunicorn on a free port with a database in ``data``."""
+PATIENCE = 60
+"""Seconds that a reply, a start or an end may take on a busy machine."""
 
-    def __init__(self, data: Path, demo: bool = False) -> None:
+running: list[Server] = []
+"""Those that were not ended: a test that fails leaves its own."""
+
+
+class Server:
+    """All that serves, on a free port with a database in ``data``."""
+
+    def __init__(self, data: Path, demo: bool = False, paced: bool = False) -> None:
         with socket.socket() as free:
             free.bind(("127.0.0.1", 0))
             self.port = free.getsockname()[1]
         self.environment = os.environ | {
             "TEAPOT_DATA": str(data),
             "TEAPOT_EVALUATORS": "2",
+            "TEAPOT_PACED": "1" if paced else "0",
             "DJANGO_SETTINGS_MODULE": "teapot.settings",
         }
         self.process: subprocess.Popen | None = None
@@ -49,16 +57,16 @@ class Server:
 
     def start(self) -> None:
         """Starts it and waits until it answers."""
-        command = [sys.executable, "-m", "gunicorn", "teapot.wsgi", "--log-level", "error"]
-        command += ["--bind", f"127.0.0.1:{self.port}", "--worker-class", "gthread"]
-        command += ["--threads", "8", "--no-control-socket"]
+        command = [sys.executable, "-m", "teapot.serve"]
+        command += ["--bind", f"127.0.0.1:{self.port}"]
         self.process = subprocess.Popen(
             command, cwd=ROOT, env=self.environment, start_new_session=True
         )
+        running.append(self)
         self._wait_until(listening=True)
 
     def _wait_until(self, listening: bool) -> None:
-        deadline = time.monotonic() + 30
+        deadline = time.monotonic() + PATIENCE
         while time.monotonic() < deadline:
             with socket.socket() as probe:
                 if (probe.connect_ex(("127.0.0.1", self.port)) == 0) == listening:
@@ -66,10 +74,21 @@ class Server:
             time.sleep(0.02)
         raise TimeoutError("the server did not start, or did not end")
 
+    def parts(self, what: str) -> list[int]:
+        """The numbers of its processes in whose command ``what`` stands."""
+        found = []
+        for folder in Path("/proc").glob("[0-9]*"):
+            with suppress(OSError):
+                session = (folder / "stat").read_text().rpartition(")")[2].split()[3]
+                if int(session) == self.process.pid and what in (folder / "cmdline").read_text():
+                    found.append(int(folder.name))
+        return sorted(found)
+
     def kill(self, how: int = signal.SIGKILL) -> None:
         """Ends it and all its evaluators at once, without warning."""
+        running.remove(self)
         os.killpg(self.process.pid, how)
-        self.process.wait(timeout=30)
+        self.process.wait(timeout=PATIENCE)
         self._wait_until(listening=False)
 
 
@@ -82,7 +101,7 @@ class Client:
         self.revision = 0
         self.open()
 
-    def request(self, method: str, path: str, data: dict | None = None, seconds: float = 10):
+    def request(self, method: str, path: str, data: dict | None = None, seconds: float = PATIENCE):
         connection = http.client.HTTPConnection("127.0.0.1", self.server.port, timeout=seconds)
         headers = {"Cookie": "; ".join(f"{k}={v}" for k, v in self.cookies.items())}
         body = None
@@ -106,14 +125,14 @@ class Client:
         """Opens the sheet page."""
         reply, _ = self.request("GET", "/")
         self.sheet = reply.getheader("Location")
-        _, page = self.request("GET", self.sheet)
-        self.csrf = re.search(r'X-CSRFToken": "([^"]+)', page).group(1)
+        self.request("GET", self.sheet)
+        self.csrf = self.cookies["csrftoken"]
 
-    def preview(self, text: str, seconds: float = 10, caret: int | None = None) -> str:
+    def preview(self, text: str, seconds: float = PATIENCE, caret: int | None = None) -> str:
         data = {"text": text} if caret is None else {"text": text, "caret": caret}
         return self.request("POST", f"{self.sheet}/preview", data, seconds)[1]
 
-    def keep(self, text: str, token: str | None = None, seconds: float = 10) -> str:
+    def keep(self, text: str, token: str | None = None, seconds: float = PATIENCE) -> str:
         """Keeps a line; returns the fragment of new lines or of the error."""
         data = {"text": text, "token": token or str(uuid.uuid4()), "since": self.revision}
         reply, html = self.request("POST", f"{self.sheet}/lines", data, seconds)

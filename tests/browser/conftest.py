@@ -1,9 +1,12 @@
 """Debian's Chromium, and one real server for the browser tests."""
 
 import pytest
+from playwright.sync_api import expect
 
 from tests.server import Server
 from tools.browser import EXECUTABLE, FLAGS
+
+expect.set_options(timeout=30_000)  # how long a page may take on a busy machine
 
 
 @pytest.fixture(scope="session")

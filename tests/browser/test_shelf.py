@@ -195,7 +195,8 @@ def test_the_shelf_by_keyboard(sheet):
 
 def test_the_quick_switch_goes_to_what_is_called_so(sheet):
     sheet.get_by_label("Title of the sheet").fill("Winding a coil")
-    sheet.keyboard.press("Enter")
+    with sheet.expect_response("**/title"):
+        sheet.keyboard.press("Enter")
     address = sheet.url
     sheet.get_by_role("link", name="Handbook").click()
     sheet.wait_for_url("**/handbook/")
@@ -224,18 +225,97 @@ def test_lines_are_kept_as_a_procedure_and_a_sheet_goes_out_and_in(sheet, tmp_pa
     sheet.get_by_test_id("as-procedure").click()
     expect(entry(sheet)).to_have_value('m = ask("mass, kg", 1.2)\nQ = 4186*m')
     sheet.get_by_role("link", name="Shelf").click()
-    sheet.get_by_test_id("sheet-file").set_input_files(file)
+    sheet.get_by_test_id("file").set_input_files(file)
     expect(answers(sheet)).to_have_count(3)
     expect(answers(sheet).last).to_have_attribute("data-text", drawn)
 
 
-def test_a_line_is_copied_as_mathml(sheet):
+def copied_as(sheet, what):
+    """What the clipboard has of a line that is copied so."""
     type_line(sheet, "1/2 + 1/3")
     answers(sheet).first.wait_for()
     sheet.locator("#line-1").hover()
     sheet.get_by_label("More for line 1").click()
-    sheet.get_by_role("button", name="copy as MathML").click()
-    expect(sheet.get_by_text("The line is copied as MathML.")).to_be_visible()
-    copied = sheet.evaluate("() => navigator.clipboard.readText()")
+    sheet.get_by_role("button", name=f"copy as {what}").click()
+    expect(sheet.get_by_text(f"The line is copied as {what}.")).to_be_visible()
+    return sheet.evaluate("() => navigator.clipboard.readText()")
+
+
+def test_a_line_is_copied_as_mathml(sheet):
+    copied = copied_as(sheet, "MathML")
     assert copied.startswith('<math xmlns="http://www.w3.org/1998/Math/MathML"')
     assert copied.count("<mfrac>") == 3
+
+
+def test_a_line_is_copied_as_a_picture(sheet):
+    copied = copied_as(sheet, "SVG")
+    assert copied.startswith("<svg")
+    assert "<title>1/2 + 1/3 = " in copied
+
+
+DROP = """([name, text]) => {
+  const files = new DataTransfer();
+  files.items.add(new File([text], name));
+  document.dispatchEvent(new DragEvent("drop", { dataTransfer: files, cancelable: true }));
+}"""
+
+
+@pytest.mark.parametrize("path", ["/shelf/", "/handbook/", ""])
+def test_a_file_is_dropped_anywhere(sheet, path):
+    if path:
+        sheet.goto(sheet.url.partition("/sheets")[0] + path)
+    sheet.evaluate(DROP, ["tea.txt", "# Tea\nm = 3\nm*2\n"])
+    expect(answers(sheet)).to_have_count(2)
+    expect(sheet.get_by_label("Title of the sheet")).to_have_value("Tea")
+
+
+def test_a_table_that_is_dropped_on_a_sheet_comes_back_as_a_line(sheet):
+    sheet.evaluate(DROP, ["pots.csv", "t,T\n0,96\n1,95\n"])
+    sheet.get_by_test_id("keep").click()
+    expect(entry(sheet)).to_have_value('pots = shelf("pots")')
+
+
+def test_the_line_at_the_caret_is_run_from_the_keyboard(sheet):
+    sheet.get_by_role("link", name="Shelf").click()
+    sheet.get_by_role("button", name="New procedure").click()
+    lines = 'a = ask("a", 2)\nb = a*3\nc = b + nothing'
+    entry(sheet).fill(lines)
+    entry(sheet).evaluate("(area) => area.setSelectionRange(18, 18)")
+    sheet.keyboard.press("Alt+Enter")
+    ran = sheet.get_by_test_id("ran")
+    expect(ran.get_by_test_id("answer")).to_have_count(1)
+    expect(ran.get_by_test_id("answer")).to_have_attribute("data-text", "6")
+    sheet.get_by_test_id("run").click()
+    expect(ran.get_by_test_id("error")).to_contain_text("It stops at line 3")
+
+
+def test_a_run_is_stopped_with_escape(sheet):
+    sheet.get_by_role("link", name="Shelf").click()
+    sheet.get_by_role("button", name="New procedure").click()
+    entry(sheet).fill("a = 2\nf(x) = if(x > 0, f(x - 1) + f(x - 1), 1)\nf(100)")
+    expect(sheet.get_by_test_id("reading")).to_have_count(2)
+    sheet.get_by_test_id("run").click()
+    expect(sheet.get_by_test_id("stop").first).to_be_visible()
+    sheet.keyboard.press("Escape")
+    ran = sheet.get_by_test_id("ran")
+    expect(ran.get_by_test_id("error")).to_contain_text("It was stopped.")
+    expect(sheet.get_by_test_id("stop").first).to_be_hidden()
+
+
+def test_the_pages_to_print_are_accessible(sheet):
+    address = sheet.url
+    typed(sheet, "/record a try")
+    expect(sheet.get_by_test_id("recording")).to_be_visible()
+    type_lines(sheet, "m = 1.2  # mass, kg", "Q = 4186*m", "1/0")
+    typed(sheet, "/record stop")
+    expect(sheet.get_by_test_id("recording")).to_have_count(0)
+    for path in ("/print?workings=1", "/print?paper=letter"):
+        sheet.goto(address + path)
+        assert axe_violations(sheet) == [], path
+    sheet.goto(address)
+    sheet.get_by_role("link", name="Shelf").click()
+    sheet.get_by_role("link", name="a try", exact=True).click()
+    record = sheet.get_by_test_id("print").get_attribute("href")
+    sheet.goto(sheet.url.partition("/records")[0] + record)
+    expect(sheet.get_by_role("heading", name="a try")).to_be_visible()
+    assert axe_violations(sheet) == []

@@ -57,7 +57,7 @@ def test_a_file_is_dropped_mended_kept_used_filtered_and_replaced(sheet, server)
     assert saved.splitlines() == ["time,heat [°C],pot", "0,96,A", "1,91.25,A"]
 
     sheet.get_by_text("Rename, replace, delete").click()
-    sheet.locator("input[type=file]").set_input_files(
+    sheet.locator("#bring-in input[type=file]").set_input_files(
         {
             "name": "newer.csv",
             "mimeType": "text/csv",

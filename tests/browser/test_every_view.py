@@ -1,0 +1,46 @@
+"""Every view, wide and narrow, by day and by night: axe finds nothing, nothing runs out of it."""
+
+import pytest
+
+from tests.browser.test_first_ten_minutes import axe_violations
+from tests.server import Server
+
+
+def check(page):
+    """Nothing is wrong for assistive technology, wide and narrow, by day and by night."""
+    for width, height in ((390, 844), (1280, 800)):
+        page.set_viewport_size({"width": width, "height": height})
+        for theme in ("night", "light"):
+            page.evaluate("theme => document.documentElement.dataset.theme = theme", theme)
+            assert axe_violations(page) == [], (page.url, width, theme)
+        across = page.evaluate("document.documentElement.scrollWidth")
+        assert across <= width, page.url
+
+
+@pytest.fixture(scope="module")
+def demo(tmp_path_factory):
+    """A server with the data of the demo."""
+    server = Server(tmp_path_factory.mktemp("demo"), demo=True)
+    server.start()
+    yield server
+    server.kill()
+
+
+def test_nothing_is_wrong_with_any_view_of_the_demo(page, demo):
+    page.goto(demo.url)
+    page.locator("form[action='/samples'] button").first.click()
+    page.get_by_test_id("line").first.wait_for()
+    views = [page.url]
+    page.goto(f"{demo.url}/shelf/")
+    for kind in ("procedure", "record", "table"):
+        found = page.locator(f"[data-kind={kind}] a.thing-name").first
+        views.append(demo.url + found.get_attribute("href"))
+    views += [f"{demo.url}/{path}" for path in (
+        "shelf/", "shelf/?bin=1", "handbook/", "handbook/sin", "tables/", "account/",
+        "account/sign-in", "account/recover", "account/recover/sent",
+    )]  # fmt: skip
+    for view in views:
+        page.set_viewport_size({"width": 1280, "height": 800})
+        page.goto(view)
+        page.wait_for_load_state("networkidle")
+        check(page)

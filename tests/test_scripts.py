@@ -1,0 +1,69 @@
+"""The scripts of the pages: modules that import what they use, sent compressed."""
+
+import re
+from pathlib import Path
+
+import pytest
+from django.contrib.staticfiles.finders import get_finders
+from django.core.management import call_command
+
+from teapot.settings import ROOT
+
+OURS = [
+    path
+    for path in sorted(ROOT.glob("*/static/**/*.js"))
+    if "dist" not in path.parts and path.name not in ("theme.js", "foot.js")
+]
+"""All but the two that run before the first paint."""
+
+IMPORT = re.compile(r'^import .*?"([^"]+)";|^\} from "([^"]+)";', re.MULTILINE)
+
+
+def served() -> dict[str, Path]:
+    """The file behind each path that static files are served from."""
+    found = {}
+    for finder in get_finders():
+        for name, storage in finder.list([]):
+            found.setdefault(name, Path(storage.path(name)))
+    return found
+
+
+@pytest.mark.parametrize("path", OURS, ids=lambda path: path.name)
+def test_a_script_is_a_module_whose_imports_are_there_and_that_leaves_no_globals(path):
+    addresses = {file: name for name, file in served().items()}
+    text = path.read_text()
+    for imported in IMPORT.findall(text):
+        at = Path("/") / addresses[path]
+        wanted = (at.parent / "".join(imported)).as_posix()
+        assert str(Path(wanted).resolve())[1:] in served(), (path.name, imported)
+    assert not re.search(r"\bwindow\.\w+ = |\bglobalThis\b", text)
+
+
+def test_no_two_scripts_import_each_other():
+    imports = {}
+    for path in OURS:
+        named = ["".join(one) for one in IMPORT.findall(path.read_text())]
+        imports[path.resolve()] = {(path.parent / one).resolve() for one in named}
+    # a path under /static/ is one under the folder of its app
+    by_tail = {"/".join(path.parts[-3:]): path for path in imports}
+
+    def reached(path, seen):
+        for one in imports[path]:
+            other = by_tail.get("/".join(one.parts[-3:]))
+            if other and other not in seen:
+                seen.add(other)
+                reached(other, seen)
+        return seen
+
+    assert [path.name for path in imports if path in reached(path, set())] == []
+
+
+def test_collected_files_are_compressed(settings, tmp_path):
+    settings.STATIC_ROOT = tmp_path
+    settings.STORAGES = settings.STORAGES | {
+        "staticfiles": {"BACKEND": "whitenoise.storage.CompressedStaticFilesStorage"}
+    }
+    call_command("collectstatic", interactive=False, verbosity=0)
+    for name in ("teapot/dist/alpine.js", "teapot/dist/teapot.css", "console/js/entry.js"):
+        whole, compressed = tmp_path / name, tmp_path / f"{name}.gz"
+        assert compressed.stat().st_size < whole.stat().st_size / 2
