@@ -11,14 +11,16 @@ import sys
 import time
 import urllib.parse
 import uuid
+from collections.abc import Callable
 from contextlib import suppress
 from pathlib import Path
 
 ROOT = Path(__file__).resolve().parent.parent
 
 
-PATIENCE = 60
-"""Seconds that a reply, a start or an end may take on a busy machine."""
+PATIENCE = 180
+"""Seconds that a reply, a start or an end may take on a busy machine: at the first start on a new
+one each process compiles what it imports."""
 
 running: list[Server] = []
 """Those that were not ended: a test that fails leaves its own."""
@@ -56,23 +58,28 @@ class Server:
         )
 
     def start(self) -> None:
-        """Starts it and waits until it answers."""
+        """Starts it and waits until all its parts answer: its socket is open before they do."""
         command = [sys.executable, "-m", "teapot.serve"]
         command += ["--bind", f"127.0.0.1:{self.port}"]
         self.process = subprocess.Popen(
             command, cwd=ROOT, env=self.environment, start_new_session=True
         )
         running.append(self)
-        self._wait_until(listening=True)
+        _wait_for(self._is_well)
 
-    def _wait_until(self, listening: bool) -> None:
-        deadline = time.monotonic() + PATIENCE
-        while time.monotonic() < deadline:
-            with socket.socket() as probe:
-                if (probe.connect_ex(("127.0.0.1", self.port)) == 0) == listening:
-                    return
-            time.sleep(0.02)
-        raise TimeoutError("the server did not start, or did not end")
+    def _is_well(self) -> bool:
+        connection = http.client.HTTPConnection("127.0.0.1", self.port, timeout=PATIENCE)
+        try:
+            connection.request("GET", "/health")
+            return connection.getresponse().status == 200
+        except OSError:
+            return False
+        finally:
+            connection.close()
+
+    def _is_gone(self) -> bool:
+        with socket.socket() as probe:
+            return probe.connect_ex(("127.0.0.1", self.port)) != 0
 
     def parts(self, what: str) -> list[int]:
         """The numbers of its processes in whose command ``what`` stands."""
@@ -89,7 +96,15 @@ class Server:
         running.remove(self)
         os.killpg(self.process.pid, how)
         self.process.wait(timeout=PATIENCE)
-        self._wait_until(listening=False)
+        _wait_for(self._is_gone)
+
+
+def _wait_for(holds: Callable[[], bool]) -> None:
+    deadline = time.monotonic() + PATIENCE
+    while not holds():
+        if time.monotonic() > deadline:
+            raise TimeoutError("the server did not start, or did not end")
+        time.sleep(0.05)
 
 
 class Client:

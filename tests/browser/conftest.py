@@ -6,7 +6,10 @@ from playwright.sync_api import expect
 from tests.server import Server
 from tools.browser import EXECUTABLE, FLAGS
 
-expect.set_options(timeout=30_000)  # how long a page may take on a busy machine
+LONGEST = 90_000
+"""Milliseconds that a page or a step on it may take on a busy machine."""
+
+expect.set_options(timeout=LONGEST)
 
 
 @pytest.fixture(scope="session")
@@ -28,6 +31,12 @@ def server(tmp_path_factory):
     server.start()
     yield server
     server.kill()
+
+
+@pytest.fixture
+def context(context):
+    context.set_default_timeout(LONGEST)
+    return context
 
 
 @pytest.fixture

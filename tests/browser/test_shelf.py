@@ -147,7 +147,7 @@ def test_recording_is_seen_everywhere_and_read_as_it_grows(sheet):
     other.get_by_test_id("recording").click()
     expect(other.get_by_test_id("event")).to_have_count(3)
     type_line(sheet, "c = b + 1")
-    expect(other.get_by_test_id("event")).to_have_count(4, timeout=10_000)
+    expect(other.get_by_test_id("event")).to_have_count(4)
     other.get_by_test_id("record-note").fill("with the small kettle")
     other.keyboard.press("Tab")
     other.get_by_role("button", name="stop").click()

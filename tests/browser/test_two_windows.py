@@ -46,7 +46,7 @@ def test_lines_that_wait_are_those_of_all_windows_and_are_kept_once(sheet, other
     expect(sheet.get_by_test_id("waiting")).to_have_count(2)
     sheet.context.set_offline(False)
     for window in (sheet, other):
-        expect(answers(window)).to_have_count(3, timeout=15000)
+        expect(answers(window)).to_have_count(3)
         expect(window.get_by_test_id("waiting")).to_have_count(0)
     for window in (sheet, other):  # which window was first to be connected again does not matter
         texts = [one.get_attribute("data-text") for one in answers(window).all()]
@@ -88,7 +88,7 @@ def test_a_line_that_is_mended_in_both_windows_is_chosen(sheet, other, keeps_min
     expect(conflict).to_have_count(0)
     wanted = "5" if keeps_mine else "7"
     for window in (sheet, other):
-        expect(answers(window).first).to_have_attribute("data-text", wanted, timeout=10000)
+        expect(answers(window).first).to_have_attribute("data-text", wanted)
 
 
 def test_a_line_that_is_deleted_while_it_is_mended_keeps_what_was_typed(sheet, other):
@@ -124,7 +124,7 @@ def test_three_undos_at_once_take_back_three_and_say_what(sheet, other):
         sheet.locator("#undo").click()
     expect(sheet.get_by_text("Undone: new line")).to_be_visible()
     for window in (sheet, other):
-        expect(answers(window)).to_have_count(1, timeout=10000)
+        expect(answers(window)).to_have_count(1)
 
 
 def test_after_back_the_page_is_fresh(sheet, other):
@@ -145,7 +145,7 @@ def test_a_paste_of_a_thousand_lines_is_one_change(sheet):
     expect(sheet.get_by_test_id("waiting")).to_have_count(0)
     sheet.locator("#undo").click()
     expect(sheet.get_by_text("Undone: new lines")).to_be_visible(timeout=60000)
-    expect(sheet.get_by_test_id("line")).to_have_count(0, timeout=60000)
+    expect(sheet.get_by_test_id("line")).to_have_count(0)
 
 
 def test_many_lines_that_are_on_their_way_are_taken_back_together(sheet):
@@ -156,5 +156,5 @@ def test_many_lines_that_are_on_their_way_are_taken_back_together(sheet):
     expect(waiting).to_contain_text("and 19 more lines")
     waiting.get_by_role("button", name="take back").click()
     sheet.unroute("**/lines")
-    expect(waiting).to_have_count(0, timeout=15000)
+    expect(waiting).to_have_count(0)
     expect(sheet.get_by_test_id("line")).to_have_count(0)

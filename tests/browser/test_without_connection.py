@@ -47,7 +47,7 @@ def test_ten_lines_typed_without_a_connection_are_kept_once_in_order(sheet):
     expect(sheet.get_by_test_id("waiting").first).to_contain_text("waits for the connection")
     expect(sheet.get_by_test_id("entry")).to_have_value("")
     sheet.context.set_offline(False)
-    expect(sheet.get_by_test_id("line")).to_have_count(10, timeout=20000)
+    expect(sheet.get_by_test_id("line")).to_have_count(10)
     expect(waiting(sheet)).to_have_count(0)
     assert kept(sheet) == TEN
 
@@ -59,7 +59,7 @@ def test_lines_typed_while_the_server_starts_again(page, own_server):
     type_lines(page, TEN[3:7])
     own_server.start()
     type_lines(page, TEN[7:])
-    expect(page.get_by_test_id("line")).to_have_count(10, timeout=30000)
+    expect(page.get_by_test_id("line")).to_have_count(10)
     assert kept(page) == TEN
     page.reload()
     assert kept(page) == TEN
@@ -75,7 +75,7 @@ def test_the_tab_is_closed_and_opened_again(sheet):
     context.set_offline(False)
     again = context.new_page()
     again.goto(address)
-    expect(again.get_by_test_id("line")).to_have_count(10, timeout=20000)
+    expect(again.get_by_test_id("line")).to_have_count(10)
     assert kept(again) == TEN
     expect(again.get_by_test_id("entry")).to_have_value("half typ")
     again.get_by_test_id("entry").fill("")
@@ -94,7 +94,7 @@ def test_a_reply_that_is_lost_keeps_the_line_once(sheet):
 
     sheet.route("**/lines", lose, times=2)
     type_lines(sheet, ["4+4", "5+5"])
-    expect(sheet.get_by_test_id("line")).to_have_count(2, timeout=20000)
+    expect(sheet.get_by_test_id("line")).to_have_count(2)
     assert kept(sheet) == ["4+4", "5+5"]
     assert len(lost) == 2
     sheet.reload()
@@ -116,7 +116,7 @@ def test_a_waiting_line_is_mended_and_another_taken_back(sheet):
     expect(sheet.get_by_test_id("entry")).to_have_value("5+5")
     sheet.get_by_test_id("entry").fill("")
     sheet.context.set_offline(False)
-    expect(sheet.get_by_test_id("line")).to_have_count(2, timeout=20000)
+    expect(sheet.get_by_test_id("line")).to_have_count(2)
     assert kept(sheet) == ["4+5", "6+6"]
 
 
@@ -159,7 +159,7 @@ def test_refused_lines_of_a_lost_connection_are_put_aside(sheet):
     type_lines(sheet, ["1+1", "sqr(49)", "2+2"])
     sheet.get_by_test_id("entry").press_sequentially("3+")
     sheet.context.set_offline(False)
-    expect(sheet.get_by_test_id("line")).to_have_count(2, timeout=20000)
+    expect(sheet.get_by_test_id("line")).to_have_count(2)
     assert kept(sheet) == ["1+1", "2+2"]
     expect(sheet.get_by_test_id("put-aside").locator("> code")).to_have_text(["sqr(49)"])
     expect(sheet.get_by_test_id("entry")).to_have_value("3+")
@@ -190,7 +190,7 @@ def test_answers_that_are_late_are_marked_until_they_come(sheet):
     value.press("Enter")
     answer = sheet.locator("#line-2").get_by_test_id("answer")
     expect(answer).to_have_attribute("data-text", "6")
-    expect(sheet.locator("#line-2")).not_to_have_attribute("data-waiting", "", timeout=10000)
+    expect(sheet.locator("#line-2")).not_to_have_attribute("data-waiting", "")
     assert len(asked) == 3
 
 

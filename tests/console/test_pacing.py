@@ -8,6 +8,7 @@ from django.test import Client, RequestFactory
 from accounts import pacing
 from accounts.models import Person
 from accounts.pacing import Pace
+from tests.server import PATIENCE
 from tests.threads import Thread
 
 pytestmark = pytest.mark.django_db
@@ -56,8 +57,8 @@ def test_few_requests_of_one_browser_are_under_way_at_a_time(paced, settings):
     inside, go_on, codes = threading.Barrier(pacing.MOST_AT_A_TIME + 1), threading.Event(), []
 
     def wait(request):
-        inside.wait(10)
-        go_on.wait(10)
+        inside.wait(PATIENCE)
+        go_on.wait(PATIENCE)
         return pacing.HttpResponse()
 
     view = pacing.keep_pace(wait)
@@ -65,7 +66,7 @@ def test_few_requests_of_one_browser_are_under_way_at_a_time(paced, settings):
     request.COOKIES[settings.SESSION_COOKIE_NAME] = "a browser"
     answer = lambda: codes.append(view(request).status_code)  # noqa: E731
     threads = [Thread(answer) for _ in range(pacing.MOST_AT_A_TIME)]
-    inside.wait(10)
+    inside.wait(PATIENCE)
     assert pacing.keep_pace(lambda _: pacing.HttpResponse())(request).status_code == 429
     go_on.set()
     for thread in threads:

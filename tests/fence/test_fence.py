@@ -46,7 +46,7 @@ def taken(evaluators, sheet):
         evaluators.turns.give_back(ticket)
 
 
-def answer_job(text, seconds=2.0, number=1, last=None):
+def answer_job(text, seconds=20.0, number=1, last=None):
     return Answer(seconds=seconds, number=number, text=text, last=last)
 
 

@@ -38,6 +38,12 @@ class Service:
         self.process.wait(PATIENCE)
 
 
+@pytest.fixture(autouse=True)
+def patience(monkeypatch):
+    """A service is waited for however long it takes to start here."""
+    monkeypatch.setattr(remote_service, "AGAIN_SECONDS", PATIENCE)
+
+
 @pytest.fixture(scope="module")
 def service(tmp_path_factory):
     made = Service(tmp_path_factory.mktemp("service"))
@@ -68,7 +74,7 @@ def test_only_its_own_user_reaches_it(service):
 
 
 def test_a_job_that_runs_over_its_time_gives_its_error_through_the_service(service):
-    job = answer_job("f(x) = x", seconds=1.0)
+    job = answer_job("f(x) = x")
     assert asking.work(Remote(service.address), state("s"), job, no_lines).answers
     slow = answer_job("sum(map(t -> t^0.5, 1..100000))", seconds=0.02, number=2)
     outcome = asking.work(Remote(service.address), state("s"), slow, no_lines)
