@@ -18,8 +18,12 @@ def local_time(get_response: Callable[[HttpRequest], HttpResponse]) -> Callable:
     """
 
     def middleware(request: HttpRequest) -> HttpResponse:
-        with timezone.override(_zone_of(request)):
-            return get_response(request)
+        zone = _zone_of(request)
+        if zone is None:
+            timezone.deactivate()  # that of the request before, which had one
+        else:
+            timezone.activate(zone)
+        return get_response(request)
 
     return middleware
 

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from typing import Any
 from uuid import UUID
 
-from django.db.models import F, Max, OuterRef, QuerySet, Subquery
+from django.db.models import F, OuterRef, QuerySet, Subquery
 
 from accounts.models import Person
 from console.models import Line, Sheet
@@ -34,11 +34,10 @@ class Foot:
 
 def _with_foot(sheets: QuerySet[Sheet]) -> QuerySet[Any]:
     lines = Line.objects.filter(sheet=OuterRef("pk")).order_by()
-    highest = lines.values("sheet")
     answered = lines.filter(deleted=False).exclude(search_text="").order_by("-place")
     return sheets.order_by().annotate(
-        highest=Subquery(highest.annotate(it=Max("number")).values("it")),
-        lowest=Subquery(highest.annotate(it=Max("place")).values("it")),
+        highest=Subquery(lines.order_by("-number").values("number")[:1]),
+        lowest=Subquery(lines.order_by("-place").values("place")[:1]),
         answered_last=Subquery(answered.values("number")[:1]),
     )
 

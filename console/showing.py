@@ -2,15 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
 from dataclasses import dataclass
-from itertools import zip_longest
 from typing import Any
 
 from console.models import Line
 from engine.aids.pictures import APART
-from engine.aids.typing import SoFar
-from engine.mends import Span
 from engine.sheet.shown import ShownOutcome
 
 
@@ -76,32 +72,6 @@ class Shown:
     def was(self) -> str:
         """How its answers have moved, as one text."""
         return ", ".join(self.moved or ())
-
-
-def shown_while_typed(outcome: SoFar) -> dict[str, Any]:
-    """What is shown of a line while it is typed, as a template finds it fastest: each key does."""
-    answers = [
-        {"text": answer.text, "sign": answer.sign, "mathml": answer.value_mathml}
-        for answer in outcome.answers
-    ]
-    statements = list(zip_longest(outcome.readings, answers))[: len(outcome.readings)]
-    return {
-        "statements": statements,
-        "notices": outcome.notices,
-        "error": outcome.error,
-        "completions": outcome.completions,
-        "hint": outcome.hint,
-        "input": outcome.input,
-        # places for the page's script: operands at the caret, brackets that match, all parts
-        "operands": _places(outcome.operands),
-        "brackets": _places(outcome.brackets),
-        "parts": _places(outcome.parts),
-        "oob": True,
-    }
-
-
-def _places(spans: Iterable[Span]) -> str:
-    return " ".join(f"{start},{end}" for start, end in spans)
 
 
 def entry_parts(outcome: ShownOutcome) -> tuple[str, str, str]:

@@ -17,20 +17,27 @@ class Query:
     def __init__(self, make: Callable[..., QuerySet[Any]], *examples: Any) -> None:
         self._make = make
         self._examples = examples
-        self._made: tuple[str, list[tuple[int | None, Any]]] | None = None
+        self._made: tuple[str, dict[str, Any], list[str]] | None = None
 
     def first(self, *values: Any) -> tuple[Any, ...] | None:
         """The first row for other values, as the database has it; None where there is none."""
         if self._made is None:
-            sql, parameters = self._make(*self._examples).query.sql_with_params()
-            places = {_stored(example): at for at, example in enumerate(self._examples)}
-            self._made = sql, [(places.get(one), one) for one in parameters]
-        sql, parts = self._made
-        stored = [_stored(value) for value in values]
+            self._made = self._statement()
+        sql, parameters, names = self._made
+        given = dict(zip(names, map(_stored, values), strict=True))
         with connection.cursor() as cursor:
-            cursor.execute(sql, [one if at is None else stored[at] for at, one in parts])
+            cursor.execute(sql, parameters | given)
             row: tuple[Any, ...] | None = cursor.fetchone()
             return row
+
+    def _statement(self) -> tuple[str, dict[str, Any], list[str]]:
+        """The statement, its parameters, and the names of those that change: Django looks for
+        parameters without a name all through a statement, each time."""
+        sql, parameters = self._make(*self._examples).query.sql_with_params()
+        named = {f"p{at}": value for at, value in enumerate(parameters)}
+        names = {value: name for name, value in named.items()}
+        sql = sql.replace("%%", "%%%%") % tuple(f"%({name})s" for name in named)
+        return sql, named, [names[_stored(example)] for example in self._examples]
 
 
 def _stored(value: Any) -> Any:

@@ -11,6 +11,8 @@ from dataclasses import dataclass
 from dataclasses import replace as changed
 from typing import NamedTuple, SupportsInt
 
+from engine.sent import sent
+
 
 class Span(NamedTuple):
     """A half-open range of code points in the text of a line."""
@@ -59,6 +61,7 @@ class Mend:
         return Offer(self.label or shown.strip(), mended)
 
 
+@sent
 @dataclass(frozen=True, slots=True)
 class Offer:
     """A mend as it is offered: what the button says, and the whole mended line."""
@@ -131,6 +134,7 @@ class Notice:
         return ShownNotice(self.code, self.text, offers(self.mends, line))
 
 
+@sent
 @dataclass(frozen=True, slots=True)
 class ShownNotice:
     """A notice with its mends as they are offered."""

@@ -19,6 +19,7 @@ from engine.limited.bounds import LINE_SECONDS, LOAD_SECONDS, PREVIEW_SECONDS, T
 from engine.numbers.context import Conventions
 from engine.reading.mathml import answer_mathml
 from engine.reading.rows import lines_in
+from engine.sent import sent
 from engine.sheet import editing
 from engine.sheet.dependence import again_for
 from engine.sheet.line import NewLine
@@ -71,6 +72,7 @@ class Change(Job[T]):
         raise NotImplementedError
 
 
+@sent
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Typed(Job[SoFar]):
     """What is shown while a line is typed."""

@@ -7,6 +7,7 @@ from datetime import datetime
 
 from engine import Sheet
 from engine.numbers.context import Conventions
+from engine.sent import sent
 from engine.sheet.line import Drawn
 
 
@@ -48,6 +49,7 @@ MOST_OF_A_PART = 4_000
 """Lines that are sent at once: about what is read in half a second."""
 
 
+@sent
 @dataclass(frozen=True, slots=True)
 class Reached:
     """How far an evaluator has a sheet: at ``revision``; where it reads one for the first time,

@@ -23,6 +23,7 @@ from engine.limited.bounds import (
 )
 from engine.limited.noted import Noted
 from engine.numbers.shelf import Procedure, Shelf
+from engine.sent import sent
 from fence.jobs import BeReady, Change, Job
 from fence.lines import NOTHING_YET, Reached, SheetLine
 from fence.notes import AT_LIMIT, BEHIND
@@ -46,6 +47,7 @@ class ShelfState:
     texts: tuple[tuple[str, Procedure], ...] = ()
 
 
+@sent
 @dataclass(frozen=True, slots=True)
 class State:
     """Which sheet is meant, at which of its revisions, and how to get there.

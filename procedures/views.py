@@ -13,8 +13,8 @@ from django.views.decorators.http import require_GET, require_POST, require_safe
 from accounts.guests import known_person, new_guest, own_or_404
 from console.models import Line
 from console.out import FORMATS
-from console.showing import shown_while_typed
 from console.views.replies import own_sheet
+from console.while_typed import shown_while_typed
 from engine.errors import LineError
 from engine.sheet.running import Asked
 from engine.sheet.settings import CHOICES

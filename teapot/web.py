@@ -61,8 +61,10 @@ class Application:
 async def _body(protocol: Any, environ: dict[str, Any]) -> bytes:
     most = most_at(environ["PATH_INFO"])
     length = environ.get("CONTENT_LENGTH", "")
-    if length.isdecimal() and int(length) > most:
-        raise TooLarge
+    if length.isdecimal():
+        if int(length) > most:
+            raise TooLarge
+        return await protocol()
     parts, size = [], 0
     async for part in protocol:
         parts.append(part)

@@ -68,6 +68,8 @@ class Server:
         _wait_for(self._is_well)
 
     def _is_well(self) -> bool:
+        if self.process.poll() is not None:
+            raise RuntimeError("the server has ended")
         connection = http.client.HTTPConnection("127.0.0.1", self.port, timeout=PATIENCE)
         try:
             connection.request("GET", "/health")

@@ -3,14 +3,17 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Iterable
 from typing import Any
 
 from django import template
+from django.utils.html import format_html_join
 from django.utils.safestring import SafeString, mark_safe
 
 import pictures
 from engine.aids.hint import Card
 from engine.aids.pictures import Pictured
+from engine.mends import Offer
 from pictures import curve, number_line
 from pictures import strip as drawn_strip
 
@@ -31,6 +34,17 @@ def drawn_card(card: Card) -> SafeString | str:
     if card.curve is not None:
         return mark_safe(curve.draw(card.curve, card.name))  # noqa: S308
     return ""
+
+
+@register.filter
+def buttons(mends: Iterable[Offer | dict[str, str]]) -> SafeString:
+    """A button for each mend, of a line that is typed or of one that was stored."""
+    pairs = (
+        (mend["input"], mend["label"]) if isinstance(mend, dict) else (mend.input, mend.label)
+        for mend in mends
+    )
+    made = '<button type="button" class="mend" data-testid="mend" data-mend="{}">{}</button>'
+    return format_html_join("", made, pairs)
 
 
 @register.filter

@@ -9,6 +9,7 @@ from uuid import UUID
 from django.db.models import Q, prefetch_related_objects
 from django.http import Http404, HttpRequest, HttpResponse, HttpResponseBadRequest
 from django.shortcuts import get_object_or_404, render
+from django.template.loader import render_to_string
 from django.urls import reverse
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
@@ -16,7 +17,7 @@ from console import evaluating, keeping
 from console.keeping import Crowded, Kept
 from console.models import Line, Sheet
 from console.reaching import Foot
-from console.showing import Shown, shown_while_typed
+from console.showing import Shown
 from console.views.replies import (
     OF_RUN,
     SCREEN,
@@ -30,6 +31,7 @@ from console.views.replies import (
     wanted_by,
     whole_number,
 )
+from console.while_typed import shown_while_typed
 from engine.aids.pictures import APART
 from engine.errors import LineError
 from engine.out.cells import safe_cell
@@ -62,7 +64,7 @@ def preview(request: HttpRequest, pk: UUID) -> HttpResponse:
         typed = evaluating.typed(sheet, _typed(request, sheet, foot, text, at))
     except Overtaken:
         return HttpResponse(status=204)
-    return render(request, "console/preview.html", shown_while_typed(typed))
+    return HttpResponse(render_to_string("console/preview.html", shown_while_typed(typed)))
 
 
 def _typed(

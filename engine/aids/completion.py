@@ -17,6 +17,7 @@ from engine.numbers.tables import column as table_column
 from engine.numbers.values import Applied, Table
 from engine.reading.plain import node_text
 from engine.reading.tokens import plain, split_note
+from engine.sent import sent
 from engine.sheet.line import Step
 from engine.sheet.sheet import Sheet
 
@@ -37,6 +38,7 @@ _OPEN_BRACE = re.compile(r'(?<!\{)(?:\{\{)*\{(?!\{)(?=[^{}"]*$)')
 _COMMAND = re.compile(r"^\s*/\s*(\w*)$")
 
 
+@sent
 @dataclass(frozen=True, slots=True)
 class Completion:
     """``insert`` replaces what stands from ``start`` to ``end``; the caret then goes

@@ -21,6 +21,7 @@ from engine.numbers.context import Conventions, Work, working
 from engine.numbers.values import Angle, Exact, Real, Value
 from engine.reading.parser import parse
 from engine.reading.tree import Call, Literal
+from engine.sent import sent
 
 POINTS = 160
 """Arguments at which a curve is taken: about two pixels of the picture each."""
@@ -55,6 +56,7 @@ Samples = list[tuple[float, float | None]]
 """Arguments with their values, None where there is none."""
 
 
+@sent
 @dataclass(frozen=True, slots=True)
 class Curve:
     """``pieces`` are lines of points without a gap, or single points where ``is_dots``.

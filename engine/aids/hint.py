@@ -32,11 +32,13 @@ from engine.numbers.values import Angle, Applied, List, Table, Value, is_missing
 from engine.reading.forms import Form
 from engine.reading.plain import node_text
 from engine.reading.tree import Call, ColumnOf, Name, Node
+from engine.sent import sent
 from engine.sheet.calls import applied
 from engine.sheet.line import Step
 from engine.sheet.sheet import Sheet, Typed
 
 
+@sent
 @dataclass(frozen=True, slots=True, kw_only=True)
 class CardParameter:
     """A parameter on the card; ``here`` is that which the caret is at."""
@@ -48,6 +50,7 @@ class CardParameter:
     optional: bool = False
 
 
+@sent
 @dataclass(frozen=True, slots=True)
 class CardExample:
     """An example with its answer behind its sign."""
@@ -66,6 +69,7 @@ class CardColumn:
     cells: tuple[str, ...]
 
 
+@sent
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Card:
     """What is told of the name at the caret; ``key`` is that of its page in the handbook.

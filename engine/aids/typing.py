@@ -13,6 +13,7 @@ from engine.reading.caret import at_caret
 from engine.reading.mathml import statement_mathml
 from engine.reading.rows import lines_in
 from engine.reading.tree import AnswerOf
+from engine.sent import sent
 from engine.sheet.answering import answers_used
 from engine.sheet.outcome import OK, Outcome
 from engine.sheet.sheet import Sheet
@@ -22,6 +23,7 @@ MAX_READINGS = 12
 """Readings shown of several lines at once."""
 
 
+@sent
 @dataclass(frozen=True, slots=True, kw_only=True)
 class SoFar(ShownOutcome):
     """The outcome of what is typed so far, its ``readings`` typeset, and what there is at

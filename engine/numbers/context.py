@@ -18,10 +18,12 @@ from engine.errors import DrawnLater, GivenInReply
 from engine.mends import Mend, Notice, Span, replace
 from engine.numbers.shelf import NO_SHELF, Procedure, Shelf
 from engine.numbers.values import Value
+from engine.sent import sent
 
 _chance = SystemRandom()
 
 
+@sent
 @dataclass(frozen=True, slots=True)
 class Conventions:
     """``angle``: the unit of a bare number that is read as an angle, and of angles

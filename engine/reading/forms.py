@@ -10,6 +10,7 @@ from engine.mends import replace as mend
 from engine.reading.slips import nearest
 from engine.reading.tree import Formatted, Node
 from engine.reading.vocabulary import UNITS_OF_ANGLES
+from engine.sent import sent
 
 COUNTED = frozenset({"digits", "places"})
 """Forms written behind a whole number: ``4 digits``."""
@@ -36,6 +37,7 @@ LONGEST_COUNT = 9
 """Figures of a count that is read at all."""
 
 
+@sent
 @dataclass(frozen=True, slots=True)
 class Form:
     """How an answer is shown.

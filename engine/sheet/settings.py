@@ -10,8 +10,10 @@ from engine.numbers.context import STANDARD as USUAL
 from engine.numbers.context import Conventions
 from engine.reading.forms import STANDARD, Form, form_from
 from engine.reading.vocabulary import UNITS_OF_ANGLES
+from engine.sent import sent
 
 
+@sent
 @dataclass(frozen=True, slots=True)
 class Settings:
     """``form``: how numbers are shown where a line asks for nothing else.

@@ -8,8 +8,10 @@ from dataclasses import dataclass
 from engine.errors import LineError
 from engine.forms.summary import Summary
 from engine.mends import Offer, ShownNotice, offers
+from engine.sent import sent
 
 
+@sent
 @dataclass(frozen=True, slots=True, kw_only=True)
 class ShownError:
     """An error with its sentence, its place in the line, and its mends."""
@@ -28,6 +30,7 @@ class ShownError:
         return cls(code=error.code, text=error.text, start=start, end=end, mends=mends)
 
 
+@sent
 @dataclass(frozen=True, slots=True, kw_only=True)
 class ShownAnswer:
     """The value of a statement, as it is shown beside a line that is being typed."""

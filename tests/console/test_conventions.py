@@ -99,6 +99,16 @@ def test_the_preview_offers_completions_and_the_card_with_its_picture(visitor):
     assert 'class="mark"' in reply
 
 
+def test_a_note_that_is_shown_while_another_line_is_typed_is_text(visitor):
+    visitor.keep('tea = 4  # <img src=x onerror="alert(1)">')
+    for _ in range(2):  # the second time it is at hand already
+        reply = visitor.post("/preview", text="te", caret="2").content.decode()
+        assert "<img" not in reply
+        assert "4 · &lt;img src=x onerror=&quot;alert(1)&quot;&gt;" in reply
+        reply = visitor.post("/preview", text="2 + te", caret="6").content.decode()
+        assert 'data-start="4" data-end="6"' in reply
+
+
 def test_functions_of_ones_own_stand_in_a_group_of_their_own(visitor):
     visitor.keep("f(x) = x^2", "f(3)")
     listed = visitor.get("/quantities").content.decode()

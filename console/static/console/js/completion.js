@@ -43,6 +43,7 @@ function take(row) {
 function show(made) {
   const before = isOpen() && chosen >= 0 ? rows()[chosen].dataset.name : null;
   list.replaceChildren(...made);
+  rows().forEach((row, place) => (row.id = `completion-${place + 1}`));
   madeFor = area.value;
   list.hidden = !made.length || document.activeElement !== area;
   choose(before === null ? -1 : rows().findIndex((row) => row.dataset.name === before));

@@ -1,0 +1,100 @@
+"""What a template shows of a line while it is typed.  Each key does, so that what comes again from
+key to key, the card at the caret and the rows of completions, is made once."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator
+from functools import lru_cache
+from typing import Any
+
+from django.template.loader import render_to_string
+from django.utils.html import format_html
+from django.utils.safestring import SafeString, mark_safe
+
+from console.templatetags.showing import buttons
+from engine.aids.completion import Completion
+from engine.aids.hint import Card
+from engine.aids.typing import SoFar
+from engine.mends import Span
+
+GOES_ON_READING = "still-reading"
+"""The code of what is said while a large sheet is read: it is asked for again by itself."""
+
+MOST_CARDS, MOST_ROWS = 500, 5000
+"""Cards and rows of completions that are kept for the next key, whoever presses it."""
+
+
+READING = '<span class="reading"><math displaystyle="true">{}</math></span>'
+VALUE = (
+    '<span class="value" data-text="{}" data-sign="{}">'
+    '<math displaystyle="true"><mo>{}</mo>{}</math></span>'
+)
+SAID = '<span class="notice"{}>{}{}</span>'
+NOTICE, GOES_ON = mark_safe(' data-testid="notice"'), mark_safe(" data-goes-on")
+
+
+def shown_while_typed(outcome: SoFar) -> dict[str, Any]:
+    """It, in parts that a template puts together."""
+    said = [format_html(SAID, NOTICE, one.text, buttons(one.mends)) for one in outcome.notices]
+    if outcome.error is not None:
+        mark = GOES_ON if outcome.error.code == GOES_ON_READING else ""
+        said.append(format_html(SAID, mark, outcome.error.text, buttons(outcome.error.mends)))
+    return {
+        "statements": _joined(_statements(outcome)),
+        "said": _joined(said),
+        "completions": _joined(map(_row, outcome.completions)),
+        "hint": _card(outcome.hint),
+        "input": outcome.input,
+        # places for the page's script: operands at the caret, brackets that match, all parts
+        "operands": _places(outcome.operands),
+        "brackets": _places(outcome.brackets),
+        "parts": _places(outcome.parts),
+    }
+
+
+def _joined(parts: Iterable[str]) -> SafeString:
+    return mark_safe("".join(parts))  # noqa: S308 - each was escaped
+
+
+def _statements(outcome: SoFar) -> Iterator[SafeString]:
+    """What was read, and its value where it has one."""
+    for at, reading in enumerate(outcome.readings):
+        yield format_html(READING, mark_safe(reading))  # noqa: S308 - MathML of the engine
+        if at < len(outcome.answers):
+            answer = outcome.answers[at]
+            value = mark_safe(answer.value_mathml)  # noqa: S308
+            yield format_html(VALUE, answer.text, answer.sign, answer.sign, value)
+
+
+def _places(spans: Iterable[Span]) -> str:
+    return " ".join(f"{start},{end}" for start, end in spans)
+
+
+def _card(card: Card | None) -> SafeString:
+    if card is not None and card.number_line is not None:
+        return _drawn_card.__wrapped__(card)  # a number's own, which none comes after
+    return _drawn_card(card)
+
+
+@lru_cache(MOST_CARDS)
+def _drawn_card(card: Card | None) -> SafeString:
+    return render_to_string("console/hint.html", {"hint": card, "oob": True})
+
+
+def _row(found: Completion) -> str:
+    """A row of the list, which says what it replaces."""
+    rest = _rest_of_row(
+        found.name, found.insert, found.back, found.pattern, found.summary, found.kind
+    )
+    return f'<li data-start="{found.start}" data-end="{found.end}"{rest}'
+
+
+@lru_cache(MOST_ROWS)
+def _rest_of_row(
+    name: str, insert: str, back: int, pattern: str, summary: str, kind: str
+) -> SafeString:
+    return format_html(
+        ' role="option" aria-selected="false" data-name="{}" data-insert="{}" data-back="{}">'
+        "<code>{}</code><span>{}</span><small>{}</small></li>",
+        name, insert, back, pattern, summary, kind,
+    )  # fmt: skip
