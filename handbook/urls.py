@@ -7,6 +7,7 @@ from handbook import views
 urlpatterns = [
     path("", views.contents, name="handbook"),
     path("find", views.find, name="handbook-find"),
+    path("whole", views.whole, name="handbook-whole"),
     path("drawer", views.drawer, name="handbook-drawer"),
     path("<slug:key>", views.entry, name="handbook-entry"),
 ]

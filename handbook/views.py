@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
+
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import render
+from django.template.loader import render_to_string
 from django.views.decorators.http import require_safe
 
 from engine.handbook.entries import BY_KEY, BY_TYPED, by_subject
@@ -29,6 +32,18 @@ def entry(request: HttpRequest, key: str) -> HttpResponse:
         raise Http404
     context = {"subjects": by_subject(), "shown": ShownEntry(BY_KEY[key])}
     return render(request, "handbook/page.html", context)
+
+
+@require_safe
+def whole(request: HttpRequest) -> HttpResponse:
+    """All entries on one page: for browsers to keep, and to print."""
+    return HttpResponse(_whole())
+
+
+@lru_cache(1)
+def _whole() -> str:
+    context = {"subjects": by_subject(), "all": [ShownEntry(one) for one in BY_KEY.values()]}
+    return render_to_string("handbook/whole.html", context)
 
 
 @require_safe

@@ -5,6 +5,7 @@ from django.urls import include, path
 from django.views.generic import RedirectView
 
 from teapot.health import health
+from teapot.offline import nothing_kept, worker
 
 MARK = RedirectView.as_view(url=static("teapot/mark.svg"))
 """Asked for by pages that name no icon: those that are printed."""
@@ -13,6 +14,8 @@ urlpatterns = [
     path("", include("console.urls")),
     path("favicon.ico", MARK),
     path("health", health, name="health"),
+    path("worker.js", worker, name="worker"),
+    path("nothing-kept", nothing_kept, name="nothing-kept"),
     path("account/", include("accounts.urls")),
     path("handbook/", include("handbook.urls")),
     path("shared/", include("sharing.urls")),

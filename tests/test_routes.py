@@ -31,9 +31,10 @@ LINK = "link"
 ROUTES = {
     ANYBODY: """
         home history history-search bring-sheet-in new-sheet samples health favicon
+        worker nothing-kept
         account sign-up sign-in sign-in-anew sign-out change-password end-elsewhere delete-account
         recover recover-sent recovered mails
-        handbook handbook-find handbook-drawer handbook-entry
+        handbook handbook-find handbook-drawer handbook-entry handbook-whole
         shelf everything arrive settle-clashes shelf-names tables bring-in
         new-procedure procedure-from-lines record-from-lines run-questions
     """,

@@ -21,6 +21,8 @@ def browser_type_launch_args():
 def browser_context_args():
     return {
         "viewport": {"width": 1280, "height": 800},
+        # what a test does with requests it does with those of the page itself
+        "service_workers": "block",
         "permissions": ["clipboard-read", "clipboard-write"],
     }
 

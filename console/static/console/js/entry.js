@@ -87,7 +87,7 @@ function giveWay(event) {
 
 function drop() {
   if (leaveMending()) return;
-  if (!area.value && closeHandbook()) return;
+  if (closeHandbook()) return; // what is open goes before what is half typed
   if (area.value.trim()) typedNow(area.value);
   write("");
 }

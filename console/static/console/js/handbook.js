@@ -1,10 +1,11 @@
 /* The handbook in a drawer beside the lines: F1, help NAME, /find WORDS. */
 import htmx from "../../teapot/dist/htmx.js";
 import { say } from "../../teapot/js/dom.js";
-import { area } from "./field.js";
+import { area, company } from "./field.js";
 
 const drawer = document.getElementById("handbook-drawer");
 const side = document.getElementById("side");
+const LONGEST = 1000; // milliseconds
 
 async function show(query) {
   const reply = await fetch(`${drawer.dataset.url}?${new URLSearchParams(query)}`).catch(() => null);
@@ -34,10 +35,16 @@ export function open(command) {
 const nameAtCaret = () => document.querySelector("#hint[data-key]:not([hidden])")?.dataset.key
   || (area.value.slice(0, area.selectionStart).match(/[^\W\d]\w*$/) || [""])[0];
 
+/* Whoever types fast presses the key before what they typed is read. */
+async function untilRead() {
+  const latest = Date.now() + LONGEST;
+  while (area.value.trim() && !company() && Date.now() < latest) await new Promise((go) => setTimeout(go, 20));
+}
+
 document.addEventListener("keydown", (event) => {
   if (event.key === "F1") {
     event.preventDefault();
-    show({ name: nameAtCaret() });
+    untilRead().then(() => show({ name: nameAtCaret() }));
   } else if (event.key === "Escape" && event.target.closest("#handbook-drawer")) close();
 });
 document.addEventListener("submit", (event) => { if (event.target.closest("#handbook-drawer")) event.preventDefault(); });

@@ -2,6 +2,7 @@
 import Alpine from "../dist/alpine.js";
 import "../dist/htmx.js";
 import "./dropped.js";
+import "./kept.js";
 import "./looks.js";
 import "./switch.js";
 import { csrfToken, openDialog } from "./dom.js";
