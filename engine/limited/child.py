@@ -237,7 +237,10 @@ def serve(target: Callable[..., Any], connection: Connection) -> None:
         except (EOFError, OSError):
             return
         limit_processor(seconds)
-        connection.send(TAKEN)
+        try:
+            connection.send(TAKEN)
+        except OSError:
+            return
         try:
             result = target(*pickle.loads(arguments))  # noqa: S301 - of our own parent
             note = ""
@@ -262,7 +265,8 @@ def main() -> None:
     target = getattr(importlib.import_module(module), function)
     seldom_look_for_garbage()
     limit_process()
-    serve(target, connection)
+    with contextlib.suppress(BrokenPipeError):  # whoever started it was gone before it was there
+        serve(target, connection)
 
 
 if __name__ == "__main__":

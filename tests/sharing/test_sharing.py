@@ -5,9 +5,10 @@ from django.test import Client
 
 from accounts.models import Person
 from console.models import Line, Sheet
-from procedures.models import Procedure
+from procedures.models import Procedure, ProcedureVersion
 from records.models import Record
 from sharing.models import Link
+from shelf.models import Version
 from tests.people import Someone
 
 pytestmark = pytest.mark.django_db(transaction=True)
@@ -75,6 +76,31 @@ def test_each_who_follows_a_hand_out_has_a_copy_of_their_own():
     drawn = {str(line.draws) for line in Line.objects.filter(number=2)}
     assert len(drawn) == 1  # the same work for all
     assert "This is what others see" in teacher.shown(link)
+
+
+def test_a_copy_takes_along_what_its_lines_used_of_the_shelf():
+    """The lines of the copy are worked out again with tables and procedures of their own."""
+    owner, other = Someone(), Someone()
+    owner.table("pots", "x\n2\n4\n")
+    owner.procedure("double", 'x = ask("x", 1)\n2x')
+    owner.procedure("not used", "1")
+    owner.keep('p = shelf("pots")', "k = sum(p.x)", 'y = run("double", x = k)')
+    link = link_to(owner, "sheet", owner.sheet.pk)
+    copied = other.client.post(f"{link}/copy").headers["Location"]
+    theirs = Sheet.objects.get(pk=copied.rpartition("/")[2])
+    assert [table.name for table in theirs.owner.tables.all()] == ["pots"]
+    assert [one.name for one in theirs.owner.procedures.all()] == ["double"]
+    drawn = str([line.draws for line in theirs.lines.all()])
+    for version in (*Version.objects.all(), *ProcedureVersion.objects.all()):
+        of = version.table if isinstance(version, Version) else version.procedure
+        assert (str(version.pk) in drawn) == (of.owner == theirs.owner)
+    owner.person.delete()  # whatever becomes of those it came from
+    mended = other.client.post(f"{copied}/lines/2", {"text": "k = mean(p.x)", "since": 0})
+    assert mended.status_code == 200
+    assert "X-Refused" not in mended.headers
+    shown = other.client.get(copied).content.decode()
+    assert 'data-text="3"' in shown
+    assert 'data-text="6"' in shown
 
 
 def test_a_procedure_is_read_and_copied_under_a_name_that_is_free():

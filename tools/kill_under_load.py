@@ -1,0 +1,121 @@
+"""What is answered is kept, once and in order, whatever is killed while many people type.
+
+Each types as in ``tools.load`` and, as the page does, sends a line again with its token until it
+is answered.  Meanwhile evaluators, their service, web processes or all of it are killed; in the
+end every sheet is held against what its person saw answered.
+"""
+
+from __future__ import annotations
+
+import argparse
+import asyncio
+import json
+import os
+import random
+import signal
+import tempfile
+import time
+import uuid
+from collections import Counter
+from pathlib import Path
+
+from tests.server import Server
+from tools.load import Browser, Seen, type_lines
+
+AGAIN = 0.25
+"""Seconds after which a line is sent again."""
+
+KINDS = ("engine.limited.child", "fence.service", "teapot.web", "all of it")
+
+
+class Insisting(Browser):
+    """One who sends a line again until it is answered."""
+
+    def __init__(self, port: int, seen: Seen) -> None:
+        super().__init__(port, seen)
+        self.answered: list[str] = []
+        self.longest = 0.0
+
+    async def keep(self, text: str, kind: str = "kept") -> None:
+        """Keeps a line, however often that takes."""
+        data = {"text": text, "token": str(uuid.uuid4()), "since": self.revision}
+        start = time.monotonic()
+        while True:
+            headers = await self.timed(kind, f"{self.sheet}/lines", data)
+            if "x-revision" in headers or "x-refused" in headers:
+                break
+            await asyncio.sleep(AGAIN)
+        self.longest = max(self.longest, time.monotonic() - start)
+        if "x-revision" in headers:
+            self.revision = headers["x-revision"]
+            self.answered.append(text)
+
+
+async def kill(server: Server, kills: int, between: float) -> Counter[str]:
+    """Kills something at random, so many times."""
+    done: Counter[str] = Counter()
+    for _ in range(kills):
+        await asyncio.sleep(random.uniform(0.5, 1.5) * between)
+        what = random.choice(KINDS)
+        done[what] += 1
+        if what == KINDS[-1]:
+            await asyncio.to_thread(server.kill)
+            await asyncio.to_thread(server.start)
+            continue
+        found = server.parts(what)
+        for pid in random.sample(found, min(len(found), random.randint(1, 2))):
+            os.kill(pid, signal.SIGKILL)
+    return done
+
+
+async def at_work(server: Server, people: int, kills: int, between: float) -> int:
+    """1 where a sheet is not what its person saw."""
+    seen = Seen()
+    browsers = [Insisting(server.port, seen) for _ in range(people)]
+    for one in browsers:
+        await one.open()
+    going = {"on": True}
+
+    async def type_on(browser: Insisting) -> None:
+        while going["on"]:
+            await type_lines(browser, time.monotonic() + 1)
+
+    seen.counts = True
+    jobs = [asyncio.create_task(type_on(one)) for one in browsers]
+    done = await kill(server, kills, between)
+    going["on"] = False
+    await asyncio.gather(*jobs)
+    wrong = 0
+    for one in browsers:
+        _, _, text = await one.request("GET", f"{one.sheet}/sheet.json")
+        kept = [line["text"] for line in json.loads(text)["lines"]]
+        if kept != one.answered:
+            wrong += 1
+            print(f"  {one.sheet}: answered {one.answered}, kept {kept}")
+    lines = sum(len(one.answered) for one in browsers)
+    print(f"{people} people, killed: {dict(done)}; {lines} lines were answered, "
+          f"{wrong} sheets are not what was answered; a line took at most "
+          f"{max(one.longest for one in browsers):.1f} s")  # fmt: skip
+    return int(wrong > 0)
+
+
+def main() -> int:
+    """As the arguments say."""
+    parser = argparse.ArgumentParser()
+    parser.add_argument("--people", type=int, default=60)
+    parser.add_argument("--kills", type=int, default=50)
+    parser.add_argument("--between", type=float, default=3, help="seconds between two kills")
+    parser.add_argument("--seed", type=int, default=1)
+    wanted = parser.parse_args()
+    random.seed(wanted.seed)
+    with tempfile.TemporaryDirectory() as data:
+        server = Server(Path(data))
+        server.start()
+        try:
+            return asyncio.run(at_work(server, wanted.people, wanted.kills, wanted.between))
+        finally:
+            server.kill()
+
+
+if __name__ == "__main__":
+    raise SystemExit(main())
