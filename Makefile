@@ -21,7 +21,7 @@ demo: setup
 	$(BIN)/python -m teapot.serve --bind 127.0.0.1:8000
 
 test: setup chromium
-	$(BIN)/python -m pytest -n 2 --dist loadfile
+	$(BIN)/python -m pytest -n 2 --dist loadfile --durations 30
 
 check: setup
 	$(BIN)/ruff check .
