@@ -65,9 +65,10 @@ class Server:
             command, cwd=ROOT, env=self.environment, start_new_session=True
         )
         running.append(self)
-        _wait_for(self._is_well)
+        _wait_for(self.is_well)
 
-    def _is_well(self) -> bool:
+    def is_well(self) -> bool:
+        """Whether all its parts answer."""
         if self.process.poll() is not None:
             raise RuntimeError("the server has ended")
         connection = http.client.HTTPConnection("127.0.0.1", self.port, timeout=PATIENCE)

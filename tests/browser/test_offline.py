@@ -77,6 +77,11 @@ def test_the_handbook_is_there_as_a_whole(page, own_server):
     expect(page.locator("#pages a")).to_have_count(1)
     page.locator("#pages a").click()
     expect(page.get_by_test_id("line")).to_have_count(1)
+    page.keyboard.type("sin")
+    page.keyboard.press("F1")
+    expect(page.get_by_test_id("drawer").get_by_test_id("handbook-entry")).to_contain_text("sin(x)")
+    page.get_by_test_id("drawer").get_by_role("button", name="close").press("Enter")
+    expect(page.get_by_test_id("drawer")).to_be_hidden()
 
 
 def test_what_was_kept_goes_when_somebody_signs_out_or_the_sheet_is_gone(page, own_server):

@@ -2,7 +2,7 @@
    they were, and the handbook as a whole.  Nothing is sent from here, and whatever comes from the
    server comes first.  VERSION, HANDBOOK, NOTHING_KEPT and its FILES are told by the server. */
 const OF_ALL = `all-${VERSION}`, OF_A_PERSON = "pages";
-const MOST_PAGES = 40, MOST_FILES = 300;
+const MOST_PAGES = 40;
 const PAGES = /^\/((sheets|procedures|records|tables)\/[\da-f-]+|shelf\/|handbook\/.*)$/;
 const SHEET = /^\/sheets\/[\da-f-]+$/;
 const UNREACHED = [502, 503, 504]; // said by the proxy in front of a server that is not there
@@ -30,22 +30,23 @@ addEventListener("fetch", (event) => {
     event.waitUntil(caches.delete(OF_A_PERSON)); // whoever comes next may be somebody else
   }
   if (request.method !== "GET") return;
-  if (request.mode === "navigate") event.respondWith(page(request, pathname));
-  else if (pathname.startsWith("/static/")) event.respondWith(file(request));
+  if (request.mode === "navigate" || pathname === HANDBOOK) event.respondWith(page(event, pathname));
+  else if (pathname.startsWith("/static/")) event.respondWith(file(event));
 });
 
 addEventListener("message", (event) => event.waitUntil((async () => {
   const { files = [], page: wanted } = event.data;
   const kept = await caches.open(OF_ALL);
-  for (const one of files) if (!await kept.match(one)) await kept.add(one).catch(() => {});
-  if (wanted && PAGES.test(wanted)) await fetch(wanted).then((reply) => keep(wanted, reply)).catch(() => {});
+  for (const one of files) if (!await kept.match(one)) await kept.add(one).catch(nothing);
+  if (wanted && PAGES.test(wanted)) await fetch(wanted).then((reply) => keep(wanted, reply)).catch(nothing);
 })()));
 
-async function page(request, pathname) {
-  let reply = null;
-  try { reply = await fetch(request); } catch { /* no connection */ }
+const nothing = () => null; // no connection, or no room in the browser
+
+async function page(event, pathname) {
+  const reply = await fetch(event.request).catch(nothing);
   if (!reply || UNREACHED.includes(reply.status)) return await asKept(pathname) ?? reply ?? missing(pathname);
-  if (PAGES.test(pathname)) await keep(pathname, reply.clone());
+  if (PAGES.test(pathname)) event.waitUntil(keep(pathname, reply.clone()).catch(nothing));
   return reply;
 }
 
@@ -58,12 +59,8 @@ async function keep(pathname, reply) {
   headers.set("X-Kept-At", new Date().toISOString());
   await kept.delete(pathname); // it comes behind all others
   await kept.put(pathname, new Response(await reply.blob(), { headers }));
-  await trim(kept, MOST_PAGES);
-}
-
-async function trim(kept, most) {
   const keys = await kept.keys();
-  for (const key of keys.slice(0, Math.max(0, keys.length - most))) await kept.delete(key);
+  for (const key of keys.slice(0, Math.max(0, keys.length - MOST_PAGES))) await kept.delete(key);
 }
 
 /* A page that was kept, which says of when it is. */
@@ -87,14 +84,10 @@ async function missing(pathname) {
   return await kept.match(NOTHING_KEPT) ?? Response.error();
 }
 
-async function file(request) {
+async function file(event) {
   const kept = await caches.open(OF_ALL);
-  try {
-    const reply = await fetch(request);
-    if (reply.ok) await kept.put(request, reply.clone());
-    await trim(kept, MOST_FILES);
-    return reply;
-  } catch {
-    return await kept.match(request) ?? Response.error();
-  }
+  const reply = await fetch(event.request).catch(nothing);
+  if (!reply) return await kept.match(event.request) ?? Response.error();
+  if (reply.ok) event.waitUntil(kept.put(event.request, reply.clone()).catch(nothing));
+  return reply;
 }

@@ -1,6 +1,6 @@
 /* The handbook in a drawer beside the lines: F1, help NAME, /find WORDS. */
 import htmx from "../../teapot/dist/htmx.js";
-import { say } from "../../teapot/js/dom.js";
+import { element, fragment, say } from "../../teapot/js/dom.js";
 import { area, company } from "./field.js";
 
 const drawer = document.getElementById("handbook-drawer");
@@ -9,13 +9,25 @@ const LONGEST = 1000; // milliseconds
 
 async function show(query) {
   const reply = await fetch(`${drawer.dataset.url}?${new URLSearchParams(query)}`).catch(() => null);
-  if (!reply?.ok) return say("The handbook cannot be reached just now.");
-  drawer.innerHTML = await reply.text();
+  if (reply?.ok) drawer.innerHTML = await reply.text();
+  else if (!await showKept(query.name)) return say("The handbook cannot be reached just now.");
   htmx.process(drawer);
   drawer.hidden = false;
   side.classList.add("has-drawer", "is-open");
   drawer.scrollTop = 0;
 }
+
+/* Without a connection: the entry in the handbook as the browser has it; false where it has none. */
+async function showKept(name) {
+  const whole = await fetch(drawer.dataset.whole).catch(() => null);
+  const entry = whole?.ok && name && fragment(await whole.text()).getElementById(name);
+  if (!entry) return false;
+  const close = element("button", { type: "button", className: "plain", textContent: "close" });
+  close.dataset.closeDrawer = "";
+  drawer.replaceChildren(element("div", { className: "drawer-head" }, close), ...entry.children);
+  return true;
+}
+
 /** Closes the drawer; true where it was open. */
 export function close() {
   if (drawer.hidden) return false;
