@@ -43,9 +43,14 @@ export function open(command) {
   show(what === "find" ? { words: rest.join(" ") } : { name: rest.join(" ") });
 }
 
-/** The name that the caret touches, or that of the call it is in. */
-const nameAtCaret = () => document.querySelector("#hint[data-key]:not([hidden])")?.dataset.key
-  || (area.value.slice(0, area.selectionStart).match(/[^\W\d]\w*$/) || [""])[0];
+const NAME = /([^\W\d]\w*)$/, OPEN_CALL = /([^\W\d]\w*)\((?:[^()]|\([^()]*\))*$/;
+
+/** The name that the caret touches, or that of the call it is in; what was not read tells it too. */
+function nameAtCaret() {
+  const before = area.value.slice(0, area.selectionStart);
+  const told = document.querySelector("#hint[data-key]:not([hidden])")?.dataset.key;
+  return told || (NAME.exec(before) ?? OPEN_CALL.exec(before))?.[1] || "";
+}
 
 /* Whoever types fast presses the key before what they typed is read. */
 async function untilRead() {
