@@ -5,15 +5,13 @@ from __future__ import annotations
 from collections.abc import Iterator
 from typing import Any
 
-from django.db import IntegrityError, transaction
+from django.db import transaction
 from django.db.models import QuerySet
 
 from accounts.models import Person
+from shelf.things import untaken
 
 OWNER = "owner"
-
-MOST = 70
-"""Characters of a name that a number is put behind."""
 
 
 def _of(person: Person) -> Iterator[QuerySet[Any]]:
@@ -40,17 +38,8 @@ def take_along(guest: Person, person: Person) -> None:
 
 
 def _give(thing: Any, person: Person) -> None:
-    mine = type(thing)._base_manager.filter(pk=thing.pk)
-    name, number = getattr(thing, "name", ""), 1
-    while True:
-        try:
-            with transaction.atomic():
-                mine.update(
-                    owner=person, **({} if number == 1 else {"name": f"{name[:MOST]}_{number}"})
-                )
-        except IntegrityError:
-            if not name:
-                raise
-            number += 1
-        else:
-            return
+    fields: dict[str, Any] = {"owner": person}
+    if hasattr(thing, "name"):
+        thing.owner = person
+        fields["name"] = untaken(thing, thing.name)
+    type(thing)._base_manager.filter(pk=thing.pk).update(**fields)

@@ -60,7 +60,7 @@ def word_for(thing: Any) -> str:
 
 def untaken(thing: Any, name: str) -> str:
     """The name, or with a number behind it where another of its kind has it."""
-    number, found = 2, name[: LONGEST_NAME - 5]
+    number, found = 2, name
     while True:
         try:
             return free_name(thing, found)

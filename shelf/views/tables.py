@@ -62,6 +62,8 @@ def bring_in(request: HttpRequest) -> HttpResponse:
     """Takes a file, or cells that were pasted, and opens its preview."""
     person = known_person(request) or new_guest(request)
     file, pasted = request.FILES.get("file"), request.POST.get("pasted", "")
+    if file is None and not pasted.strip():
+        return _list(request, "No file came with this, and no cells.", 400)
     try:
         if file is not None:
             version = keeping.bring_in(person, file.name or "file", file.chunks())

@@ -93,10 +93,10 @@ def test_what_a_guest_made_is_taken_along_into_an_account_and_names_that_are_tak
     owner = Person.objects.get()  # the guest is no more
     assert owner.email == EMAIL
     assert set(Procedure.objects.values_list("name", "owner")) == {
-        ("boil", owner.pk), ("boil_2", owner.pk),
+        ("boil", owner.pk), ("boil 2", owner.pk),
     }  # fmt: skip
     assert b"x = 7" in guest.client.get(guest.address).content.replace(b"&#x27;", b"'")
-    guest.keep('run("boil_2")')
+    guest.keep('run("boil 2")')
     assert b'data-text="2"' in guest.client.get(guest.address).content
 
 

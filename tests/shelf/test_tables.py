@@ -238,3 +238,11 @@ def test_a_file_comes_from_a_sheet_and_goes_back_as_a_line(person):
 def test_cells_are_pasted(person):
     reply = person.post("/tables/new", {"pasted": "a\tb\n1.5\t2\n2.5\t3\n"})
     assert "separated by" in page(person, reply.headers["Location"])
+
+
+def test_nothing_is_made_of_nothing(person):
+    for fields in ({}, {"pasted": "  "}):
+        reply = person.post("/tables/new", fields)
+        assert reply.status_code == 400
+        assert "No file came" in reply.content.decode()
+    assert not Version.objects.exists()
