@@ -8,6 +8,8 @@ from tests.server import Server
 
 def check(page):
     """Nothing is wrong for assistive technology, wide and narrow, by day and by night."""
+    ids = page.evaluate("[...document.querySelectorAll('[id]')].map((one) => one.id)")
+    assert [one for one in set(ids) if ids.count(one) > 1] == [], page.url
     for width, height in ((390, 844), (1280, 800)):
         page.set_viewport_size({"width": width, "height": height})
         for theme in ("night", "light"):

@@ -49,7 +49,7 @@ def test_a_sheet_is_there_without_a_connection_and_what_is_typed_is_sent_later(p
     own_server.kill()
 
     page.goto(own_server.url + sheet)
-    expect(page.get_by_test_id("kept")).to_contain_text("There is no connection")
+    expect(page.get_by_test_id("as-kept")).to_contain_text("There is no connection")
     expect(page.get_by_test_id("line")).to_have_count(2)
     type_lines(page, ["a + 0.5"])
     expect(waiting(page)).to_have_text(["a + 0.5"])
@@ -60,7 +60,7 @@ def test_a_sheet_is_there_without_a_connection_and_what_is_typed_is_sent_later(p
     own_server.start()
     expect(page.get_by_test_id("line")).to_have_count(3)
     expect(page.get_by_test_id("answer").last).to_have_attribute("data-text", "6.5")
-    expect(page.get_by_test_id("kept")).to_be_hidden()
+    expect(page.get_by_test_id("as-kept")).to_be_hidden()
 
 
 def test_the_handbook_is_there_as_a_whole(page, own_server):

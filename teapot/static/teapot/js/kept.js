@@ -26,7 +26,7 @@ function keep() {
 
 function sayIt() {
   const at = document.documentElement.dataset.keptAt;
-  const said = document.getElementById("kept");
+  const said = document.getElementById("as-kept");
   if (!at || !said) return;
   const when = new Date(at).toLocaleString(undefined, { dateStyle: "medium", timeStyle: "short" });
   const later = run ? " What you type is kept in this browser and sent when there is one." : "";
