@@ -67,7 +67,7 @@ def test_the_handbook_is_there_as_a_whole(page, own_server):
     page.goto(own_server.url)
     type_lines(page, ["1"])
     expect(page.get_by_test_id("line")).to_have_count(1)
-    until_kept(page, page.url.removeprefix(own_server.url))
+    until_kept(page, page.url.removeprefix(own_server.url), 'data-testid="line"')
     own_server.kill()
     page.goto(own_server.url + "/handbook/sin")
     assert page.url.endswith("/handbook/whole#sin")
