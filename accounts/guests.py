@@ -2,19 +2,18 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from typing import Any
 from uuid import UUID, uuid4
 
 from django.conf import settings
 from django.core.exceptions import ValidationError
 from django.db.models import QuerySet
-from django.http import Http404, HttpRequest, HttpResponse
+from django.http import Http404, HttpRequest
 from django.shortcuts import get_object_or_404
 
 from accounts.asking import address_of, counts_for
 from accounts.models import Person
-from accounts.pacing import of_newcomers, too_fast
+from accounts.pacing import of_newcomers
 from accounts.visits import visit_of
 
 SESSION_KEY = "person"
@@ -61,17 +60,3 @@ def new_guest(request: HttpRequest) -> Person:
     request.session[SESSION_KEY] = str(person.pk)
     counts_for(str(person.pk))
     return person
-
-
-class SayWhoIsTooMany:
-    """Django middleware: the answer where too many people are made at once."""
-
-    def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
-        self.get_response = get_response
-
-    def __call__(self, request: HttpRequest) -> HttpResponse:
-        return self.get_response(request)
-
-    def process_exception(self, request: HttpRequest, error: Exception) -> HttpResponse | None:
-        """What is said to it."""
-        return too_fast() if isinstance(error, TooManyNewcomers) else None

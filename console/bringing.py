@@ -17,6 +17,7 @@ from engine.numbers.shelf import OF_PROCEDURE, PREFIX
 from engine.out.document import Document, LineOut
 from engine.out.reading import NotASheet, document_from
 from procedures.models import ProcedureVersion, Run
+from shelf.drawn import drawn_as, exchanged
 from shelf.models import Version
 from shelf.moments import moment_from
 
@@ -103,14 +104,13 @@ def made_of(
 def _line(
     sheet: Sheet, one: LineOut, place: int, last: int | None, versions: Mapping[str, str]
 ) -> Line:
-    draws = [[versions.get(value, value) for value in values] for values in one.draws]
     return Line(
         sheet=sheet,
         number=one.number,
         place=place,
         text=one.text,
         last=one.last if one.last is not None else last,
-        draws=draws,
+        draws=exchanged(one.draws, versions),
         revision=1,
         outcome={"error": None, "answers": [], "notices": [], "note": "", "status": "ok"},
         stale=True,
@@ -129,11 +129,11 @@ def _versions_here(person: Person, versions: Mapping[str, str]) -> dict[str, str
             continue
         table = person.tables.at_hand().filter(name=name).first()
         if table is not None and not Version.objects.filter(pk=key, table__owner=person).exists():
-            found[PREFIX + key] = f"{PREFIX}{table.newest.pk}"
+            found[PREFIX + key] = drawn_as(table.newest)
         mine = ProcedureVersion.objects.filter(pk=key, procedure__owner=person)
         procedure = person.procedures.at_hand().filter(name=name).first()
         if procedure is not None and not mine.exists():
-            found[OF_PROCEDURE + key] = f"{OF_PROCEDURE}{procedure.newest.pk}"
+            found[OF_PROCEDURE + key] = drawn_as(procedure.newest)
     return found
 
 

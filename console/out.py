@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import hashlib
 from base64 import b64encode
-from collections.abc import Callable, Iterable, Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from functools import cache
 from urllib.parse import quote
@@ -12,14 +12,12 @@ from urllib.parse import quote
 from csp.constants import SELF
 from csp.decorators import csp_replace
 from django.conf import settings
-from django.db.models import Model
 from django.http import Http404, HttpRequest, HttpResponse
 from django.utils import timezone
 from django.utils.formats import date_format
 
 from console import evaluating
 from console.models import Line, Sheet
-from engine.numbers.shelf import OF_PROCEDURE, PREFIX
 from engine.out.data import as_json
 from engine.out.document import Document, LineOut, QuantityOut
 from engine.out.latex import as_latex
@@ -28,8 +26,7 @@ from engine.out.quantities import as_csv
 from engine.out.text import as_markdown, as_text
 from fence.out_jobs import MoreOfLine, MoreOfLines
 from fence.turns import Busy
-from procedures.models import ProcedureVersion
-from shelf.models import Version
+from shelf.drawn import names_in
 from shelf.settings_of_lines import UnderConventions
 
 AT_ONCE = 400
@@ -79,7 +76,7 @@ def document_of(
         conventions=conventions_in(sheet),
         lines=tuple(_line(line, more.get(line.number, nothing)) for line in chosen),
         quantities=_quantities(sheet),
-        versions=versions_in(value for line in chosen for one in line.draws for value in one),
+        versions=names_in(value for line in chosen for one in line.draws for value in one),
     )
 
 
@@ -131,19 +128,6 @@ def _quantities(sheet: Sheet) -> tuple[QuantityOut, ...]:
         for one in (listing.changed if listing else ())
         if one.text
     )
-
-
-def versions_in(draws: Iterable[str]) -> dict[str, str]:
-    """The names of the tables and procedures whose versions are among what was drawn."""
-    drawn = set(draws)
-    tables = _named(Version, "table", {v[len(PREFIX) :] for v in drawn if v.startswith(PREFIX)})
-    used = {v[len(OF_PROCEDURE) :] for v in drawn if v.startswith(OF_PROCEDURE)}
-    return tables | _named(ProcedureVersion, "procedure", used)
-
-
-def _named(model: type[Model], of: str, keys: set[str]) -> dict[str, str]:
-    found = model._default_manager.filter(pk__in=keys).select_related(of)
-    return {str(one.pk): getattr(one, of).name for one in found}
 
 
 def saved_as(document: Document, ending: str) -> HttpResponse:

@@ -15,10 +15,8 @@ from console.templatetags.showing import buttons
 from engine.aids.completion import Completion
 from engine.aids.hint import Card
 from engine.aids.typing import SoFar
+from engine.errors import StillReading
 from engine.mends import Span
-
-GOES_ON_READING = "still-reading"
-"""The code of what is said while a large sheet is read: it is asked for again by itself."""
 
 MOST_CARDS, MOST_ROWS = 500, 5000
 """Cards and rows of completions that are kept for the next key, whoever presses it."""
@@ -31,13 +29,14 @@ VALUE = (
 )
 SAID = '<span class="notice"{}>{}{}</span>'
 NOTICE, GOES_ON = mark_safe(' data-testid="notice"'), mark_safe(" data-goes-on")
+"""What a sentence is marked with; one that goes on is asked for again by the page."""
 
 
 def shown_while_typed(outcome: SoFar) -> dict[str, Any]:
     """It, in parts that a template puts together."""
     said = [format_html(SAID, NOTICE, one.text, buttons(one.mends)) for one in outcome.notices]
     if outcome.error is not None:
-        mark = GOES_ON if outcome.error.code == GOES_ON_READING else ""
+        mark = GOES_ON if outcome.error.code == StillReading.code else ""
         said.append(format_html(SAID, mark, outcome.error.text, buttons(outcome.error.mends)))
     return {
         "statements": _joined(_statements(outcome)),
@@ -70,15 +69,16 @@ def _places(spans: Iterable[Span]) -> str:
     return " ".join(f"{start},{end}" for start, end in spans)
 
 
-def _card(card: Card | None) -> SafeString:
-    if card is not None and card.number_line is not None:
-        return _drawn_card.__wrapped__(card)  # a number's own, which none comes after
-    return _drawn_card(card)
-
-
-@lru_cache(MOST_CARDS)
-def _drawn_card(card: Card | None) -> SafeString:
+def _made_card(card: Card | None) -> SafeString:
     return render_to_string("console/hint.html", {"hint": card, "oob": True})
+
+
+_known_card = lru_cache(MOST_CARDS)(_made_card)
+
+
+def _card(card: Card | None) -> SafeString:
+    has_number = card is not None and card.number_line is not None  # which is hardly typed again
+    return (_made_card if has_number else _known_card)(card)
 
 
 def _row(found: Completion) -> str:

@@ -9,11 +9,12 @@ from typing import Any
 from django.utils import timezone
 from django.utils.formats import date_format
 
-from console.out import conventions_in, versions_in
+from console.out import conventions_in
 from engine.out.document import Document, LineOut, QuantityOut
 from engine.reading.mathml import name_mathml
 from fence.out_jobs import LineOfRun, LinesOfRun
 from procedures.models import Procedure, ProcedureVersion, Run
+from shelf.drawn import names_in
 from shelf.reaching import ask
 
 
@@ -55,7 +56,7 @@ def _document(
         conventions=conventions,
         lines=[_line(at, one, conventions, made.isoformat()) for at, one in enumerate(lines, 1)],
         quantities=list(_quantities(lines)),
-        versions=versions_in(value for one in lines for row in one.draws for value in row),
+        versions=names_in(value for one in lines for row in one.draws for value in row),
     )
 
 

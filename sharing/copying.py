@@ -2,11 +2,8 @@
 
 from __future__ import annotations
 
-import json
-from collections.abc import Iterator
-from shutil import copyfile
 from typing import Any
-from uuid import uuid4
+from uuid import UUID
 
 from django.db import transaction
 
@@ -16,7 +13,8 @@ from procedures.models import Procedure, ProcedureVersion
 from records.data import record_data, record_from
 from records.models import Record
 from shelf import things
-from shelf.copies import copy_of_procedure, copy_of_sheet
+from shelf.copies import copy_of_procedure, copy_of_sheet, copy_of_version
+from shelf.drawn import drawn_as, exchanged, thing_of, versions_in
 from shelf.models import DataTable, Version
 
 
@@ -35,43 +33,28 @@ def _sheet(sheet: Sheet, person: Person) -> Sheet:
     if sheet.owner is None or sheet.owner == person:
         return made
     lines = list(Line.objects.filter(sheet=made).exclude(draws=[]))
-    drawn = json.dumps([line.draws for line in lines])
-    for was, now in _taken_along(sheet.owner, drawn, person):
-        drawn = drawn.replace(was, now)
-    for line, draws in zip(lines, json.loads(drawn), strict=True):
-        line.draws = draws
+    drawn = (value for line in lines for values in line.draws for value in values)
+    used = [one for one in versions_in(drawn) if thing_of(one).owner_id == sheet.owner_id]
+    versions = _taken_along(used, person)
+    for line in lines:
+        line.draws = exchanged(line.draws, versions)
     Line.objects.bulk_update(lines, ["draws"], batch_size=500)
     return made
 
 
-def _taken_along(owner: Person, drawn: str, person: Person) -> Iterator[tuple[str, str]]:
-    """Copies the versions of tables and procedures whose keys stand in what was drawn; gives the
-    key of each and that of its copy."""
-    versions = [
-        *Version.objects.filter(table__owner=owner).select_related("table").order_by("made"),
-        *ProcedureVersion.objects.filter(procedure__owner=owner)
-        .select_related("procedure")
-        .order_by("made"),
-    ]
-    made: dict[Any, DataTable | Procedure] = {}
-    for version in versions:
-        if str(version.pk) not in drawn:
-            continue
-        field = "table" if isinstance(version, Version) else "procedure"
-        thing = getattr(version, field)
+def _taken_along(used: list[Version | ProcedureVersion], person: Person) -> dict[str, str]:
+    """Copies of those versions: as what each was drawn, and its copy is."""
+    made: dict[UUID, DataTable | Procedure] = {}
+    found = {}
+    for version in used:
+        was, thing = drawn_as(version), thing_of(version)
         if thing.pk not in made:
             made[thing.pk] = type(thing)(owner=person)
             made[thing.pk].name = things.untaken(made[thing.pk], thing.name)
             made[thing.pk].save()
-        was, file = str(version.pk), getattr(version, "path", None)
-        version.pk = uuid4()
-        setattr(version, field, made[thing.pk])
-        if isinstance(version, Version):
-            version.owner = person
-            copyfile(file, version.path)
-        version._state.adding = True
-        version.save()
-        yield was, str(version.pk)
+        copy_of_version(version, made[thing.pk])
+        found[was] = drawn_as(version)
+    return found
 
 
 def _record(record: Record, person: Person) -> Record:

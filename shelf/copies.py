@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from shutil import copyfile
 from typing import Any
 from uuid import uuid4
 
@@ -10,10 +11,9 @@ from django.utils import timezone
 
 from accounts.models import Person
 from console.models import Line, Sheet
-from procedures.models import Procedure
+from procedures.models import Procedure, ProcedureVersion
 from shelf import things
-from shelf.keeping import copy_of_table
-from shelf.models import DataTable
+from shelf.models import DataTable, Version
 
 
 def copied(thing: Any) -> Any:
@@ -53,12 +53,30 @@ def copy_of_procedure(procedure: Procedure, person: Person | None = None) -> Pro
     if person is None:
         made.folder = procedure.folder
     made.name = things.untaken(made, procedure.name if person else f"{procedure.name} copy")
-    newest = procedure.newest
     made.save()
-    newest.pk, newest.procedure = uuid4(), made
-    newest._state.adding = True
-    newest.save()
+    copy_of_version(procedure.newest, made)
     return made
+
+
+def copy_of_table(table: DataTable) -> DataTable:
+    """Its newest version, under a name of its own."""
+    made = DataTable(owner=table.owner, folder=table.folder)
+    made.name = things.untaken(made, f"{table.name} copy")
+    made.save()
+    copy_of_version(table.newest, made)
+    return made
+
+
+def copy_of_version(version: Version | ProcedureVersion, thing: DataTable | Procedure) -> None:
+    """Makes a version once more, the newest one of another ``thing``; it is that from then on."""
+    if isinstance(version, Version):
+        before = version.path
+        version.pk, version.table, version.owner = uuid4(), thing, thing.owner
+        copyfile(before, version.path)
+    else:
+        version.pk, version.procedure = uuid4(), thing
+    version._state.adding = True
+    version.save()
 
 
 COPIES = {Sheet: copy_of_sheet, Procedure: copy_of_procedure, DataTable: copy_of_table}

@@ -29,6 +29,7 @@ from procedures.models import Procedure, Run
 from records.data import record_data, record_from
 from records.models import Record
 from shelf import things
+from shelf.drawn import drawn_as
 from shelf.models import DataTable, Version
 from shelf.moments import moment_from
 
@@ -258,7 +259,7 @@ class _Bringing:
             version.path.write_bytes(self.packed.read(f"files/{told['id']}"))
             version.made = moment_from(told["made"])
             version.save()
-            self.versions[PREFIX + told["id"]] = f"{PREFIX}{version.pk}"
+            self.versions[PREFIX + told["id"]] = drawn_as(version)
         return table
 
     def _procedure(self, data: dict[str, Any], one: Mapping[str, Any]) -> Procedure | None:

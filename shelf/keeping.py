@@ -5,8 +5,6 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import asdict
 from datetime import timedelta
-from shutil import copyfile
-from uuid import uuid4
 
 from django.conf import settings
 from django.db import IntegrityError, transaction
@@ -118,20 +116,6 @@ def copy_tables(person: Person) -> None:
             data = newest.path.read_bytes()
             made = _kept_as_it_is(person, sample.name, newest.file_name, data)
             DataTable.objects.filter(pk=made.pk).update(folder="measurements")
-
-
-def copy_of_table(table: DataTable) -> DataTable:
-    """Its newest version, under a name of its own."""
-    made = DataTable(owner=table.owner, folder=table.folder)
-    made.name = things.untaken(made, f"{table.name} copy")
-    newest = table.newest
-    before = newest.path
-    newest.pk, newest.table, newest.made = uuid4(), made, timezone.now()
-    newest._state.adding = True
-    copyfile(before, newest.path)
-    made.save()
-    newest.save()
-    return made
 
 
 def _kept_as_it_is(owner: Person | None, name: str, file_name: str, data: bytes) -> DataTable:

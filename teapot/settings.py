@@ -85,7 +85,7 @@ MIDDLEWARE = [
     "accounts.pacing.keep_pace",
     "accounts.privacy.not_stored",
     "teapot.policy.Policy",
-    "accounts.storage.TellOfStorage",
+    "accounts.trouble.SayTrouble",
     "accounts.charset.only_utf8",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.common.CommonMiddleware",
@@ -94,7 +94,6 @@ MIDDLEWARE = [
     "django_htmx.middleware.HtmxMiddleware",
     "accounts.clock.local_time",
     "accounts.asking.say_who_asks",
-    "accounts.guests.SayWhoIsTooMany",
 ]
 
 ROOT_URLCONF = "teapot.urls"

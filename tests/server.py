@@ -65,10 +65,13 @@ class Server:
             command, cwd=ROOT, env=self.environment, start_new_session=True
         )
         running.append(self)
-        _wait_for(self.is_well)
+        self.until_well()
 
-    def is_well(self) -> bool:
-        """Whether all its parts answer."""
+    def until_well(self) -> None:
+        """Waits until all its parts answer."""
+        _wait_for(self._is_well)
+
+    def _is_well(self) -> bool:
         if self.process.poll() is not None:
             raise RuntimeError("the server has ended")
         connection = http.client.HTTPConnection("127.0.0.1", self.port, timeout=PATIENCE)

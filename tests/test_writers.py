@@ -8,7 +8,6 @@ from django.db import connection, transaction
 from django.db.utils import OperationalError
 
 from accounts.models import Person
-from teapot.sqlite import base
 from teapot.sqlite.base import Queue
 from tests.server import PATIENCE
 from tests.threads import Thread
@@ -65,7 +64,7 @@ def test_a_writer_that_fails_lets_the_next_one_come(monkeypatch):
         finally:
             connection.close()
 
-    monkeypatch.setattr(base, "LONGEST_WAIT", 0.05)
+    monkeypatch.setitem(connection.settings_dict["OPTIONS"], "timeout", 0.05)
     with transaction.atomic():
         Person.objects.create()
         Thread(write).join()

@@ -51,12 +51,6 @@ class Insisting(Browser):
             self.answered.append(text)
 
 
-def until_well(server: Server) -> None:
-    """Waits until all parts answer again."""
-    while not server.is_well():
-        time.sleep(0.05)
-
-
 async def kill(server: Server, kills: int, between: float) -> tuple[Counter[str], dict[str, float]]:
     """Kills something at random, so many times; how long it took at most until all was back, of
     each kind."""
@@ -74,7 +68,7 @@ async def kill(server: Server, kills: int, between: float) -> tuple[Counter[str]
             found = server.parts(what)
             for pid in random.sample(found, min(len(found), random.randint(1, 2))):
                 os.kill(pid, signal.SIGKILL)
-            await asyncio.to_thread(until_well, server)
+            await asyncio.to_thread(server.until_well)
         longest[what] = max(longest.get(what, 0), round(time.monotonic() - start, 1))
     return done, longest
 

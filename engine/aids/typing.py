@@ -50,7 +50,7 @@ def typed_so_far(
     """The outcome of the line so far, with what there is around the ``caret``.  Where
     only brackets are open it is answered as if they were closed.
 
-    Arguments as those of :meth:`Sheet.preview`; ``caret`` in code points.
+    Arguments as those of :meth:`Sheet.entered`; ``caret`` in code points.
     """
     lines = lines_in(text) if "\n" in text.strip() else [text]
     if len(lines) > 1:

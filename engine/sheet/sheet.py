@@ -205,25 +205,6 @@ class Sheet(Store):
 
     # -- lines that are not kept -------------------------------------------------------
 
-    def preview(
-        self,
-        text: str,
-        last: int | None = None,
-        number: int | None = None,
-        place: float | None = None,
-        conventions: Conventions | None = None,
-        may_draw: bool = False,
-        replies: Sequence[str] = (),
-        draws: Drawn = (),
-    ) -> Outcome:
-        """What a line would answer, with nothing kept: at the foot, or at ``place``.
-
-        Where there is a line of that ``number``, it is as if that one were mended.
-        A random number is drawn only where that ``may_draw``; ``replies`` are those to
-        the questions that it asks then, ``draws`` what was drawn and replied before.
-        """
-        return self.entered(text, last, number, place, conventions, may_draw, replies, draws)[1]
-
     def entered(
         self,
         text: str,
@@ -235,7 +216,13 @@ class Sheet(Store):
         replies: Sequence[str] = (),
         draws: Drawn = (),
     ) -> tuple[Line, Outcome]:
-        """The same with the line itself, which :meth:`adopt` puts into the sheet."""
+        """What a line would answer, with nothing kept: at the foot, or at ``place``; and the
+        line itself, which :meth:`adopt` puts into the sheet.
+
+        Where there is a line of that ``number``, it is as if that one were mended.
+        A random number is drawn only where that ``may_draw``; ``replies`` are those to
+        the questions that it asks then, ``draws`` what was drawn and replied before.
+        """
         line = self._read(text, number or self.highest + 1, last, conventions)
         for step in line.steps:
             step.draws.may_draw = may_draw
@@ -300,7 +287,7 @@ class Sheet(Store):
     ) -> Typed:
         """A line as it stands while it is typed, read once: what is open in it is taken as
         closed, and it is answered so; a box stands for what is missing, and then there is
-        no answer.  Arguments as those of :meth:`preview`."""
+        no answer.  Arguments as those of :meth:`entered`."""
         line = self._read(text, number or self.highest + 1, last, conventions, closes=True)
         for step in line.steps:
             step.draws.may_draw = False

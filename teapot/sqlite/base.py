@@ -13,8 +13,6 @@ from collections import deque
 from django.db.backends.sqlite3 import base
 from django.db.utils import OperationalError
 
-LONGEST_WAIT = 10.0
-
 
 class Queue:
     """Threads that want to write."""
@@ -58,7 +56,7 @@ class DatabaseWrapper(base.DatabaseWrapper):
     has_turn = False
 
     def _start_transaction_under_autocommit(self) -> None:
-        if not writers.enter(LONGEST_WAIT):
+        if not writers.enter(self.settings_dict["OPTIONS"]["timeout"]):
             raise OperationalError("database is locked")
         self.has_turn = True
         try:

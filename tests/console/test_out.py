@@ -124,6 +124,12 @@ def test_json_is_as_its_schema_says():
     jsonschema.validate(json.loads(FORMATS["json"].write(document_of(sheet))), SCHEMA)
 
 
+def test_what_was_drawn_and_only_begins_like_a_version_goes_out_too():
+    sheet = made(["1 + 1"])
+    sheet.lines.update(draws=[["table:of tea", "procedure:", "table:"]])
+    assert json.loads(FORMATS["json"].write(document_of(sheet)))["versions"] == {}
+
+
 def test_the_page_is_html_and_shows_everything():
     """Strict parsing by html5lib; the mathematics stands in MathML."""
     sheet = made((*LINES, 'evil = "<script>alert(1)</script>"'), "<b>Kettles</b> & pots")

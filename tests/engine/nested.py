@@ -161,7 +161,7 @@ def differences(count: int, seed: int = 1) -> tuple[list[str], list[str]]:
             value = mpmath.mpc(one.value)
             parts = [(f"re({number})", value.real), (f"im({number})", value.imag)]
             for text, expected in parts:
-                outcome = sheets[unit].preview(f"{text} as scientific, 10 digits")
+                outcome = sheets[unit].entered(f"{text} as scientific, 10 digits")[1]
                 if outcome.status != "ok":
                     refused.append(f"{unit}: {text}: {outcome.error.text}")
                     break

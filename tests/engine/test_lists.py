@@ -138,7 +138,7 @@ def test_a_draw_stays_with_its_line():
 def test_while_typing_nothing_is_drawn():
     from engine import Sheet
 
-    preview = Sheet().preview("random()")
+    preview = Sheet().entered("random()")[1]
     assert preview.error.code == "drawn-later"
 
 

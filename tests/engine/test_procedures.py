@@ -110,8 +110,8 @@ def test_what_is_drawn_is_kept_with_the_line_that_runs_it():
 def test_nothing_is_drawn_while_a_line_is_typed():
     sheet = Sheet()
     sheet.shelf = shelf()
-    assert sheet.preview('run("dice")').error.code == "stops-at"
-    assert sheet.preview('run("double")').answers[0].text == "6"
+    assert sheet.entered('run("dice")')[1].error.code == "stops-at"
+    assert sheet.entered('run("double")')[1].answers[0].text == "6"
 
 
 def test_a_date_is_that_of_the_line():

@@ -75,7 +75,7 @@ def test_the_question_is_text():
 
 def test_the_question_is_not_put_while_the_line_is_typed():
     sheet = Sheet()
-    outcome = sheet.preview('ask("How warm?")')
+    outcome = sheet.entered('ask("How warm?")')[1]
     assert outcome.error.code == "drawn-later"
     assert "when Enter keeps" in outcome.error.text
 

@@ -51,7 +51,7 @@ class Answer(Job[KeptOutcome]):
     draws: Drawn = ()
 
     def do(self, sheet: Sheet) -> KeptOutcome:
-        return sheet.preview(
+        return sheet.entered(
             self.text,
             self.last,
             self.number,
@@ -60,7 +60,7 @@ class Answer(Job[KeptOutcome]):
             may_draw=True,
             replies=self.replies,
             draws=self.draws,
-        ).kept()
+        )[1].kept()
 
     def failed(self, error: LineError) -> KeptOutcome:
         return Outcome(self.number, self.text, ERROR, error=error).kept()

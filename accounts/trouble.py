@@ -1,4 +1,5 @@
-"""Trouble with the storage has a sentence, and is over as soon as the storage is well."""
+"""Trouble that is over by itself has a sentence: that of the storage, and too many people who are
+made at once."""
 
 from __future__ import annotations
 
@@ -7,6 +8,9 @@ from collections.abc import Callable
 
 from django.db import DatabaseError
 from django.http import HttpRequest, HttpResponse
+
+from accounts.guests import TooManyNewcomers
+from accounts.pacing import too_fast
 
 logger = logging.getLogger(__name__)
 
@@ -21,7 +25,7 @@ SENTENCES = {
 """What is said, by what stands in the error."""
 
 
-class TellOfStorage:
+class SayTrouble:
     """Django middleware."""
 
     def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
@@ -31,12 +35,18 @@ class TellOfStorage:
         return self.get_response(request)
 
     def process_exception(self, request: HttpRequest, error: Exception) -> HttpResponse | None:
-        """The sentence for trouble with the storage."""
-        if not isinstance(error, DatabaseError):
-            return None
-        text = str(error).lower()
-        said = next((said for part, said in SENTENCES.items() if part in text), None)
-        if said is None:
-            return None
-        logger.error("trouble with the storage: %s", error)
-        return HttpResponse(said, status=503, content_type="text/plain; charset=utf-8")
+        """What is said to it; None where it is something else."""
+        if isinstance(error, TooManyNewcomers):
+            return too_fast()
+        if isinstance(error, DatabaseError):
+            return _of_storage(error)
+        return None
+
+
+def _of_storage(error: DatabaseError) -> HttpResponse | None:
+    text = str(error).lower()
+    said = next((said for part, said in SENTENCES.items() if part in text), None)
+    if said is None:
+        return None
+    logger.error("trouble with the storage: %s", error)
+    return HttpResponse(said, status=503, content_type="text/plain; charset=utf-8")
