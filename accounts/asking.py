@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import replace
 
 from django.conf import settings
 from django.http import HttpRequest, HttpResponse
@@ -29,7 +28,7 @@ def say_who_asks(get_response: Callable[[HttpRequest], HttpResponse]) -> Callabl
 
 def counts_for(person: str) -> None:
     """Has the work that the request at hand asks for count for that person."""
-    asker.set(replace(asker.get(), person=person))
+    asker.set(Asker(person, asker.get().address))
 
 
 def address_of(request: HttpRequest) -> str:

@@ -7,12 +7,14 @@ moment: the work is sent again then.
 from __future__ import annotations
 
 import contextlib
+import socket
 import threading
 import time
-from multiprocessing.connection import Client, Connection
+from multiprocessing.connection import Connection
 from typing import Any
 
-from engine.limited.child import Broke, Failed, Interrupted, Slow, readable
+from engine.limited.child import Broke, Failed, Interrupted, Slow
+from engine.limited.messages import hear, say, timeval
 from fence.notes import BEHIND
 from fence.turns import NOBODY, Asker, Busy, Overtaken, Slowed
 
@@ -21,9 +23,9 @@ AGAIN_SECONDS = 5.0
 
 BETWEEN_LOOKS = 0.05
 
-LONGEST_SECONDS = 45.0
-"""How long a reply may take beside the work itself: its turn, and twice a new process.  A service
-that says nothing for longer does not work."""
+LONGEST_SECONDS = 60.0
+"""How long a reply may take: its turn, twice a new process, and the work itself.  A service that
+says nothing for longer does not work."""
 
 BEGIN, GO_ON, LEAVE, INTERRUPT = "begin", "go on", "leave", "interrupt"
 DONE = "done"
@@ -46,7 +48,11 @@ class Remote:
 
     def interrupt(self, sheet: str) -> None:
         """Stops what is being done on a sheet."""
-        self.connection().send((INTERRUPT, sheet))
+        try:
+            say(self.connection(), (INTERRUPT, sheet))
+        except OSError:  # the service that this thread knew has ended
+            self.hang_up()
+            say(self.connection(), (INTERRUPT, sheet))
 
     def warm(self) -> None:
         """Its processes are started by the service itself."""
@@ -57,18 +63,14 @@ class Remote:
     def connection(self) -> Connection:
         """The line of this thread.  Errors: :class:`Busy` where no service is found."""
         found: Connection | None = getattr(self._own, "connection", None)
-        if found is not None and _has_ended(found):
-            self.hang_up()
-            found = None
         deadline = time.monotonic() + AGAIN_SECONDS
         while found is None:
             try:
-                found = Client(self.address, "AF_UNIX")
+                found = self._own.connection = _connected(self.address)
             except OSError:
                 if time.monotonic() > deadline:
                     raise Busy from None
                 time.sleep(BETWEEN_LOOKS)
-        self._own.connection = found
         return found
 
     def hang_up(self) -> None:
@@ -79,12 +81,17 @@ class Remote:
             found.close()
 
 
-def _has_ended(connection: Connection) -> bool:
-    """Whether the service at the other end is gone: between two pieces of work it says nothing."""
+def _connected(address: str) -> Connection:
+    """A new line, which is waited at no longer than a reply may take.  Errors: OSError."""
+    line = socket.socket(socket.AF_UNIX)
     try:
-        return readable(connection)
+        for way in (socket.SO_SNDTIMEO, socket.SO_RCVTIMEO):
+            line.setsockopt(socket.SOL_SOCKET, way, timeval(LONGEST_SECONDS))
+        line.connect(address)
     except OSError:
-        return True
+        line.close()
+        raise
+    return Connection(line.detach())
 
 
 class RemoteSitting:
@@ -113,12 +120,10 @@ class RemoteSitting:
             connection = self._remote.connection()
             try:
                 if self._holds:
-                    connection.send((GO_ON, seconds, arguments))
+                    say(connection, (GO_ON, seconds, arguments))
                 else:
-                    connection.send((BEGIN, self._wanted, seconds, arguments))
-                if not readable(connection, seconds + LONGEST_SECONDS):
-                    raise TimeoutError
-                return connection.recv()
+                    say(connection, (BEGIN, self._wanted, seconds, arguments))
+                return hear(connection)
             except (EOFError, OSError):
                 self._remote.hang_up()
                 self._holds = False
@@ -130,4 +135,4 @@ class RemoteSitting:
         if self._holds:
             self._holds = False
             with contextlib.suppress(OSError):
-                self._remote.connection().send((LEAVE,))
+                say(self._remote.connection(), (LEAVE,))

@@ -16,6 +16,7 @@ from pathlib import Path
 from typing import Any
 
 from engine.limited.child import Broke, Failed, Interrupted, Slow
+from engine.limited.messages import hear, say
 from fence.evaluators import Evaluators, Exchanges
 from fence.remote import BEGIN, DONE, GO_ON, INTERRUPT, LEAVE
 from fence.turns import Asker, Busy, Overtaken, Slowed
@@ -45,7 +46,7 @@ def _answer(connection: Connection, evaluators: Evaluators) -> None:
     sitting: Exchanges | None = None
     try:
         while True:
-            kind, *told = connection.recv()
+            kind, *told = hear(connection)
             if kind == INTERRUPT:
                 evaluators.interrupt(told[0])
             elif kind == LEAVE and sitting is not None:
@@ -56,7 +57,7 @@ def _answer(connection: Connection, evaluators: Evaluators) -> None:
                     sheet, person, place, gives_way = told.pop(0)
                     sitting = evaluators.begin(sheet, Asker(person, place), gives_way)
                 assert sitting is not None
-                connection.send(_done(sitting, *told))
+                say(connection, _done(sitting, *told))
     except (EOFError, OSError):
         pass
     finally:

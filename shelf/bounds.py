@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from functools import lru_cache
 
 from django.http import HttpRequest, HttpResponse
 from django.urls import reverse
@@ -16,9 +17,14 @@ SPARE = 1024 * 1024
 """What a request has beside its file."""
 
 
+@lru_cache(1)
+def _of_zips() -> str:
+    return reverse("arrive")
+
+
 def most_at(path: str) -> int:
     """The bytes that a request to ``path`` may have."""
-    return (LARGEST_ZIP if path == reverse("arrive") else MAX_BYTES) + SPARE
+    return (LARGEST_ZIP if path == _of_zips() else MAX_BYTES) + SPARE
 
 
 def refuse_large(get_response: Callable[[HttpRequest], HttpResponse]) -> Callable:

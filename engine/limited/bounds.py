@@ -7,6 +7,7 @@ import math
 import resource
 import signal
 import sys
+import time
 from collections.abc import Iterator
 from contextlib import contextmanager
 
@@ -48,8 +49,7 @@ def limit_process() -> None:
 def limit_processor(seconds: float) -> None:
     """Has the system end this process when its next piece of work takes far more
     processor time than ``seconds``, even within a single operation of a library."""
-    used = resource.getrusage(resource.RUSAGE_SELF)
-    most = math.ceil(used.ru_utime + used.ru_stime + seconds + SPARE_SECONDS)
+    most = math.ceil(time.process_time() + seconds + SPARE_SECONDS)
     resource.setrlimit(resource.RLIMIT_CPU, (most, resource.RLIM_INFINITY))
 
 

@@ -15,7 +15,6 @@ import pickle
 import select
 import signal
 import socket
-import struct
 import subprocess
 import sys
 import time
@@ -25,8 +24,10 @@ from multiprocessing.connection import Connection
 from pathlib import Path
 from typing import Any, NamedTuple
 
+from engine.limited.begun import Begun
 from engine.limited.bounds import STOP, limit_process, limit_processor
 from engine.limited.manners import seldom_look_for_garbage
+from engine.limited.messages import hear, say, timeval
 from engine.limited.noted import Noted
 
 ROOT = Path(__file__).resolve().parents[2]
@@ -35,16 +36,16 @@ LOOK_SECONDS = 0.25
 """How often the parent looks whether the process still runs."""
 
 START_SECONDS = 30.0
-"""How long a new process may take until it is ready for its first work."""
+"""How long a new process may take until it is ready for its first work, and any to begin it."""
 
 FROM_OUTSIDE = frozenset({signal.SIGKILL, signal.SIGTERM, signal.SIGINT, signal.SIGHUP})
 """Signals that somebody else sent: the work itself is not to blame."""
 
-STALLED = struct.pack("ll", int(START_SECONDS), 0)
-"""How long the line to a process may stand still amid a message, as the system wants it told."""
+STALLED_SECONDS = START_SECONDS
+"""How long the line to a process may stand still amid a message."""
 
-TAKEN = "taken"
-"""Said by the process as soon as it has the work."""
+READY = "ready"
+"""Said by a new process."""
 
 PAGES = os.sysconf("SC_PAGE_SIZE") / 2**20
 """Megabytes of a page of memory."""
@@ -67,10 +68,11 @@ class Failed(Exception):
 
 
 class Running(NamedTuple):
-    """A process, and the line to it."""
+    """A process, the line to it, and when it began what it is at."""
 
     process: subprocess.Popen[bytes]
     connection: Connection
+    begun: Begun
 
 
 class Child:
@@ -95,15 +97,18 @@ class Child:
             return self._running
         ours, theirs = socket.socketpair()
         for way in (socket.SO_SNDTIMEO, socket.SO_RCVTIMEO):
-            ours.setsockopt(socket.SOL_SOCKET, way, STALLED)
-        with theirs:
+            ours.setsockopt(socket.SOL_SOCKET, way, timeval(STALLED_SECONDS))
+        file = Begun.file()
+        with theirs, open(file, "rb"):  # which closes it
+            handed = theirs.fileno(), file
             process = subprocess.Popen(  # noqa: S603 - our own interpreter
-                [sys.executable, "-m", "engine.limited.child", self.target, str(theirs.fileno())],
-                pass_fds=[theirs.fileno()],
+                [sys.executable, "-m", "engine.limited.child", self.target, *map(str, handed)],
+                pass_fds=handed,
                 stdin=subprocess.DEVNULL,
                 cwd=ROOT,
             )
-        self._running = Running(process, Connection(ours.detach()))
+            begun = Begun(file)
+        self._running = Running(process, Connection(ours.detach()), begun)
         self._is_ready = False
         return self._running
 
@@ -152,18 +157,16 @@ class Child:
         Errors: :class:`Slow`, :class:`Broke`, :class:`Interrupted`, :class:`Failed`.
         """
         running = self.start()
-        has_begun = False
+        running.begun.forget()
         try:
-            running.connection.send((seconds, arguments))
+            say(running.connection, (seconds, arguments))
             if not self._is_ready:
                 _receive(running, START_SECONDS)
                 self._is_ready = True
-            _receive(running, START_SECONDS)
-            has_begun = True
             is_done, note, result = _receive(running, seconds)
         except (EOFError, OSError):
             code = self._ended(running.process)
-            if has_begun and -code not in FROM_OUTSIDE:
+            if running.begun.at and -code not in FROM_OUTSIDE:
                 raise Broke from None
             raise Interrupted from None
         except BaseException:
@@ -192,17 +195,23 @@ class Child:
 
 
 def _receive(running: Running, seconds: float) -> Any:
-    """What the process says next.  Errors: :class:`Slow`, :class:`Interrupted`."""
-    deadline = time.monotonic() + seconds
+    """What the process says next, so many seconds after it began at most.
+
+    Errors: :class:`Slow`, :class:`Interrupted`.
+    """
+    asked = time.monotonic()
+    deadline = asked + seconds
     was_stopped = False
     while not readable(running.connection, min(LOOK_SECONDS, deadline - time.monotonic())):
+        began = running.begun.at
+        deadline = began + seconds if began else asked + START_SECONDS
         if time.monotonic() >= deadline:
             raise Slow
         is_stopped = _is_stopped(running.process.pid)
         if was_stopped and is_stopped:
             raise Interrupted
         was_stopped = is_stopped
-    return running.connection.recv()
+    return hear(running.connection)
 
 
 def readable(connection: Connection, seconds: float = 0) -> bool:
@@ -228,29 +237,26 @@ def _is_stopped(pid: int) -> bool:
 # -- inside the process ----------------------------------------------------------------
 
 
-def serve(target: Callable[..., Any], connection: Connection) -> None:
+def serve(target: Callable[..., Any], connection: Connection, begun: Begun) -> None:
     """Does one piece of work after another, until nobody is left to ask for one."""
-    connection.send(TAKEN)
+    say(connection, READY)
     while True:
         try:
-            seconds, arguments = connection.recv()
+            seconds, arguments = hear(connection)
         except (EOFError, OSError):
             return
         limit_processor(seconds)
-        try:
-            connection.send(TAKEN)
-        except OSError:
-            return
+        begun.now()
         try:
             result = target(*pickle.loads(arguments))  # noqa: S301 - of our own parent
             note = ""
             if isinstance(result, Noted):
                 note, result = result.note, result.result
-            reply = True, note, pickle.dumps(result)
+            reply = True, note, pickle.dumps(result, pickle.HIGHEST_PROTOCOL)
         except Exception:
             reply = False, traceback.format_exc(), b""
         try:
-            connection.send(reply)
+            say(connection, reply)
         except OSError:
             return
 
@@ -260,13 +266,15 @@ def main() -> None:
     signal.signal(signal.SIGINT, signal.SIG_IGN)  # the parent takes leave of its own
     signal.signal(STOP, signal.SIG_IGN)  # between two pieces of work there is nothing to stop
     module, _, function = sys.argv[1].partition(":")
-    connection = Connection(int(sys.argv[2]))
+    connection, file = Connection(int(sys.argv[2])), int(sys.argv[3])
     os.set_inheritable(connection.fileno(), False)
+    with open(file, "rb+"):  # which closes it
+        begun = Begun(file)
     target = getattr(importlib.import_module(module), function)
     seldom_look_for_garbage()
     limit_process()
     with contextlib.suppress(BrokenPipeError):  # whoever started it was gone before it was there
-        serve(target, connection)
+        serve(target, connection, begun)
 
 
 if __name__ == "__main__":

@@ -2,7 +2,6 @@
 
 import os
 import signal
-import struct
 import threading
 from contextlib import contextmanager
 from datetime import datetime
@@ -147,13 +146,26 @@ def test_one_that_is_ended_or_stopped_from_outside_is_replaced(how, is_busy):
 
 
 def test_one_that_is_stopped_before_it_has_taken_large_work_is_replaced(monkeypatch):
-    monkeypatch.setattr(child_process, "STALLED", struct.pack("ll", 1, 0))
+    monkeypatch.setattr(child_process, "STALLED_SECONDS", 1.0)
     child = Child("builtins:len")
     assert child.work(30, "1") == 1
     pid = child.pid
     os.kill(pid, signal.SIGSTOP)
     assert child.work(30, "1" * 2**22) == 2**22  # more than the line to it holds
     assert child.pid != pid
+    child.stop()
+
+
+def test_work_has_its_time_from_when_it_is_begun(monkeypatch):
+    """A process that the system lets wait is not taken for one that runs over."""
+    monkeypatch.setattr(child_process, "LOOK_SECONDS", 3600.0)  # that it stands still is no matter
+    child = Child("tests.fence.jobs:sleep")
+    assert child.work(30, 0) == "slept"
+    pid = child.pid
+    os.kill(pid, signal.SIGSTOP)
+    threading.Timer(1.0, os.kill, (pid, signal.SIGCONT)).start()
+    assert child.work(0.5, 0) == "slept"
+    assert child.pid == pid
     child.stop()
 
 
