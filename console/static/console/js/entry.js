@@ -20,7 +20,10 @@ let returned = null; // a refused line that is back in the entry: { item, html, 
 
 // -- the entry's own looks ------------------------------------------------
 
+const fitsItself = CSS.supports("field-sizing", "content"); // by its style
+
 function fit() {
+  if (fitsItself) return;
   area.style.height = "auto";
   area.style.height = `${area.scrollHeight}px`;
 }

@@ -37,12 +37,12 @@ export function takeNews(html, headers, stay) {
   const quantities = reply.getElementById("quantities-made");
   let shown = new Set();
   if (Number(revision) >= Number(run.dataset.revision)) {
-    shown = show(reply);
+    shown = show(reply, !stay);
     run.dataset.revision = revision;
-  }
-  if (!stay) toFoot();
+  } else if (!stay) toFoot();
   if (headers.has("X-Stale")) freshen(since, shown);
-  requestAnimationFrame(() => takeQuantities(quantities)); // the line first
+  // the line is painted first
+  requestAnimationFrame(() => requestAnimationFrame(() => takeQuantities(quantities)));
   return true;
 }
 

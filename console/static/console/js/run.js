@@ -33,9 +33,10 @@ function place(line) {
   if (isMoved) putInPlace(here || line);
 }
 
-/** Shows the lines of a reply; returns their numbers. */
-export function show(reply) {
-  const stays = isAtFoot();
+/** Shows the lines of a reply, and goes to the last one where that is wanted, or was in sight;
+    returns their numbers. */
+export function show(reply, goesToFoot = false) {
+  const stays = goesToFoot || isAtFoot(); // which has the page laid out only to know it
   const shown = new Set();
   for (const gone of reply.querySelectorAll("[data-gone]")) {
     const line = document.getElementById(`line-${gone.dataset.gone}`);
