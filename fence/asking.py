@@ -24,16 +24,13 @@ from fence.evaluators import Evaluators, Exchanges
 from fence.jobs import BeReady, Change, Job
 from fence.lines import Part, Reached
 from fence.notes import BEHIND
-from fence.remote import Remote
+from fence.remote import SOCKET, Remote
 from fence.turns import NOBODY, Asker, StillReading
 from fence.worker import Behind, Refused, ShelfState, State
 
 T = TypeVar("T")
 
 logger = logging.getLogger(__name__)
-
-SOCKET = "TEAPOT_EVALUATORS_AT"
-"""The environment variable that says where the service of the evaluators is."""
 
 MOST_SENDINGS = 4
 """How often a job is sent: an evaluator that lacks lines says so, and one that takes its

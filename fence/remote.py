@@ -18,6 +18,9 @@ from engine.limited.messages import hear, say, timeval
 from fence.notes import BEHIND
 from fence.turns import NOBODY, Asker, Busy, Overtaken, Slowed
 
+SOCKET = "TEAPOT_EVALUATORS_AT"
+"""The environment variable that says where the service is."""
+
 AGAIN_SECONDS = 5.0
 """How long a service is looked for that is not there."""
 

@@ -16,6 +16,7 @@ from pathlib import Path
 from typing import Any
 
 from engine.limited.child import Broke, Failed, Interrupted, Slow
+from engine.limited.manners import called
 from engine.limited.messages import hear, say
 from fence.evaluators import Evaluators, Exchanges
 from fence.remote import BEGIN, DONE, GO_ON, INTERRUPT, LEAVE
@@ -75,9 +76,9 @@ def _done(sitting: Exchanges, seconds: float, arguments: bytes) -> tuple[Any, ..
         return (type(error).__name__, *error.args)
 
 
-def main() -> None:
-    """The service, as it is started."""
-    address, count = sys.argv[1], int(sys.argv[2])
+def run(address: str, count: int) -> None:
+    """The service, until its process is told to end."""
+    called("evaluators")
     evaluators = Evaluators(count)
     evaluators.warm()
 
@@ -103,4 +104,4 @@ def _signals() -> int:
 
 
 if __name__ == "__main__":
-    main()
+    run(sys.argv[1], int(sys.argv[2]))

@@ -12,16 +12,22 @@ import os
 import shutil
 import signal
 import socket
-import subprocess
-import sys
 import tempfile
 import time
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from functools import partial
+from multiprocessing import get_context
 from pathlib import Path
+from types import ModuleType
 
 from engine.limited.manners import end_with_parent
-from fence.asking import SOCKET
+from fence import service
+from fence.remote import SOCKET
+
+Process = get_context("fork").Process
+
+ENDING = (signal.SIGTERM, signal.SIGINT, signal.SIGHUP)
+"""Signals by which this process is told to end."""
 
 LOOK_SECONDS = 0.1
 END_SECONDS = 10.0
@@ -32,24 +38,22 @@ AT_ONCE, PAUSE = 5, 1.0
 
 
 class Part:
-    """A process that is to run all the time."""
+    """A process that is to run all the time: a copy of this one that does ``what``."""
 
-    def __init__(self, command: Sequence[str], at_our_end: int, keeps: Sequence[int] = ()) -> None:
-        self.command = [sys.executable, "-m", *command]
-        self.before = partial(end_with_parent, at_our_end)
-        self.keeps = keeps
+    def __init__(self, what: Callable[[], None], at_our_end: int) -> None:
+        self.what = partial(_as_part, what, at_our_end)
         self.started: list[float] = []
         self.process = self._start()
 
-    def _start(self) -> subprocess.Popen[bytes]:
+    def _start(self) -> Process:
         self.started.append(time.monotonic())
-        return subprocess.Popen(  # noqa: S603 - our own interpreter
-            self.command, preexec_fn=self.before, pass_fds=self.keeps
-        )
+        process = Process(target=self.what)
+        process.start()
+        return process
 
     def look_after(self) -> None:
         """Starts it again where it has ended: at once, unless that was tried in vain."""
-        if self.process.poll() is None:
+        if self.process.is_alive():
             return
         now = time.monotonic()
         self.started = [at for at in self.started if at > now - 10]
@@ -58,15 +62,22 @@ class Part:
 
     def tell_end(self) -> None:
         """Has it end."""
-        self.process.send_signal(signal.SIGTERM)
+        self.process.terminate()
 
     def end(self) -> None:
         """Waits for its end, which comes by force where it does not by itself."""
-        try:
-            self.process.wait(END_SECONDS)
-        except subprocess.TimeoutExpired:
+        self.process.join(END_SECONDS)
+        if self.process.is_alive():
             self.process.kill()
-            self.process.wait()
+            self.process.join()
+
+
+def _as_part(what: Callable[[], None], at_our_end: int) -> None:
+    """What a new process does first."""
+    end_with_parent(at_our_end)
+    for how in ENDING:
+        signal.signal(how, signal.SIG_DFL)
+    what()
 
 
 def listen(bind: str) -> socket.socket:
@@ -103,11 +114,11 @@ def main() -> None:
     address = str(folder / "evaluators")
     os.environ[SOCKET] = address
     ending: list[int] = []
-    for how in (signal.SIGTERM, signal.SIGINT, signal.SIGHUP):
+    for how in ENDING:
         signal.signal(how, lambda signum, frame: ending.append(signum))
-    web = ["teapot.web", str(listening.fileno()), str(wanted.threads)]
-    parts = [Part(["fence.service", address, str(count)], signal.SIGKILL)]
-    parts += [Part(web, signal.SIGTERM, keeps=[listening.fileno()]) for _ in range(wanted.workers)]
+    parts = [Part(partial(_evaluate, listening, address, count), signal.SIGKILL)]
+    web = partial(_web().run, listening, wanted.threads)
+    parts += [Part(web, signal.SIGTERM) for _ in range(wanted.workers)]
     while not ending:
         for part in parts:
             part.look_after()
@@ -118,10 +129,23 @@ def main() -> None:
         Path(listening.getsockname()).unlink(missing_ok=True)
 
 
+def _evaluate(listening: socket.socket, address: str, count: int) -> None:
+    listening.close()  # it is for the web processes
+    service.run(address, count)
+
+
+def _web() -> ModuleType:
+    """All that web processes need is loaded once for all of them, while the evaluators start: it
+    takes as long as everything else at a start."""
+    from teapot import web
+
+    return web
+
+
 def _end(parts: Sequence[Part]) -> None:
     """Web processes first: what they have at hand still needs the evaluators."""
-    service, *web = parts
-    for some in (web, [service]):
+    evaluators, *web = parts
+    for some in (web, [evaluators]):
         for part in some:
             part.tell_end()
         for part in some:

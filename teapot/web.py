@@ -1,4 +1,4 @@
-"""``python -m teapot.web SOCKET THREADS``: a web process, at a socket that is open already.
+"""A web process, at a socket that is open already.
 
 Requests are read and replies sent for all connections at once; only a request that is whole is
 given to a thread that answers it.  Whoever sends nothing, or little at a time, holds none.
@@ -20,7 +20,7 @@ from granian._granian import SocketHolder
 from granian.http import HTTP1Settings
 from granian.server import embed
 
-from engine.limited.manners import seldom_look_for_garbage
+from engine.limited.manners import called, seldom_look_for_garbage
 from shelf.bounds import most_at
 from teapot.wsgi import application as answering
 
@@ -151,11 +151,8 @@ async def _serve(listening: socket, threads: int) -> None:
     await server.serve()
 
 
-def main() -> None:
-    """The process, as ``teapot.serve`` starts it."""
+def run(listening: socket, threads: int) -> None:
+    """Serves until the process is told to end."""
+    called("web")
     signal.signal(signal.SIGINT, signal.SIG_IGN)  # whoever started it ends it
-    uvloop.run(_serve(socket(fileno=int(sys.argv[1])), int(sys.argv[2])))
-
-
-if __name__ == "__main__":
-    main()
+    uvloop.run(_serve(listening, threads))

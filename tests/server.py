@@ -87,13 +87,16 @@ class Server:
         with socket.socket() as probe:
             return probe.connect_ex(("127.0.0.1", self.port)) != 0
 
-    def parts(self, what: str) -> list[int]:
-        """The numbers of its processes in whose command ``what`` stands."""
+    def parts(self, what: str = "") -> list[int]:
+        """The numbers of its processes: those that are called ``what``, or in whose command it
+        stands, or all."""
         found = []
         for folder in Path("/proc").glob("[0-9]*"):
             with suppress(OSError):
                 session = (folder / "stat").read_text().rpartition(")")[2].split()[3]
-                if int(session) == self.process.pid and what in (folder / "cmdline").read_text():
+                words = (folder / "cmdline").read_text().split("\0")
+                words.append((folder / "comm").read_text().strip())
+                if int(session) == self.process.pid and (not what or what in words):
                     found.append(int(folder.name))
         return sorted(found)
 

@@ -25,7 +25,7 @@ from tools.load import Browser, Seen, type_lines
 AGAIN = 0.25
 """Seconds after which a line is sent again."""
 
-KINDS = ("engine.limited.child", "fence.service", "teapot.web", "all of it")
+KINDS = ("engine.limited.child", "evaluators", "web", "all of it")
 
 
 class Insisting(Browser):

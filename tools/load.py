@@ -231,12 +231,14 @@ def processes(group: int) -> dict[int, Process]:
         try:
             stat = (folder / "stat").read_text().rpartition(")")[2].split()
             command = (folder / "cmdline").read_text().split("\0")
+            called = (folder / "comm").read_text().strip()
             kib = re.search(r"VmRSS:\s+(\d+)", (folder / "status").read_text())
         except OSError:
             continue
         if int(stat[3]) != group and int(stat[2]) != group:
             continue
-        what = next((one for one in command if ":" in one or ("." in one and "/" not in one)), "?")
+        module = command[command.index("-m") + 1] if "-m" in command else command[0]
+        what = module if called.startswith("python") else called
         seconds = (int(stat[11]) + int(stat[12])) / tick
         found[int(folder.name)] = Process(what, seconds, int(kib[1]) / 1024 if kib else 0)
     return found

@@ -6,8 +6,8 @@ import ctypes
 import gc
 import signal
 
-DEATH_SIGNAL = 1
-"""PR_SET_PDEATHSIG of prctl(2)."""
+DEATH_SIGNAL, NAME = 1, 15
+"""PR_SET_PDEATHSIG and PR_SET_NAME of prctl(2)."""
 
 GARBAGE = 20_000
 """Objects after which garbage is looked for."""
@@ -19,6 +19,11 @@ def end_with_parent(how: int = signal.SIGKILL) -> None:
     """Has the system send this process ``how`` when the one that started it is gone, whatever
     ended that."""
     _libc.prctl(DEATH_SIGNAL, how)
+
+
+def called(name: str) -> None:
+    """Has this process be called so where processes are listed: 15 characters at most."""
+    _libc.prctl(NAME, name.encode())
 
 
 def seldom_look_for_garbage() -> None:

@@ -61,7 +61,7 @@ def test_no_answered_line_is_lost(tmp_path):
     server.kill()
 
 
-SERVICE, EVALUATOR, WEB = "fence.service", "engine.limited.child", "teapot.web"
+SERVICE, EVALUATOR, WEB = "evaluators", "engine.limited.child", "web"
 PARTS = {
     "an evaluator": (EVALUATOR, 1, signal.SIGKILL),
     "all evaluators": (EVALUATOR, None, signal.SIGKILL),
@@ -92,7 +92,7 @@ def test_a_part_that_is_ended_is_started_again_and_no_line_is_lost(tmp_path, par
     assert server.parts(SERVICE)
     assert len(server.parts(WEB)) >= 2
     server.kill(signal.SIGTERM)
-    assert not server.parts("python")
+    assert not server.parts()
 
 
 def in_the_midst(server: Server, words: str, count: int | None, how: int) -> None:
