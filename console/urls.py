@@ -22,6 +22,7 @@ of_sheet = [
     path("lines/<int:number>/move", lines.move, name="move"),
     path("lines/<int:number>/form", lines.form, name="line-form"),
     path("lines/<int:number>/workings", lines.workings, name="workings"),
+    path("lines/<int:number>/units", lines.units, name="units"),
     path("lines/<int:number>/pictures/<slug:name>", lines.picture, name="picture"),
     path("lines/<int:number>/table-<int:place>.csv", lines.as_csv, name="line-csv"),
     path(

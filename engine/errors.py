@@ -418,15 +418,30 @@ class AngleWithPower(LineError):
     sentence = "Is the phasor raised to the power, or its angle? Use brackets."
 
 
-class UnitOfMeasure(LineError):
-    sentence = "Numbers have no units of measurement yet: {name} goes into the note, behind #."
+class UnknownUnit(LineError):
+    sentence = "{name} is no unit here: {unit} is."
 
 
-class UnknownUnit(UnitOfMeasure):
+class EndlessUnit(LineError):
+    sentence = "A unit has at most {limit} factors."
+
+
+class PowerOfUnit(LineError):
     sentence = (
-        "No quantity is named {unit}. If the unit is meant: numbers have no units of "
-        "measurement yet, so it goes into the note, behind #."
+        "The power of {unit} is a number other than 0, such as 2, -1 or (1/2), and at most {limit}."
     )
+
+
+class MeasuresSideBySide(LineError):
+    sentence = "Two measures stand side by side: with + they are added."
+
+
+class QuantityInUnit(LineError):
+    sentence = "{name} is a quantity here. Its unit has the full name {full}."
+
+
+class UnitBelow(LineError):
+    sentence = "Is {unit} above the bar here, or below it? Say which, with brackets."
 
 
 class SpeltOutUnit(LineError):
@@ -807,6 +822,12 @@ class UnknownName(LineError):
     sentence = "No quantity is named {name} yet. {name} = … gives it a value."
 
 
+class UnitAlone(UnknownName):
+    sentence = (
+        "No quantity is named {name}. As a unit ({full}) it stands behind a number, as in 1 {name}."
+    )
+
+
 class NotBuiltIn(UnknownName):
     sentence = "{name} is no built-in function, so its name is free already."
 
@@ -861,6 +882,65 @@ class NameTaken(LineError):
 
 class NoValue(LineError):
     sentence = "One value is wanted here, such as 85 or 30°."
+
+
+# -- measures --------------------------------------------------------------------------
+
+
+class UnlikeMeasures(LineError):
+    """Two measures of which the dimensions do not agree, or a measure and a number."""
+
+    sentence = "{first} and {second} cannot be {done}."
+
+
+class NoUnitBeside(UnlikeMeasures):
+    sentence = "{number} has no unit, and {other}: they cannot be {done}."
+
+
+class DoNotAgree(UnlikeMeasures):
+    sentence = "{first}, and {second}: they cannot be {done}."
+
+
+class TwoTemperatures(LineError):
+    sentence = (
+        "Two temperatures cannot be added: their difference is in K, and a temperature and a "
+        "difference in K give one."
+    )
+
+
+class TemperatureOnScale(LineError):
+    sentence = (
+        "A temperature in {unit} cannot be {done}: 0 {unit} is not the least there is. In kelvin "
+        "it can."
+    )
+
+
+class OtherDimension(LineError):
+    sentence = "{unit} is {wanted}, and this is {kind}{apart}."
+
+
+class NoUnitToConvert(LineError):
+    sentence = "This is a plain number, and {unit} is {kind}: it has no unit to convert."
+
+
+class TakesPlainNumber(LineError):
+    sentence = "{function} takes a plain number, and this is {kind} ({unit})."
+
+
+class PowerIsMeasure(LineError):
+    sentence = "A power is a plain number, and this is {kind} ({unit})."
+
+
+class PowerOfMeasure(LineError):
+    sentence = "A measure is raised to a rational number, such as 2, -1 or 1/2."
+
+
+class RangeOfMeasures(LineError):
+    sentence = "A range goes from number to number; the unit stands behind all of it."
+
+
+class UnitBehindMeasure(LineError):
+    sentence = "This is {kind} already: a unit goes behind a plain number."
 
 
 class NumberOverAngle(LineError):

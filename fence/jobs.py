@@ -14,9 +14,11 @@ from engine.aids.dial import angle_from, dial_of
 from engine.aids.pictures import Pictured, StatementWorkings, pictured, shown_in, workings_of
 from engine.aids.plane import complex_from, plane_of
 from engine.aids.typing import SoFar, typed_so_far
+from engine.aids.units import Offer, offers
 from engine.errors import NoQuantity
 from engine.limited.bounds import LINE_SECONDS, LOAD_SECONDS, PREVIEW_SECONDS, TimeIsUp
 from engine.numbers.context import Conventions
+from engine.reading.forms import form_asked
 from engine.reading.mathml import answer_mathml
 from engine.reading.rows import lines_in
 from engine.sent import sent
@@ -229,6 +231,17 @@ class Workings(Job[list[StatementWorkings]]):
 
     def do(self, sheet: Sheet) -> list[StatementWorkings]:
         return workings_of(sheet, sheet.by_number[self.number])
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Units(Job[list[Offer]]):
+    """The units that the last answer of a line may be shown in."""
+
+    number: int
+
+    def do(self, sheet: Sheet) -> list[Offer]:
+        step = sheet.by_number[self.number].steps[-1]
+        return offers(step.value, form_asked(step.stated.expression).over(sheet.settings.form))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

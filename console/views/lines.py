@@ -298,6 +298,15 @@ def workings_of(request: HttpRequest, sheet: Sheet, number: int) -> HttpResponse
 
 
 @require_GET
+def units(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
+    """The units that the answer of a line may be shown in, to be chosen from."""
+    sheet = own_sheet(request, pk)
+    own_line(sheet, number)
+    offers = evaluating.work(sheet, jobs.Units(number=number)) or []
+    return render(request, "console/units.html", {"offers": offers, "number": number})
+
+
+@require_GET
 def picture(request: HttpRequest, pk: UUID, number: int, name: str) -> HttpResponse:
     """A picture of a line that is opened by itself."""
     return picture_of(request, own_sheet(request, pk), number, name)

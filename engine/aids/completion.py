@@ -6,6 +6,7 @@ import re
 from collections.abc import Iterator
 from dataclasses import dataclass
 
+from engine.aids import units
 from engine.forms.answer import write_in_passing
 from engine.functions.catalogue import BY_NAME, CONSTANTS
 from engine.functions.tables import kind_of
@@ -78,12 +79,37 @@ def _found(sheet: Sheet, before: str, behind: str) -> list[Completion]:
     if column:
         return _columns(sheet, column[1], column[2], len(before))
     word = _WORD.search(before)
-    if word is None or re.search(r"[\d.]$", before[: word.start()]):
+    if word is None:
         return []
     place = Span(word.start(), len(before))
-    if _IN_FORM.search(before[: word.start()]):
-        return _forms(word.group(), place, behind)
-    return _names(sheet, before, word.group(), place, behind)
+    form = _IN_FORM.search(before[: word.start()])
+    if form:
+        of_value = _units_of(sheet, before[: form.start()], word.group(), place)
+        return [*of_value, *_forms(word.group(), place, behind)][:MOST]
+    of_units = _units(word.group(), place) if units.are_wanted(before[: word.start()]) else []
+    if re.search(r"[\d.]$", before[: word.start()]):
+        return of_units
+    return [*of_units, *_names(sheet, before, word.group(), place, behind)][:MOST]
+
+
+def _units(word: str, place: Span) -> list[Completion]:
+    """Units of measurement behind a number."""
+    found = [
+        Completion(symbol, symbol, units.said_of(atom), "unit", symbol, *place)
+        for symbol, atom in units.beginning(word)
+    ]
+    return [] if [one.name for one in found] == [word] else found[: units.MOST]
+
+
+def _units_of(sheet: Sheet, expression: str, word: str, place: Span) -> list[Completion]:
+    """Those in which the value before ``as`` can be shown."""
+    steps = sheet.typed(expression).line.steps
+    value = steps[-1].value if steps else None
+    return [
+        Completion(text, text, "", "unit", text, *place)
+        for text in units.that_fit(value)
+        if text.startswith(word) and text != word
+    ]
 
 
 def _columns(sheet: Sheet, name: str, word: str, end: int) -> list[Completion]:

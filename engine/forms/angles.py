@@ -30,7 +30,7 @@ from engine.reading.tree import NOWHERE, Node, Sexagesimal, Statement
 
 def write_angle(angle: Angle, form: Form) -> Written:
     """An angle in the unit of the form, or else in its own."""
-    name = form.unit or angle.unit
+    name = form.unit if form.unit in UNITS else angle.unit
     if name == "dms" and angle.is_complex:
         name = "deg"
     if name == "dms":

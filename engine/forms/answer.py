@@ -7,6 +7,7 @@ from engine.forms import trees
 from engine.forms.angles import write_angle
 from engine.forms.collections import write_function, write_list, write_table
 from engine.forms.complexes import write_complex
+from engine.forms.measures import write_measure
 from engine.forms.polar import write_polar
 from engine.forms.reals import WRITERS
 from engine.forms.written import Written
@@ -19,6 +20,7 @@ from engine.numbers.values import (
     Exact,
     Infinite,
     List,
+    Measure,
     Real,
     Table,
     Undefined,
@@ -41,6 +43,8 @@ def write(value: Value, form: Form = STANDARD) -> Written:
             return _bounded(WRITERS[form.style](value, form))
         case Angle():
             return write_angle(value, form)
+        case Measure():
+            return write_measure(value, form)
         case Complex():
             return (write_polar if form.shape == "polar" else write_complex)(value, form)
         case List():

@@ -5,6 +5,7 @@ from __future__ import annotations
 from engine.forms.angles import write_angle
 from engine.forms.reals import WRITERS
 from engine.forms.written import Written
+from engine.numbers.angles import UNITS
 from engine.numbers.complexes import argument, modulus
 from engine.numbers.values import (
     Angle,
@@ -18,7 +19,8 @@ from engine.reading.tree import NOWHERE, Binary, Node
 def write_polar(number: Complex, form: Form) -> Written:
     """A complex number by its modulus and its angle."""
     size = WRITERS[form.style](real(modulus(number)), form)
-    angle = write_angle(Angle(real(argument(number)), form.unit or "rad"), form)
+    unit = form.unit if form.unit in UNITS else "rad"
+    angle = write_angle(Angle(real(argument(number)), unit), form)
     sign = "=" if (size.sign, angle.sign) == ("=", "=") else "≈"
     assert isinstance(size.tree, Node)
     assert isinstance(angle.tree, Node)

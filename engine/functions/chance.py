@@ -27,6 +27,7 @@ from engine.numbers.values import (
     Date,
     Exact,
     List,
+    Measure,
     Real,
     Value,
     exact,
@@ -190,7 +191,7 @@ FUNCTIONS = (
             Parameter("preset", "what is suggested; the reply is of its kind", optional=True),
         ),
         compute=ask,
-        accepts=(List, Angle, Complex, str, bool, Date),
+        accepts=(List, Angle, Measure, Complex, str, bool, Date),
         examples=(
             Example('ask("mass of water, kg", 1.2) * 4', "=", "6", ("1.5",)),
             Example('ask("How warm is the water, in °C?") + 273.15', "=", "358.15", ("85",)),

@@ -11,6 +11,7 @@ from engine.numbers.values import (
     Complex,
     Infinite,
     List,
+    Measure,
     Plane,
     Scalar,
     Undefined,
@@ -26,16 +27,20 @@ Z = Parameter("z", "a complex number", "any complex number")
 
 
 def real_part(z: Scalar) -> Scalar:
-    """The real part; of an angle an angle."""
+    """The real part; of an angle or a measure one."""
     if isinstance(z, Angle):
         return Angle(complexes.parts(z.radians)[0], z.unit)
+    if isinstance(z, Measure):
+        return Measure(complexes.parts(z.size)[0], z.unit)
     return z if isinstance(z, Infinite | Undefined) else complexes.parts(z)[0]
 
 
 def imaginary_part(z: Scalar) -> Scalar:
-    """The imaginary part, a real number; of an angle an angle."""
+    """The imaginary part, a real number; of an angle or a measure one."""
     if isinstance(z, Angle):
         return Angle(complexes.parts(z.radians)[1], z.unit)
+    if isinstance(z, Measure):
+        return Measure(complexes.parts(z.size)[1], z.unit)
     if isinstance(z, Undefined):
         return z
     return exact(0) if isinstance(z, Infinite) else complexes.parts(z)[1]
@@ -43,8 +48,8 @@ def imaginary_part(z: Scalar) -> Scalar:
 
 def argument(z: Scalar) -> Scalar:
     """The angle of ``z`` in the plane, above −180° and up to 180°; of 0 there is none."""
-    if isinstance(z, Angle):
-        z = z.radians
+    if isinstance(z, Angle | Measure):
+        z = z.radians if isinstance(z, Angle) else z.size
     if isinstance(z, Infinite):
         return angles.computed(complexes.argument(exact(z.sign)))
     return z if isinstance(z, Undefined) else angles.computed(complexes.argument(z))
@@ -54,6 +59,8 @@ def conjugate(z: Scalar) -> Scalar:
     """The number, or the angle, with the other sign before its imaginary part."""
     if isinstance(z, Angle):
         return Angle(finite(complexes.conjugate(z.radians)), z.unit)
+    if isinstance(z, Measure):
+        return Measure(finite(complexes.conjugate(z.size)), z.unit)
     return complexes.conjugate(z)
 
 
@@ -82,7 +89,7 @@ FUNCTIONS = (
         related=("im", "conj"),
         words="real part",
         source="ISO 80000-2",
-        accepts=(Complex, Angle),
+        accepts=(Complex, Angle, Measure),
         special_values=("re(i) = 0", "re(infinity) = infinity"),
         confused_with="abs, the distance from 0.",
     ),
@@ -96,7 +103,7 @@ FUNCTIONS = (
         related=("re", "conj"),
         words="imaginary part imag",
         source="ISO 80000-2",
-        accepts=(Complex, Angle),
+        accepts=(Complex, Angle, Measure),
         special_values=("im(i) = 1", "im(-2) = 0"),
         confused_with="the imaginary part with its i: im(3 + 2i) is 2.",
     ),
@@ -112,7 +119,7 @@ FUNCTIONS = (
         related=("abs", "arctan"),
         words="angle argument phase of a complex number polar",
         source="ISO 80000-2",
-        accepts=(Complex, Angle),
+        accepts=(Complex, Angle, Measure),
         special_values=("arg(1) = 0°", "arg(i) = 90°", "arg(-1) = 180°", "arg(0) = undefined"),
         confused_with="arctan(im(z)/re(z)), which is in the wrong quadrant where the real part is "
         "negative.",
@@ -128,7 +135,7 @@ FUNCTIONS = (
         related=("re", "im"),
         words="complex conjugate",
         source="ISO 80000-2",
-        accepts=(Complex, Angle),
+        accepts=(Complex, Angle, Measure),
         special_values=("conj(i) = -i", "conj(-2) = -2"),
         confused_with="the negative number: only the imaginary part changes its sign.",
     ),

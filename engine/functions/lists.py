@@ -14,7 +14,7 @@ from engine.errors import (
     UnequalLengths,
 )
 from engine.functions.helpers import outside, tell_missing, whole
-from engine.functions.powers import square_root
+from engine.functions.powers import root_of, square_root
 from engine.functions.record import Function, Parameter
 from engine.numbers import angles, operators
 from engine.numbers.comparison import in_order
@@ -29,6 +29,7 @@ from engine.numbers.values import (
     Angle,
     Complex,
     List,
+    Measure,
     Table,
     Undefined,
     Value,
@@ -42,7 +43,7 @@ ONE: Value = exact(1)
 SUBJECT = "lists and statistics"
 STATISTICS = "NIST/SEMATECH e-Handbook of Statistical Methods, 1.3.5"
 X = Parameter("x", "a list of numbers", "a list")
-ITEMS = (List, Angle, Complex, str, bool)
+ITEMS = (List, Angle, Measure, Complex, str, bool)
 """What the items of a list may be, beside numbers."""
 
 
@@ -92,8 +93,12 @@ def product_of(x: Value) -> Value:
 
 
 def mean(x: Value) -> Value:
-    """The sum over the count."""
+    """The sum over the count; of temperatures on a scale one on that of the first."""
     items = present(x, 1)
+    first = items[0]
+    if isinstance(first, Measure) and first.is_on_scale:
+        away = List(tuple(operators.operate("-", item, first) for item in items))
+        return operators.operate("+", first, mean(away))
     return operators.operate("/", total(items), exact(len(items)))
 
 
@@ -164,7 +169,7 @@ def standard_deviation(x: Value, of: Value | None = None) -> Value:
 def _root(value: Value) -> Value:
     if isinstance(value, List):
         return item_by_item(_root, value)
-    return square_root(real(value))
+    return root_of(value)
 
 
 def reverse(x: Value) -> Value:

@@ -22,6 +22,7 @@ from engine.numbers.values import (
     Extended,
     Infinite,
     List,
+    Measure,
     Number,
     Plane,
     Undefined,
@@ -34,8 +35,10 @@ SUBJECT = "parts and choices"
 X, Y = Parameter("x", "a number, or a list of them"), Parameter("y", "another", optional=True)
 
 
-def signum(x: Extended) -> Value:
+def signum(x: Extended | Measure) -> Value:
     """−1, 0 or 1."""
+    if isinstance(x, Measure):
+        return exact(operators.sign_of(x))
     return x if isinstance(x, Undefined) else exact(sign_of(x))
 
 
@@ -117,6 +120,7 @@ FUNCTIONS = (
         summary="The sign of a number: −1, 0 or 1.",
         parameters=(Parameter("x", "a number"),),
         compute=signum,
+        accepts=(Measure,),
         examples=(Example("sgn(-3)", "=", "-1"), Example("sgn(0)", "=", "0")),
         aliases=("sign",),
         related=("abs",),
@@ -140,7 +144,7 @@ FUNCTIONS = (
         words="minimum smallest least lowest",
         source="ISO 80000-2",
         variadic=True,
-        accepts=(List, Angle),
+        accepts=(List, Angle, Measure),
         special_values=("min(5, infinity) = 5", "min(-5, -infinity) = -infinity"),
         confused_with="the number nearest to 0: min(-5, 2) is −5.",
     ),
@@ -158,7 +162,7 @@ FUNCTIONS = (
         words="maximum largest greatest highest",
         source="ISO 80000-2",
         variadic=True,
-        accepts=(List, Angle),
+        accepts=(List, Angle, Measure),
         special_values=("max(5, infinity) = infinity", "max(-5, -infinity) = -5"),
         confused_with="the number furthest from 0: max(-5, 2) is 2.",
     ),
@@ -181,7 +185,7 @@ FUNCTIONS = (
         confused_with="a statement: it is a value, and both cases have to be given.",
         words="condition conditional choice case piecewise otherwise else",
         source="common practice of spreadsheets and functional languages",
-        accepts=(List, Angle, Complex, bool, str, Applied),
+        accepts=(List, Angle, Measure, Complex, bool, str, Applied),
         lazy=True,
     ),
     Function(

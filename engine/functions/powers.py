@@ -2,16 +2,17 @@
 
 from __future__ import annotations
 
-from functools import reduce
+from collections.abc import Callable
+from functools import partial, reduce
 
 from flint import fmpq
 
+from engine.errors import TakesRealsOnly
 from engine.functions.branches import branch_of
 from engine.functions.helpers import outside, whole
 from engine.functions.record import Function, Parameter
-from engine.numbers import complexes, radicals
+from engine.numbers import complexes, measures, operators, radicals
 from engine.numbers.arithmetic import (
-    add,
     exp_of,
     negate,
     not_real,
@@ -23,6 +24,7 @@ from engine.numbers.values import (
     Complex,
     Exact,
     Extended,
+    Measure,
     Plane,
     Real,
     Undefined,
@@ -49,8 +51,10 @@ def square_root(x: Extended) -> Extended:
     return power(x, HALF)
 
 
-def absolute(x: Plane | Angle) -> Extended | Angle:
+def absolute(x: Plane | Angle | Measure) -> Extended | Angle | Measure:
     """``x`` without its sign; of a complex number its distance from 0."""
+    if isinstance(x, Measure):
+        return Measure(real(complexes.modulus(x.size)), x.unit)
     if isinstance(x, Angle):
         return Angle(real(complexes.modulus(x.radians)), x.unit)
     return complexes.modulus(x)
@@ -79,9 +83,37 @@ def cube_root(x: Extended) -> Extended:
     return nth_root(x, exact(3))
 
 
-def hypotenuse(*sides: Extended) -> Extended:
+def hypotenuse(*sides: Extended | Measure) -> Value:
     """The root of the sum of the squares."""
-    return square_root(reduce(add, (power(side, exact(2)) for side in sides)))
+    squares = [operators.operate("^", side, exact(2)) for side in sides]
+    return root_of(reduce(partial(operators.operate, "+"), squares))
+
+
+def root_of(value: Value) -> Value:
+    """The square root, of a measure too."""
+    return _SQUARE_ROOT(value)
+
+
+def _of_measures(
+    root: Callable[..., Extended], degree_of: Callable[..., int]
+) -> Callable[..., Value]:
+    """A root of a number, and of a measure: that of its number, in the root of its unit."""
+
+    def function(x: Value, *others: Value) -> Value:
+        if not isinstance(x, Measure):
+            return root(x, *others)
+        if x.is_complex:
+            raise TakesRealsOnly(function="A root with a unit")
+        number = root(x.size, *others)  # first, for what is wrong with it
+        unit = measures.power(x, exact(fmpq(1, degree_of(*others))))
+        return measures.shown_in(number, unit.unit) if isinstance(unit, Measure) else number
+
+    return function
+
+
+_SQUARE_ROOT = _of_measures(square_root, lambda: 2)
+_CUBE_ROOT = _of_measures(cube_root, lambda: 3)
+_NTH_ROOT = _of_measures(nth_root, lambda n: whole(n, "The degree of a root"))
 
 
 FUNCTIONS = (
@@ -90,7 +122,8 @@ FUNCTIONS = (
         subject=SUBJECT,
         summary="The square root: the number not below 0 whose square is x.",
         parameters=(Parameter("x", "the number under the root", "x ≥ 0"),),
-        compute=square_root,
+        compute=_SQUARE_ROOT,
+        accepts=(Measure,),
         on_complex=complexes.square_root,
         branch=branch_of("sqrt"),
         examples=(
@@ -110,7 +143,7 @@ FUNCTIONS = (
         summary="The absolute value: x without its sign. Also written |x|.",
         parameters=(Parameter("x", "a number"),),
         compute=absolute,
-        accepts=(Angle, Complex),
+        accepts=(Angle, Measure, Complex),
         examples=(Example("abs(-3.5)", "=", "3.5"), Example("|2 - 5|", "=", "3")),
         related=("sqrt",),
         words="absolute value modulus magnitude distance size without sign bars",
@@ -143,7 +176,8 @@ FUNCTIONS = (
         subject=SUBJECT,
         summary="The cube root: the real number whose cube is x.",
         parameters=(Parameter("x", "the number under the root"),),
-        compute=cube_root,
+        compute=_CUBE_ROOT,
+        accepts=(Measure,),
         examples=(Example("cbrt(27)", "=", "3"), Example("cbrt(-8)", "=", "-2")),
         related=("sqrt", "root"),
         confused_with="(-8)^(1/3), whose principal value is not real.",
@@ -159,7 +193,8 @@ FUNCTIONS = (
             Parameter("x", "the number under the root", "x ≥ 0 where n is even"),
             Parameter("n", "the degree", "a whole number from 1"),
         ),
-        compute=nth_root,
+        compute=_NTH_ROOT,
+        accepts=(Measure,),
         examples=(
             Example("root(32, 5)", "=", "2"),
             Example("root(-32, 5)", "=", "-2"),
@@ -178,6 +213,7 @@ FUNCTIONS = (
         parameters=(Parameter("x", "one leg"), Parameter("y", "the other")),
         variadic=True,
         compute=hypotenuse,
+        accepts=(Measure,),
         examples=(Example("hypot(3, 4)", "=", "5"), Example("hypot(1, 2, 2)", "=", "3")),
         related=("sqrt",),
         words="hypotenuse Pythagoras length of a vector",

@@ -2,15 +2,27 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 from flint import fmpq, fmpz
 
+from engine.errors import OperatorForReals
 from engine.functions.helpers import outside, whole
 from engine.functions.record import Function, Parameter
-from engine.numbers.angles import by_count
+from engine.numbers import angles, measures
 from engine.numbers.arithmetic import negate, sign_of, subtract
 from engine.numbers.context import notice
 from engine.numbers.decimal import round_at, to_places
-from engine.numbers.values import Angle, Exact, Extended, Infinite, Undefined, Value, exact
+from engine.numbers.values import (
+    Angle,
+    Exact,
+    Extended,
+    Infinite,
+    Measure,
+    Undefined,
+    Value,
+    exact,
+)
 from engine.numbers.whole import floor_of
 from engine.reading.described import Example
 
@@ -78,6 +90,21 @@ def fraction_part(x: Extended) -> Extended:
     return subtract(x, floor_of(x))
 
 
+def by_count(compute: Callable[..., Value]) -> Callable[..., Value]:
+    """``compute`` on numbers, for an angle or a measure too: it is done to its number of
+    units."""
+    of_angle = angles.by_count(compute)
+
+    def function(x: Value, *others: Value) -> Value:
+        if not isinstance(x, Measure):
+            return of_angle(x, *others)
+        if x.is_complex:
+            raise OperatorForReals(op="Rounding")
+        return measures.through(compute, x, *others)
+
+    return function
+
+
 FUNCTIONS = (
     Function(
         name="round",
@@ -89,7 +116,7 @@ FUNCTIONS = (
             Parameter("ties", "where a tie goes", '"even" or "away"', True, is_text=True),
         ),
         compute=by_count(round_off),
-        accepts=(Angle,),
+        accepts=(Angle, Measure),
         examples=(
             Example("round(6.5)", "=", "6"),
             Example("round(7.5)", "=", "8"),
@@ -108,7 +135,7 @@ FUNCTIONS = (
         summary="The largest whole number that is not above x.",
         parameters=(X,),
         compute=by_count(floor_of),
-        accepts=(Angle,),
+        accepts=(Angle, Measure),
         examples=(Example("floor(2.7)", "=", "2"), Example("floor(-2.7)", "=", "-3")),
         related=("ceil", "trunc", "round"),
         words="round down towards minus infinity integer below",
@@ -122,7 +149,7 @@ FUNCTIONS = (
         summary="The smallest whole number that is not below x.",
         parameters=(X,),
         compute=by_count(ceiling),
-        accepts=(Angle,),
+        accepts=(Angle, Measure),
         examples=(Example("ceil(2.1)", "=", "3"), Example("ceil(-2.1)", "=", "-2")),
         aliases=("ceiling",),
         related=("floor",),
@@ -137,7 +164,7 @@ FUNCTIONS = (
         summary="The whole part: x without its digits behind the point.",
         parameters=(X,),
         compute=by_count(truncate),
-        accepts=(Angle,),
+        accepts=(Angle, Measure),
         examples=(Example("trunc(2.7)", "=", "2"), Example("trunc(-2.7)", "=", "-2")),
         related=("frac", "floor"),
         words="cut off truncate towards zero whole integer part int fix",
@@ -151,7 +178,7 @@ FUNCTIONS = (
         summary="The fractional part: x less its floor.",
         parameters=(X,),
         compute=by_count(fraction_part),
-        accepts=(Angle,),
+        accepts=(Angle, Measure),
         examples=(Example("frac(2.75)", "=", "0.75"), Example("frac(-2.75)", "=", "0.25")),
         related=("trunc", "floor"),
         words="fractional part behind the decimal point",

@@ -70,7 +70,7 @@ def angle_of(count: Scalar, name: str) -> Angle | Undefined:
         return Undefined("An infinite angle has no direction.")
     if isinstance(count, Undefined):
         return count
-    return Angle(cast(Finite, _operate("*", count, UNITS[name].one)), name)
+    return Angle(cast(Finite, operated("*", count, UNITS[name].one)), name)
 
 
 def count_of(angle: Angle, name: str = "") -> Finite:
@@ -79,10 +79,10 @@ def count_of(angle: Angle, name: str = "") -> Finite:
     >>> count_of(angle_of(exact(90), "deg"), "turn")
     Exact(coefficient=1/4, pi_power=0)
     """
-    return cast(Finite, _operate("/", angle.radians, UNITS[name or angle.unit].one))
+    return cast(Finite, operated("/", angle.radians, UNITS[name or angle.unit].one))
 
 
-def _operate(op: str, a: Scalar, b: Scalar) -> Scalar:
+def operated(op: str, a: Scalar, b: Scalar) -> Scalar:
     """An operation between numbers of radians, or of units."""
     if isinstance(a, Complex) or isinstance(b, Complex):
         return complexes.operate(op, cast(Plane, a), cast(Plane, b))
@@ -168,7 +168,7 @@ def _alike(op: str) -> Callable[[Scalar, Scalar], Scalar]:
         first, second = _beside(a), _beside(b)
         if isinstance(first, Undefined) or isinstance(second, Undefined):
             return first if isinstance(first, Undefined) else second
-        radians = _operate(op, first.radians, second.radians)
+        radians = operated(op, first.radians, second.radians)
         name = first.unit if isinstance(a, Angle) else second.unit
         return _angle_or_not(radians, name)
 
@@ -177,18 +177,18 @@ def _alike(op: str) -> Callable[[Scalar, Scalar], Scalar]:
 
 def _multiply(a: Scalar, b: Scalar) -> Scalar:
     if isinstance(a, Angle) and isinstance(b, Angle):
-        return _operate("*", as_number(a), as_number(b))
+        return operated("*", as_number(a), as_number(b))
     angle, factor = (a, b) if isinstance(a, Angle) else (cast(Angle, b), a)
-    return _angle_or_not(_operate("*", angle.radians, factor), angle.unit)
+    return _angle_or_not(operated("*", angle.radians, factor), angle.unit)
 
 
 def _divide(a: Scalar, b: Scalar) -> Scalar:
     if isinstance(a, Angle) and isinstance(b, Angle):
-        return _operate("/", a.radians, b.radians)
+        return operated("/", a.radians, b.radians)
     if isinstance(b, Angle):
-        return _operate("/", a, as_number(b))
+        return operated("/", a, as_number(b))
     angle = cast(Angle, a)
-    return _angle_or_not(_operate("/", angle.radians, b), angle.unit)
+    return _angle_or_not(operated("/", angle.radians, b), angle.unit)
 
 
 def _remainder(a: Scalar, b: Scalar) -> Scalar:

@@ -10,7 +10,7 @@ from typing import cast
 
 from engine.errors import NoOrder
 from engine.limits import FIRST_BITS, LAST_BITS
-from engine.numbers import angles
+from engine.numbers import angles, measures
 from engine.numbers.arithmetic import subtract
 from engine.numbers.complexes import parts
 from engine.numbers.precision import precision
@@ -27,6 +27,7 @@ from engine.numbers.values import (
     Finite,
     Infinite,
     List,
+    Measure,
     Number,
     Real,
     Scalar,
@@ -65,6 +66,8 @@ def compare(op: str, a: Value, b: Value) -> bool | Undefined:
     """
     if isinstance(a, Date) and isinstance(b, Date):
         return HOLDS[op]((a.moment > b.moment) - (a.moment < b.moment))
+    if (isinstance(a, Measure) or isinstance(b, Measure)) and _are_scalars(a, b):
+        a, b = measures.sides(cast(Scalar, a), cast(Scalar, b))
     if not (_is_ordered(a) and _is_ordered(b)):
         return _compare_unordered(op, a, b)
     if isinstance(a, Angle) or isinstance(b, Angle):
@@ -83,6 +86,10 @@ def compare(op: str, a: Value, b: Value) -> bool | Undefined:
     if sign is not None or isinstance(difference, Exact):
         return HOLDS[op](sign or 0)
     return _by_bounds(op, difference.bounds)
+
+
+def _are_scalars(*values: Value) -> bool:
+    return all(isinstance(value, Exact | Real | Angle | Measure | Complex) for value in values)
 
 
 def _apart(a: Number, b: Number) -> int:
@@ -194,6 +201,8 @@ def can_be_told_apart(a: Value, b: Value) -> bool:
             return not a.ball(FIRST_BITS).overlaps(b.ball(FIRST_BITS))
         case Angle(), Angle():
             return a.unit != b.unit or can_be_told_apart(a.radians, b.radians)
+        case Measure(), Measure():
+            return a.unit != b.unit or can_be_told_apart(a.size, b.size)
         case Complex(), Complex():
             return can_be_told_apart(a.re, b.re) or can_be_told_apart(a.im, b.im)
         case List(), List():

@@ -6,7 +6,7 @@ from collections.abc import Callable
 from typing import cast
 
 from engine.errors import ComplexOrder, LineError, NotANumber, NotReal
-from engine.numbers import angles, arithmetic, complexes, dates, whole
+from engine.numbers import angles, arithmetic, complexes, dates, measures, whole
 from engine.numbers.context import conventions, notice
 from engine.numbers.items import item_by_item
 from engine.numbers.values import (
@@ -20,6 +20,7 @@ from engine.numbers.values import (
     Finite,
     Infinite,
     List,
+    Measure,
     Plane,
     Real,
     Scalar,
@@ -42,7 +43,7 @@ OF_NUMBERS: dict[str, Callable[[Extended, Extended], Extended]] = {
 """The operators between real numbers, each by its sign."""
 
 
-NUMBERS = (Exact, Real, Infinite, Undefined, Angle, Complex)
+NUMBERS = (Exact, Real, Infinite, Undefined, Angle, Measure, Complex)
 """Kinds of value that something can be computed with."""
 
 
@@ -62,6 +63,8 @@ def operate(op: str, a: Value, b: Value) -> Value:
         return joined(a, b)
     if isinstance(a, Date) or isinstance(b, Date):
         return dates.operate(op, a, b)
+    if isinstance(a, Measure) or isinstance(b, Measure):
+        return measures.operate(op, number(a), number(b))
     if op == "^":
         return _power(angles.as_number(number(a)), angles.as_number(number(b)))
     if isinstance(a, Angle) or isinstance(b, Angle):
@@ -114,13 +117,15 @@ def negate(value: Value) -> Value:
             return List(tuple(map(negate, items)))
         case Angle(radians=radians, unit=unit):
             return Angle(cast(Finite, negate(radians)), unit)
+        case Measure():
+            return measures.negate(value)
         case Complex(re=re, im=im):
             return Complex(arithmetic.negate(re), arithmetic.negate(im))
     return arithmetic.negate(cast(Extended, number(value)))
 
 
 def sign_of(value: Value) -> int:
-    """−1, 0 or 1, of an angle too.  Errors: :class:`LineError` where it has none.
+    """−1, 0 or 1, of an angle or a measure too.  Errors: :class:`LineError` where it has none.
 
     >>> sign_of(exact(-2))
     -1
@@ -128,6 +133,7 @@ def sign_of(value: Value) -> int:
     if is_complex(value):
         raise ComplexOrder()
     size = value.radians if isinstance(value, Angle) else value
+    size = size.size if isinstance(size, Measure) else size
     return arithmetic.sign_of(cast(Extended, size))
 
 

@@ -6,6 +6,7 @@
 :class:`Infinite` ∞ or −∞
 :class:`Undefined` no value, with the reason
 :class:`Angle`    an angle with its unit
+:class:`Measure`  a number with its unit of measurement
 :class:`Complex`  a real and an imaginary part
 :class:`List`     values one after another
 :class:`Table`    named columns, each a list
@@ -30,6 +31,7 @@ from engine.errors import LineError, TooLarge, TooSmall, Undecided
 from engine.limits import FIRST_BITS, LAST_BITS, MAX_BITS, MAX_DIGITS
 from engine.numbers.precision import precision
 from engine.reading.tree import Assignment, Filled, Node
+from engine.units.unit import Unit
 
 ZERO, ONE = fmpq(0), fmpq(1)
 
@@ -253,6 +255,25 @@ class Angle:
         return isinstance(self.radians, Complex)
 
 
+@dataclass(slots=True, unsafe_hash=True)
+class Measure:
+    """A quantity of so many coherent SI units, ``size``, shown in ``unit``.  Where that is a
+    scale of temperature, it is a temperature in kelvin."""
+
+    size: Number | Complex
+    unit: Unit
+
+    @property
+    def is_complex(self) -> bool:
+        """Whether it is beyond the real numbers."""
+        return isinstance(self.size, Complex)
+
+    @property
+    def is_on_scale(self) -> bool:
+        """Whether it is a temperature as a thermometer shows it, of which no multiple is one."""
+        return self.unit.zero is not None
+
+
 MISSING = Undefined("This value is missing.")
 """What stands in a cell that has no value."""
 
@@ -264,7 +285,7 @@ def is_missing(value: object) -> bool:
 
 def is_complex(value: object) -> bool:
     """Whether a value is beyond the reals: a complex number, or an angle with a complex one."""
-    return isinstance(value, Complex) or (isinstance(value, Angle) and value.is_complex)
+    return isinstance(value, Complex) or (isinstance(value, Angle | Measure) and value.is_complex)
 
 
 @dataclass(slots=True, unsafe_hash=True)
@@ -345,6 +366,7 @@ Value = (
     | Infinite
     | Undefined
     | Angle
+    | Measure
     | Complex
     | List
     | Table
@@ -363,11 +385,12 @@ Finite = Exact | Real | Complex
 Plane = Exact | Real | Infinite | Undefined | Complex
 """What stands in the plane of complex numbers, or takes the place of that."""
 
-Scalar = Exact | Real | Infinite | Undefined | Angle | Complex
+Scalar = Exact | Real | Infinite | Undefined | Angle | Measure | Complex
 """Everything that can be computed with by itself."""
 
 KINDS: dict[type, str] = {
     Angle: "an angle",
+    Measure: "a measure",
     Complex: "a complex number",
     List: "a list",
     Table: "a table",

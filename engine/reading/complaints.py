@@ -20,6 +20,7 @@ from engine.errors import (
     LineError,
     ListCommas,
     ListInRoundBrackets,
+    MeasuresSideBySide,
     MissingBetween,
     MissingOperand,
     NoBrackets,
@@ -27,6 +28,7 @@ from engine.errors import (
     OtherRemainder,
     PartOf,
     PercentAsForm,
+    QuantityInUnit,
     SemicolonInBrackets,
     SideBySide,
     SpeltOutUnit,
@@ -35,13 +37,12 @@ from engine.errors import (
     TwoFactorials,
     UnclosedBar,
     Unexpected,
-    UnitOfMeasure,
     UnopenedBracket,
     UnopenedList,
     WordHere,
     WordIsNoFunction,
 )
-from engine.mends import Mend, Span, at_the_end, replace, replace_each
+from engine.mends import Mend, Span, replace, replace_each
 from engine.reading import tokens as tk
 from engine.reading.cursor import Cursor
 from engine.reading.forms import is_form
@@ -49,6 +50,7 @@ from engine.reading.tokens import Token
 from engine.reading.tree import Binary, Literal, Name, Node
 from engine.reading.vocabulary import UNIT_WORDS, WORDS
 from engine.reading.wordings import form_word
+from engine.units.table import atom_of
 
 UNITS_SPELT_OUT = {
     "degree": "deg", "degrees": "deg", "radian": "rad", "radians": "rad", "rads": "rad",
@@ -252,17 +254,6 @@ def _condition(cursor: Cursor) -> LineError:
     return ConditionNeedsNoIf(cursor.previous.span, (replace(without, ""),))
 
 
-def _is_temperature(cursor: Cursor) -> bool:
-    return cursor.previous.text == "°" and cursor.typed(cursor.token.span) in ("C", "F")
-
-
-def _temperature(cursor: Cursor) -> LineError:
-    """``20 °C``: until numbers have units of measurement, the note is the place for them."""
-    unit = cursor.previous.span.to(cursor.token.span)
-    name = f"°{cursor.typed(cursor.token.span)}"
-    return UnitOfMeasure(unit, (at_the_end(replace(unit, f"  # {name}")),), name=name)
-
-
 def _operator_missing(cursor: Cursor) -> LineError:
     """``tea mass``: what may be meant, as mends."""
     before, behind = cursor.previous, cursor.token
@@ -294,7 +285,6 @@ SIDE_BY_SIDE = (
         lambda c: _is_unknown(c, "x", "X") and c.at >= 2,
         lambda c: letter_for_times(c, c.previous),
     ),
-    Pattern("20 °C", _is_temperature, _temperature),
     Pattern("tea mass", lambda c: True, _operator_missing),
 )
 """What two operands side by side may be, the first that fits."""
@@ -376,6 +366,22 @@ def spelt_out(cursor: Cursor) -> LineError:
     """``30 degrees``: the unit has a shorter name."""
     unit = UNITS_SPELT_OUT[cursor.token.text]
     return SpeltOutUnit(cursor.token.span, (replace(cursor.token.span, unit),), unit=unit)
+
+
+def refuse_beside_measure(cursor: Cursor) -> None:
+    """``12 h 5 min`` and ``3 kg m``, where m is a quantity.
+
+    Errors: :class:`LineError` that says what may be meant.
+    """
+    before, behind = cursor.previous, cursor.token
+    if behind.kind == tk.NUMBER:
+        gap = Span(before.span.end, behind.span.start)
+        raise MeasuresSideBySide(behind.span, (replace(gap, " + "),))
+    atom = atom_of(behind.text) if behind.kind == tk.NAME else None
+    if atom is not None and behind.text in cursor.quantities:
+        gap = Span(before.span.end, behind.span.start)
+        mends = (replace(behind.span, atom.names[0]), replace(gap, "*"))
+        raise QuantityInUnit(behind.span, mends, name=behind.text, full=atom.names[0])
 
 
 def list_without_commas(cursor: Cursor, opening: Token) -> LineError:

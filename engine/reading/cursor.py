@@ -26,7 +26,8 @@ class Cursor:
 
     ``functions`` are the names that the language has, ``quantities`` those of the sheet.
     ``pairs`` are the brackets that were closed, ``outer`` the places of nodes with the
-    brackets around them.  With ``closes`` what is open at the end is taken as closed:
+    brackets around them, ``at_stake`` the names by their places that would be units, did no
+    quantity have them.  With ``closes`` what is open at the end is taken as closed:
     ``missing`` then tells what was.
     """
 
@@ -49,6 +50,7 @@ class Cursor:
         self.brackets: list[Token] = []
         self.pairs: list[tuple[Span, Span]] = []
         self.outer: dict[int, Span] = {}
+        self.at_stake: dict[int, str] = {}
 
     # -- tokens ------------------------------------------------------------------------
 

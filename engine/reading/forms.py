@@ -9,8 +9,10 @@ from engine.errors import BadCount, LineError, UnknownForm, UnknownFormNear
 from engine.mends import replace as mend
 from engine.reading.slips import nearest
 from engine.reading.tree import Formatted, Node
+from engine.reading.units import unit_from
 from engine.reading.vocabulary import UNITS_OF_ANGLES
 from engine.sent import sent
+from engine.units.unit import Unit
 
 COUNTED = frozenset({"digits", "places"})
 """Forms written behind a whole number: ``4 digits``."""
@@ -26,6 +28,9 @@ STYLES = (
 
 UNITS = (*UNITS_OF_ANGLES, "dms")
 """Forms of an angle."""
+
+BASE_UNITS = "SI"
+"""The form of a measure in base units."""
 
 SHAPES = ("polar", "rectangular")
 """Forms of a complex number."""
@@ -45,7 +50,7 @@ class Form:
     ``digits`` are significant ones; ``places`` stand behind the point and go
     before ``digits`` where both are set.  ``asked`` is set where the count was
     asked for with the line, so that zeros at the end are shown.  ``unit`` is that of
-    an angle, ``shape`` the one of a complex number.
+    an angle or a measure, ``shape`` the one of a complex number.
     """
 
     style: str = ""
@@ -99,16 +104,28 @@ STANDARD = Form(digits=10)
 
 
 def is_form(words: tuple[str, ...]) -> bool:
-    """Whether these words name a form."""
+    """Whether these words name a form, which is no unit of measurement."""
     if len(words) == 2:
         is_one = words[0] == "1" and words[1] in SINGULAR
         return is_one or (words[0].isdecimal() and words[1] in COUNTED)
-    return len(words) == 1 and words[0] in (*STYLES, *UNITS, *SHAPES)
+    return len(words) == 1 and words[0] in (*STYLES, *UNITS, *SHAPES, BASE_UNITS)
+
+
+def is_unit(word: str) -> bool:
+    """Whether it is the unit of an answer: of an angle, or of a measure."""
+    return word in UNITS or word == BASE_UNITS or unit_from(word) is not None
 
 
 def unit_among(parts: tuple[tuple[str, ...], ...]) -> str:
-    """The unit of an angle that is asked for among these forms, if any."""
-    return next((words[-1] for words in parts if len(words) == 1 and words[0] in UNITS), "")
+    """The unit that is asked for among these forms, if any."""
+    return next((words[0] for words in parts if len(words) == 1 and is_unit(words[0])), "")
+
+
+def unit_wanted(word: str) -> Unit:
+    """The unit of measurement that a form names; that of an angle among them."""
+    unit = unit_from("deg" if word == "dms" else word)
+    assert unit is not None
+    return unit
 
 
 def form_of(parts: tuple[tuple[str, ...], ...]) -> Form:
@@ -118,10 +135,11 @@ def form_of(parts: tuple[tuple[str, ...], ...]) -> Form:
     """
     form = Form()
     for words in parts:
-        if not is_form(words):
+        if not is_form(words) and unit_from(" ".join(words)) is None:
             raise _unknown(" ".join(words))
-        if len(words) == 1:
-            field = "unit" if words[0] in UNITS else "shape" if words[0] in SHAPES else "style"
+        if len(words) == 1 or not is_form(words):
+            words = (" ".join(words),)  # a unit of several words, from outside
+            field = "unit" if is_unit(words[0]) else "shape" if words[0] in SHAPES else "style"
             form = replace(form, **cast(Any, {field: words[0]}))
             continue
         counted = SINGULAR.get(words[1], words[1])

@@ -37,6 +37,7 @@ from engine.reading.tree import (
     Grid,
     ListOf,
     Literal,
+    Measured,
     Mixed,
     Name,
     Node,
@@ -49,6 +50,7 @@ from engine.reading.tree import (
     Text,
     Words,
 )
+from engine.reading.unit_setting import unit_latex
 from engine.reading.writer import Kinds
 
 SYMBOLS = {"pi": r"\pi", "infinity": r"\infty", "inf": r"\infty", "□": r"\square"}
@@ -208,6 +210,9 @@ class LaTeXWriter(PrintWriter):
             return rf"\text{{not }}{self.node(node.operand, precedence(node))}"
         return SIGNS[node.op] + self.behind_sign(node)
 
+    def measured(self, node: Measured) -> str:
+        return rf"{self.before_unit(node)}\,{unit_latex(node.unit)}"
+
     def postfix(self, node: Postfix) -> str:
         op, inner = node.op, self.before_sign(node)
         if op in UNITS:
@@ -349,6 +354,7 @@ class LaTeXWriter(PrintWriter):
         AnswerOf: answer_of,
         Prefix: prefix,
         Postfix: postfix,
+        Measured: measured,
         Binary: binary,
         Comparison: comparison,
         Call: call,

@@ -44,6 +44,7 @@ from engine.reading.tree import (
     Grid,
     ListOf,
     Literal,
+    Measured,
     Mixed,
     Name,
     Node,
@@ -56,6 +57,7 @@ from engine.reading.tree import (
     Text,
     Words,
 )
+from engine.reading.unit_setting import THIN_SPACE, unit_mathml
 from engine.reading.writer import Kinds
 
 MAX_FRACTION_DEPTH = 3
@@ -72,7 +74,6 @@ UNITS = {"deg": "°", "°": "°", "′": "′", "″": "″", "rad": "rad", "gon
 
 APPLY = "<mo>&#x2061;</mo>"
 TIMES_NOTHING = "<mo>&#x2062;</mo>"
-THIN_SPACE = '<mspace width="0.17em"/>'
 SPACE = '<mspace width="0.28em"/>'
 BETWEEN_GROUPS = "\u2009"
 """Within a number, which stays one for whoever has it read aloud."""
@@ -323,6 +324,10 @@ class MathMLWriter(PrintWriter):
         op, inner = node.op, self.before_sign(node)
         return in_unit_mathml(inner, op) if op in UNITS else f"<mrow>{inner}<mo>{op}</mo></mrow>"
 
+    def measured(self, node: Measured) -> str:
+        inner = self.before_unit(node)
+        return f"<mrow>{inner}{THIN_SPACE}{unit_mathml(node.unit)}</mrow>"
+
     def binary(self, node: Binary) -> str:
         op = node.op
         if op == "/":
@@ -488,6 +493,7 @@ class MathMLWriter(PrintWriter):
         AnswerOf: answer_of,
         Prefix: prefix,
         Postfix: postfix,
+        Measured: measured,
         Binary: binary,
         Comparison: comparison,
         Call: call,

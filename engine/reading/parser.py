@@ -6,7 +6,7 @@ How tightly the operators bind stands in :mod:`engine.reading.precedence`.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Container, Iterator
+from collections.abc import Callable, Container, Iterable, Iterator
 
 from engine.errors import (
     BadFigure,
@@ -28,7 +28,7 @@ from engine.reading.choices import choice_in
 from engine.reading.commands import read_command
 from engine.reading.cursor import ROOT_SIGNS, Cursor, describe_gap
 from engine.reading.elsewhere import bars_for_or, spelt_elsewhere, stepped_elsewhere
-from engine.reading.forms import is_form
+from engine.reading.forms import is_form, is_unit
 from engine.reading.literals import literal_value, parts_of_fraction, sexagesimal_value
 from engine.reading.precedence import (
     ATOM,
@@ -57,6 +57,7 @@ from engine.reading.tree import (
     LineTree,
     ListOf,
     Literal,
+    Measured,
     Name,
     Node,
     Postfix,
@@ -67,7 +68,9 @@ from engine.reading.tree import (
     Subscript,
     Text,
 )
+from engine.reading.units import read_unit, sees_measure, takes_unit
 from engine.reading.vocabulary import BOX, UNIT_WORDS
+from engine.units.table import ANGLES
 
 INFIX = {
     **OPERATORS,
@@ -124,6 +127,17 @@ def parse_so_far(
         raise choice_in(body) or spelt_elsewhere(body) or error from None
 
 
+class Known:
+    """Names that are known, with more of them."""
+
+    def __init__(self, names: Container[str], more: Iterable[str]) -> None:
+        self._names = names
+        self._more = frozenset(more)
+
+    def __contains__(self, name: object) -> bool:
+        return name in self._more or name in self._names
+
+
 class Parser(Cursor):
     """Reads one line's tokens from left to right."""
 
@@ -146,7 +160,11 @@ class Parser(Cursor):
                 break
             quiet = self.separator()
         return LineTree(
-            tuple(statements), quiet and bool(statements), note, brackets=tuple(self.pairs)
+            tuple(statements),
+            quiet and bool(statements),
+            note,
+            brackets=tuple(self.pairs),
+            at_stake=tuple((name, start) for start, name in self.at_stake.items()),
         )
 
     def separator(self) -> bool:
@@ -169,7 +187,11 @@ class Parser(Cursor):
         if targets and self.token.kind == tk.END:
             self.lack(f"the value of {targets[-1].name}")
         body = self.token.span
+        before = self.quantities
+        if parameters:
+            self.quantities = Known(before, parameters)
         expression = self.expression()
+        self.quantities = Known(before, (one.name for one in targets)) if targets else before
         body = body.to(self.previous.span) if self.at else body
         span = start.to(body)
         if targets:
@@ -196,9 +218,7 @@ class Parser(Cursor):
         sign = self.next()
         forms: list[tuple[str, ...]] = []
         while True:
-            words: list[str] = []
-            while self.token.kind in (tk.NUMBER, tk.NAME):
-                words.append(self.next().text)
+            words = self.words_of_form()
             if not words:
                 if self.sees("%"):
                     raise complaints.percent_as_form(self)
@@ -206,12 +226,27 @@ class Parser(Cursor):
                     self.lack("the form behind as")
                     return node
                 raise complaints.unexpected(self)
-            forms.append(tuple(words))
+            forms.append(words)
             if not (self.sees(",") and self.form_follows()):
                 break
             self.next()
         span = Span(sign.span.start, self.previous.span.end)
         return Formatted(self.across(node, node).to(span), node, tuple(forms), span)
+
+    def words_of_form(self, quantities: Container[str] = ()) -> tuple[str, ...]:
+        """The words of the form at hand, which are passed; a unit is one of them.  Behind ``as``
+        no name is a quantity."""
+        unit = Cursor(self.text, self.tokens, (), quantities)
+        unit.at = self.at
+        is_whole = is_form((self.token.text,)) and self.token.text not in ANGLES
+        if not is_whole and sees_measure(unit):
+            read = read_unit(unit)
+            self.at = unit.at
+            return (read.text,)
+        start = self.at
+        while self.token.kind in (tk.NUMBER, tk.NAME):
+            self.at += 1
+        return tuple(token.text for token in self.tokens[start : self.at])
 
     def form_follows(self) -> bool:
         """Whether the words behind this comma are one more form.
@@ -219,13 +254,12 @@ class Parser(Cursor):
         A form is a name alone, or a whole number and a name; what else follows a
         comma is the next statement.
         """
-        words: list[str] = []
-        at = self.at + 1
-        while self.tokens[at].kind in (tk.NUMBER, tk.NAME):
-            words.append(self.tokens[at].text)
-            at += 1
-        ends = self.tokens[at].kind == tk.END or self.tokens[at].text in (";", ",", ")", "]")
-        return ends and is_form(tuple(words))
+        before = self.at
+        self.at += 1
+        words = self.words_of_form(self.quantities)
+        ends = self.token.kind == tk.END or self.token.text in (";", ",", ")", "]")
+        self.at = before
+        return ends and (is_form(words) or (len(words) == 1 and is_unit(words[0])))
 
     def operation(self, least: int) -> Node:
         """Operands and the operators between them that bind as tightly as ``least``."""
@@ -299,6 +333,8 @@ class Parser(Cursor):
         before, behind = self.previous, self.token
         if behind.kind == tk.NAME and behind.text in complaints.UNITS_SPELT_OUT:
             raise complaints.spelt_out(self)
+        if isinstance(left, Measured) and id(left) not in self.outer:
+            complaints.refuse_beside_measure(self)
         meant = (
             wordings.form_without_as(self)
             or wordings.in_words(self)
@@ -405,11 +441,17 @@ class Parser(Cursor):
                     if not self.takes_item():
                         return node
                     node = self.item(node)
+                elif token.text == "°" and takes_unit(self, node) and sees_measure(self):
+                    node = self.measured(node)
                 else:
                     node = self.with_unit(node)
             elif token.kind == tk.POWER:
                 node = self.raised(node, self.next())
-            elif token.kind == tk.NAME and token.text in UNIT_WORDS and self.sees_unit():
+            elif token.kind != tk.NAME:
+                return node
+            elif takes_unit(self, node) and sees_measure(self):
+                node = self.measured(node)
+            elif token.text in UNIT_WORDS and self.sees_unit():
                 node = self.with_unit(node)
             else:
                 return node
@@ -419,6 +461,13 @@ class Parser(Cursor):
 
     def with_unit(self, node: Node) -> Node:
         return self.behind(node, self.next())
+
+    def measured(self, number: Node) -> Node:
+        """A number with the unit of measurement behind it."""
+        start = self.token.span
+        unit = read_unit(self)
+        place = start.to(self.previous.span)
+        return Measured(self.across(number, number).to(place), number, unit, place)
 
     def factorial(self, node: Node) -> Node:
         sign = self.next()

@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import ClassVar
 
 from engine.reading.precedence import (
+    ATOM,
     FORM,
     NEVER,
     POSTFIX,
@@ -28,6 +29,7 @@ from engine.reading.tree import (
     Grid,
     ListOf,
     Literal,
+    Measured,
     Mixed,
     Name,
     Node,
@@ -97,6 +99,10 @@ class PlainWriter(Writer[Pieces]):
         pieces = self.node(operand, NEVER if is_twice else POSTFIX)
         pieces.append(f" {op}" if op.isalpha() else op)
         return pieces
+
+    def measured(self, node: Measured) -> Pieces:
+        """A number that has a sign or a power, or is another measure, in brackets."""
+        return [*self.node(node.number, ATOM), f" {node.unit.text}"]
 
     def binary(self, node: Binary) -> Pieces:
         op = node.op
@@ -190,6 +196,7 @@ class PlainWriter(Writer[Pieces]):
         AnswerOf: answer_of,
         Prefix: prefix,
         Postfix: postfix,
+        Measured: measured,
         Binary: binary,
         Comparison: comparison,
         Call: call,
@@ -254,8 +261,8 @@ def _is_at_a_number(node: Node) -> bool:
 
 def _is_over_unit(left: Node, right: Node) -> bool:
     """Whether this is a number over an angle, which only brackets tell from 1/2 turn."""
-    has_unit = isinstance(right, Postfix) and right.op in UNITS
-    return has_unit and not isinstance(left, Sexagesimal | Postfix)
+    has_unit = isinstance(right, Measured) or (isinstance(right, Postfix) and right.op in UNITS)
+    return has_unit and not isinstance(left, Sexagesimal | Postfix | Measured)
 
 
 def _is_number(piece: str) -> bool:

@@ -19,6 +19,7 @@ from engine.reading.tree import (
     Binary,
     Call,
     Literal,
+    Measured,
     Name,
     Node,
     Postfix,
@@ -85,6 +86,8 @@ def runs_into(op: str, operand: Node) -> bool:
     """Whether a sign behind ``operand`` could be read as another: n!!, 2 rad!."""
     if isinstance(operand, Call) and is_bare(operand) and operand.function == "factorial":
         return op == "!"
+    if isinstance(operand, Measured):
+        return True
     if not isinstance(operand, Postfix):
         return False
     return operand.op.isalpha() or (op == operand.op == "!")
@@ -94,7 +97,7 @@ def takes_exponent(base: Node) -> bool:
     """Whether a raised part right behind belongs to all of it."""
     if isinstance(base, Call):
         return is_bare(base) and base.function in (*BARS, "binomial")
-    return not isinstance(base, Postfix | Sexagesimal)
+    return not isinstance(base, Postfix | Sexagesimal | Measured)
 
 
 def _ends_like_a_name(node: Node, least: int) -> bool:
@@ -154,6 +157,12 @@ class PrintWriter(Writer[str]):
         if op in UNITS and self.is_answer and isinstance(operand, Binary) and operand.op == "/":
             least = FORM  # its bar is as good as brackets
         return self.node(operand, least)
+
+    def before_unit(self, node: Measured) -> str:
+        """The number before a unit of measurement."""
+        number = node.number
+        is_fraction = isinstance(number, Binary) and number.op == "/"
+        return self.node(number, FORM if is_fraction else ATOM)
 
     def right_operand(self, node: Node, least: int) -> str:
         """An operand that does not stand first: its sign, if any, is bracketed."""

@@ -52,7 +52,7 @@ PASTED = str.maketrans(
 """Signs with the meaning of a plain one, each a single character for a single
 character, so that places in the text stay what they are."""
 
-NAMED_SIGNS = {"π": "pi", "∞": "infinity", BOX: BOX}
+NAMED_SIGNS = {"π": "pi", "∞": "infinity", BOX: BOX, "℃": "°C", "℉": "°F"}
 OPERATOR_SIGNS = {"≤": "<=", "≥": ">=", "≠": "!=", "≈": "~", "≔": ":="}
 RAISED = "⁰¹²³⁴⁵⁶⁷⁸⁹⁺⁻"
 SUPERSCRIPTS = dict(zip(RAISED, "0123456789+-", strict=True))

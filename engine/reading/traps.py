@@ -24,6 +24,7 @@ from engine.reading.tree import (
     LineTree,
     ListOf,
     Literal,
+    Measured,
     Name,
     Node,
     Postfix,
@@ -32,7 +33,8 @@ from engine.reading.tree import (
     Text,
     walk,
 )
-from engine.reading.vocabulary import UNIT_WORDS, UNITS
+from engine.reading.vocabulary import CONSTANT_NAMES, UNIT_WORDS, UNITS
+from engine.units.table import atom_of
 
 Brackets = set[tuple[int, int]]
 """The places of the pairs of brackets in a line."""
@@ -54,6 +56,8 @@ def traps_in(
         if kind is Name or kind is Call:
             continue
         notice = _trap_at(text, node, kind, brackets)
+        if notice is not None and _is_of_parameter(text, notice, tree):
+            continue  # f(t) = 5 t
         if notice is not None and notice.code not in seen:
             seen.add(notice.code)
             yield notice
@@ -62,6 +66,16 @@ def traps_in(
     if len(tree.statements) > 1:
         yield from _commas(text, tree)
         yield from _spoken(text, tree)
+
+
+def _is_of_parameter(text: str, notice: Notice, tree: LineTree) -> bool:
+    """Whether it is about the name of an argument, which nobody takes for a unit."""
+    if notice.code != "quantity-for-unit":
+        return False
+    name = text[slice(*notice.mends[0].span)]
+    return any(
+        isinstance(one, Assignment) and name in (one.parameters or ()) for one in tree.statements
+    )
 
 
 def _spoken(text: str, tree: LineTree) -> Iterator[Notice]:
@@ -312,6 +326,21 @@ def _odd_root(text: str, node: Binary, brackets: Brackets) -> Notice | None:
     return None
 
 
+def _quantity_for_unit(text: str, node: Binary, brackets: Brackets) -> Notice | None:
+    """``2 m`` and ``5 W/m^2``, where m is a quantity."""
+    factor = node.right
+    name = factor.left if isinstance(factor, Binary) and factor.op == "^" else factor
+    behind = Literal | Measured if node.op == IMPLIED else Measured
+    if not (isinstance(name, Name) and isinstance(node.left, behind)):
+        return None
+    atom = atom_of(name.name) if name.name not in CONSTANT_NAMES else None
+    if atom is None or name.name in atom.names:
+        return None
+    full = atom.names[0]
+    said = f"{name.name} is the quantity here, and not the unit, which is {full} too."
+    return Notice("quantity-for-unit", said, (replace(name.span, full),))
+
+
 def _implied_behind_fraction(text: str, node: Binary, brackets: Brackets) -> Notice | None:
     """``1/2 pi``."""
     quotient = node.left
@@ -424,8 +453,8 @@ Trap = Callable[[str, Any, Brackets], Notice | None]
 """Looks at one node of a line."""
 
 TRAPS_OF: dict[str, tuple[Trap, ...]] = {
-    IMPLIED: (_implied_behind_fraction, _times_e, _power_ends),
-    "/": (_fraction_behind_power,),
+    IMPLIED: (_implied_behind_fraction, _times_e, _power_ends, _quantity_for_unit),
+    "/": (_fraction_behind_power, _quantity_for_unit),
     "^": (_odd_root, _tower),
     "+": (_percent_of,),
     "-": (_percent_of,),

@@ -13,6 +13,7 @@ from flint import fmpq
 
 from engine.mends import Span
 from engine.reading.literals import literal_value
+from engine.units.unit import Unit
 
 IMPLIED = "implied"
 """The operator of a multiplication written with no sign, as in ``2 pi``."""
@@ -122,6 +123,22 @@ class Postfix(Node):
 
     def mapped(self, change: Change) -> Node:
         return Postfix(self.span, self.op, change(self.operand))
+
+
+@dataclass(slots=True)
+class Measured(Node):
+    """A number with its unit of measurement; ``unit_span`` is the place of that."""
+
+    number: Node
+    unit: Unit
+    unit_span: Span = field(default=NOWHERE, compare=False, repr=False)
+
+    @property
+    def children(self) -> tuple[Node, ...]:
+        return (self.number,)
+
+    def mapped(self, change: Change) -> Node:
+        return Measured(self.span, change(self.number), self.unit, self.unit_span)
 
 
 @dataclass(slots=True)
@@ -366,7 +383,8 @@ class LineTree:
     """A whole line: statements, whether it is kept quiet, and its note.
 
     ``brackets`` are the places of the pairs in the text, by which an editor shows
-    them; two trees that differ only in them are equal.
+    them; two trees that differ only in them are equal.  ``at_stake`` are the names that are
+    units or quantities by what has a value before the line, with their places.
     """
 
     statements: tuple[Statement, ...]
@@ -374,6 +392,7 @@ class LineTree:
     note: str = ""
     command: Command | None = None
     brackets: tuple[tuple[Span, Span], ...] = field(default=(), compare=False, repr=False)
+    at_stake: tuple[tuple[str, int], ...] = field(default=(), compare=False, repr=False)
 
 
 def expression_in(node: Node | Statement) -> Node | Statement:

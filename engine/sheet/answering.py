@@ -29,6 +29,7 @@ from engine.reading.tree import (
     LineTree,
     ListOf,
     Literal,
+    Measured,
     Name,
     Node,
     Postfix,
@@ -166,7 +167,7 @@ def _other_form(expression: Node, of_sheet: Form) -> str:
     return asked.text if asked.over(of_sheet) != of_sheet else ""
 
 
-TYPED = (Literal, Sexagesimal, Text, Prefix, Postfix, ListOf)
+TYPED = (Literal, Sexagesimal, Measured, Text, Prefix, Postfix, ListOf)
 """Parts of what is only typed, and not worked out."""
 
 SPELT = (Complex, bool, Infinite, Undefined)

@@ -16,17 +16,20 @@ from engine.errors import (
     NotReal,
     RangeAsCall,
     TakesANumber,
+    TakesPlainNumber,
     TakesRealsOnly,
     TooManyArguments,
 )
 from engine.functions.catalogue import BY_NAME
 from engine.functions.record import Function
 from engine.limits import MAX_CALLS
-from engine.mends import Mend, replace
+from engine.mends import Mend, Span, replace
+from engine.numbers import measures
 from engine.numbers.angles import as_number
 from engine.numbers.context import conventions, current
 from engine.numbers.items import item_by_item
 from engine.numbers.operators import left_the_reals
+from engine.numbers.scaled import kinds_of
 from engine.numbers.values import (
     KINDS,
     REALS,
@@ -36,6 +39,7 @@ from engine.numbers.values import (
     Exact,
     Infinite,
     List,
+    Measure,
     Real,
     Scalar,
     Undefined,
@@ -172,7 +176,11 @@ def applied(
         for place, value in enumerate(values):
             argument = arguments[place] if place < len(arguments) else None
             _check_kind(function, place, value, argument)
+            if Measure not in function.accepts and isinstance(value, List):
+                _refuse_measures(function, value)
         if Complex not in function.accepts and any(map(is_complex, values)):
+            if any(isinstance(value, Measure) for value in values):
+                raise TakesRealsOnly(function=function.name)
             takes_angles = Angle in function.accepts
             plain = values if takes_angles else [as_number(cast(Scalar, value)) for value in values]
             return _continued(function, plain)
@@ -211,7 +219,28 @@ def _check_kind(function: Function, place: int, value: Value | None, node: Node 
         return  # as in exp(i*30°): it is taken as its number of radians
     if isinstance(value, Angle):
         raise _angle_for_number(function, node)
+    if isinstance(value, Measure):
+        raise _measure_for_number(function, value, node)
     raise TakesANumber(node.span if node else None, function=function.name, kind=KINDS[type(value)])
+
+
+def _measure_for_number(function: Function, value: Measure, node: Node | None) -> LineError:
+    """``exp(5 m)``: as a rule it was to be divided by something of its kind."""
+    unit = value.unit.text
+    span: Span | None = None
+    mends: tuple[Mend, ...] = ()
+    if node is not None:
+        over = f"({node_text(node)})/(1 {unit})"
+        span, mends = node.span, (replace(node.span, over),)
+    kind = measures.kind(value)
+    return TakesPlainNumber(span, mends, function=function.name, kind=kind, unit=unit)
+
+
+def _refuse_measures(function: Function, value: List) -> None:
+    """Errors: :class:`TakesPlainNumber` for a list in which measures are."""
+    if Measure in kinds_of(value.items):
+        first = next(one for one in value.items if isinstance(one, Measure))
+        raise _measure_for_number(function, first, None)
 
 
 def _angle_for_number(function: Function, node: Node | None) -> LineError:

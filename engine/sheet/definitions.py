@@ -14,6 +14,18 @@ ALL = "all"
 place_of = attrgetter("place")
 
 
+class Before:
+    """The names that have a value before a place."""
+
+    def __init__(self, definitions: Definitions, place: float) -> None:
+        self._definitions = definitions
+        self._place = (place, -1)
+
+    def __contains__(self, name: object) -> bool:
+        is_known = name in self._definitions.by_name
+        return is_known and self._definitions.seen(str(name), self._place) is not None
+
+
 class Definitions:
     """The defining steps of each name, in the order of their places.
 

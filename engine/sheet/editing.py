@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Container
+
 from engine.errors import LineError, NameTaken, NoQuantity, NotAName, NoValueGiven
 from engine.functions.catalogue import BY_NAME
 from engine.mends import Span
@@ -9,7 +11,7 @@ from engine.reading.forms import form_from
 from engine.reading.parser import parse
 from engine.reading.tokens import NAME, tokens_of
 from engine.reading.tree import Assignment, Call, Formatted, LineTree, Name, walk
-from engine.sheet.line import targets_of
+from engine.sheet.line import Line, targets_of
 from engine.sheet.store import Store
 
 
@@ -62,14 +64,23 @@ def renamed_throughout(store: Store, old: str, new: str) -> dict[int, str]:
         raise NoQuantity(name=old)
     if definitions.seen(new) is not None:
         raise NameTaken(new=new)
-    texts = ((line, renamed(line.text, old, new)) for line in store.lines)
+    texts = (
+        (line, renamed(line.text, old, new, () if _is_unit(line, old) else (old,)))
+        for line in store.lines
+    )
     return {line.number: text for line, text in texts if text != line.text}
 
 
-def renamed(text: str, old: str, new: str) -> str:
-    """The line with the quantity ``old`` called ``new``; unread text stays as it is."""
+def _is_unit(line: Line, name: str) -> bool:
+    """Whether a line reads the name as a unit."""
+    return name in line.at_stake and name not in line.read_with
+
+
+def renamed(text: str, old: str, new: str, quantities: Container[str] = ()) -> str:
+    """The line with the quantity ``old`` called ``new``; unread text stays as it is.
+    ``quantities`` are the names that are no units in it."""
     try:
-        tree = parse(text, BY_NAME)
+        tree = parse(text, BY_NAME, quantities)
     except LineError:
         return text
     for span in sorted(set(_places_of(tree, old)), reverse=True):

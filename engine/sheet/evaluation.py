@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 from functools import partial
+from itertools import pairwise
 from typing import Any, cast
 
 from engine.errors import (
@@ -14,6 +15,7 @@ from engine.errors import (
     BracketBehindName,
     ConstantNotReal,
     Covered,
+    DoNotAgree,
     FunctionLessOne,
     LineError,
     ListBehindRoundBracket,
@@ -26,16 +28,22 @@ from engine.errors import (
     NotATruth,
     NoValue,
     NumberOverAngle,
+    OtherDimension,
+    PowerIsMeasure,
+    RangeOfMeasures,
     RangeWithoutNumbers,
+    TemperatureOnScale,
+    UnitBehindMeasure,
     UnknownName,
     UnknownThen,
     UnknownUnit,
+    UnlikeMeasures,
 )
 from engine.forms.answer import write
 from engine.functions.catalogue import BY_NAME, CONSTANTS
 from engine.functions.record import Delayed, Function
-from engine.mends import Span, at_the_end, replace
-from engine.numbers import angles, complexes, lists, operators, tables, whole
+from engine.mends import Mend, Span, replace
+from engine.numbers import angles, complexes, lists, measures, operators, tables, whole
 from engine.numbers.comparison import all_of, any_of, compare, compare_items
 from engine.numbers.context import Draws, Work, conventions, current, working
 from engine.numbers.items import checked, item, item_by_item
@@ -46,7 +54,9 @@ from engine.numbers.values import (
     Applied,
     Complex,
     Exact,
+    Infinite,
     List,
+    Measure,
     Real,
     Sentence,
     Table,
@@ -59,7 +69,8 @@ from engine.numbers.values import (
     parts_of,
     real,
 )
-from engine.reading.forms import Form, form_asked, unit_among
+from engine.reading.forms import BASE_UNITS, Form, form_asked, unit_among, unit_wanted
+from engine.reading.forms import UNITS as ANGLE_UNITS
 from engine.reading.parser import parse
 from engine.reading.plain import node_text
 from engine.reading.slips import nearest
@@ -75,6 +86,7 @@ from engine.reading.tree import (
     Formatted,
     ListOf,
     Literal,
+    Measured,
     Name,
     Node,
     Postfix,
@@ -88,7 +100,7 @@ from engine.reading.tree import (
 from engine.reading.vocabulary import UNITS
 from engine.sheet import calls
 from engine.sheet.scope import EmptyScope, Scope
-from engine.sheet.unknown import run_together, unknown_function, unknown_name
+from engine.sheet.unknown import run_together, unit_meant, unknown_function, unknown_name
 
 HUNDRED = exact(100)
 
@@ -172,7 +184,28 @@ def _range(node: Range, scope: Scope) -> Value:
 
 
 def _formatted(node: Formatted, scope: Scope) -> Value:
-    return _in_unit(evaluate(node.expression, scope), unit_among(node.forms))
+    value, unit = evaluate(node.expression, scope), unit_among(node.forms)
+    try:
+        return _in_unit(value, unit)
+    except OtherDimension as error:
+        if unit in ("C", "F") and isinstance(value, Measure):  # the scale is meant
+            place = node.form_span
+            error.mends = (replace(Span(place.end - 1, place.end), f"°{unit}"),)
+        raise
+
+
+def _measured(node: Measured, scope: Scope) -> Value:
+    return _with_measure(evaluate(node.number, scope), node)
+
+
+def _with_measure(value: Value, node: Measured) -> Value:
+    """A number, or each of a list, with its unit."""
+    if isinstance(value, List):
+        return item_by_item(lambda one: _with_measure(one, node), value)
+    if not isinstance(value, Exact | Real | Complex | Infinite | Undefined):
+        kind = measures.named(value) if isinstance(value, Measure) else KINDS[type(value)]
+        raise UnitBehindMeasure(kind=kind)
+    return measures.measure_of(value, node.unit)
 
 
 def _sexagesimal(node: Sexagesimal, scope: Scope) -> Value:
@@ -230,6 +263,10 @@ def _operation(node: Binary, scope: Scope) -> Value:
         second = evaluate(right, scope)
     except LineError as error:
         raise _unit_behind_number(node, error) or error from None
+    if type(second) is Applied and op == "implied" and isinstance(right, Name):
+        meant = _nearly_unit(right)
+        if meant is not None:
+            raise meant
     are_reals = type(first) in REALS and type(second) in REALS
     if not are_reals and op == "+" and _has_text(first) != _has_text(second):
         return _beside_text(first, second, scope)
@@ -238,7 +275,63 @@ def _operation(node: Binary, scope: Scope) -> Value:
             _number(value, side)
     if op == "/" and isinstance(first, FINITE):
         _refuse_open_unit(node)
-    return operators.operate("*" if op == "implied" else op, first, second)
+    try:
+        return operators.operate("*" if op == "implied" else op, first, second)
+    except UnlikeMeasures as error:
+        raise _of_sides(error, node, first, second) from None
+    except PowerIsMeasure as error:
+        raise _in_brackets_before_unit(error, node) from None
+    except TemperatureOnScale as error:
+        raise _in_kelvin(error, node, first) from None
+
+
+def _of_sides(error: UnlikeMeasures, node: Binary, first: Value, second: Value) -> LineError:
+    """The error that two measures are unlike, said of what was typed for them."""
+    done = DONE[node.op]
+    said = [_said(side, value) for side, value in ((node.left, first), (node.right, second))]
+    mends: tuple[Mend, ...] = ()
+    if isinstance(first, Measure) and isinstance(node.right, Literal):
+        place = Span(node.right.span.end, node.right.span.end)
+        mends = (replace(place, f" {first.unit.text}"),)
+    elif isinstance(second, Measure) and isinstance(node.left, Literal):
+        place = Span(node.left.span.end, node.left.span.end)
+        mends = (replace(place, f" {second.unit.text}"),)
+    return DoNotAgree(node.span, mends, first=said[0], second=said[1], done=done)
+
+
+DONE = {"+": "added", "-": "subtracted", "mod": "divided so", "div": "divided so"}
+
+
+def _said(side: Node, value: Value) -> str:
+    """``Q is an energy (J)``."""
+    text = node_text(side)
+    name = text if len(text) <= LONGEST_SIDE else f"{text[: LONGEST_SIDE - 1]}…"
+    if isinstance(value, Measure):
+        return f"{name} is {measures.named(value)}"
+    if isinstance(value, Angle):
+        return f"{name} is an angle"
+    return f"{name} has no unit"
+
+
+LONGEST_SIDE = 30
+"""Characters of a side of an operation that its error quotes."""
+
+
+def _in_brackets_before_unit(error: LineError, node: Binary) -> LineError:
+    """``2^3 m``, where the unit is the exponent's."""
+    if isinstance(node.right, Measured):
+        base, exponent = node_text(node.left), node_text(node.right.number)
+        error.mends = (replace(node.span, f"({base}^{exponent}) {node.right.unit.text}"),)
+    return error
+
+
+def _in_kelvin(error: LineError, node: Binary, first: Value) -> LineError:
+    """``2*T`` and its like: the temperature in kelvin."""
+    of_first = isinstance(first, Measure) and first.is_on_scale
+    side = node.left if of_first else node.right
+    text = node_text(side)
+    error.mends = (replace(side.span, f"({text} as K)"),)
+    return error
 
 
 def _has_text(value: Value) -> bool:
@@ -254,10 +347,15 @@ def _refuse_open_unit(node: Binary) -> None:
     Errors: :class:`LineError` that shows both meanings, unless brackets do.
     """
     below = node.right
-    if not isinstance(below, Postfix) or node.span.end != below.span.end or below.op not in UNITS:
+    if node.span.end != below.span.end:
         return
-    unit = f" {below.op}" if below.op.isalpha() else below.op
-    above, number = node_text(node.left), node_text(below.operand)
+    if isinstance(below, Measured):
+        unit, of = f" {below.unit.text}", below.number
+    elif isinstance(below, Postfix) and below.op in UNITS:
+        unit, of = f" {below.op}" if below.op.isalpha() else below.op, below.operand
+    else:
+        return
+    above, number = node_text(node.left), node_text(of)
     above = f"({above})" if isinstance(node.left, Binary) and node.left.op in "+-" else above
     mends = (
         replace(node.span, f"({above}/{number}){unit}"),
@@ -266,24 +364,20 @@ def _refuse_open_unit(node: Binary) -> None:
     raise NumberOverAngle(node.span, mends, number=number)
 
 
-UNITS_OF_MEASURE = frozenset(
-    ["m", "cm", "mm", "km", "kg", "g", "mg", "s", "ms", "min", "h", "A", "mA", "V", "mV", "kV",
-     "W", "kW", "MW", "J", "kJ", "MJ", "kWh", "N", "kN", "Pa", "kPa", "hPa", "MPa", "bar", "mbar",
-     "K", "L", "l", "mL", "ml", "mol", "Hz", "kHz", "MHz", "Ω", "kΩ", "F", "µF", "C", "T", "eV"]
-)  # fmt: skip
-"""Symbols that stand behind a number for a unit of measurement (SI and units used with it)."""
-
-
 def _unit_behind_number(node: Binary, error: LineError) -> LineError | None:
-    """``5 m``, where m has no value: until numbers have units, the note is their place."""
-    if node.op != "implied" or not isinstance(error, UnknownName):
+    """``5 Kg``: a name that has no value, and is nearly a unit."""
+    is_behind = node.op == "implied" or (node.op == "/" and isinstance(node.left, Measured))
+    if not is_behind or not isinstance(error, UnknownName) or not isinstance(node.right, Name):
         return None
-    if not isinstance(node.right, Name) or node.right.name not in UNITS_OF_MEASURE:
+    return _nearly_unit(node.right)
+
+
+def _nearly_unit(name: Name) -> LineError | None:
+    """``Kg``, ``sec``: the error for a name behind a number that is nearly a unit."""
+    unit = unit_meant(name.name)
+    if not unit:
         return None
-    unit = node.right.name
-    place = Span(node.op_span.start, node.right.span.end)
-    mend = at_the_end(replace(place, f"  # {unit}"))
-    return UnknownUnit(node.right.span, (mend,), unit=unit)
+    return UnknownUnit(name.span, (replace(name.span, unit),), name=name.name, unit=unit)
 
 
 def _minus_behind_function(node: Binary, function: str) -> LineError:
@@ -342,10 +436,16 @@ def _from_the_end(of: Node, index: Prefix) -> str:
 
 def _in_unit(value: Value, unit: str) -> Value:
     """``value`` as an angle in that unit, where one is asked for."""
-    if not unit or isinstance(value, Complex):
+    if not unit:
         return value
     if isinstance(value, List):
         return item_by_item(lambda one: _in_unit(one, unit), value)
+    if unit == BASE_UNITS:
+        return measures.in_base_units(value)
+    if isinstance(value, Measure) or unit not in ANGLE_UNITS:
+        return measures.in_unit(operators.number(value), unit_wanted(unit))
+    if isinstance(value, Complex):
+        return value
     angle = angles.as_angle(operators.number(value))
     return angles.in_unit(angle, unit) if isinstance(angle, Angle) else angle
 
@@ -363,6 +463,9 @@ def _number(value: Value, node: Node) -> Value:
 def _polar(size: Value, angle: Value) -> Value:
     if isinstance(size, List) or isinstance(angle, List):
         return item_by_item(_polar, size, angle)
+    if isinstance(size, Measure) and not size.is_on_scale:
+        turned = _polar(cast(Value, size.size), angle)
+        return measures.shown_in(operators.number(turned), size.unit)
     if not isinstance(size, Exact | Real):
         raise BadModulus()
     if not isinstance(angle, Exact | Real | Angle) or is_complex(angle):
@@ -389,6 +492,8 @@ def _with_sign(op: str, value: Value) -> Value:
         return item_by_item(lambda one: _with_sign(op, operators.number(one)), value)
     if op == "%":
         return operators.operate("/", value, HUNDRED)
+    if isinstance(value, Measure) and op != "%":
+        raise UnitBehindMeasure(kind=measures.named(value))
     if isinstance(value, Angle) or (isinstance(value, Complex) and op == "!"):
         kind = KINDS[type(value)]
         if isinstance(value, Angle) and op != "!":
@@ -408,8 +513,25 @@ def _ends(node: Range, scope: Scope) -> tuple[Value, Value, Value | None]:
     for value, end in zip(values, ends, strict=True):
         if isinstance(value, List):
             raise RangeWithoutNumbers(end.span)
+        if isinstance(value, Measure):
+            raise _range_of_measures(node)
     start, stop, *step = values
     return start, stop, step[0] if step else None
+
+
+def _range_of_measures(node: Range) -> LineError:
+    """``1 N..3 N``, which is ``(1..3) N``."""
+    last = node.step or node.stop
+    units = {end.unit for end in (node.start, node.stop, node.step) if isinstance(end, Measured)}
+    if len(units) != 1 or not isinstance(last, Measured):
+        return RangeOfMeasures(node.span)
+
+    def bare(end: Node) -> Node:
+        return end.number if isinstance(end, Measured) else end
+
+    step = bare(node.step) if node.step is not None else None
+    text = node_text(Range(node.span, bare(node.start), bare(node.stop), step))
+    return RangeOfMeasures(node.span, (replace(node.span, f"({text}) {last.unit.text}"),))
 
 
 # -- truth ---------------------------------------------------------------------------
@@ -450,8 +572,8 @@ def _comparison(node: Comparison, scope: Scope) -> Value:
     def holds(*row: Value) -> bool | Undefined:
         return all_of(
             *(
-                _alike(left, right, scope) if op == "~" else compare(op, left, right)
-                for op, left, right in zip(ops, row, row[1:], strict=False)
+                _compared(node, at, scope, left, right)
+                for at, (left, right) in enumerate(pairwise(row))
             )
         )
 
@@ -465,8 +587,23 @@ def _comparison(node: Comparison, scope: Scope) -> Value:
     return holds(*values)
 
 
+def _compared(
+    node: Comparison, at: int, scope: Scope, left: Value, right: Value
+) -> bool | Undefined:
+    """What one of the signs says.  Errors: also where the sides are of different dimensions."""
+    op = node.ops[at]
+    try:
+        return _alike(left, right, scope) if op == "~" else compare(op, left, right)
+    except UnlikeMeasures:
+        first, second = node.operands[at : at + 2]
+        said = [_said(first, left), _said(second, right)]
+        raise DoNotAgree(node.span, first=said[0], second=said[1], done="compared") from None
+
+
 def _alike(a: Value, b: Value, scope: Scope) -> bool:
     """Whether two values are shown with the same digits."""
+    if isinstance(a, Measure) and isinstance(b, Measure):
+        b = measures.in_unit(b, a.unit)
     if (isinstance(a, Angle) or isinstance(b, Angle)) and _are_numbers(a, b):
         a, b = angles.counts(operators.number(a), operators.number(b))
     return write(a, scope.form).text == write(b, scope.form).text
@@ -591,6 +728,7 @@ KINDS_OF_NODE: dict[type[Node], Callable[[Any, Scope], Value]] = {
     AnswerOf: _answer_of,
     Formatted: _formatted,
     Sexagesimal: _sexagesimal,
+    Measured: _measured,
     Text: _text,
     ListOf: _list_of,
     Range: _range,

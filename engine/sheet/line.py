@@ -21,6 +21,7 @@ from engine.reading.tree import (
     Node,
     Statement,
 )
+from engine.reading.units import units_in
 from engine.sheet.evaluation import value_alone
 from engine.sheet.outcome import Outcome
 from engine.sheet.scope import Values
@@ -117,7 +118,8 @@ class Line:
     """``number`` names the line for good, ``place`` says where it stands now.
 
     ``last`` is the number of the line that a bare ``@`` in it stands for;
-    ``conventions`` are those that it is answered under.
+    ``conventions`` are those that it is answered under.  ``read_with`` are those of the names
+    at stake that were quantities when it was read.
     """
 
     number: int
@@ -130,6 +132,15 @@ class Line:
     missing: Unfinished | None = None
     steps: list[Step] = field(default_factory=list)
     outcome: Outcome | None = None
+    read_with: frozenset[str] = frozenset()
+
+    @property
+    def at_stake(self) -> frozenset[str]:
+        """The names that it would read otherwise, were they quantities before it, or were they
+        not."""
+        if self.tree is None:
+            return units_in(self.text)
+        return frozenset(name for name, _ in self.tree.at_stake)
 
     @property
     def nodes(self) -> list[Node]:
@@ -256,6 +267,12 @@ def _step(line: Line, index: int, statement: Statement) -> Step:
         elif isinstance(node, AnswerOf):
             answers.add(node.number)
     targets = targets_of(statement)
+    assert line.tree is not None
+    names.update(  # what was read as a unit would be a quantity, were there one
+        name
+        for name, start in line.tree.at_stake
+        if statement.span.start <= start < statement.span.end
+    )
     if isinstance(statement, Assignment) and statement.parameters is not None:
         names -= {*statement.parameters, targets[0]}
     return Step(line, index, statement, tuple(nodes), frozenset(names), frozenset(answers), targets)

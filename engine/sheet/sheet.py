@@ -41,6 +41,7 @@ from engine.sheet.answering import (
 )
 from engine.sheet.calculation import Calculation
 from engine.sheet.commanding import commanded
+from engine.sheet.definitions import Before
 from engine.sheet.dependence import Dependence
 from engine.sheet.line import Drawn, Line, NewLine, Step
 from engine.sheet.outcome import ERROR, NOTE, OK, UNFINISHED, Answer, Outcome
@@ -168,8 +169,7 @@ class Sheet(Store):
         will be worked out again when it is asked for.
         """
         self.remove(number)
-        line = self._read(text, number, last, conventions)
-        line.place = place
+        line = self._read(text, number, place, last, conventions)
         line.give(draws)
         self.insert(line)
         if not self.is_only_new(line):
@@ -223,12 +223,11 @@ class Sheet(Store):
         A random number is drawn only where that ``may_draw``; ``replies`` are those to
         the questions that it asks then, ``draws`` what was drawn and replied before.
         """
-        line = self._read(text, number or self.highest + 1, last, conventions)
+        line = self._read(text, number or self.highest + 1, place or self.foot, last, conventions)
         for step in line.steps:
             step.draws.may_draw = may_draw
         line.hear(replies)
         line.give(draws)
-        line.place = place or self.foot
         return line, self._with_mends_that_work(line, self._previewed(line))
 
     def adopt(self, line: Line) -> None:
@@ -257,8 +256,7 @@ class Sheet(Store):
         put: list[Line] = []
         try:
             for new in lines:
-                line = self._read(new.text, new.number, last, conventions)
-                line.place = new.place
+                line = self._read(new.text, new.number, new.place, last, conventions)
                 line.hear(new.replies)
                 out_of_date = self.dependence().notices(line)
                 self.insert(line)
@@ -288,11 +286,12 @@ class Sheet(Store):
         """A line as it stands while it is typed, read once: what is open in it is taken as
         closed, and it is answered so; a box stands for what is missing, and then there is
         no answer.  Arguments as those of :meth:`entered`."""
-        line = self._read(text, number or self.highest + 1, last, conventions, closes=True)
+        line = self._read(
+            text, number or self.highest + 1, place or self.foot, last, conventions, closes=True
+        )
         for step in line.steps:
             step.draws.may_draw = False
             step.keeps_values = True
-        line.place = place or self.foot
         if line.missing is not None and line.missing.mends:
             line.text = line.missing.mends[0].apply(text)
         outcome = self._previewed(line)
@@ -337,12 +336,11 @@ class Sheet(Store):
     def _error_of(self, text: str, line: Line) -> LineError | None:
         """The error of a text in the place of a line; None where it would be answered, or
         would ask for no more than a value that is missing."""
-        mended = self._read(text, line.number, line.last, line.conventions)
+        mended = self._read(text, line.number, line.place, line.last, line.conventions)
         if mended.error is not None:
             return mended.error
         if any(step.is_long for step in line.steps):
             return None  # it is read; to work it out would take as long again
-        mended.place = line.place
         for step in mended.steps:
             step.draws.may_draw = False
         with self.holding(mended):
@@ -386,18 +384,44 @@ class Sheet(Store):
         self,
         text: str,
         number: int,
+        place: float,
         last: int | None,
         conventions: Conventions | None = None,
         closes: bool = False,
     ) -> Line:
-        line = Line(number, text, last=last)
+        line = Line(number, text, place, last)
         line.conventions = conventions or self.settings.conventions
+        self._take(line, closes)
+        return line
+
+    def _take(self, line: Line, closes: bool = False) -> None:
+        """Reads a line, with the names that have a value before it."""
+        known = Before(self.definitions, line.place)
+        line.tree = line.error = None
+        line.steps = []
         try:
-            tree, line.missing = parse_so_far(text, BY_NAME, self.definitions, closes)
+            tree, line.missing = parse_so_far(line.text, BY_NAME, known, closes)
             line.take(tree, self.now, self.shelf, self.run_procedure)
         except LineError as error:
             line.error = error
-        return line
+        line.read_with = frozenset(name for name in line.at_stake if name in known)
+
+    def _void(self, line: Line) -> None:
+        """Also reads it anew, where names before it make it read otherwise."""
+        super()._void(line)
+        if line.at_stake:
+            known = Before(self.definitions, line.place)
+            if line.read_with != {name for name in line.at_stake if name in known}:
+                self._read_anew(line)
+
+    def _read_anew(self, line: Line) -> None:
+        before = line.steps
+        self.definitions.remove(line)
+        self._take(line)
+        for was, now in zip(before, line.steps, strict=False):
+            now.draws = was.draws
+        self.definitions.add(line)
+        self._dependence = None
 
     def _worked_out(self, line: Line) -> Outcome:
         if line.error is not None:

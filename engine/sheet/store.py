@@ -131,7 +131,7 @@ class Store:
         for line in self.lines[at:]:
             if line is not changed:
                 self._invalidate_line(line, dirty, answers)
-        for step in self.definitions.live:
+        for step in list(self.definitions.live):
             if self.definitions.reach(step) & dirty:
                 self._void(step.line)
 
@@ -143,7 +143,7 @@ class Store:
                 self.invalidate(step.line)
 
     def _invalidate_line(self, line: Line, dirty: set[str], answers: set[int]) -> None:
-        reached = False
+        reached = line.error is not None and bool(line.at_stake & dirty)
         for step in line.steps:
             numbers = {line.last if number is None else number for number in step.answers}
             if numbers & answers or self.definitions.reach(step) & dirty:

@@ -15,6 +15,7 @@ from engine.errors import (
     NoQuantity,
     NotHere,
     NothingToPrint,
+    UnitAlone,
     UnknownFunction,
     UnknownFunctionNear,
     UnknownName,
@@ -28,6 +29,7 @@ from engine.reading.commands import COMMANDS
 from engine.reading.plain import node_text
 from engine.reading.tree import Call, ListOf, Literal, Name, Node, Postfix, Range
 from engine.reading.vocabulary import CONSTANT_NAMES, UNIT_WORDS
+from engine.units.table import atom_of
 
 BESSEL = re.compile(r"([JYIK])_?(\d)")
 """``J0``: a Bessel function with its order."""
@@ -45,8 +47,23 @@ def _as_command(node: Name) -> LineError:
     return CommandWithoutSlash(node.span, (mend,), name=node.name, summary=summary)
 
 
+def _as_unit(node: Name) -> LineError:
+    atom = atom_of(node.name)
+    assert atom is not None
+    full = atom.names[0].replace("_", " ")
+    return UnitAlone(node.span, (replace(node.span, f"1 {node.name}"),), name=node.name, full=full)
+
+
+class _Units:
+    """All that stands for a unit behind a number."""
+
+    def __contains__(self, name: object) -> bool:
+        return isinstance(name, str) and name not in UNIT_WORDS and atom_of(name) is not None
+
+
 WORDS: tuple[tuple[Container[str], Callable[[Name], LineError]], ...] = (
     (UNIT_WORDS, lambda node: BareUnit(node.span, name=node.name)),
+    (_Units(), _as_unit),
     (("help", "clear"), _as_command),
     (NOT_HERE, lambda node: NotHere(node.span, why=NOT_HERE[node.name])),
     (("print", "echo", "display"), lambda node: NothingToPrint(node.span)),
@@ -61,8 +78,9 @@ WORDS: tuple[tuple[Container[str], Callable[[Name], LineError]], ...] = (
 def unknown_name(node: Name, quantities: Iterable[str]) -> LineError:
     """The error for a name that nothing has, with what is closest to it."""
     name, known = node.name, {*quantities}
+    differs_in_case = any(one.lower() == name.lower() for one in known)
     for words, error in WORDS:
-        if name in words:
+        if name in words and not (differs_in_case and isinstance(words, _Units)):
             return error(node)
     together = run_together(node)
     if together is not None:
@@ -184,3 +202,37 @@ def _base_in_the_name(node: Call, base: str) -> LineError:
     """``log_3(81)``."""
     mend: Mend = replace(node.span, f"log({node_text(node.args[0])}, {base})")
     return BaseInTheName(node.name_span, (mend,), base=base)
+
+
+UNITS_MEANT = {
+    "KG": "kg", "Kg": "kg", "kgs": "kg", "gm": "g", "gms": "g", "gr": "g", "sec": "s", "secs": "s",
+    "Sec": "s", "hr": "h", "hrs": "h", "Hr": "h", "mins": "min", "micron": "µm", "microns": "µm",
+    "um": "µm", "us": "µs", "ug": "µg", "uL": "µL", "ul": "µL", "uF": "µF", "uA": "µA", "uV": "µV",
+    "kph": "km/h", "kmh": "km/h", "kmph": "km/h", "mps": "m/s", "cc": "cm^3", "ccm": "cm^3",
+    "sqm": "m^2", "cbm": "m^3", "ohms": "Ω", "Ohm": "Ω", "Ohms": "Ω", "kohm": "kΩ", "KHz": "kHz",
+    "KW": "kW", "KWh": "kWh", "kwh": "kWh", "KJ": "kJ", "KN": "kN", "KPa": "kPa", "kpa": "kPa",
+    "hpa": "hPa", "mpa": "MPa", "pa": "Pa", "hz": "Hz", "khz": "kHz", "Mhz": "MHz", "Km": "km",
+    "KM": "km", "Cm": "cm", "CM": "cm", "MM": "mm", "Mm": "mm", "ML": "mL", "Mol": "mol",
+    "mols": "mol",
+    "amp": "A", "amps": "A", "Amp": "A", "lbs": "lb", "ins": "in", "yr": "year", "yrs": "year",
+    "degC": "°C", "degF": "°F", "kcals": "kcal", "Cal": "kcal", "KV": "kV", "kv": "kV",
+}  # fmt: skip
+"""What is typed for a unit behind a number, and its symbol."""
+
+WITH_POWER = re.compile(r"([^\W\d]+)([23])")
+"""``m2``: a symbol with its power behind it."""
+
+
+def unit_meant(name: str) -> str:
+    """The unit that is meant by a name which has no value; empty where none is.
+
+    >>> unit_meant("Kg"), unit_meant("cm2"), unit_meant("tea")
+    ('kg', 'cm^2', '')
+    """
+    power = WITH_POWER.fullmatch(name)
+    if power is not None and atom_of(power[1]) is not None:
+        return f"{power[1]}^{power[2]}"
+    if name in UNITS_MEANT:
+        return UNITS_MEANT[name]
+    has_two_prefixes = len(name) > 2 and atom_of(name[1:]) is not None and name[0] in "kMmµcdhGTn"
+    return name[1:] if has_two_prefixes else ""

@@ -20,6 +20,7 @@ from engine.reading.tree import (
     Grid,
     ListOf,
     Literal,
+    Measured,
     Name,
     Node,
     Postfix,
@@ -123,6 +124,8 @@ def _says_itself(node: Node) -> bool:
         return isinstance(node.operand, Literal)
     if isinstance(node, Sexagesimal):
         return True
+    if isinstance(node, Measured):
+        return isinstance(node.number, Literal)
     if isinstance(node, Binary) and node.op == IMPLIED:
         # 2i: the imaginary part as it is typed
         return isinstance(node.left, Literal) and node.right in (
@@ -150,6 +153,8 @@ def spoken(node: Node) -> str:
             return f"minus {node_text(operand)}"
         case Postfix(op=op, operand=operand):
             return f"{node_text(operand)} {SPOKEN[op]}"
+        case Measured(number=number, unit=unit):
+            return f"{node_text(number)} {unit.text}"
         case Comparison(operands=operands, ops=ops):
             rest = zip(ops, operands[1:], strict=True)
             told = " and ".join(f"{SPOKEN[op]} {node_text(operand)}" for op, operand in rest)

@@ -26,6 +26,8 @@ PIECES = [
     "é", "𝛼", "\u202e", "\u00a0", " ", "  ", "4 digits", "hex", "fraction", "exact", "binary64",
     "polar", "dms", "percent", "9 digits, scientific", "1..5", "[1, 2, 3]", "[0.5, 2i]", "3+4i",
     "sin(30°)", "x = ", "f(x) = ", "/angle deg", "/show", "/forget all", "/cover sin", "1/3",
+    "kg", "m", "s", "m/s", "°C", "J/(kg K)", "kWh", "5 kg", "20 °C", "as kWh", "as SI", "N·m", "m^2",
+    "rpm", "rad/s", "m = 2 kg", "km/h",
 ]  # fmt: skip
 
 
@@ -50,6 +52,7 @@ AWKWARD = (
     "2i", "[2i, 1]", "30°", "[30°, 2]", '"t"', "true", "undefined", "infinity", "[]", "1..3",
     "-infinity", "sin", "infinity*i", "[infinity, 1]", "1e-400", "10^300", "0.5", "[true]",
     '["a"]', "infinity*1°", "undefined*1°",
+    "5 m", "20 °C", "[1 m, 2 s]", "[1 m, 2 m]", "(3+4i)*1 V", "90 deg/s", "0 s", "[20 °C, 5 K]",
 )  # fmt: skip
 """Values at the edges of what operations and functions take."""
 
@@ -58,6 +61,7 @@ BEHIND = (
     "!", "%", "°", " rad", "[1]", "[1..2]", " as fraction", " as polar", " as dms", " as deg",
     " as 3 places", " as binary64", " as hex", " as mixed", " as percent", " as exact",
     " as scientific", " as engineering", " as polar, deg", " as rectangular", " as turn, 3 digits",
+    " m", " °C", " as km", " as SI", " as °C", " as rad/s", " as kWh, 4 digits",
 )  # fmt: skip
 BEFORE = ("not ", "-", "√", "∛")
 

@@ -106,17 +106,31 @@ function chooseForm(line) {
   line.append(box);
   field.select();
   field.focus();
-  field.addEventListener("keydown", async (event) => {
-    event.stopPropagation();
-    if (event.key === "Escape") { box.remove(); line.focus(); }
-    if (event.key !== "Enter") return;
-    event.preventDefault();
+  offerUnits(line, box);
+  async function set(form) {
     const number = numberOf(line);
-    const said = await change(line, "/form", { form: field.value });
+    const said = await change(line, "/form", { form });
     if (said) return box.replaceChildren(field, said);
     box.remove();
     document.getElementById(`line-${number}`)?.focus();
+  }
+  box.addEventListener("keydown", (event) => {
+    event.stopPropagation();
+    if (event.key === "Escape") { box.remove(); line.focus(); }
+    if (event.key !== "Enter" || event.target !== field) return;
+    event.preventDefault();
+    set(field.value);
   });
+  box.addEventListener("click", (event) => {
+    const unit = event.target.closest("[data-unit]");
+    if (unit) set(unit.dataset.unit);
+  });
+}
+
+/* The units that the answer may be shown in, below the field. */
+async function offerUnits(line, box) {
+  const html = await get(`/lines/${numberOf(line)}/units`);
+  if (html) box.append(fragment(html));
 }
 
 async function copyTable(address) {

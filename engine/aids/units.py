@@ -1,0 +1,122 @@
+"""Units that may stand at the caret, and those that an answer may be shown in."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+from math import log10
+
+from engine.forms.answer import write_in_passing
+from engine.numbers.measures import count_of, in_unit
+from engine.numbers.values import Complex, Finite, Measure, Value
+from engine.reading.forms import STANDARD, Form
+from engine.reading.units import unit_from
+from engine.sent import sent
+from engine.units.dimensions import kind_of
+from engine.units.table import Atom, Dimension, atom_of, symbols
+
+_NUMBER = r"(?:(?<![\w.])(?:\d[\d_]*\.?\d*|\.\d+)(?:[eE][+-]?\d+)?|[)\]])\s*"
+_BEHIND_NUMBER = re.compile(_NUMBER + r"$")
+_IN_UNIT = re.compile(_NUMBER + r"([^\W\d]+)(?:\^-?\d+)?(?:[ /*·(]+[^\W\d]+(?:\^-?\d+)?)*[ /*·(]+$")
+
+MOST = 5
+"""Units that are offered behind a number, with other names below them."""
+
+
+def are_wanted(before: str) -> bool:
+    """Whether a unit may stand behind this: a number, or a part of a unit."""
+    if _BEHIND_NUMBER.search(before):
+        return True
+    found = _IN_UNIT.search(before)
+    return found is not None and atom_of(found[1]) is not None
+
+
+def beginning(word: str) -> Iterator[tuple[str, Atom]]:
+    """Units of which the symbol begins so, then those of which a full name does."""
+    known = list(dict.fromkeys(symbols()))
+    by_symbol = [one for one in known if one.startswith(word)]
+    by_name = [one for one in known if len(word) > 2 and _is_named(one, word.lower())]
+    for symbol in dict.fromkeys(sorted(by_symbol, key=len) + by_name):
+        atom = atom_of(symbol)
+        if atom is not None:
+            yield symbol, atom
+
+
+def _is_named(symbol: str, word: str) -> bool:
+    atom = atom_of(symbol)
+    return atom is not None and any(name.lower().startswith(word) for name in atom.names)
+
+
+def said_of(atom: Atom) -> str:
+    """``kilogram · a mass``."""
+    return f"{atom.names[0].replace('_', ' ')} · {kind_of(atom.dimension)}"
+
+
+COMPOUND = (
+    "m/s", "km/h", "m/s^2", "m^2", "cm^2", "mm^2", "km^2", "m^3", "cm^3", "mm^3", "kg/m^3",
+    "g/cm^3", "kg/s", "L/min", "m^3/h", "J/(kg K)", "kJ/(kg K)", "J/kg", "kJ/kg", "J/K", "J/mol",
+    "kJ/mol", "J/(mol K)", "g/mol", "mol/L", "mmol/L", "W/m^2", "W/(m K)", "Pa s", "mPa s", "N/m",
+    "V/m", "A/m", "kg m/s", "N m", "rad/s", "Mbit/s",
+)  # fmt: skip
+"""Units of several parts that are often wanted."""
+
+
+def that_fit(value: Value | None) -> list[str]:
+    """The units in which a measure may be shown, in the order of the table; of another value
+    none."""
+    if not isinstance(value, Measure):
+        return []
+    return list(of_dimension(value.unit.dimension))
+
+
+@sent
+@dataclass(frozen=True, slots=True)
+class Offer:
+    """A unit that an answer may be shown in, and the answer in it."""
+
+    unit: str
+    shown: str
+
+
+OFFERED = 8
+"""Units that are offered for an answer."""
+
+EASY = (0.1, 10_000.0)
+"""Counts that are read at a glance: units that give one come first."""
+
+
+def offers(value: Value | None, form: Form = STANDARD) -> list[Offer]:
+    """The units that fit a measure best, with the measure in each.
+
+    Arguments: ``value``, of which only a measure has any; ``form``, for how many digits.
+    """
+    if not isinstance(value, Measure):
+        return []
+    found = []
+    for place, text in enumerate(that_fit(value)):
+        unit = unit_from(text)
+        if unit is None or unit == value.unit:
+            continue
+        shown = write_in_passing(in_unit(value, unit), replace(form, unit=""))
+        offer = Offer(text, f"{shown.sign} {shown.text}")
+        found.append((*_reading(count_of(value, unit)), place, offer))
+    return [offer for *_, offer in sorted(found, key=lambda one: one[:3])][:OFFERED]
+
+
+def _reading(count: Finite) -> tuple[bool, float]:
+    """How hard a count is to read: whether it is very large or small, and by how much."""
+    part = count.re if isinstance(count, Complex) else count
+    size = abs(float(part.ball(64).mid()))
+    if not size:
+        return False, 0.0
+    is_easy = EASY[0] <= size < EASY[1]
+    return not is_easy, 0.0 if is_easy else abs(log10(size))
+
+
+def of_dimension(dimension: Dimension) -> Iterator[str]:
+    """All units of a dimension that are offered."""
+    for text in (*dict.fromkeys(symbols()), *COMPOUND):
+        unit = unit_from(text)
+        if unit is not None and unit.dimension == dimension:
+            yield text

@@ -1,0 +1,263 @@
+"""Measures: what may be typed with a unit behind a number, and what is answered.
+
+Names, symbols and their powers: SI brochure, 9th edition; ISO 80000-1, 7.2.  What errors say is
+this project's own.
+"""
+
+from fractions import Fraction
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from engine import Sheet
+from engine.reading.mathml import statement_mathml
+from engine.reading.parser import parse
+from engine.reading.units import unit_from
+from engine.sheet.editing import renamed_throughout
+from tests.engine.answers import answer, error, mends, outcome
+
+TEA = (
+    "m = 1.2 kg", "c = 4186 J/(kg K)", "T_1 = 96 °C", "T_0 = 18.5 °C", "Q = m*c*(T_1 - T_0)",
+    "P = 1800 W", "t = Q/(0.85*P)",
+)  # fmt: skip
+"""Water for tea: what it takes to heat it, and how long."""
+
+
+@pytest.mark.parametrize(
+    ("line", "expected"),
+    [
+        ("Q", "= 389298 J"),
+        ("Q as kWh, 4 digits", "≈ 0.1081 kWh"),
+        ("t as min, 3 digits", "≈ 4.24 min"),
+        ("T_1 - T_0", "= 77.5 K"),
+        ("T_1 as K", "= 369.15 K"),
+        ("T_1 as °F", "= 204.8 °F"),
+        ("2 m", "= 2.4 kg"),
+        ("2 metre", "= 2 m"),
+    ],
+)
+def test_water_for_tea(line, expected):
+    assert answer(*TEA, line) == expected
+
+
+@pytest.mark.parametrize(
+    ("line", "expected"),
+    [
+        ("72 km/h as m/s", "= 20 m/s"),
+        ("1 in as mm", "= 25.4 mm"),
+        ("10 m/2 s", "= 5 m/s"),
+        ("sqrt(2*9.81 m/s^2*3 m)", "≈ 7.672027112 m/s"),
+        ("5 kN / 20 mm^2 as MPa", "= 250 MPa"),
+        ("20 °C + 5 K", "= 25 °C"),
+        ("5 K + 20 °C", "= 25 °C"),
+        ("-5 °C", "= -5 °C"),
+        ("5℃", "= 5 °C"),
+        ("30° + 10 gon", "= 39°"),
+        ("5m", "= 5 m"),
+        ("5 m²", "= 5 m^2"),
+        ("5 m^-1", "= 5 m^-1"),
+        ("5 N·m", "= 5 N m"),
+        ("5 N*m", "= 5 N m"),
+        ("3 kilograms", "= 3 kg"),
+        ("2 feet as in", "= 24 in"),
+        ("5 µm as nm", "= 5000 nm"),
+        ("5 μm", "= 5 µm"),
+        ("(2 + 3) N", "= 5 N"),
+        ("[1, 2, 3] V", "= [1 V, 2 V, 3 V]"),
+        ("2 pi m", "≈ 6.283185307 m"),
+        ("5 L + 3 mL", "= 5.003 L"),
+        ("1500 W * 2 h", "= 10800000 J"),
+        ("3 V / 2 mA", "= 1500 Ω"),
+        ("72 km/h * 30 min", "= 36 km"),
+        ("5 km / 2 m", "= 2500"),
+        ("5 rad/s * 3 s", "= 15 rad"),
+        ("90° / 2 s", "= 45 deg/s"),
+        ("5 rad/s * 2 m", "= 10 m/s"),
+        ("3000 rpm as turn/s", "= 50 turn/s"),
+        ("8 GB / 100 Mbit/s", "= 640 s"),
+        ("6.5 MJ as SI", "= 6500000 kg m^2/s^2"),
+        ("1 eV as J", "= 1.602176634e-19 J"),
+        ("2 N^(1/2)", "= 2 N^(1/2)"),
+        ("cbrt(27 L) as dm", "= 3 dm"),
+        ("root(16 m^4, 4)", "= 2 m"),
+        ("abs(-3 V)", "= 3 V"),
+        ("hypot(3 m, 400 cm)", "= 5 m"),
+        ("sgn(-3 V)", "= -1"),
+        ("re((3 + 4i)*1 V)", "= 3 V"),
+        ("abs((3 + 4i)*1 V)", "= 5 V"),
+        ("arg(10 V∠30°) as deg", "= 30°"),
+        ("min(1 kN, 900 N)", "= 900 N"),
+        ("sort([3 N, 1 kN, 2 N])", "= [2 N, 3 N, 1 kN]"),
+        ("sum([1 V, 2 mV])", "= 1.002 V"),
+        ("mean([20 °C, 23 °C])", "= 21.5 °C"),
+        ("stdev([1 V, 2 V, 3 V])", "= 1 V"),
+        ("median([3 m, 1 m, 2 m])", "= 2 m"),
+        ("round(3.456 kN, 1)", "= 3.5 kN"),
+        ("floor(2.7 s)", "= 2 s"),
+        ("7 N mod 2 N", "= 1 N"),
+        ("7 N div 2 N", "= 3"),
+        ("3 kN > 2000 N", "= true"),
+        ("3 kN == 3000 N", "= true"),
+        ("1 h ~ 3600 s", "= true"),
+        ("50 % * 3 N", "= 1.5 N"),
+        ("if(3 N > 2 N, 1 N, 0 N)", "= 1 N"),
+        ("1/3*1 N as fraction", "= (1/3) N"),
+        ("(1 + 2i)*5 V", "= (5 + 10i) V"),
+        ("10 V∠90°", "= (10i) V"),
+        ("m = 3; 2 m", "= 6"),
+        ("f(t) = 5 t; f(2)", "= 10"),
+        ('x = 3 N; "It is {x}"', '= "It is 3 N"'),
+        ("f(v) = v^2; f(3 m)", "= 9 m^2"),
+    ],
+)
+def test_measures(line, expected):
+    assert answer(line) == expected
+
+
+@pytest.mark.parametrize(
+    ("lines", "code", "said"),
+    [
+        ([*TEA, "Q + t"], "unlike-measures",
+         "Q is an energy (J), and t is a time (s): they cannot be added."),
+        (["5 N + 3"], "unlike-measures", "3 has no unit"),
+        (["3 N < 2 s"], "unlike-measures", "they cannot be compared"),
+        (["20 °C + 5 °C"], "two-temperatures", "difference"),
+        (["2*20 °C"], "temperature-on-scale", "In kelvin it can"),
+        (["exp(5 m)"], "takes-plain-number", "a length (m)"),
+        (["ln([1 m, 2 m])"], "takes-plain-number", "a length (m)"),
+        (["5 kW*h as W"], "other-dimension", "to get a power divide by a time"),
+        (["5 W as kWh"], "other-dimension", "to get an energy multiply by a time"),
+        (["5 as km"], "no-unit-to-convert", "a plain number"),
+        (["30° as m"], "other-dimension", "an angle"),
+        (["1/2 h"], "number-over-angle", "Say which"),
+        (["5 J/kg K"], "unit-below", "above the bar"),
+        (["10^(3 m)"], "power-is-measure", "a length (m)"),
+        (["(2 m)^pi"], "power-of-measure", "rational"),
+        (["1 m^(1/0)"], "power-of-unit", "other than 0"),
+        (["1 m^1000000000"], "power-of-unit", "at most 99"),
+        (["3 kkg"], "unknown-unit", "kg is"),
+        (["5 5 m"], "side-by-side", "An operator is missing"),
+        (["12 h 5 min"], "measures-side-by-side", "added"),
+        (["m"], "unknown-name", "As a unit (metre)"),
+        (["1 N..3 N"], "range-of-measures", "from number to number"),
+        (["5 N as percent"], "form-for-number", ""),
+        (["5 N as binary64"], "not-in-binary64", ""),
+        (["3 N!"], "unit-behind-measure", "a force (N)"),
+        (["5 m" + " m" * 1000], "endless-unit", "at most 20"),
+        (["infinity*1 m as km"], "", ""),
+    ],
+)  # fmt: skip
+def test_what_is_wrong_with_units_is_said(lines, code, said):
+    if not code:
+        assert outcome(*lines).status == "ok"
+        return
+    assert error(*lines) == code
+    assert said in outcome(*lines).error.text
+
+
+@pytest.mark.parametrize(
+    ("lines", "wanted"),
+    [
+        (["1/2 m"], ["(1/2) m", "1/(2 m)"]),
+        (["5 KG"], ["5 kg"]),
+        (["5 Kg"], ["5 kg"]),
+        (["5 sec"], ["5 s"]),
+        (["5 hrs"], ["5 h"]),
+        (["5 micron"], ["5 µm"]),
+        (["5 m2"], ["5 m^2"]),
+        (["5 kph"], ["5 km/h"]),
+        (["5 kkg"], ["5 kg"]),
+        (["5 J/kg K"], ["5 J/(kg K)", "5 J K/kg"]),
+        (["2^3 m"], ["(2^3) m"]),
+        (["5 N + 3"], ["5 N + 3 N"]),
+        (["2*20 °C"], ["2*(20 °C as K)"]),
+        (["12 h 5 min"], ["12 h + 5 min"]),
+        (["1 N..3 N"], ["(1..3) N"]),
+        (["m = 2", "5 kg m/s^2"], ["5 kg metre/s^2", "5 kg*m/s^2"]),
+    ],
+)
+def test_mends_give_what_was_meant(lines, wanted):
+    before = lines[:-1]
+    found = mends(*lines)
+    assert [text for text in wanted if text in found] == wanted
+    for text in wanted[:1]:
+        assert outcome(*before, text).status == "ok", text
+
+
+def test_a_quantity_covers_a_unit_and_that_is_said():
+    found = outcome("m = 3", "2 m")
+    assert found.answers[0].text == "6"
+    assert [notice.code for notice in found.notices] == ["quantity-for-unit"]
+    assert found.notices[0].mends[0].replacement == "metre"
+    assert not outcome("m = 3", "2*m").notices
+
+
+def test_what_a_line_means_depends_on_the_names_before_it_whenever_they_come():
+    sheet = Sheet()
+    sheet.put(1, "x = 2 m", 1.0)
+    sheet.put(2, "y = 3 kg m/s^2", 2.0)
+    assert text_of(sheet, 1) == "2 m"
+    sheet.put(3, "m = 5", 0.5)
+    assert text_of(sheet, 1) == "10"
+    assert sheet.outcome_of(sheet.by_number[2]).error.code == "quantity-in-unit"
+    sheet.put(3, "m = 7", 0.5)
+    assert text_of(sheet, 1) == "14"
+    sheet.remove(3)
+    assert (text_of(sheet, 1), text_of(sheet, 2)) == ("2 m", "3 kg m/s^2")
+    sheet.put(3, "m = 5", 1.5)
+    assert text_of(sheet, 1) == "2 m"
+
+
+def text_of(sheet, number):
+    return sheet.outcome_of(sheet.by_number[number]).answers[0].text
+
+
+def test_renaming_a_quantity_leaves_units_alone():
+    sheet = Sheet()
+    for line in ("x = 2 m", "m = 5", "2 m", "3 kg/m^3"):
+        sheet.answer(line)
+    assert renamed_throughout(sheet, "m", "mass") == {2: "mass = 5", 3: "2 mass", 4: "3 kg/mass^3"}
+
+
+def test_a_name_alone_is_never_a_unit():
+    assert error("x = kg") == "unknown-name"
+    assert answer("kg = 5", "kg*2") == "= 10"
+    assert error("h*2") == "unknown-name"
+
+
+def test_units_are_set_upright_with_their_powers_under_the_bar():
+    [statement] = parse("5 J/(kg K)").statements
+    written = statement_mathml(statement)
+    assert '<mi mathvariant="normal">J</mi>' in written
+    assert '<mfrac class="unit">' in written
+    [statement] = parse("5 s^-2").statements
+    assert "<mo>−</mo><mn>2</mn>" in statement_mathml(statement)
+
+
+SYMBOLS = ("m", "kg", "s", "A", "K", "mol", "N", "J", "kW", "mV", "L", "h", "bar", "in", "eV", "µm")
+
+
+@st.composite
+def units(draw):
+    parts = draw(st.lists(
+        st.tuples(st.sampled_from(SYMBOLS), st.integers(-3, 3).filter(bool)),
+        min_size=1, max_size=4, unique_by=lambda part: part[0],
+    ))  # fmt: skip
+    above = " ".join(s + (f"^{p}" if p != 1 else "") for s, p in parts if p > 0)
+    below = " ".join(s + (f"^{-p}" if p != -1 else "") for s, p in parts if p < 0)
+    if not above:
+        return " ".join(f"{s}^{p}" for s, p in parts)
+    return f"{above}/({below})" if below else above
+
+
+@given(units(), st.fractions(-1000, 1000, max_denominator=64))
+def test_the_text_of_an_answer_typed_in_again_is_the_same_measure(unit, count):
+    typed = f"({count.numerator}/{count.denominator}) {unit}"
+    found = outcome(typed).answers[0]
+    if found.sign == "=":
+        again = outcome(found.text).answers[0]
+        assert (again.sign, again.text) == ("=", found.text)
+    assert unit_from(unit) is not None
+    fraction = outcome(f"{typed} as fraction").answers[0]
+    assert Fraction(count) == 0 or outcome(f"{fraction.text} == {typed}").answers[0].text == "true"
