@@ -33,6 +33,7 @@ of_sheet = [
     path("lines/<int:number>/rows-<int:place>", lines.more_rows, name="more-rows"),
     path("lines/<int:number>/latex", lines.as_latex, name="line-latex"),
     path("lines/<int:number>/line.svg", lines.as_svg, name="line-svg"),
+    path("convert", lines.convert, name="convert"),
     path("dial", pictures.dial, name="dial"),
     path("plane", pictures.plane, name="plane"),
     path("quantities", quantities.quantities, name="quantities"),

@@ -939,6 +939,17 @@ class RangeOfMeasures(LineError):
     sentence = "A range goes from number to number; the unit stands behind all of it."
 
 
+class NoConstant(LineError):
+    sentence = "No constant is named {name}.{meant}"
+
+
+class MeasuredConstant(LineError):
+    sentence = (
+        "The {name} is measured: {value}, with a standard uncertainty of {uncertainty} (CODATA "
+        "2022). Numbers carry no uncertainty yet: typed in, it counts as exact."
+    )
+
+
 class UnitBehindMeasure(LineError):
     sentence = "This is {kind} already: a unit goes behind a plain number."
 

@@ -14,7 +14,7 @@ from engine.aids.dial import angle_from, dial_of
 from engine.aids.pictures import Pictured, StatementWorkings, pictured, shown_in, workings_of
 from engine.aids.plane import complex_from, plane_of
 from engine.aids.typing import SoFar, typed_so_far
-from engine.aids.units import Offer, offers
+from engine.aids.units import MOST_UNITS, Offer, offers
 from engine.errors import NoQuantity
 from engine.limited.bounds import LINE_SECONDS, LOAD_SECONDS, PREVIEW_SECONDS, TimeIsUp
 from engine.numbers.context import Conventions
@@ -242,6 +242,19 @@ class Units(Job[list[Offer]]):
     def do(self, sheet: Sheet) -> list[Offer]:
         step = sheet.by_number[self.number].steps[-1]
         return offers(step.value, form_asked(step.stated.expression).over(sheet.settings.form))
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Converted(Job[list[Offer]]):
+    """A measure that is typed, in all units that fit."""
+
+    text: str
+    seconds: float = PREVIEW_SECONDS
+    gives_way: ClassVar[bool] = True
+
+    def do(self, sheet: Sheet) -> list[Offer]:
+        steps = sheet.typed(self.text).line.steps
+        return offers(steps[-1].value if steps else None, sheet.settings.form, most=MOST_UNITS)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -40,8 +40,8 @@ ROUTES = {
     """,
     SHEET: """
         sheet preview lines save-sheet print-sheet title setting undo redo earlier run-into refresh
-        take-back mend delete move line-form workings picture line-csv line-text more-rows
-        line-latex line-svg dial plane quantities quantities-picture set-value again rename
+        take-back mend delete move line-form workings units picture line-csv line-text more-rows
+        line-latex line-svg convert dial plane quantities quantities-picture set-value again rename
         stop-record links
     """,
     PROCEDURE: """

@@ -47,6 +47,9 @@ IN_LINE = dict.fromkeys(("histogram", "scatter"), "console/chart.html")
 ROWS_MORE, MOST_ROWS = 200, 2000
 """Rows of a table that are asked for at once, and that are shown at most on a sheet."""
 
+LONGEST_MEASURE = 500
+"""Characters of a measure that is converted."""
+
 MAX_REPLIES = 100
 """Questions that one line may ask."""
 
@@ -304,6 +307,17 @@ def units(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
     own_line(sheet, number)
     offers = evaluating.work(sheet, jobs.Units(number=number)) or []
     return render(request, "console/units.html", {"offers": offers, "number": number})
+
+
+@require_POST
+def convert(request: HttpRequest, pk: UUID) -> HttpResponse:
+    """A measure that is typed in the drawer, in all units that fit."""
+    sheet = own_sheet(request, pk)
+    text = request.POST.get("measure", "")[:LONGEST_MEASURE]
+    if not text.strip():
+        return HttpResponse("")
+    offers = evaluating.work(sheet, jobs.Converted(text=text))
+    return render(request, "console/converted.html", {"offers": offers, "text": text})
 
 
 @require_GET

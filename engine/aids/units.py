@@ -79,17 +79,18 @@ class Offer:
     shown: str
 
 
-OFFERED = 8
-"""Units that are offered for an answer."""
+OFFERED, MOST_UNITS = 8, 40
+"""Units that are offered for an answer, and those that the converter shows."""
 
 EASY = (0.1, 10_000.0)
 """Counts that are read at a glance: units that give one come first."""
 
 
-def offers(value: Value | None, form: Form = STANDARD) -> list[Offer]:
+def offers(value: Value | None, form: Form = STANDARD, most: int = OFFERED) -> list[Offer]:
     """The units that fit a measure best, with the measure in each.
 
-    Arguments: ``value``, of which only a measure has any; ``form``, for how many digits.
+    Arguments: ``value``, of which only a measure has any; ``form``, for how many digits;
+    ``most``, how many are given.
     """
     if not isinstance(value, Measure):
         return []
@@ -101,7 +102,7 @@ def offers(value: Value | None, form: Form = STANDARD) -> list[Offer]:
         shown = write_in_passing(in_unit(value, unit), replace(form, unit=""))
         offer = Offer(text, f"{shown.sign} {shown.text}")
         found.append((*_reading(count_of(value, unit)), place, offer))
-    return [offer for *_, offer in sorted(found, key=lambda one: one[:3])][:OFFERED]
+    return [offer for *_, offer in sorted(found, key=lambda one: one[:3])][:most]
 
 
 def _reading(count: Finite) -> tuple[bool, float]:

@@ -17,6 +17,7 @@ from engine.functions import (
     logarithms,
     operations,
     parts,
+    physics,
     powers,
     procedures,
     rounding,
@@ -49,6 +50,7 @@ SUBJECTS = (
     special,
     chance,
     operations,
+    physics,
 )
 """The modules with functions, in the order of the handbook."""
 

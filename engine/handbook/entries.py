@@ -10,11 +10,12 @@ from engine.functions.record import Constant, Function, Parameter
 from engine.handbook.forms import FORMS
 from engine.handbook.operators import OPERATORS
 from engine.handbook.record import Record
+from engine.handbook.units import UNITS
 from engine.reading.commands import COMMANDS, CommandRecord
 from engine.reading.described import Described
 
-FUNCTION, CONSTANT, OPERATOR, FORM, COMMAND = (
-    "function", "constant", "operator", "form", "command",
+FUNCTION, CONSTANT, OPERATOR, FORM, COMMAND, UNIT = (
+    "function", "constant", "operator", "form", "command", "unit",
 )  # fmt: skip
 
 
@@ -64,6 +65,7 @@ def _all() -> Iterator[Entry]:
     yield from (_of_constant(c) for name, c in CONSTANTS.items() if name == c.name)
     yield from (_of_record(OPERATOR, "operators and signs", r) for r in OPERATORS)
     yield from (_of_record(FORM, "forms of an answer", r) for r in FORMS)
+    yield from (_of_record(UNIT, "units of measurement", r) for r in UNITS)
     yield from map(_of_command, COMMANDS.values())
 
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from engine.handbook.record import Record, record
+from engine.handbook.record import TRADE, Record, record
 
 
 def _form(
@@ -13,10 +13,10 @@ def _form(
     words: str,
     related: tuple[str, ...] = (),
     confused_with: str = "",
-    **source: str,
+    source: str = TRADE,
 ) -> Record:
     shown = f"… as {pattern}"
-    return record(name, name, shown, summary, examples, words, related, confused_with, **source)
+    return record(name, name, shown, summary, examples, words, related, confused_with, source)
 
 
 FORMS = (

@@ -15,6 +15,9 @@ class Record(Described):
     pattern: str
 
 
+TRADE = "common practice of the trade"
+
+
 def record(
     name: str,
     sign: str,
@@ -24,11 +27,15 @@ def record(
     words: str,
     related: tuple[str, ...] = (),
     confused_with: str = "",
-    source: str = "common practice of the trade",
+    source: str = TRADE,
+    *,
+    aliases: tuple[str, ...] = (),
+    special_values: tuple[str, ...] = (),
 ) -> Record:
     """A record with its examples as plain tuples of input, sign and answer."""
     made = tuple(Example(*example) for example in examples)
     return Record(
         name=name, sign=sign, pattern=pattern, summary=summary, examples=made, words=words,
-        related=related, confused_with=confused_with, source=source,
+        related=related, confused_with=confused_with, source=source, aliases=aliases,
+        special_values=special_values,
     )  # fmt: skip

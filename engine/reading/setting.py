@@ -162,7 +162,7 @@ class PrintWriter(Writer[str]):
         """The number before a unit of measurement."""
         number = node.number
         is_fraction = isinstance(number, Binary) and number.op == "/"
-        return self.node(number, FORM if is_fraction else ATOM)
+        return self.node(number, FORM if is_fraction or isinstance(number, Literal) else ATOM)
 
     def right_operand(self, node: Node, least: int) -> str:
         """An operand that does not stand first: its sign, if any, is bracketed."""

@@ -188,6 +188,7 @@ def applied(
         return function.compute(*values)
     except LineError as error:
         leaves = isinstance(error, NotReal) and function.on_complex is not None
+        leaves = leaves and not any(isinstance(value, Measure) for value in values)
         if not leaves or conventions().numbers == "real":
             raise
     value = _continued(function, values)

@@ -10,7 +10,18 @@ from engine.mends import Span
 from engine.reading.forms import form_from
 from engine.reading.parser import parse
 from engine.reading.tokens import NAME, tokens_of
-from engine.reading.tree import Assignment, Call, Formatted, LineTree, Name, walk
+from engine.reading.tree import (
+    Assignment,
+    Call,
+    Formatted,
+    LineTree,
+    Literal,
+    Measured,
+    Name,
+    Prefix,
+    Statement,
+    walk,
+)
 from engine.sheet.line import Line, targets_of
 from engine.sheet.store import Store
 
@@ -35,14 +46,37 @@ def with_form(text: str, form: str) -> str:
 
 
 def with_value(text: str, name: str, value: str) -> str:
-    """The line with what it gives ``name`` replaced by ``value``, as typed.
+    """The line with what it gives ``name`` replaced by ``value``, as typed: a number alone
+    keeps the unit that stands there.
 
     Errors: :class:`LineError` where it gives ``name`` no value.
     """
     for statement in parse(text, BY_NAME).statements:
         if name in targets_of(statement):
-            return text[: statement.body.start] + value.strip() + text[statement.body.end :]
+            value = value.strip()
+            unit = _unit_at_end(statement)
+            if unit is not None and _is_number(value):
+                value += f" {text[slice(*unit)]}"
+            return text[: statement.body.start] + value + text[statement.body.end :]
     raise NoValueGiven(name=name)
+
+
+def _unit_at_end(statement: Statement) -> Span | None:
+    """The place of the unit of a statement that gives one number."""
+    node = statement.expression
+    node = node.operand if isinstance(node, Prefix) else node
+    return node.unit_span if isinstance(node, Measured) else None
+
+
+def _is_number(text: str) -> bool:
+    """Whether it is a number with nothing behind it."""
+    try:
+        statements = parse(text, BY_NAME).statements
+    except LineError:
+        return False
+    node = statements[0].expression if len(statements) == 1 else None
+    node = node.operand if isinstance(node, Prefix) else node
+    return isinstance(node, Literal)
 
 
 def check_name(name: str) -> None:

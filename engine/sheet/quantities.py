@@ -5,7 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from engine.functions.catalogue import is_built_in
-from engine.numbers.values import Applied
+from engine.numbers.measures import kind
+from engine.numbers.values import Applied, Measure
 from engine.reading.mathml import name_mathml, pattern_mathml
 from engine.sheet.dependence import Dependence
 from engine.sheet.line import Step
@@ -25,7 +26,7 @@ class Quantity:
     where that line is an error.  ``body`` is what was typed behind ``=``.
     ``reason`` says why it is out of date.  ``uses`` and ``used_by`` are the names it was
     computed from, and those that are computed from it.  ``parameters`` are set where its
-    value is a function.
+    value is a function; ``kind`` is what it is where it has a unit, such as an energy.
     """
 
     name: str
@@ -44,6 +45,7 @@ class Quantity:
     uses: tuple[str, ...]
     used_by: tuple[str, ...]
     parameters: tuple[str, ...] | None
+    kind: str
 
 
 MOST_LISTED = 100
@@ -55,12 +57,13 @@ def list_quantities(sheet: Sheet) -> tuple[list[Quantity], int]:
     there are than the list shows."""
     current = sheet.definitions.current()
     dependence = sheet.dependence()
-    found = {name for name, step in current if step.answers or dependence.names_used(step)}
+    uses = {name: dependence.names_used(step) for name, step in current}
+    found = {name for name, step in current if step.answers or uses[name]}
     given = [pair for pair in current if pair[0] not in found]
     listed = given[:MOST_LISTED] + [pair for pair in current if pair[0] in found][-MOST_LISTED:]
     used_by: dict[str, list[str]] = {name: [] for name, _ in listed}
-    for name, step in current:
-        for used in step.uses & used_by.keys():
+    for name, _ in current:
+        for used in used_by.keys() & uses[name]:
             if len(used_by[used]) < MOST_LISTED:
                 used_by[used].append(name)
     quantities = [
@@ -102,4 +105,5 @@ def _quantity(
         uses=uses,
         used_by=tuple(used_by),
         parameters=parameters,
+        kind=kind(step.value) if isinstance(step.value, Measure) else "",
     )

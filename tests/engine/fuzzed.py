@@ -26,8 +26,8 @@ PIECES = [
     "é", "𝛼", "\u202e", "\u00a0", " ", "  ", "4 digits", "hex", "fraction", "exact", "binary64",
     "polar", "dms", "percent", "9 digits, scientific", "1..5", "[1, 2, 3]", "[0.5, 2i]", "3+4i",
     "sin(30°)", "x = ", "f(x) = ", "/angle deg", "/show", "/forget all", "/cover sin", "1/3",
-    "kg", "m", "s", "m/s", "°C", "J/(kg K)", "kWh", "5 kg", "20 °C", "as kWh", "as SI", "N·m", "m^2",
-    "rpm", "rad/s", "m = 2 kg", "km/h",
+    "kg", "m", "s", "m/s", "°C", "J/(kg K)", "kWh", "5 kg", "20 °C", "as kWh", "as SI", "N·m",
+    "m^2", "rpm", "rad/s", "m = 2 kg", "km/h",
 ]  # fmt: skip
 
 

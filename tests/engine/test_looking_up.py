@@ -10,10 +10,11 @@ from engine.aids.number_line import number_line_of
 from engine.aids.pictures import shown_in
 from engine.aids.typing import typed_so_far
 from engine.functions.catalogue import BY_NAME, CONSTANTS, FUNCTIONS
-from engine.handbook.entries import BY_KEY, ENTRIES, FUNCTION, as_text, by_subject
+from engine.handbook.entries import BY_KEY, ENTRIES, FUNCTION, UNIT, as_text, by_subject
 from engine.handbook.forms import FORMS
 from engine.handbook.operators import OPERATORS
 from engine.handbook.search import search
+from engine.handbook.units import UNITS
 from engine.numbers.values import Undefined, exact
 from engine.reading.commands import COMMANDS
 from engine.reading.described import Example
@@ -21,7 +22,7 @@ from tests.engine.answers import answer, outcome, replied
 
 EXAMPLES = [
     (record.name, example)
-    for record in (*OPERATORS, *FORMS, *CONSTANTS.values())
+    for record in (*OPERATORS, *FORMS, *UNITS, *CONSTANTS.values())
     for example in record.examples
 ]
 
@@ -31,7 +32,8 @@ def test_every_example_of_the_other_records_runs(name, example: Example):
     assert replied(example) == f"{example.sign} {example.text}"
 
 
-SPECIAL_VALUES = [equation for f in FUNCTIONS for equation in f.special_values]
+SPECIAL_VALUES = [one for record in (*FUNCTIONS, *UNITS) for one in record.special_values]
+OF_UNITS = {one for record in UNITS for one in record.special_values}
 
 
 @pytest.mark.parametrize("equation", SPECIAL_VALUES)
@@ -40,7 +42,7 @@ def test_every_special_value_holds(equation):
     left, right = equation.split(" = ")
     if right == "undefined":
         assert answer(left) == "= undefined"
-    elif "°" in right:
+    elif "°" in right or equation in OF_UNITS:
         assert answer(f"{left} == {right}") == "= true"
     else:
         assert answer(left, digits=30)[2:] == answer(right, digits=30)[2:]
@@ -60,13 +62,14 @@ def test_every_example_of_a_command_is_done(command):
 
 def test_every_record_has_its_entry():
     keys = {f.name for f in FUNCTIONS} | {c.name for c in CONSTANTS.values()}
-    keys |= {o.name for o in OPERATORS} | {f.name for f in FORMS}
+    keys |= {record.name for record in (*OPERATORS, *FORMS, *UNITS)}
     keys |= {f"command-{name}" for name in COMMANDS}
     assert set(BY_KEY) == keys
     assert len(ENTRIES) == len(BY_KEY)
     for entry in ENTRIES:
         assert entry.summary.endswith(".")
-        assert len(entry.examples) >= (2 if entry.kind == FUNCTION else 1)
+        least = {FUNCTION: 2, UNIT: 0}.get(entry.kind, 1)
+        assert len(entry.examples) >= least, entry.key
         if entry.kind == FUNCTION:
             assert entry.parameters or entry.key in ("today", "now")
             assert entry.related, entry.key

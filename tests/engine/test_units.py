@@ -10,14 +10,16 @@ from itertools import combinations
 
 import pint
 import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
 
 from engine.numbers.measures import in_unit, measure_of
-from engine.numbers.values import exact
+from engine.numbers.values import Measure, exact
 from engine.reading.units import unit_from
 from engine.units.defined import ROWS
 from engine.units.table import EACH, PREFIXES, ZEROS, atom_of
 from engine.units.unit import Unit
-from tests.engine.answers import answer, outcome
+from tests.engine.answers import answer, outcome, value_of_line
 from tools.units import DIMENSIONS, IEC, OUT, WANTED, defined
 
 REGISTRY = pint.UnitRegistry(non_int_type=Fraction)
@@ -342,3 +344,46 @@ def test_rounded_conversions(given, converted):
 
 def test_there_are_as_many_conversions_as_were_asked_for():
     assert len(rows(EXACT)) + len(rows(ROUNDED)) >= 200
+
+
+OF_PINT = {
+    "m": "meter", "kg": "kilogram", "s": "second", "A": "ampere", "K": "kelvin", "mol": "mole",
+    "N": "newton", "J": "joule", "kW": "kilowatt", "V": "volt", "Ω": "ohm", "h": "hour",
+    "L": "liter", "bar": "bar", "in": "inch", "lb": "pound",
+}  # fmt: skip
+
+
+@st.composite
+def expressions(draw, depth=3):
+    """An expression here, and the same there."""
+    if depth == 0 or draw(st.booleans()):
+        symbol = draw(st.sampled_from(sorted(OF_PINT)))
+        count = draw(st.integers(1, 99))
+        return f"({count} {symbol})", REGISTRY.Quantity(Fraction(count), OF_PINT[symbol])
+    here, there = draw(expressions(depth=depth - 1))
+    kind = draw(st.sampled_from("*/^+"))
+    if kind == "^":
+        power = draw(st.sampled_from((-2, -1, 2, 3)))
+        return f"({here})^({power})", there**power
+    if kind == "+":
+        return f"({here} + {here})", there + there
+    other, others = draw(expressions(depth=depth - 1))
+    if kind == "*":
+        return f"({here}*{other})", there * others
+    return f"({here}/{other})", there / others
+
+
+@given(expressions())
+@settings(max_examples=300)
+def test_dimensions_and_sizes_are_those_of_pint(pair):
+    here, there = pair
+    found = outcome(here)
+    assert found.error is None, here
+    base = there.to_base_units()
+    value = value_of_line(here)
+    size = value.size if isinstance(value, Measure) else value
+    assert Fraction(int(size.coefficient.p), int(size.coefficient.q)) == base.magnitude, here
+    dimension = dict(base.dimensionality)
+    powers = [int(power) for power in value.unit.dimension] if isinstance(value, Measure) else []
+    assert powers in ([dimension.get(part, 0) for part in DIMENSIONS], []), here
+    assert bool(powers) or not dimension

@@ -9,8 +9,11 @@ const LONGEST = 1000; // milliseconds
 
 async function show(query) {
   const reply = await fetch(`${drawer.dataset.url}?${new URLSearchParams(query)}`).catch(() => null);
-  if (reply?.ok) drawer.innerHTML = await reply.text();
-  else if (!await showKept(query.name)) return say("The handbook cannot be reached just now.");
+  if (reply?.ok) {
+    drawer.innerHTML = await reply.text();
+    const converter = document.getElementById("converter");
+    if (converter) drawer.querySelector("#drawer-found").before(converter.content.cloneNode(true));
+  } else if (!await showKept(query.name)) return say("The handbook cannot be reached just now.");
   htmx.process(drawer);
   drawer.hidden = false;
   side.classList.add("has-drawer", "is-open");

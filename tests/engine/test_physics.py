@@ -1,0 +1,70 @@
+"""Constants of physics, against ``scipy.constants`` (CODATA 2022) and the SI brochure, 2.2."""
+
+import pytest
+from scipy import constants as scipy
+
+from engine.functions.physics import ALSO, BY_NAME, DERIVED, NAMES
+from engine.reading.units import unit_from
+from engine.units.constants import CONSTANTS
+from tests.engine.answers import answer, error, mends, outcome
+from tools.constants import OUT, defined
+
+DEFINED_BY_THE_SI = {
+    "caesium frequency": "9192631770 Hz",
+    "speed of light": "299792458 m/s",
+    "Planck constant": "6.62607015e-34 J/Hz",
+    "elementary charge": "1.602176634e-19 C",
+    "Boltzmann constant": "1.380649e-23 J/K",
+    "Avogadro constant": "6.02214076e23 mol^-1",
+    "luminous efficacy": "683 lm/W",
+}
+"""SI brochure, 9th edition, table 1."""
+
+OF_SCIPY = {
+    "reduced Planck constant": "natural unit of action",
+    "molar volume of ideal gas": "molar volume of ideal gas (273.15 K, 101.325 kPa)",
+    "magnetic flux quantum": "mag. flux quantum",
+}
+"""Names there of what follows from the defining constants."""
+
+
+def test_what_is_defined_is_what_scipy_has():
+    assert OUT.read_text() == defined()
+
+
+@pytest.mark.parametrize(("name", "value"), DEFINED_BY_THE_SI.items())
+def test_the_defining_constants_are_exact(name, value):
+    assert answer(f'constant("{name}") == {value}') == "= true"
+
+
+@pytest.mark.parametrize("name", DERIVED)
+def test_what_follows_from_them_is_that_of_scipy(name):
+    value, unit, uncertainty = scipy.physical_constants[OF_SCIPY.get(name, name)]
+    assert uncertainty == 0
+    found = outcome(f'constant("{name}") as 12 digits').answers[0]
+    assert unit_from(unit).dimension == unit_from(found.text.partition(" ")[2]).dimension
+    assert float(found.text.partition(" ")[0]) == pytest.approx(value, rel=1e-11)
+
+
+def test_light_in_a_nanosecond():
+    assert answer('constant("speed of light") * 1 ns as cm') == "= 29.9792458 cm"
+    assert answer('constant("c") as km/s') == "= 299792.458 km/s"
+
+
+def test_what_is_measured_is_not_taken_for_exact():
+    measured = [row for row in CONSTANTS if row[2]]
+    assert len(measured) >= 60
+    for name, value, uncertainty, _, _ in measured:
+        assert error(f'constant("{name}")') == "measured-constant"
+        said = outcome(f'constant("{name}")').error.text
+        assert value in said
+        assert uncertainty in said
+    [offered] = mends('constant("electron mass")*2')
+    assert answer(f"{offered} as 12 digits") == "= 1.82187674278e-30 kg"
+
+
+def test_a_name_that_is_none_is_told_what_may_be_meant():
+    assert mends('constant("planck constant")') == ['constant("Planck constant")']
+    assert error('constant("tea")') == "no-constant"
+    assert error("constant(5)") == "no-constant"
+    assert set(ALSO.values()) <= {*NAMES, *BY_NAME}
