@@ -26,8 +26,9 @@ OF_ADDRESS_PER_SECOND, OF_ADDRESS_AT_ONCE = 400.0, 2000.0
 NEW_PER_SECOND, NEW_AT_ONCE = 2.0, 400.0
 """People that are made from one address."""
 
-MOST_AT_A_TIME = 5
-"""Requests of one browser that a process works on at a time."""
+MOST_AT_A_TIME = 4
+"""Requests of one browser that a process works on at a time: a quarter of its threads, so that
+whoever waits for runaway lines leaves the rest to others."""
 
 TOLD_APART = (settings.SESSION_COOKIE_NAME, COOKIE)
 """Cookies by which browsers behind one address are told apart."""

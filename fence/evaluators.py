@@ -1,4 +1,5 @@
-"""The evaluators: a few processes, and one more that is ready to take the place of another."""
+"""The evaluators: a few processes, one aside for those whose work runs into limits again and
+again, and one more that is ready to take the place of another."""
 
 from __future__ import annotations
 
@@ -12,6 +13,9 @@ from fence.turns import NOBODY, Asker, Ticket, Turns
 
 MOST_MEGABYTES = 700
 """Memory that an evaluator may have left after its work: one with more is replaced."""
+
+NICENESS = 15
+"""How much the process aside stands back where the processors are busy: see nice(2)."""
 
 SPARE_AFTER = 3.0
 """Seconds after which the spare process is started."""
@@ -29,14 +33,15 @@ class Exchanges(Protocol):
 
 
 class Evaluators:
-    """``count`` evaluators, of which each does one piece of work at a time."""
+    """``count`` evaluators and one aside, of which each does one piece of work at a time."""
 
     def __init__(self, count: int) -> None:
-        self.children = [Child("fence.worker:noted") for _ in range(count)]
-        self.turns = Turns(count)
+        self.children = [Child("fence.worker:noted") for _ in range(count + 1)]
+        self.children[count].stand_back(NICENESS)
+        self.turns = Turns(count, aside=True)
         self._spare = Child("fence.worker:noted")
         self._changing = threading.Lock()
-        self._done = [0] * count
+        self._done = [0] * (count + 1)
         self._later: threading.Timer | None = None
 
     def begin(self, sheet: str, asker: Asker = NOBODY, gives_way: bool = False) -> Exchanges:
@@ -66,6 +71,9 @@ class Evaluators:
         with self._changing:
             self.children[at], self._spare = self._spare, self.children[at]
             self._spare.stop()
+            if at in self.turns.aside:
+                self.children[at].stand_back(NICENESS)
+                self._spare.stand_back(0)
             self._spare.start()
 
     def is_too_large(self, at: int, seconds: float) -> bool:

@@ -4,7 +4,7 @@ One piece of work at a time is done for a person.  Who has waited longest since 
 first.  A sheet goes to the evaluator that has it in memory; where that one is busy it waits for a
 moment, and then goes to another, which has it from then on.  Somebody whose lines run into limits
 again and again is slowed, and told so; together with others of that kind they never have all
-evaluators.
+evaluators, and where there is one aside for them they have only that.
 """
 
 from __future__ import annotations
@@ -32,6 +32,9 @@ REMEMBERED = 60.0
 FREE_HITS, MOST_OF_ADDRESS = 3, 12
 """How often a person may do so before they are slowed, and all at one address before they are
 watched."""
+
+ASIDE_HITS = 2
+"""How often a person may do so before their work is done aside."""
 
 LONGEST_PAUSE = 20.0
 MOST_SHEETS = 4096
@@ -86,11 +89,15 @@ class Ticket:
 
 
 class Turns:
-    """Who has which of ``count`` evaluators."""
+    """Who has which of ``count`` evaluators; ``aside`` is one more, behind these, for those alone
+    who run into limits again and again."""
 
-    def __init__(self, count: int, clock: Callable[[], float] = time.monotonic) -> None:
+    def __init__(
+        self, count: int, clock: Callable[[], float] = time.monotonic, aside: bool = False
+    ) -> None:
         self.count = count
         self.clock = clock
+        self.aside = {count} if aside else frozenset[int]()
         self._lock = threading.Lock()
         self._waiting: list[Ticket] = []
         self._running: dict[int, Ticket] = {}
@@ -184,23 +191,35 @@ class Turns:
             len(self._recent(asker.address)) >= MOST_OF_ADDRESS
         )
 
+    def _is_set_aside(self, asker: Asker) -> bool:
+        """Whether their work is done apart from that of all others.  It is for what they did
+        themselves: a whole class may be behind an address."""
+        return bool(self.aside) and len(self._recent(asker.person)) >= ASIDE_HITS
+
     def _call(self) -> None:
         """Gives free evaluators to those who wait, the person first who had none longest."""
-        free = [at for at in range(self.count) if at not in self._running]
+        free = [at for at in (*range(self.count), *self.aside) if at not in self._running]
         if not free:
             return
         served, now = self._served, self.clock()
         busy = {ticket.asker.person for ticket in self._running.values()} - {""}
-        watched = sum(self._is_watched(ticket.asker) for ticket in self._running.values())
+        watched = sum(
+            self._is_watched(ticket.asker)
+            for at, ticket in self._running.items()
+            if at not in self.aside
+        )
         for ticket in sorted(
             self._waiting, key=lambda one: (served.get(one.asker.person, 0.0), one.since)
         ):
             if ticket.asker.person in busy:
                 continue
-            is_watched = self._is_watched(ticket.asker)
-            if is_watched and watched >= max(1, self.count - 1):
-                continue
-            at = self._place_for(ticket, free, now)
+            if self._is_set_aside(ticket.asker):
+                is_watched, at = False, next((at for at in free if at in self.aside), None)
+            else:
+                is_watched = self._is_watched(ticket.asker)
+                if is_watched and watched >= max(1, self.count - 1):
+                    continue
+                at = self._place_for(ticket, [at for at in free if at not in self.aside], now)
             if at is None:
                 continue
             free.remove(at)
@@ -217,7 +236,7 @@ class Turns:
     def _place_for(self, ticket: Ticket, free: list[int], now: float) -> int | None:
         home = self._homes.get(ticket.sheet, crc32(ticket.sheet.encode()) % self.count)
         if home not in free:
-            if now < ticket.since + WAIT_SECONDS:
+            if not free or now < ticket.since + WAIT_SECONDS:
                 return None
             home = free[0]
         self._homes[ticket.sheet] = home

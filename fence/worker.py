@@ -111,10 +111,17 @@ LIMITS = frozenset({too_slow(0).code, too_much_memory().code})
 def noted(state: State, job: Job[T]) -> Noted:
     """As :func:`work`, with what is to be known of the result without reading it."""
     result = work(state, job)
-    error = getattr(result, "error", None)
     if isinstance(result, Behind | None) and (result or isinstance(job, BeReady)):
         return Noted(BEHIND, result)  # more comes
-    return Noted(AT_LIMIT if error is not None and error.code in LIMITS else "", result)
+    entered = result if isinstance(result, list) else (result,)
+    return Noted(AT_LIMIT if any(map(_is_at_limit, entered)) else "", result)
+
+
+def _is_at_limit(result: object) -> bool:
+    """Whether it is, or holds, the outcome of a line that ran into a limit."""
+    outcome = getattr(result, "outcome", result)
+    error = getattr(outcome, "error", None)
+    return error is not None and error.code in LIMITS
 
 
 _sheets: OrderedDict[str, Known] = OrderedDict()

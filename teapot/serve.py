@@ -102,7 +102,7 @@ def main() -> None:
     parser = argparse.ArgumentParser(prog="python -m teapot.serve", description=__doc__)
     parser.add_argument("--bind", default="127.0.0.1:8000", help="address and port, or unix:PATH")
     parser.add_argument("--workers", type=int, default=cores, help="web processes")
-    parser.add_argument("--threads", type=int, default=8, help="threads of each")
+    parser.add_argument("--threads", type=int, default=16, help="threads of each")
     parser.add_argument("--evaluators", type=int, default=0, help="processes that work lines out")
     wanted = parser.parse_args()
     count = wanted.evaluators or int(os.environ.get("TEAPOT_EVALUATORS", cores + 1))

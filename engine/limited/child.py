@@ -85,6 +85,7 @@ class Child:
         self.target = target
         self._running: Running | None = None
         self._is_ready = False
+        self._niceness = 0
 
     @property
     def pid(self) -> int | None:
@@ -110,7 +111,16 @@ class Child:
             begun = Begun(file)
         self._running = Running(process, Connection(ours.detach()), begun)
         self._is_ready = False
+        self.stand_back(self._niceness)
         return self._running
+
+    def stand_back(self, niceness: int) -> None:
+        """Has its processes wait for others from now on where the processors are busy, by so much;
+        one that runs already can only be made to wait more."""
+        self._niceness = niceness
+        if self.pid is not None and niceness:
+            with contextlib.suppress(OSError):
+                os.setpriority(os.PRIO_PROCESS, self.pid, niceness)
 
     def interrupt(self) -> None:
         """Has the process stop the work at hand, which gives what it has by then."""

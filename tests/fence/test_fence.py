@@ -12,9 +12,10 @@ from engine import Settings
 from engine.limited import child as child_process
 from engine.limited.child import Broke, Child, Failed, Slow
 from fence import asking, worker
+from fence.change_jobs import Enter
 from fence.evaluators import Evaluators
 from fence.lines import Part, Reached, SheetLine
-from fence.turns import Busy, StillReading
+from fence.turns import FREE_HITS, NOBODY, Asker, Busy, Slowed, StillReading
 from fence.worker import Behind, State
 from tests.fence.jobs import Answer
 from tests.threads import Thread
@@ -270,3 +271,17 @@ def test_what_changes_while_a_long_sheet_is_read_comes_behind_its_parts(evaluato
         asking.work(evaluators, state("grows", 4), answer_job("a + b", number=3), lines_after)
     outcome = asking.work(evaluators, state("grows", 5), answer_job("a + b", number=3), lines_after)
     assert outcome.answers[0].text == "52"
+
+
+def test_whoever_enters_lines_that_run_into_limits_is_slowed(evaluators):
+    """As lines are entered, and not only as they are typed."""
+    endless = "f(x) = if(x > 0, f(x - 1) + f(x - 1), 1); f(200)"
+    asking.asker.set(Asker("dora", "10.0.0.9"))
+    try:
+        for at in range(FREE_HITS):
+            job = Enter(seconds=0.1, number=1, text=endless, head=f"{at}", revision=1)
+            assert asking.work(evaluators, state("limits"), job, no_lines).outcome.error
+        with pytest.raises(Slowed):
+            asking.work(evaluators, state("limits"), answer_job("1"), no_lines)
+    finally:
+        asking.asker.set(NOBODY)

@@ -160,3 +160,21 @@ def test_an_address_from_which_many_run_into_limits_is_watched(clock, monkeypatc
     assert of.take("carla", CARLA)
     of.give_back(fresh)
     assert other().asker.person == "h"
+
+
+def test_who_runs_into_limits_again_and_again_is_set_aside(clock):
+    of = Turns(1, clock, aside=True)
+    assert of.take("a", ANNA).at == 0
+    of.give_back(of._running[0], was_at_limit=True)
+    for _ in range(turns.ASIDE_HITS - 1):
+        clock.now += turns.LONGEST_PAUSE
+        of.give_back(of.take("a", ANNA), was_at_limit=True)
+    clock.now += turns.LONGEST_PAUSE - 1
+    aside = of.take("a", ANNA)
+    assert aside.at == 1
+    ben = of.take("b", BEN)  # at the same address
+    assert ben.at == 0
+    of.give_back(ben)
+    of.give_back(aside)
+    clock.now += turns.REMEMBERED
+    assert of.take("a", ANNA).at == 0
