@@ -13,7 +13,19 @@ from engine.aids.curve import number_of
 from engine.aids.dial import Shown, shown_as
 from engine.forms.answer import write
 from engine.numbers import angles, complexes
-from engine.numbers.values import Angle, Complex, Exact, List, Plane, Real, Value, exact, real
+from engine.numbers.measures import count_of, factor_of
+from engine.numbers.values import (
+    Angle,
+    Complex,
+    Exact,
+    List,
+    Measure,
+    Plane,
+    Real,
+    Value,
+    exact,
+    real,
+)
 from engine.reading.forms import STANDARD, Form
 from engine.reading.tree import (
     IMPLIED,
@@ -150,6 +162,8 @@ def shown(sheet: Sheet, step: Step, workings: Workings) -> list[PlaneFigure]:
 def _number(value: Value | None) -> Plane | None:
     if isinstance(value, Angle):
         value = value.radians
+    if isinstance(value, Measure):
+        value = count_of(value)
     return value if isinstance(value, Complex) else None
 
 
@@ -168,7 +182,7 @@ def _operation(workings: Workings, unit: str) -> PlaneFigure | None:
         return _principal_root(node, workings, unit)
     if not isinstance(node, Binary) or node.op not in SAID:
         return None
-    values = [workings.value_of(part) for part in (node.left, node.right, node)]
+    values = [_size(workings.value_of(part)) for part in (node.left, node.right, node)]
     if not all(isinstance(value, Exact | Real | Complex) for value in values):
         return None
     a, b, value = (cast(Plane, one) for one in values)
@@ -181,6 +195,14 @@ def _operation(workings: Workings, unit: str) -> PlaneFigure | None:
         return None
     figure = "shifted" if node.op in "+-" else "turned"
     return _figure(cast(tuple[Point, ...], points), unit, figure, _told(node, a, b, unit))
+
+
+def _size(value: Value | None) -> Value | None:
+    """A measure in coherent units as its number, which is computed with as it is; nothing for one
+    in others, of which the numbers do not belong together."""
+    if not isinstance(value, Measure):
+        return value
+    return value.size if factor_of(value.unit) == exact(1) and not value.is_on_scale else None
 
 
 def _is_spelt(op: str, a: Plane, b: Plane) -> bool:

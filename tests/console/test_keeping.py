@@ -179,7 +179,7 @@ def test_the_demo_is_worked_out_by_the_engine_and_copied_to_each_person():
     sheets = [client.post("/samples").headers["Location"] for client in (first, second)]
     assert sheets[0] != sheets[1]
     page = first.get(sheets[0]).content.decode()
-    assert 'data-text="389298" data-sign="="' in page
+    assert 'data-text="389298 J" data-sign="="' in page
     first.sheet = sheets[0]
-    assert texts(keep(first, "Q/1000", since=sample.revision))[0] == "389.298"
-    assert "389.298" not in second.get(sheets[1]).content.decode()
+    assert texts(keep(first, "Q as kJ", since=sample.revision))[0] == "389.298 kJ"
+    assert "389.298 kJ" not in second.get(sheets[1]).content.decode()

@@ -27,11 +27,11 @@ def test_every_line_is_answered(sheets):
 def test_the_spout(sheets):
     lines = sheets["The angle of the spout"].lines.present()
     shown = {line.text.partition("  #")[0]: line.outcome["answers"] for line in lines}
-    assert shown["φ = arctan(h, w) as deg"][0]["text"] == "36.86989765°"
-    assert shown["length = hypot(h, w)"][0]["text"] == "7.5"
+    assert shown["φ = arctan(h/w) as deg"][0]["text"] == "36.86989765°"
+    assert shown["length = hypot(h, w)"][0]["text"] == "7.5 cm"
     assert shown["12°30′15″ as deg"][0]["text"] == "12.50416667°"
-    assert shown["mean(pours)"][0]["text"] == "181.2"
-    assert shown["round(mean(pours)/1000, 2)"][0]["text"] == "0.18"
+    assert shown["mean(pours)"][0]["text"] == "181.2 mL"
+    assert shown["mean(pours) as L, 2 places"][0]["text"] == "0.18 L"
     [table] = shown["table(a, sin(a), tan(a)) as exact"]
     assert table["cells"][-1] == ["90°", "1", "undefined"]
 
@@ -46,10 +46,15 @@ def test_the_coil_is_that_of_pythons_complex_numbers(sheets):
     lines = sheets["A heating coil on alternating current"].lines.present()
     shown = {line.text.partition("  #")[0]: line.outcome["answers"] for line in lines}
     impedance = 24.5 + 2j * cmath.pi * 50 * 0.018
-    assert float(shown["abs(Z)"][0]["text"]) == pytest.approx(abs(impedance), rel=1e-9)
     power = 230 * (230 / impedance).conjugate()
-    assert float(shown["P = re(S)"][0]["text"]) == pytest.approx(power.real, rel=1e-9)
-    assert float(shown["Q_X = im(S)"][0]["text"]) == pytest.approx(power.imag, rel=1e-9)
+    for line, wanted, unit in (
+        ("abs(Z)", abs(impedance), "Ω"),
+        ("P = re(S)", power.real, "W"),
+        ("Q_X = im(S)", power.imag, "W"),
+    ):
+        count, found = shown[line][0]["text"].split(" ")
+        assert found == unit
+        assert float(count) == pytest.approx(wanted, rel=1e-9)
 
 
 def test_the_pots_are_those_of_their_file(sheets):

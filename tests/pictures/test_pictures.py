@@ -43,6 +43,7 @@ def quantity(name, *uses):
         uses=uses,
         used_by=(),
         parameters=None,
+        kind="",
     )
 
 
