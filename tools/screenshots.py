@@ -26,10 +26,11 @@ def open_demo(page: Page) -> None:
     """What a first visit offers."""
     page.get_by_role("button", name="Open the demo").click()
     page.get_by_test_id("line").first.wait_for()
+    page.wait_for_load_state()  # from then on its keys do what they say
 
 
 def demo(page: Page) -> None:
-    page.get_by_test_id("entry").press_sequentially("Q/(η*2200) + root(m/1000, 3")
+    page.get_by_test_id("entry").press_sequentially("Q/(η*2200 W) + 2 min*root(8, 3")
 
 
 def empty(page: Page) -> None:
@@ -43,6 +44,7 @@ def refused(page: Page) -> None:
 
 def workings(page: Page) -> None:
     type_line(page, "196^0.5/4*6 as binary64")
+    page.get_by_test_id("line").filter(has_text="binary64").wait_for()
     page.keyboard.press("PageUp")
     page.keyboard.press("w")
     page.get_by_test_id("workings").wait_for()
@@ -50,8 +52,8 @@ def workings(page: Page) -> None:
 
 
 def out_of_date(page: Page) -> None:
-    type_line(page, "P = 2200  # another kettle, W")
-    type_line(page, "E := P*0.5/1000  # in half an hour, kWh")
+    type_line(page, "P = 2200 W  # another kettle")
+    type_line(page, "E := P*0.5 h as kWh  # in half an hour")
     value = page.get_by_label("Value of m")
     value.fill("1.5")
     value.press("Enter")
@@ -94,7 +96,7 @@ def other_sheet(page: Page, title: str) -> None:
 def mending(page: Page) -> None:
     page.locator("#line-9").focus()
     page.keyboard.press("m")
-    page.keyboard.type(" + 2*(60 + 15")
+    page.keyboard.type(" + 2*(60 s + 15 s")
 
 
 def plane(page: Page) -> None:
@@ -147,7 +149,7 @@ def procedure(page: Page) -> None:
 def record(page: Page) -> None:
     type_line(page, "/record first try")
     page.wait_for_timeout(600)
-    for line in ("M = 0.8  # a smaller pot, L", "M*c*(T_1 - T_0)", "M*(T1 - T_0)"):
+    for line in ("M = 0.8 kg  # a smaller pot", "M*c*(T_1 - T_0)", "M*(T1 - T_0)"):
         type_line(page, line)
     page.keyboard.press("Escape")
     page.locator(".line").last.focus()

@@ -86,7 +86,11 @@ def _found(sheet: Sheet, before: str, behind: str) -> list[Completion]:
     if form:
         of_value = _units_of(sheet, before[: form.start()], word.group(), place)
         return [*of_value, *_forms(word.group(), place, behind)][:MOST]
-    of_units = _units(word.group(), place) if units.are_wanted(before[: word.start()]) else []
+    of_units = []
+    if units.are_wanted(before[: word.start()]):
+        if units.is_unit(word.group()):
+            return []  # it is there
+        of_units = _units(word.group(), place)
     if re.search(r"[\d.]$", before[: word.start()]):
         return of_units
     return [*of_units, *_names(sheet, before, word.group(), place, behind)][:MOST]

@@ -32,6 +32,11 @@ def are_wanted(before: str) -> bool:
     return found is not None and atom_of(found[1]) is not None
 
 
+def is_unit(word: str) -> bool:
+    """Whether it is the whole symbol or name of a unit."""
+    return atom_of(word) is not None
+
+
 def beginning(word: str) -> Iterator[tuple[str, Atom]]:
     """Units of which the symbol begins so, then those of which a full name does."""
     known = list(dict.fromkeys(symbols()))
