@@ -901,6 +901,10 @@ class DoNotAgree(UnlikeMeasures):
     sentence = "{first}, and {second}: they cannot be {done}."
 
 
+class ColumnOfTwoKinds(LineError):
+    sentence = "The column {name} has {first} and {second}: a column is of one kind."
+
+
 class TwoTemperatures(LineError):
     sentence = (
         "Two temperatures cannot be added: their difference is in K, and a temperature and a "

@@ -9,6 +9,8 @@ from dataclasses import dataclass
 from engine.aids import units
 from engine.forms.answer import write_in_passing
 from engine.functions.catalogue import BY_NAME, CONSTANTS
+from engine.functions.physics import NAMES as CONSTANTS_OF_PHYSICS
+from engine.functions.physics import constant
 from engine.functions.tables import kind_of
 from engine.handbook.entries import BY_TYPED, COMMAND, CONSTANT, ENTRIES, FORM, FUNCTION, Entry
 from engine.handbook.search import search
@@ -36,6 +38,7 @@ _WORD = re.compile(r"[^\W\d]\w*$")
 _IN_FORM = re.compile(r"\bas\s+[^()\[\];]*$")
 _COLUMN = re.compile(r"(?<![\w.])([^\W\d]\w*)\.([^\W\d]?\w*)$")
 _OPEN_BRACE = re.compile(r'(?<!\{)(?:\{\{)*\{(?!\{)(?=[^{}"]*$)')
+_CONSTANT = re.compile(r'\bconstant\(\s*"([^"]*)$')
 _COMMAND = re.compile(r"^\s*/\s*(\w*)$")
 
 
@@ -60,6 +63,9 @@ def complete(sheet: Sheet, text: str, caret: int) -> list[Completion]:
     before, behind = text[:caret], text[caret:]
     if split_note(before)[1] or re.match(r"\w", behind):
         return []
+    constant = _CONSTANT.search(before)
+    if constant:
+        return _constants(constant[1], Span(constant.start(1), len(before)), behind)
     in_text = before.count('"') % 2
     brace = _OPEN_BRACE.search(before) if in_text else None
     if in_text and brace is None:
@@ -94,6 +100,19 @@ def _found(sheet: Sheet, before: str, behind: str) -> list[Completion]:
     if re.search(r"[\d.]$", before[: word.start()]):
         return of_units
     return [*of_units, *_names(sheet, before, word.group(), place, behind)][:MOST]
+
+
+def _constants(word: str, place: Span, behind: str) -> list[Completion]:
+    """Constants of physics of which the name has this in it."""
+    found = [name for name in CONSTANTS_OF_PHYSICS if word.lower() in name.lower()]
+    rest = "" if behind.startswith('"') else '")'
+    return [
+        Completion(
+            name, name, write_in_passing(constant(name)).text, "constant", name + rest, *place
+        )
+        for name in sorted(found, key=lambda name: not name.lower().startswith(word.lower()))
+        if name != word
+    ][:MOST]
 
 
 def _units(word: str, place: Span) -> list[Completion]:

@@ -14,6 +14,7 @@ from engine.forms.reals import all_end_within, ends_within
 from engine.forms.summary import summary_of
 from engine.forms.written import Written
 from engine.limits import MAX_ANSWERS, MAX_WHOLE
+from engine.numbers.measures import count_of
 from engine.numbers.scaled import kinds_of
 from engine.numbers.tables import units_of
 from engine.numbers.values import (
@@ -22,6 +23,7 @@ from engine.numbers.values import (
     Date,
     Exact,
     List,
+    Measure,
     Real,
     Sentence,
     Table,
@@ -187,6 +189,7 @@ def write_table(value: Table, form: Form, write: Write) -> Written:
 
     Errors: :class:`TooLongAnswer` where the whole would be too long to be asked for.
     """
+    units, value = _with_units_above(value)
     height = len(value.columns[0].items) if value.columns else 0
     if sum(_longest(column.items, form) for column in value.columns) > MAX_WHOLE:
         raise TooLongAnswer(limit=MAX_WHOLE)
@@ -198,7 +201,7 @@ def write_table(value: Table, form: Form, write: Write) -> Written:
             tuple(_tree(write(column.items[at], form)) for column in value.columns)
             for at in range(min(most, height))
         )
-        return Columns(NOWHERE, value.heads, tuple(cells), units_of(value))
+        return Columns(NOWHERE, value.heads, tuple(cells), units)
 
     sign = "≈" if rounded else "="
     if height <= ROWS_SHOWN:
@@ -212,6 +215,23 @@ def write_table(value: Table, form: Form, write: Write) -> Written:
         first=rows,
         count=height,
     )
+
+
+def _with_units_above(value: Table) -> tuple[tuple[str, ...], Table]:
+    """The unit of each column, to stand above it, and the table with the numbers alone."""
+    units, columns = [*units_of(value)], [*value.columns]
+    for place, column in enumerate(columns):
+        first = next((one for one in column.items if isinstance(one, Measure)), None)
+        if first is None or kinds_of(column.items) - {Measure, Undefined}:
+            continue
+        units[place] = first.unit.text
+        columns[place] = List(
+            tuple(
+                count_of(one, first.unit) if isinstance(one, Measure) else one
+                for one in column.items
+            )
+        )
+    return tuple(units), Table(value.heads, tuple(columns), value.units)
 
 
 def write_function(value: Applied) -> Written:

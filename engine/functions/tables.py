@@ -58,7 +58,9 @@ def table(*columns: Delayed) -> Value:
     filled = tuple(
         List(tuple(cast(List, row).items[place] for row in rows)) for place in range(len(columns))
     )
-    return Table(tuple(column.node for column in columns), filled)
+    heads = tuple(column.node for column in columns)
+    tables.check_columns(heads, filled)
+    return Table(heads, filled)
 
 
 def where(x: Delayed, test: Delayed) -> Value:

@@ -106,9 +106,10 @@ def kind(measure: Measure) -> str:
     return kind_of(measure.unit.dimension)
 
 
-def named(measure: Measure) -> str:
-    """The same with its unit."""
-    return f"{kind(measure)} ({measure.unit.text})"
+def named(measure: Measure, line: int | None = None) -> str:
+    """The same with its unit, and the line that it has it from: ``a length (m, line 3)``."""
+    where = "" if line is None else f", line {line}"
+    return f"{kind(measure)} ({measure.unit.text}{where})"
 
 
 def in_unit(value: Value, unit: Unit) -> Value:

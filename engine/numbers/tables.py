@@ -5,14 +5,16 @@ from __future__ import annotations
 from collections.abc import Iterable, Mapping, Sequence
 from functools import cmp_to_key
 
-from engine.errors import BadPlace, NoColumn, NoRow, UnequalLengths
+from engine.errors import BadPlace, ColumnOfTwoKinds, NoColumn, NoRow, UnequalLengths
 from engine.mends import counted
 from engine.numbers.comparison import in_order, order_of
-from engine.numbers.scaled import Scaled, scaled, taken
+from engine.numbers.measures import named
+from engine.numbers.scaled import Scaled, kinds_of, scaled, taken
 from engine.numbers.values import (
     REALS,
     Exact,
     List,
+    Measure,
     Sentence,
     Table,
     Value,
@@ -144,7 +146,19 @@ def widened(table: Table, new: Mapping[str, Value]) -> Table:
         made.append(List(items))
         units.append("")
         names.append(name)
+    check_columns(heads, made)
     return Table(tuple(heads), tuple(made), tuple(units) if any(units) else ())
+
+
+def check_columns(heads: Sequence[Node], columns: Sequence[List]) -> None:
+    """Errors: :class:`ColumnOfTwoKinds` for a column with measures that do not agree."""
+    for head, column in zip(heads, columns, strict=True):
+        if Measure not in kinds_of(column.items):
+            continue
+        kinds = {one.unit.dimension: one for one in column.items if isinstance(one, Measure)}
+        if len(kinds) > 1:
+            first, second, *_ = map(named, kinds.values())
+            raise ColumnOfTwoKinds(name=name_of(head), first=first, second=second)
 
 
 def units_of(table: Table) -> tuple[str, ...]:

@@ -286,6 +286,9 @@ class CallScope:
             return self.arguments[name]
         return self.itself if name == self.itself.name else self.outer.quantity(name)
 
+    def line_of(self, name: str) -> int | None:
+        return None if name in self.arguments else self.outer.line_of(name)
+
     def quantity_names(self) -> Iterable[str]:
         return [*self.arguments, self.itself.name, *self.outer.quantity_names()]
 
@@ -317,6 +320,9 @@ class ColumnScope:
 
     def quantity(self, name: str) -> Value | None:
         return self.columns.get(name) or self.outer.quantity(name)
+
+    def line_of(self, name: str) -> int | None:
+        return None if name in self.columns else self.outer.line_of(name)
 
     def quantity_names(self) -> Iterable[str]:
         return [*self.columns, *self.outer.quantity_names()]

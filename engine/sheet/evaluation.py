@@ -277,18 +277,19 @@ def _operation(node: Binary, scope: Scope) -> Value:
         _refuse_open_unit(node)
     try:
         return operators.operate("*" if op == "implied" else op, first, second)
-    except UnlikeMeasures as error:
-        raise _of_sides(error, node, first, second) from None
+    except UnlikeMeasures:
+        raise _of_sides(node, first, second, scope) from None
     except PowerIsMeasure as error:
         raise _in_brackets_before_unit(error, node) from None
     except TemperatureOnScale as error:
         raise _in_kelvin(error, node, first) from None
 
 
-def _of_sides(error: UnlikeMeasures, node: Binary, first: Value, second: Value) -> LineError:
+def _of_sides(node: Binary, first: Value, second: Value, scope: Scope) -> LineError:
     """The error that two measures are unlike, said of what was typed for them."""
     done = DONE[node.op]
-    said = [_said(side, value) for side, value in ((node.left, first), (node.right, second))]
+    pairs = ((node.left, first), (node.right, second))
+    said = [_said(side, value, scope) for side, value in pairs]
     mends: tuple[Mend, ...] = ()
     if isinstance(first, Measure) and isinstance(node.right, Literal):
         place = Span(node.right.span.end, node.right.span.end)
@@ -302,12 +303,13 @@ def _of_sides(error: UnlikeMeasures, node: Binary, first: Value, second: Value) 
 DONE = {"+": "added", "-": "subtracted", "mod": "divided so", "div": "divided so"}
 
 
-def _said(side: Node, value: Value) -> str:
-    """``Q is an energy (J)``."""
+def _said(side: Node, value: Value, scope: Scope) -> str:
+    """``Q is an energy (J, line 5)``."""
     text = node_text(side)
     name = text if len(text) <= LONGEST_SIDE else f"{text[: LONGEST_SIDE - 1]}…"
     if isinstance(value, Measure):
-        return f"{name} is {measures.named(value)}"
+        line = scope.line_of(side.name) if isinstance(side, Name) else None
+        return f"{name} is {measures.named(value, line)}"
     if isinstance(value, Angle):
         return f"{name} is an angle"
     return f"{name} has no unit"
@@ -596,7 +598,7 @@ def _compared(
         return _alike(left, right, scope) if op == "~" else compare(op, left, right)
     except UnlikeMeasures:
         first, second = node.operands[at : at + 2]
-        said = [_said(first, left), _said(second, right)]
+        said = [_said(first, left, scope), _said(second, right, scope)]
         raise DoNotAgree(node.span, first=said[0], second=said[1], done="compared") from None
 
 

@@ -49,6 +49,9 @@ class Scope(Protocol):
     def quantity(self, name: str) -> Value | None:
         """The quantity's value, None where there is none of this name."""
 
+    def line_of(self, name: str) -> int | None:
+        """The line that gave a quantity its value; None where none did."""
+
     def quantity_names(self) -> Iterable[str]:
         """All quantities that can be used here."""
 
@@ -73,6 +76,9 @@ class EmptyScope:
     is_of_then = is_live = False
 
     def quantity(self, name: str) -> Value | None:
+        return None
+
+    def line_of(self, name: str) -> int | None:
         return None
 
     def quantity_names(self) -> Iterable[str]:

@@ -46,6 +46,10 @@ class SheetScope:
             return self._live(name, definition)
         return self._value_of(definition, name)
 
+    def line_of(self, name: str) -> int | None:
+        definition = self.store.definitions.seen(name, self.place)
+        return None if definition is None else definition.line.number
+
     def _live(self, name: str, definition: Step) -> Value:
         if any(step is definition for _, step in self.under_way):
             raise self._circle(name)

@@ -11,6 +11,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from engine import Sheet
+from engine.aids.completion import complete
 from engine.reading.mathml import statement_mathml
 from engine.reading.parser import parse
 from engine.reading.units import unit_from
@@ -119,7 +120,7 @@ def test_measures(line, expected):
     ("lines", "code", "said"),
     [
         ([*TEA, "Q + t"], "unlike-measures",
-         "Q is an energy (J), and t is a time (s): they cannot be added."),
+         "Q is an energy (J, line 5), and t is a time (s, line 7): they cannot be added."),
         (["5 N + 3"], "unlike-measures", "3 has no unit"),
         (["3 N < 2 s"], "unlike-measures", "they cannot be compared"),
         (["20 °C + 5 °C"], "two-temperatures", "difference"),
@@ -145,6 +146,7 @@ def test_measures(line, expected):
         (["5 N as binary64"], "not-in-binary64", ""),
         (["3 N!"], "unit-behind-measure", "a force (N)"),
         (["5 m" + " m" * 1000], "endless-unit", "at most 20"),
+        (["a = [1 N, 2 s]", "table(a)"], "column-of-two-kinds", "a force (N)"),
         (["infinity*1 m as km"], "", ""),
     ],
 )  # fmt: skip
@@ -183,6 +185,33 @@ def test_mends_give_what_was_meant(lines, wanted):
     assert [text for text in wanted if text in found] == wanted
     for text in wanted[:1]:
         assert outcome(*before, text).status == "ok", text
+
+
+def test_a_column_has_its_unit_above_it():
+    found = outcome("m = [1, 2.5] kg", "T = [20 °C, 300 K]", "table(m, T)").answers[0]
+    assert found.written.cells() == [["m [kg]", "T [°C]"], ["1", "20"], ["2.5", "26.85"]]
+    assert found.sign == "="
+
+
+def test_constants_are_completed_by_a_part_of_their_name():
+    typed = 'constant("planck'
+    found = complete(Sheet(), typed, len(typed))
+    assert [one.insert for one in found] == ['Planck constant")', 'reduced Planck constant")']
+    assert found[0].summary == "6.62607015e-34 J/Hz"
+
+
+def test_units_are_completed_behind_a_number_and_behind_as():
+    sheet = Sheet()
+    sheet.answer("Q = 5 J")
+
+    def names(typed):
+        return [one.name for one in complete(sheet, typed, len(typed)) if one.kind == "unit"]
+
+    assert names("5 kilog") == ["kg", "kgf"]
+    assert names("5k")[:2] == ["km", "kg"]
+    assert names("5 kg") == names("2*kg") == []
+    assert names("Q as kW") == ["kWh"]
+    assert names("4 J/(k")[:2] == ["km", "kg"]
 
 
 def test_a_quantity_covers_a_unit_and_that_is_said():
