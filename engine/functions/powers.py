@@ -54,6 +54,7 @@ def square_root(x: Extended) -> Extended:
 def absolute(x: Plane | Angle | Measure) -> Extended | Angle | Measure:
     """``x`` without its sign; of a complex number its distance from 0."""
     if isinstance(x, Measure):
+        measures.refuse_scales("taken without its sign", x)
         return Measure(real(complexes.modulus(x.size)), x.unit)
     if isinstance(x, Angle):
         return Angle(real(complexes.modulus(x.radians)), x.unit)

@@ -195,14 +195,15 @@ def _subtract(a: Scalar, b: Scalar) -> Scalar:
     return shown_in(operated("-", first.size, second.size), unit)
 
 
-def _refuse_scales(done: str, *values: Scalar) -> None:
+def refuse_scales(done: str, *values: Scalar) -> None:
+    """Errors: :class:`TemperatureOnScale` for a temperature as a thermometer shows it."""
     for value in values:
         if isinstance(value, Measure) and value.is_on_scale:
             raise TemperatureOnScale(unit=value.unit.text, done=done)
 
 
 def _multiply(a: Scalar, b: Scalar) -> Scalar:
-    _refuse_scales("multiplied", a, b)
+    refuse_scales("multiplied", a, b)
     (first, one), (second, other) = _parts(a), _parts(b)
     return _shown(operated("*", first, second), _joint(one, other), a, b)
 
@@ -221,7 +222,7 @@ def _joint(one: Unit, other: Unit) -> Unit:
 
 
 def _divide(a: Scalar, b: Scalar) -> Scalar:
-    _refuse_scales("divided", a, b)
+    refuse_scales("divided", a, b)
     (first, one), (second, other) = _parts(a), _parts(b)
     below = other.raised(fmpq(-1))
     return _shown(operated("/", first, second), _joint(one, below), a, b)
@@ -230,7 +231,7 @@ def _divide(a: Scalar, b: Scalar) -> Scalar:
 def _whole(compute: Callable[[Extended, Extended], Extended]) -> Callable[..., Extended]:
     def operation(a: Scalar, b: Scalar) -> Extended:
         check_alike(a, b, "divided with a remainder")
-        _refuse_scales("divided", a, b)
+        refuse_scales("divided", a, b)
         sizes = (cast(Extended, cast(Measure, one).size) for one in (a, b))
         return compute(*sizes)
 
@@ -255,7 +256,7 @@ def power(base: Measure, exponent: Scalar) -> Scalar:
     """
     if not (isinstance(exponent, Exact) and exponent.is_rational):
         raise PowerOfMeasure()
-    _refuse_scales("raised to a power", base)
+    refuse_scales("raised to a power", base)
     if not exponent.coefficient:
         return exact(1)
     size = operated("^", base.size, exponent)

@@ -234,5 +234,7 @@ def unit_meant(name: str) -> str:
         return f"{power[1]}^{power[2]}"
     if name in UNITS_MEANT:
         return UNITS_MEANT[name]
+    if len(name) > 2 and atom_of(name.lower()) is not None:
+        return name.lower()  # a full name with a capital letter
     has_two_prefixes = len(name) > 2 and atom_of(name[1:]) is not None and name[0] in "kMmµcdhGTn"
     return name[1:] if has_two_prefixes else ""

@@ -149,15 +149,21 @@ def _merged(parts: Iterable[Part]) -> tuple[Part, ...]:
     return tuple(part for (part,) in powers.values() if part[1])
 
 
-TIME = Unit.of("s").dimension
+SECOND, HERTZ = Unit.of("s"), Unit.of("Hz")
 
 
 def _without_angles(parts: tuple[Part, ...]) -> tuple[Part, ...]:
     """An angle is a plain number among others (SI brochure, 2.3.3): it is only kept by itself,
     and in how fast something turns."""
-    keeps = all(atom.dimension == TIME or atom.symbol in ANGLES for atom, _ in parts) and all(
+    if not any(atom.symbol in ANGLES for atom, _ in parts):
+        return parts
+    times = (SECOND.dimension, HERTZ.dimension)
+    keeps = all(atom.dimension in times or atom.symbol in ANGLES for atom, _ in parts) and all(
         power == 1 for atom, power in parts if atom.symbol in ANGLES
     )
-    if keeps:
-        return parts
-    return tuple(part for part in parts if part[0].symbol not in ANGLES)
+    if not keeps:
+        return tuple(part for part in parts if part[0].symbol not in ANGLES)
+    second, _ = SECOND.parts[0]
+    return tuple(
+        (second, -power) if atom == HERTZ.alone else (atom, power) for atom, power in parts
+    )
