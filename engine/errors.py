@@ -947,11 +947,16 @@ class NoConstant(LineError):
     sentence = "No constant is named {name}.{meant}"
 
 
-class MeasuredConstant(LineError):
-    sentence = (
-        "The {name} is measured: {value}, with a standard uncertainty of {uncertainty} (CODATA "
-        "2022). Numbers carry no uncertainty yet: typed in, it counts as exact."
-    )
+class NegativeUncertainty(LineError):
+    sentence = "A standard uncertainty is not below 0."
+
+
+class NoUncertaintyHere(LineError):
+    sentence = "A measured value is a real number, with a unit or without: 5.32 ± 0.04 m."
+
+
+class UncertaintyOfList(LineError):
+    sentence = "This gives several values, which do not carry the uncertainty of one."
 
 
 class UnitBehindMeasure(LineError):

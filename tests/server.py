@@ -93,7 +93,9 @@ class Server:
         found = []
         for folder in Path("/proc").glob("[0-9]*"):
             with suppress(OSError):
-                session = (folder / "stat").read_text().rpartition(")")[2].split()[3]
+                state, *_, session = (folder / "stat").read_text().rpartition(")")[2].split()[:4]
+                if state == "Z":  # it has ended, and waits to be taken leave of
+                    continue
                 words = (folder / "cmdline").read_text().split("\0")
                 words.append((folder / "comm").read_text().strip())
                 if int(session) == self.process.pid and (not what or what in words):

@@ -10,6 +10,7 @@ from engine.forms.complexes import write_complex
 from engine.forms.measures import write_measure
 from engine.forms.polar import write_polar
 from engine.forms.reals import WRITERS
+from engine.forms.uncertain import write_uncertain
 from engine.forms.written import Written
 from engine.limits import MAX_FIGURES
 from engine.numbers.values import (
@@ -23,6 +24,7 @@ from engine.numbers.values import (
     Measure,
     Real,
     Table,
+    Uncertain,
     Undefined,
     Value,
     parts_of,
@@ -45,6 +47,8 @@ def write(value: Value, form: Form = STANDARD) -> Written:
             return write_angle(value, form)
         case Measure():
             return write_measure(value, form)
+        case Uncertain():
+            return write_uncertain(value, form)
         case Complex():
             return (write_polar if form.shape == "polar" else write_complex)(value, form)
         case List():

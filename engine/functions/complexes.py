@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import cast
+
 from engine.functions.branches import branch_of
 from engine.functions.helpers import outside, whole
 from engine.functions.record import Function, Parameter
@@ -32,7 +34,7 @@ def real_part(z: Scalar) -> Scalar:
         return Angle(complexes.parts(z.radians)[0], z.unit)
     if isinstance(z, Measure):
         return Measure(complexes.parts(z.size)[0], z.unit)
-    return z if isinstance(z, Infinite | Undefined) else complexes.parts(z)[0]
+    return z if isinstance(z, Infinite | Undefined) else complexes.parts(cast(Plane, z))[0]
 
 
 def imaginary_part(z: Scalar) -> Scalar:
@@ -43,7 +45,7 @@ def imaginary_part(z: Scalar) -> Scalar:
         return Measure(complexes.parts(z.size)[1], z.unit)
     if isinstance(z, Undefined):
         return z
-    return exact(0) if isinstance(z, Infinite) else complexes.parts(z)[1]
+    return exact(0) if isinstance(z, Infinite) else complexes.parts(cast(Plane, z))[1]
 
 
 def argument(z: Scalar) -> Scalar:
@@ -52,7 +54,7 @@ def argument(z: Scalar) -> Scalar:
         z = z.radians if isinstance(z, Angle) else z.size
     if isinstance(z, Infinite):
         return angles.computed(complexes.argument(exact(z.sign)))
-    return z if isinstance(z, Undefined) else angles.computed(complexes.argument(z))
+    return z if isinstance(z, Undefined) else angles.computed(complexes.argument(cast(Plane, z)))
 
 
 def conjugate(z: Scalar) -> Scalar:
@@ -61,7 +63,7 @@ def conjugate(z: Scalar) -> Scalar:
         return Angle(finite(complexes.conjugate(z.radians)), z.unit)
     if isinstance(z, Measure):
         return Measure(finite(complexes.conjugate(z.size)), z.unit)
-    return complexes.conjugate(z)
+    return complexes.conjugate(cast(Plane, z))
 
 
 def all_roots(z: Plane, n: Value) -> List:

@@ -16,7 +16,7 @@ from engine.errors import (
 from engine.functions.helpers import outside, tell_missing, whole
 from engine.functions.powers import root_of, square_root
 from engine.functions.record import Function, Parameter
-from engine.numbers import angles, operators
+from engine.numbers import angles, operators, uncertain
 from engine.numbers.comparison import in_order
 from engine.numbers.context import notice
 from engine.numbers.items import item_by_item
@@ -31,6 +31,7 @@ from engine.numbers.values import (
     List,
     Measure,
     Table,
+    Uncertain,
     Undefined,
     Value,
     exact,
@@ -43,7 +44,7 @@ ONE: Value = exact(1)
 SUBJECT = "lists and statistics"
 STATISTICS = "NIST/SEMATECH e-Handbook of Statistical Methods, 1.3.5"
 X = Parameter("x", "a list of numbers", "a list")
-ITEMS = (List, Angle, Measure, Complex, str, bool)
+ITEMS = (List, Angle, Measure, Uncertain, Complex, str, bool)
 """What the items of a list may be, beside numbers."""
 
 
@@ -166,10 +167,18 @@ def standard_deviation(x: Value, of: Value | None = None) -> Value:
     return _root(variance(x, of))
 
 
+def deviation_of_mean(x: Value) -> Value:
+    """The standard uncertainty of the mean of a sample (JCGM 100, 4.2.3): its standard deviation
+    over the root of the count."""
+    count = len(present(x, 2))
+    deviation = standard_deviation(x)
+    return operators.operate("/", deviation, square_root(exact(count)))
+
+
 def _root(value: Value) -> Value:
     if isinstance(value, List):
         return item_by_item(_root, value)
-    return root_of(value)
+    return uncertain.through(root_of, value)
 
 
 def reverse(x: Value) -> Value:
@@ -312,6 +321,16 @@ FUNCTIONS = (
         confused_with='the deviation of a whole population: of="population" gives that.',
         source=STATISTICS,
         special_values=("stdev([5, 5]) = 0", "stdev([1, 3]) = sqrt(2)"),
+    ),
+    _record(
+        "stdev_of_mean", "The standard uncertainty of the mean: stdev over the root of the count.",
+        deviation_of_mean,
+        (("stdev_of_mean([1, 3])", "=", "1"),
+         ("stdev_of_mean([2, 4, 4, 4, 5, 5, 7, 9])", "≈", "0.755928946")),
+        ("stdev", "mean"), "standard error of the mean uncertainty type A GUM",
+        confused_with="stdev, which is that of a single reading.",
+        source="JCGM 100:2008, 4.2.3",
+        special_values=("stdev_of_mean([1, 3]) = 1", "stdev_of_mean([5, 5]) = 0"),
     ),
     _record(
         "variance", "The mean square distance from the mean.", variance,

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from engine.functions.record import Function, Parameter
 from engine.numbers.operators import operate
-from engine.numbers.values import Angle, Complex, Date, Measure
+from engine.numbers.values import Angle, Complex, Date, Measure, Uncertain
 from engine.reading.described import Example
 
 SUBJECT = "operations as functions"
@@ -32,7 +32,7 @@ def _operation(
         related=related,
         confused_with=confused_with,
         source=source,
-        accepts=(Angle, Measure, Complex, Date, str),
+        accepts=(Angle, Measure, Uncertain, Complex, Date, str),
     )
 
 

@@ -1,21 +1,22 @@
-"""Constants of physics: those that are exact, with their units.
+"""Constants of physics, with their units.
 
 The seven that define the SI (SI brochure, 9th ed., 2.2), what follows from them exactly, and
-conventional values.  Others are measured: they are told with their uncertainty, and not taken
-for exact.
+conventional values are exact; the others are measured values as CODATA recommends them.
 """
 
 from __future__ import annotations
 
+from functools import lru_cache
+
 from flint import fmpq
 
-from engine.errors import MeasuredConstant, NoConstant
+from engine.errors import NoConstant
 from engine.functions.record import Function, Parameter
 from engine.mends import replace
-from engine.numbers import operators
+from engine.numbers import operators, uncertain
 from engine.numbers.context import current
-from engine.numbers.measures import measure_of
-from engine.numbers.values import Exact, Value, exact
+from engine.numbers.measures import factor_of, measure_of
+from engine.numbers.values import Exact, Undefined, Value, exact, real
 from engine.reading.described import Example
 from engine.reading.literals import literal_value
 from engine.reading.slips import nearest
@@ -83,16 +84,17 @@ DERIVED: dict[str, tuple[Exact, tuple[tuple[str, int], ...], str]] = {
 }  # fmt: skip
 """What follows from the defining constants: a factor, and their powers."""
 
-NAMES = (*DERIVED, *(name for name, row in BY_NAME.items() if not row[1]))
-"""All that are exact."""
+NAMES = (*DERIVED, *BY_NAME)
+"""Of all of them."""
 
 
 def constant(name: Value) -> Value:
     """The constant of that name.
 
-    Errors: :class:`NoConstant` where there is none of that name, :class:`MeasuredConstant` where
-    it is not exact.
+    Errors: :class:`NoConstant` where there is none of that name.
     """
+    if isinstance(name, Undefined):
+        return name
     called = " ".join(name.split()) if isinstance(name, str) else "so"
     called = ALSO.get(called, called)
     if called in DERIVED:
@@ -105,7 +107,7 @@ def constant(name: Value) -> Value:
         raise _unknown(called)
     value, uncertainty, unit, _ = BY_NAME[called]
     if uncertainty:
-        raise _measured(called, value, uncertainty, unit)
+        return _measured(called)
     return measure_of(_exactly(value), _unit(unit))
 
 
@@ -124,7 +126,7 @@ def _size(name: str) -> Exact:
 
 
 def _unknown(name: str) -> NoConstant:
-    lower = {one.lower(): one for one in (*NAMES, *BY_NAME)}
+    lower = {one.lower(): one for one in NAMES}
     near = min((one for one in lower if name.lower() in one), key=len, default=None)
     near = near or nearest(name.lower(), lower, NEAR)
     meant = f" Is {lower[near]} meant?" if near else ""
@@ -133,22 +135,21 @@ def _unknown(name: str) -> NoConstant:
     return NoConstant(call, mends, name=name, meant=meant)
 
 
-def _measured(name: str, value: str, uncertainty: str, unit: str) -> MeasuredConstant:
-    unit = _unit(unit).text if unit else ""
-    typed = f"{value} {unit}".strip()
-    call = current().call
-    mends = (replace(call, f"({typed})"),) if call else ()
-    return MeasuredConstant(call, mends, name=name, value=typed, uncertainty=uncertainty)
+@lru_cache(256)
+def _measured(name: str) -> Value:
+    """One that is measured: the same value each time, since its error is the same."""
+    value, uncertainty, unit, _ = BY_NAME[name]
+    of = _unit(unit) if unit else Unit(())
+    size = operators.operate("*", _exactly(uncertainty), factor_of(of))
+    return uncertain.measured(measure_of(_exactly(value), of), real(size), name)
 
 
 FUNCTIONS = (
     Function(
         name="constant",
         subject=SUBJECT,
-        summary="A constant of physics with its unit, by its name; those that are exact.",
-        parameters=(
-            Parameter("name", "its name, or its symbol", "of an exact constant", is_text=True),
-        ),
+        summary="A constant of physics, by its name; a measured one with its uncertainty.",
+        parameters=(Parameter("name", "its name, or its symbol", "of a constant", is_text=True),),
         compute=constant,
         value="a measure",
         accepts=(str,),
@@ -156,6 +157,7 @@ FUNCTIONS = (
             Example('constant("speed of light")', "=", "299792458 m/s"),
             Example('constant("speed of light") * 1 ns as cm', "=", "29.9792458 cm"),
             Example('constant("molar gas constant")', "≈", "8.314462618 J/(mol K)"),
+            Example('constant("electron mass")', "≈", "9.1093837139e-31 ± 2.8e-40 kg"),
             Example('constant("Stefan-Boltzmann constant")', "≈", "5.670374419e-8 W/(m^2 K^4)"),
         ),
         special_values=(),

@@ -67,6 +67,17 @@ OPERATORS = (
         "a factor of its own: 5∠30°*2 is (5∠30°)·2, for a phasor is one number.",
     ),
     _operator(
+        "plus-minus", "±", "x ± u",
+        "A measured value x with its standard uncertainty u, which is carried on to what is "
+        "computed from it; also typed +/-.",
+        (("5.32 ± 0.04 m", "≈", "5.320 ± 0.040 m"), ("(5 ± 0.1)*2", "≈", "10.00 ± 0.20"),
+         ("sqrt(9 ± 0.3)", "≈", "3.000 ± 0.050"), ("5 m ± 2%", "≈", "5.00 ± 0.10 m")),
+        "uncertainty error measurement plus minus tolerance deviation GUM", ("mean", "stdev"),
+        "a tolerance: u is a standard deviation. Values that are typed twice are two inputs; a "
+        "quantity that is used twice is counted once.",
+        source="JCGM 100:2008 (the GUM), 5.2.2 and 7.2.6",
+    ),
+    _operator(
         "times", "*", "x*y", "A product. Between a number and what follows it, no sign is needed.",
         (("6*7", "=", "42"), ("2 pi", "≈", "6.283185307"), ("(3 + 4)(3 - 4)", "=", "-7")),
         "multiply multiplication times product dot star", ("multiply", "over"),

@@ -33,6 +33,7 @@ from engine.numbers.values import (
     Scalar,
     Sentence,
     Table,
+    Uncertain,
     Undefined,
     Value,
     real,
@@ -66,6 +67,8 @@ def compare(op: str, a: Value, b: Value) -> bool | Undefined:
     """
     if isinstance(a, Date) and isinstance(b, Date):
         return HOLDS[op]((a.moment > b.moment) - (a.moment < b.moment))
+    a = a.nominal if isinstance(a, Uncertain) else a
+    b = b.nominal if isinstance(b, Uncertain) else b
     if (isinstance(a, Measure) or isinstance(b, Measure)) and _are_scalars(a, b):
         a, b = measures.sides(cast(Scalar, a), cast(Scalar, b))
     if not (_is_ordered(a) and _is_ordered(b)):
@@ -203,6 +206,9 @@ def can_be_told_apart(a: Value, b: Value) -> bool:
             return a.unit != b.unit or can_be_told_apart(a.radians, b.radians)
         case Measure(), Measure():
             return a.unit != b.unit or can_be_told_apart(a.size, b.size)
+        case Uncertain(), Uncertain():
+            same = [*a.parts.values()] == [*b.parts.values()]
+            return not same or can_be_told_apart(a.nominal, b.nominal)
         case Complex(), Complex():
             return can_be_told_apart(a.re, b.re) or can_be_told_apart(a.im, b.im)
         case List(), List():

@@ -6,7 +6,7 @@ from collections.abc import Callable
 from typing import cast
 
 from engine.errors import ComplexOrder, LineError, NotANumber, NotReal
-from engine.numbers import angles, arithmetic, complexes, dates, measures, whole
+from engine.numbers import angles, arithmetic, complexes, dates, measures, uncertain, whole
 from engine.numbers.context import conventions, notice
 from engine.numbers.items import item_by_item
 from engine.numbers.values import (
@@ -24,6 +24,7 @@ from engine.numbers.values import (
     Plane,
     Real,
     Scalar,
+    Uncertain,
     Undefined,
     Value,
     is_complex,
@@ -43,7 +44,7 @@ OF_NUMBERS: dict[str, Callable[[Extended, Extended], Extended]] = {
 """The operators between real numbers, each by its sign."""
 
 
-NUMBERS = (Exact, Real, Infinite, Undefined, Angle, Measure, Complex)
+NUMBERS = (Exact, Real, Infinite, Undefined, Angle, Measure, Uncertain, Complex)
 """Kinds of value that something can be computed with."""
 
 
@@ -63,6 +64,8 @@ def operate(op: str, a: Value, b: Value) -> Value:
         return joined(a, b)
     if isinstance(a, Date) or isinstance(b, Date):
         return dates.operate(op, a, b)
+    if isinstance(a, Uncertain) or isinstance(b, Uncertain):
+        return uncertain.through(lambda x, y: operate(op, x, y), number(a), number(b))
     if isinstance(a, Measure) or isinstance(b, Measure):
         return measures.operate(op, number(a), number(b))
     if op == "^":
@@ -119,6 +122,8 @@ def negate(value: Value) -> Value:
             return Angle(cast(Finite, negate(radians)), unit)
         case Measure():
             return measures.negate(value)
+        case Uncertain():
+            return uncertain.through(negate, value)
         case Complex(re=re, im=im):
             return Complex(arithmetic.negate(re), arithmetic.negate(im))
     return arithmetic.negate(cast(Extended, number(value)))
@@ -132,6 +137,7 @@ def sign_of(value: Value) -> int:
     """
     if is_complex(value):
         raise ComplexOrder()
+    value = value.nominal if isinstance(value, Uncertain) else value
     size = value.radians if isinstance(value, Angle) else value
     size = size.size if isinstance(size, Measure) else size
     return arithmetic.sign_of(cast(Extended, size))

@@ -7,6 +7,7 @@
 :class:`Undefined` no value, with the reason
 :class:`Angle`    an angle with its unit
 :class:`Measure`  a number with its unit of measurement
+:class:`Uncertain` a measured value with its standard uncertainty
 :class:`Complex`  a real and an imaginary part
 :class:`List`     values one after another
 :class:`Table`    named columns, each a list
@@ -274,6 +275,22 @@ class Measure:
         return self.unit.zero is not None
 
 
+@dataclass(slots=True, eq=False)
+class Source:
+    """An input that has an uncertainty, ``name`` as it was typed; each is its own."""
+
+    name: str
+
+
+@dataclass(slots=True, eq=False)
+class Uncertain:
+    """A measured value: its ``nominal`` value, a real number, measure or angle, and what each
+    input contributes to its standard uncertainty, in coherent units and with a sign."""
+
+    nominal: Value
+    parts: dict[Source, float]
+
+
 MISSING = Undefined("This value is missing.")
 """What stands in a cell that has no value."""
 
@@ -367,6 +384,7 @@ Value = (
     | Undefined
     | Angle
     | Measure
+    | Uncertain
     | Complex
     | List
     | Table
@@ -385,12 +403,13 @@ Finite = Exact | Real | Complex
 Plane = Exact | Real | Infinite | Undefined | Complex
 """What stands in the plane of complex numbers, or takes the place of that."""
 
-Scalar = Exact | Real | Infinite | Undefined | Angle | Measure | Complex
+Scalar = Exact | Real | Infinite | Undefined | Angle | Measure | Uncertain | Complex
 """Everything that can be computed with by itself."""
 
 KINDS: dict[type, str] = {
     Angle: "an angle",
     Measure: "a measure",
+    Uncertain: "a measured value",
     Complex: "a complex number",
     List: "a list",
     Table: "a table",

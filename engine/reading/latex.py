@@ -58,6 +58,7 @@ UPRIGHT = frozenset({"e", "i", "j"})
 SIGNS = {
     "-": "-", "+": "+", "*": r"\cdot", "==": r"\stackrel{?}{=}", "!=": r"\ne", "<=": r"\le",
     ">=": r"\ge", "~": r"\approx", "<": "<", ">": ">", ":=": r"\mathrel{:=}", "∠": r"\angle",
+    "±": r"\pm",
 }  # fmt: skip
 UNITS = {
     "deg": r"^{\circ}", "°": r"^{\circ}", "′": r"'", "″": r"''", "rad": r"\,\mathrm{rad}",

@@ -67,7 +67,7 @@ CONSTANTS = {"pi": "π", "infinity": "∞", "inf": "∞"}
 UPRIGHT = frozenset({"e", "i", "j", "pi", "infinity", "inf"})
 SIGNS = {
     "-": "−", "+": "+", "*": "·", "==": "=", "!=": "≠", "<=": "≤", ">=": "≥", "~": "≈",
-    "<": "&lt;", ">": "&gt;", ":=": "≔", "∠": "∠",
+    "<": "&lt;", ">": "&gt;", ":=": "≔", "∠": "∠", "±": "±",
 }  # fmt: skip
 UNITS = {"deg": "°", "°": "°", "′": "′", "″": "″", "rad": "rad", "gon": "gon", "turn": "turn"}
 """Units of angles, each with the sign that is set behind its number."""

@@ -37,7 +37,6 @@ from engine.reading.precedence import (
     NOT,
     OPERATORS,
     OR,
-    POLAR,
     PRODUCT,
     RANGE,
     SUM,
@@ -297,7 +296,7 @@ class Parser(Cursor):
             raise complaints.other_language(self, "div")
         right = self.operand(op, operand_precedences(op)[1])
         node = Binary(self.across(left, right), op, left, right, sign.span)
-        if level == POLAR and id(right) not in self.outer:
+        if op == "∠" and id(right) not in self.outer:
             self.refuse_half_angle(node)
         return node
 

@@ -45,7 +45,7 @@ from engine.reading.tree import (
 from engine.reading.vocabulary import CONSTANT_NAMES, UNITS
 from engine.reading.writer import Kinds, Writer
 
-SPACED = frozenset({"+", "-", "mod", "div", "and", "or"})
+SPACED = frozenset({"+", "-", "±", "mod", "div", "and", "or"})
 
 Pieces = list[str]
 """What is written, piece by piece: what is joined to what depends on the last one."""

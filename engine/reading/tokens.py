@@ -68,7 +68,7 @@ _TOKEN = re.compile(
     r"|(?:[0-9](?:_?[0-9])*(?:\.(?!\.)(?:[0-9](?:_?[0-9])*)?)?|\.[0-9](?:_?[0-9])*)"
     r"(?:[eE][+-]?[0-9]+)?)"
     rf"|(?P<name>[^\W\d_π{NO_LETTERS}][^\Wπ{NO_LETTERS}]*)"
-    r"|(?P<op>\*\*|:=|==|!=|<=|>=|\.\.|//|[-+*/^%!=<>~(),;|√∛∜∠.\[\]°′″])"
+    r"|(?P<op>\*\*|\+/-|:=|==|!=|<=|>=|\.\.|//|[-+*/^%!=<>~(),;|√∛∜∠±.\[\]°′″])"
     r"|(?P<answer>@[0-9]*)"
     r'|(?P<text>"[^"]*"?)'
     r")"
@@ -164,7 +164,7 @@ def tokens_of(text: str, start: int = 0, end: int | None = None) -> list[Token]:
 
 
 SIMPLE = frozenset({OP, ANSWER, TEXT})
-NEEDS_A_LOOK = frozenset({".."})
+NEEDS_A_LOOK = frozenset({"..", "+/-"})
 """Tokens that are as they stand, whatever follows them; but for these."""
 
 
@@ -186,6 +186,7 @@ def _checked(kind: str, found: re.Match[str], source: str) -> Token:
     text = found.group(kind)
     start, end = found.span(kind)
     if kind == OP:
+        text = "±" if text == "+/-" else text
         if text == ".." and source[end : end + 1] == ".":
             raise OtherRange(Span(start, end))
     elif kind == NUMBER:

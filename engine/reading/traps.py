@@ -341,6 +341,28 @@ def _quantity_for_unit(text: str, node: Binary, brackets: Brackets) -> Notice | 
     return Notice("quantity-for-unit", said, (replace(name.span, full),))
 
 
+def _measured_in_brackets(text: str, node: Binary, brackets: Brackets) -> Notice | None:
+    """``5.32(4)``: the last figures with their uncertainty, as it is printed."""
+    number, figures = node.left, node.right
+    if not (isinstance(number, Literal) and isinstance(figures, Literal) and _gap(node) <= 1):
+        return None
+    _, point, part = number.text.partition(".")
+    is_printed = text[number.span.end : number.span.end + 1] == "("
+    if not (point and part.isdecimal() and figures.text.isdecimal() and is_printed):
+        return None
+    if len(figures.text) > MOST_FIGURES or not _is_bracketed(text, figures, brackets):
+        return None
+    uncertainty = figures.text.rjust(len(part), "0")
+    value = f"{uncertainty[: -len(part)] or '0'}.{uncertainty[-len(part) :]}"
+    place = Span(node.span.start, text.index(")", figures.span.end) + 1)
+    said = "This is a product. A value with its uncertainty is typed with ±."
+    return Notice("measured-in-brackets", said, (replace(place, f"{number.text} ± {value}"),))
+
+
+MOST_FIGURES = 2
+"""Of an uncertainty that is printed in brackets."""
+
+
 def _implied_behind_fraction(text: str, node: Binary, brackets: Brackets) -> Notice | None:
     """``1/2 pi``."""
     quotient = node.left
@@ -453,7 +475,13 @@ Trap = Callable[[str, Any, Brackets], Notice | None]
 """Looks at one node of a line."""
 
 TRAPS_OF: dict[str, tuple[Trap, ...]] = {
-    IMPLIED: (_implied_behind_fraction, _times_e, _power_ends, _quantity_for_unit),
+    IMPLIED: (
+        _implied_behind_fraction,
+        _times_e,
+        _power_ends,
+        _quantity_for_unit,
+        _measured_in_brackets,
+    ),
     "/": (_fraction_behind_power, _quantity_for_unit),
     "^": (_odd_root, _tower),
     "+": (_percent_of,),

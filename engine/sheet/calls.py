@@ -24,7 +24,7 @@ from engine.functions.catalogue import BY_NAME
 from engine.functions.record import Function
 from engine.limits import MAX_CALLS
 from engine.mends import Mend, Span, replace
-from engine.numbers import measures
+from engine.numbers import measures, uncertain
 from engine.numbers.angles import as_number
 from engine.numbers.context import conventions, current
 from engine.numbers.items import item_by_item
@@ -42,6 +42,7 @@ from engine.numbers.values import (
     Measure,
     Real,
     Scalar,
+    Uncertain,
     Undefined,
     Value,
     is_complex,
@@ -173,6 +174,11 @@ def applied(
     if not all(type(value) in REALS for value in values):
         if List not in function.accepts and any(isinstance(value, List) for value in values):
             return item_by_item(lambda *row: applied(function, row, arguments), *values)
+        if Uncertain not in function.accepts and any(isinstance(v, Uncertain) for v in values):
+            return uncertain.through(
+                lambda *row: applied(function, row, arguments),
+                *cast(Sequence[Value], values),
+            )
         for place, value in enumerate(values):
             argument = arguments[place] if place < len(arguments) else None
             _check_kind(function, place, value, argument)

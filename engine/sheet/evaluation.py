@@ -26,6 +26,7 @@ from engine.errors import (
     NotAFunction,
     NotATable,
     NotATruth,
+    NoUncertaintyHere,
     NoValue,
     NumberOverAngle,
     OtherDimension,
@@ -43,7 +44,16 @@ from engine.forms.answer import write
 from engine.functions.catalogue import BY_NAME, CONSTANTS
 from engine.functions.record import Delayed, Function
 from engine.mends import Mend, Span, replace
-from engine.numbers import angles, complexes, lists, measures, operators, tables, whole
+from engine.numbers import (
+    angles,
+    complexes,
+    lists,
+    measures,
+    operators,
+    tables,
+    uncertain,
+    whole,
+)
 from engine.numbers.comparison import all_of, any_of, compare, compare_items
 from engine.numbers.context import Draws, Work, conventions, current, working
 from engine.numbers.items import checked, item, item_by_item
@@ -61,6 +71,7 @@ from engine.numbers.values import (
     Sentence,
     Table,
     Truth,
+    Uncertain,
     Undefined,
     Value,
     exact,
@@ -172,7 +183,55 @@ def _binary(node: Binary, scope: Scope) -> Value:
             if conventions().numbers == "real":
                 raise ConstantNotReal(name="A number in a direction")
             return _polar(evaluate(node.left, scope), evaluate(node.right, scope))
+        case "±":
+            return _plus_minus(node, scope)
     return _operation(node, scope)
+
+
+def _plus_minus(node: Binary, scope: Scope) -> Value:
+    """A measured value: with a unit behind it, or behind both; or with a percentage of it."""
+    value, right = evaluate(node.left, scope), node.right
+    if isinstance(value, List):
+        return item_by_item(lambda one: _with_uncertainty(one, node, scope), value)
+    if isinstance(right, Postfix) and right.op == "%":
+        part = operators.operate("*", value, evaluate(right, scope))
+        return uncertain.measured(value, uncertain.size_of(_absolute(part)), node_text(node))
+    return _with_uncertainty(value, node, scope)
+
+
+def _with_uncertainty(value: Value, node: Binary, scope: Scope) -> Value:
+    right, name = node.right, node_text(node)
+    if isinstance(right, Measured):  # of a scale of temperature so many of its degrees
+        count = evaluate(right.number, scope)
+        if isinstance(value, Exact | Real):
+            value = measures.measure_of(value, right.unit)
+        if not isinstance(count, Exact | Real):
+            raise NoUncertaintyHere()
+        if isinstance(value, Measure) and value.unit.dimension == right.unit.dimension:
+            size = operators.operate("*", count, measures.factor_of(right.unit))
+            return uncertain.measured(value, real(size), name)
+    given = operators.number(evaluate(right, scope))
+    if isinstance(given, Exact | Real):
+        if isinstance(value, Measure):
+            given = real(operators.operate("*", given, measures.factor_of(value.unit)))
+        elif isinstance(value, Angle):
+            given = uncertain.size_of(angles.angle_of(given, value.unit))
+        return uncertain.measured(value, given, name)
+    if isinstance(given, Measure) and isinstance(value, Measure):
+        if given.is_on_scale:
+            raise TemperatureOnScale(unit=given.unit.text, done="taken for an uncertainty")
+        if given.unit.dimension == value.unit.dimension:
+            return uncertain.measured(value, uncertain.size_of(given), name)
+    if isinstance(given, Angle) and isinstance(value, Exact | Real):
+        value = angles.angle_of(value, given.unit)
+    if isinstance(given, Angle) and isinstance(value, Angle):
+        return uncertain.measured(value, uncertain.size_of(given), name)
+    first, second = (_said(side, one, scope) for side, one in ((node.left, value), (right, given)))
+    raise DoNotAgree(node.span, first=first, second=second, done="put together so")
+
+
+def _absolute(value: Value) -> Value:
+    return operators.negate(value) if operators.sign_of(value) < 0 else value
 
 
 def _list_of(node: ListOf, scope: Scope) -> Value:
@@ -202,6 +261,8 @@ def _with_measure(value: Value, node: Measured) -> Value:
     """A number, or each of a list, with its unit."""
     if isinstance(value, List):
         return item_by_item(lambda one: _with_measure(one, node), value)
+    if isinstance(value, Uncertain):
+        return uncertain.through(lambda one: _with_measure(one, node), value)
     if not isinstance(value, Exact | Real | Complex | Infinite | Undefined):
         kind = measures.named(value) if isinstance(value, Measure) else KINDS[type(value)]
         raise UnitBehindMeasure(kind=kind)
@@ -442,8 +503,10 @@ def _in_unit(value: Value, unit: str) -> Value:
         return value
     if isinstance(value, List):
         return item_by_item(lambda one: _in_unit(one, unit), value)
-    if unit == BASE_UNITS:
+    if unit == BASE_UNITS and not isinstance(value, Uncertain):
         return measures.in_base_units(value)
+    if isinstance(value, Uncertain):
+        return uncertain.through(lambda one: _in_unit(one, unit), value)
     if isinstance(value, Measure) or unit not in ANGLE_UNITS:
         return measures.in_unit(operators.number(value), unit_wanted(unit))
     if isinstance(value, Complex):
@@ -494,6 +557,8 @@ def _with_sign(op: str, value: Value) -> Value:
         return item_by_item(lambda one: _with_sign(op, operators.number(one)), value)
     if op == "%":
         return operators.operate("/", value, HUNDRED)
+    if isinstance(value, Uncertain):
+        return uncertain.through(lambda one: _with_sign(op, one), value)
     if isinstance(value, Measure) and op != "%":
         raise UnitBehindMeasure(kind=measures.named(value))
     if isinstance(value, Angle) or (isinstance(value, Complex) and op == "!"):

@@ -39,6 +39,7 @@ SPOKEN = {
     ">=": "is at least", "~": "is about", "and": "and", "or": "or", "!": "factorial",
     "%": "percent", "not": "not", "°": "degrees", "′": "minutes", "″": "seconds",
     "deg": "degrees", "rad": "radians", "gon": "gon", "turn": "turns", "∠": "at the angle",
+    "±": "plus or minus",
 }  # fmt: skip
 
 

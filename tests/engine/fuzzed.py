@@ -27,7 +27,7 @@ PIECES = [
     "polar", "dms", "percent", "9 digits, scientific", "1..5", "[1, 2, 3]", "[0.5, 2i]", "3+4i",
     "sin(30°)", "x = ", "f(x) = ", "/angle deg", "/show", "/forget all", "/cover sin", "1/3",
     "kg", "m", "s", "m/s", "°C", "J/(kg K)", "kWh", "5 kg", "20 °C", "as kWh", "as SI", "N·m",
-    "m^2", "rpm", "rad/s", "m = 2 kg", "km/h",
+    "m^2", "rpm", "rad/s", "±", "+/-", "5 ± 0.1 m", "m = 2 kg", "km/h",
 ]  # fmt: skip
 
 
@@ -53,10 +53,27 @@ AWKWARD = (
     "-infinity", "sin", "infinity*i", "[infinity, 1]", "1e-400", "10^300", "0.5", "[true]",
     '["a"]', "infinity*1°", "undefined*1°",
     "5 m", "20 °C", "[1 m, 2 s]", "[1 m, 2 m]", "(3+4i)*1 V", "90 deg/s", "0 s", "[20 °C, 5 K]",
+    "5 ± 0.1", "[5 ± 0.1 m, 2 m]", "0 ± 1", "20 ± 1 °C",
 )  # fmt: skip
 """Values at the edges of what operations and functions take."""
 
-BETWEEN = ("+", "-", "*", "/", "^", " mod ", " div ", "<", "==", "~", "∠", "..", " and ", " < 2 < ")
+BETWEEN = (
+    "+",
+    "±",
+    "-",
+    "*",
+    "/",
+    "^",
+    " mod ",
+    " div ",
+    "<",
+    "==",
+    "~",
+    "∠",
+    "..",
+    " and ",
+    " < 2 < ",
+)
 BEHIND = (
     "!", "%", "°", " rad", "[1]", "[1..2]", " as fraction", " as polar", " as dms", " as deg",
     " as 3 places", " as binary64", " as hex", " as mixed", " as percent", " as exact",

@@ -197,7 +197,7 @@ def test_a_column_has_its_unit_above_it():
 
 
 def test_constants_are_completed_by_a_part_of_their_name():
-    typed = 'constant("planck'
+    typed = 'constant("planck c'
     found = complete(Sheet(), typed, len(typed))
     assert [one.insert for one in found] == ['Planck constant")', 'reduced Planck constant")']
     assert found[0].summary == "6.62607015e-34 J/Hz"

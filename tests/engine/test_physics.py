@@ -4,9 +4,13 @@ import pytest
 from scipy import constants as scipy
 
 from engine.functions.physics import ALSO, BY_NAME, DERIVED, NAMES
+from engine.numbers import uncertain
+from engine.numbers.measures import factor_of
+from engine.numbers.uncertain import nearly
+from engine.numbers.values import exact
 from engine.reading.units import unit_from
 from engine.units.constants import CONSTANTS
-from tests.engine.answers import answer, error, mends, outcome
+from tests.engine.answers import answer, error, mends, outcome, value_of_line
 from tools.constants import OUT, defined
 
 DEFINED_BY_THE_SI = {
@@ -51,16 +55,17 @@ def test_light_in_a_nanosecond():
     assert answer('constant("c") as km/s') == "= 299792.458 km/s"
 
 
-def test_what_is_measured_is_not_taken_for_exact():
+def test_what_is_measured_carries_its_uncertainty():
     measured = [row for row in CONSTANTS if row[2]]
     assert len(measured) >= 60
-    for name, value, uncertainty, _, _ in measured:
-        assert error(f'constant("{name}")') == "measured-constant"
-        said = outcome(f'constant("{name}")').error.text
-        assert value in said
-        assert uncertainty in said
-    [offered] = mends('constant("electron mass")*2')
-    assert answer(f"{offered} as 12 digits") == "= 1.82187674278e-30 kg"
+    for name, value, uncertainty, unit, _ in measured:
+        found = value_of_line(f'constant("{name}")')
+        factor = factor_of(unit_from(unit)) if unit else exact(1)
+        assert uncertain.of(found) == pytest.approx(float(uncertainty) * nearly(factor))
+        assert nearly(uncertain.size_of(found)) == pytest.approx(float(value) * nearly(factor))
+    found = outcome('constant("electron mass")*constant("c")^2 as eV').answers[0]
+    assert (found.sign, found.text) == ("≈", "510998.95069 ± 0.00016 eV")  # CODATA 2022
+    assert answer('constant("electron mass") - constant("electron mass")') == "= 0 kg"
 
 
 def test_a_name_that_is_none_is_told_what_may_be_meant():

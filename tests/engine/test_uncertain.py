@@ -1,0 +1,158 @@
+"""Measured values, against the ``uncertainties`` package and examples of the GUM (JCGM 100:2008).
+
+The numbers of the GUM are from memory.
+"""
+
+import math
+
+import pytest
+import uncertainties
+from hypothesis import assume, given, settings
+from hypothesis import strategies as st
+from uncertainties import umath
+
+from engine.numbers import uncertain
+from engine.numbers.values import Uncertain
+from tests.engine.answers import answer, error, mends, outcome, value_of_line
+
+
+@pytest.mark.parametrize(
+    ("lines", "expected"),
+    [
+        (["5.32 ± 0.04 m"], "≈ 5.320 ± 0.040 m"),
+        (["5.32 +/- 0.04 m"], "≈ 5.320 ± 0.040 m"),
+        (["(5.32 ± 0.04) m"], "≈ 5.320 ± 0.040 m"),
+        (["5.32 m ± 4 cm"], "≈ 5.320 ± 0.040 m"),
+        (["5 m ± 2%"], "≈ 5.00 ± 0.10 m"),
+        (["20.5 ± 0.2 °C as K"], "≈ 293.65 ± 0.20 K"),
+        (["30 ± 1°"], "≈ 30.0 ± 1.0°"),
+        (["sin(30° ± 1°)"], "≈ 0.500 ± 0.015"),
+        (["x = 5 ± 0.1", "x - x"], "= 0"),
+        (["x = 5 ± 0.1", "x/x"], "= 1"),
+        (["x = 5 ± 0.1", "x + x"], "≈ 10.00 ± 0.20"),
+        (["x = 5 ± 0.1", "x*x - x^2"], "= 0"),
+        (["x = 5 ± 0.1", "sqrt(x)"], "≈ 2.236 ± 0.022"),
+        (["x = 5 ± 0.1", "x > 4"], "= true"),
+        (["x = 5 ± 0.1", "-x"], "≈ -5.00 ± 0.10"),
+        (["(5 ± 0.1) + (5 ± 0.1)"], "≈ 10.00 ± 0.14"),
+        (["l = 5.32 ± 0.04 m; t = 2.1 ± 0.1 s; l/t as km/h"], "≈ 9.12 ± 0.44 km/h"),
+        (["mean([1.2 ± 0.1, 1.4 ± 0.1])"], "≈ 1.300 ± 0.071"),
+        (["0.0999 ± 0.0996"], "≈ 0.10 ± 0.10"),
+        (["1.23e-7 ± 4e-9"], "≈ 1.230e-7 ± 4.0e-9"),
+        (["5 ± 0"], "= 5"),
+        (["[1, 2] ± 0.1"], "≈ [1.00 ± 0.10, 2.00 ± 0.10]"),
+    ],
+)
+def test_measured_values(lines, expected):
+    assert answer(*lines) == expected
+
+
+@pytest.mark.parametrize(
+    ("line", "code"),
+    [
+        ("5 ± -1", "negative-uncertainty"),
+        ("5 m ± 2 s", "unlike-measures"),
+        ("(1 + 2i) ± 1", "no-uncertainty-here"),
+        ("(5 ± 1) as fraction", "form-for-number"),
+        ("(5 ± 1) as binary64", "not-in-binary64"),
+    ],
+)
+def test_what_is_no_measured_value_is_said(line, code):
+    assert error(line) == code
+
+
+def test_a_value_printed_with_brackets_is_a_product_with_a_mend():
+    found = outcome("5.32(4)")
+    assert found.answers[0].text == "21.28"
+    assert mends("5.32(4)") == ["5.32 ± 0.04"]
+    assert mends("0.5(12)") == ["0.5 ± 1.2"]
+    assert not mends("5(4)")
+    assert not mends("5.32(400)")
+
+
+def test_the_inputs_are_told_with_their_shares():
+    found = outcome("l = 5.32 ± 0.04 m", "t = 2.1 ± 0.1 s", "l/t").answers[0]
+    assert found.written.also == ("uncertainty from 2.1 ± 0.1 s 98 %, 5.32 ± 0.04 m 2.4 %",)
+    assert outcome("5 ± 0.1").answers[0].written.also == ()
+
+
+def test_the_length_of_an_end_gauge():
+    """JCGM 100, H.1: l = 50.000 838 mm with a combined standard uncertainty of 32 nm."""
+    lines = (
+        "l_s = 50.000623 mm ± 25 nm", "d = 215 nm ± 9.7 nm", "dα = 0 ± 0.58e-6", "θ = -0.1 ± 0.41",
+        "α_s = 11.5e-6 ± 1.2e-6", "dθ = 0 ± 0.029", "l_s + d - l_s*(dα*θ + α_s*dθ)",
+    )  # fmt: skip
+    assert answer(*lines) == "≈ 50.000838 ± 0.000032 mm"
+
+
+def test_the_mean_of_twenty_temperatures():
+    """JCGM 100, 4.4.3, table 1: t = 100.145 °C, s = 1.489 °C, s of the mean 0.333 °C."""
+    readings = (
+        "96.90 98.18 98.25 98.61 99.03 99.49 99.56 99.74 99.89 100.07 100.33 100.42 100.68 "
+        "100.95 101.11 101.20 101.57 101.84 102.36 102.72"
+    ).replace(" ", ", ")
+    lines = (f"t = [{readings}] °C",)
+    assert answer(*lines, "mean(t) as 3 places") == "= 100.145 °C"
+    assert answer(*lines, "stdev(t) as 3 places") == "≈ 1.489 K"
+    assert answer(*lines, "stdev_of_mean(t) as 3 places") == "≈ 0.333 K"
+    assert answer(*lines, "mean(t) ± stdev_of_mean(t)") == "≈ 100.14 ± 0.33 °C"
+
+
+def test_a_calibrated_resistor_in_series_and_a_power():
+    """JCGM 100, 5.1.3 and 5.1.6: relative uncertainties of a product add in quadrature."""
+    value = value_of_line("(220.5 ± 0.2) V * (9.95 ± 0.01) A")
+    assert isinstance(value, Uncertain)
+    relative = math.hypot(0.2 / 220.5, 0.01 / 9.95)
+    assert uncertain.of(value) == pytest.approx(220.5 * 9.95 * relative, rel=1e-9)
+
+
+OF_ONE = {
+    "sqrt": umath.sqrt, "exp": umath.exp, "ln": umath.log, "sin": umath.sin, "cos": umath.cos,
+    "sinh": umath.sinh, "cosh": umath.cosh, "lg": umath.log10,
+}  # fmt: skip
+
+
+@st.composite
+def expressions(draw, names, depth=3):
+    """An expression in quantities, and the same there."""
+    if depth == 0 or draw(st.integers(0, 3)) == 0:
+        name = draw(st.sampled_from(sorted(names)))
+        return name, lambda known: known[name]
+    here, there = draw(expressions(names, depth=depth - 1))
+    kind = draw(st.sampled_from((*OF_ONE, "+", "-", "*", "/", "^")))
+    if kind in OF_ONE:
+        return f"{kind}({here})", lambda known: OF_ONE[kind](there(known))
+    if kind == "^":
+        power = draw(st.sampled_from((2, 3, -1)))
+        return f"({here})^({power})", lambda known: there(known) ** power
+    other, others = draw(expressions(names, depth=depth - 1))
+    return f"({here}){kind}({other})", lambda known: _done(kind, there(known), others(known))
+
+
+def _done(kind, a, b):
+    return a + b if kind == "+" else a - b if kind == "-" else a * b if kind == "*" else a / b
+
+
+@given(
+    st.lists(st.tuples(st.integers(2, 90), st.integers(1, 9)), min_size=3, max_size=3),
+    expressions(("x", "y", "z")),
+)
+@settings(max_examples=1000)
+def test_random_expressions_are_those_of_the_uncertainties_package(given_values, pair):
+    here, there = pair
+    inputs = dict(zip("xyz", given_values, strict=True))
+    known = {n: uncertainties.ufloat(v / 10, u / 1000) for n, (v, u) in inputs.items()}
+    try:
+        wanted = there(known)
+        deviation = getattr(wanted, "std_dev", 0.0)
+    except (ValueError, ZeroDivisionError, OverflowError, TypeError):
+        assume(False)
+    nominal = getattr(wanted, "nominal_value", wanted)
+    assume(isinstance(nominal, float) and math.isfinite(nominal) and 1e-9 < abs(nominal) < 1e12)
+    # beyond, what floats make of it is of no use
+    assume(deviation == 0 or 1e-9 * abs(nominal) < deviation <= abs(nominal))
+    assignments = [f"{n} = {v / 10} ± {u / 1000}" for n, (v, u) in inputs.items()]
+    value = value_of_line("; ".join((*assignments, here)))
+    found = uncertain.of(value) if isinstance(value, Uncertain) else 0.0
+    assert found == pytest.approx(deviation, rel=1e-5, abs=1e-12), here
+    assert uncertain.nearly(uncertain.size_of(value)) == pytest.approx(nominal, rel=1e-9), here
