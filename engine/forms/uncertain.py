@@ -8,6 +8,7 @@ from decimal import Decimal
 
 from engine.errors import FormForPlainNumber
 from engine.forms import trees
+from engine.forms.measures import shown_unit
 from engine.forms.written import Written
 from engine.numbers import uncertain
 from engine.numbers.angles import UNITS as ANGLE_UNITS
@@ -15,10 +16,9 @@ from engine.numbers.angles import count_of as count_of_angle
 from engine.numbers.decimal import to_places
 from engine.numbers.measures import count_of, factor_of, in_unit
 from engine.numbers.values import Angle, Measure, Number, Uncertain, Value, real
-from engine.reading.forms import BASE_UNITS, Form
+from engine.reading.forms import Form
 from engine.reading.tree import NOWHERE, Binary, Literal, Measured, Node, Postfix
-from engine.reading.units import unit_from
-from engine.units.unit import Unit, base_unit
+from engine.units.unit import Unit
 
 FIGURES = 2
 """Of an uncertainty."""
@@ -63,11 +63,7 @@ def _tail(size: Decimal, place: int, form: Form, unit: Unit | str | None) -> Nod
 def _shown(nominal: Value, form: Form) -> tuple[Value, Unit | str | None]:
     """The value in the unit that is asked for, and that unit."""
     if isinstance(nominal, Measure):
-        wanted = unit_from(form.unit) if form.unit else None
-        if form.unit == BASE_UNITS:
-            wanted = base_unit(nominal.unit.dimension)
-        if wanted is not None and wanted.dimension == nominal.unit.dimension:
-            nominal = in_unit(nominal, wanted)
+        nominal = in_unit(nominal, shown_unit(nominal, form))
         assert isinstance(nominal, Measure)
         return nominal, nominal.unit
     if isinstance(nominal, Angle):

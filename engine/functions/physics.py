@@ -163,7 +163,7 @@ FUNCTIONS = (
         special_values=(),
         related=("multiply",),
         words="physical constant physics CODATA SI light Planck Boltzmann Avogadro charge gas "
-        "Faraday gravity " + " ".join(NAMES),
+        "Faraday gravity " + " ".join(word for name in NAMES for word in name.split() if word[1:]),
         confused_with="a quantity of one's own: its value never changes.",
         source="SI brochure, 9th edition, 2.2; CODATA 2022",
     ),

@@ -21,6 +21,13 @@ def _form(
 
 FORMS = (
     _form(
+        "prefixed", "prefixed", "A measure with the prefix that suits its size.",
+        (("4200 W as prefixed", "=", "4.2 kW"), ("0.0035 kg as prefixed", "=", "3.5 g"),
+         ("1 V / 20 kΩ as prefixed", "=", "50 µA")),
+        "prefix kilo milli micro unit size system of a sheet", ("measures",),
+        "engineering, which shows a power of ten.", source="SI brochure, 9th edition, 3.1",
+    ),
+    _form(
         "digits", "N digits", "So many significant digits.",
         (("pi as 4 digits", "≈", "3.142"), ("sqrt(2) as 20 digits", "≈", "1.4142135623730950488")),
         "significant figures precision more digits accuracy", ("decimal-places",),

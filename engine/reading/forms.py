@@ -29,8 +29,10 @@ STYLES = (
 UNITS = (*UNITS_OF_ANGLES, "dms")
 """Forms of an angle."""
 
-BASE_UNITS = "SI"
-"""The form of a measure in base units."""
+BASE_UNITS, PREFIXED = "SI", "prefixed"
+"""Forms of a measure: in base units, and with the prefix that suits its size."""
+
+SYSTEMS = (BASE_UNITS, PREFIXED)
 
 SHAPES = ("polar", "rectangular")
 """Forms of a complex number."""
@@ -108,12 +110,12 @@ def is_form(words: tuple[str, ...]) -> bool:
     if len(words) == 2:
         is_one = words[0] == "1" and words[1] in SINGULAR
         return is_one or (words[0].isdecimal() and words[1] in COUNTED)
-    return len(words) == 1 and words[0] in (*STYLES, *UNITS, *SHAPES, BASE_UNITS)
+    return len(words) == 1 and words[0] in (*STYLES, *UNITS, *SHAPES, *SYSTEMS)
 
 
 def is_unit(word: str) -> bool:
     """Whether it is the unit of an answer: of an angle, or of a measure."""
-    return word in UNITS or word == BASE_UNITS or unit_from(word) is not None
+    return word in UNITS or word in SYSTEMS or unit_from(word) is not None
 
 
 def unit_among(parts: tuple[tuple[str, ...], ...]) -> str:
@@ -187,7 +189,7 @@ def near_forms(words: tuple[str, ...]) -> list[str]:
 
 
 def _unknown(words: str) -> LineError:
-    known = ", ".join((*STYLES, *UNITS, *SHAPES, "4 digits", "2 places"))
+    known = ", ".join((*STYLES, *UNITS, *SHAPES, *SYSTEMS, "4 digits", "2 places"))
     return UnknownForm(words=words, known=known)
 
 

@@ -80,7 +80,7 @@ from engine.numbers.values import (
     parts_of,
     real,
 )
-from engine.reading.forms import BASE_UNITS, Form, form_asked, unit_among, unit_wanted
+from engine.reading.forms import BASE_UNITS, PREFIXED, Form, form_asked, unit_among, unit_wanted
 from engine.reading.forms import UNITS as ANGLE_UNITS
 from engine.reading.parser import parse
 from engine.reading.plain import node_text
@@ -107,6 +107,7 @@ from engine.reading.tree import (
     Statement,
     Subscript,
     Text,
+    expression_in,
 )
 from engine.reading.vocabulary import UNITS
 from engine.sheet import calls
@@ -132,7 +133,19 @@ def value_of_statement(statement: Statement, scope: Scope) -> Value:
         return calls.defined(
             name, statement.parameters, statement.expression, scope.kept(), evaluate
         )
-    return evaluate(statement.expression, scope)
+    value = evaluate(statement.expression, scope)
+    if isinstance(value, Uncertain) and isinstance(statement, Assignment):
+        _name_source(value, statement)
+    return value
+
+
+def _name_source(value: Uncertain, statement: Assignment) -> None:
+    """An input that is given to a quantity is called by its name from now on."""
+    expression = expression_in(statement.expression)
+    given = expression.number if isinstance(expression, Measured) else expression
+    if isinstance(given, Binary) and given.op == "±" and len(value.parts) == 1:
+        [source] = value.parts
+        source.name = statement.targets[-1].name
 
 
 def value_alone(text: str) -> Value:
@@ -503,6 +516,8 @@ def _in_unit(value: Value, unit: str) -> Value:
         return value
     if isinstance(value, List):
         return item_by_item(lambda one: _in_unit(one, unit), value)
+    if unit == PREFIXED:
+        return value  # it is only how it is shown
     if unit == BASE_UNITS and not isinstance(value, Uncertain):
         return measures.in_base_units(value)
     if isinstance(value, Uncertain):

@@ -79,6 +79,12 @@ def test_water_for_tea(line, expected):
         ("3000 rpm as turn/s", "= 50 turn/s"),
         ("8 GB / 100 Mbit/s", "= 640 s"),
         ("6.5 MJ as SI", "= 6500000 kg m^2/s^2"),
+        ("6.5e6 J as prefixed", "= 6.5 MJ"),
+        ("1000 m as prefixed", "= 1 km"),
+        ("999 m as prefixed", "= 999 m"),
+        ("0.0005 kg as prefixed", "= 500 mg"),
+        ("20 °C as prefixed", "= 20 °C"),
+        ("72 km/h as prefixed", "= 72 km/h"),
         ("1 eV as J", "= 1.602176634e-19 J"),
         ("2 N^(1/2)", "= 2 N^(1/2)"),
         ("cbrt(27 L) as dm", "= 3 dm"),
@@ -188,6 +194,13 @@ def test_mends_give_what_was_meant(lines, wanted):
     assert [text for text in wanted if text in found] == wanted
     for text in wanted[:1]:
         assert outcome(*before, text).status == "ok", text
+
+
+def test_a_sheet_may_have_a_system_of_units():
+    assert answer("/show SI", "5 kN") == "= 5000 kg m/s^2"
+    assert answer("/show prefixed", "Q = 389298 J") == "= 389.298 kJ"
+    assert answer("/show prefixed", "30°") == "= 30°"
+    assert answer("/show SI", "5 kN as N") == "= 5000 N"
 
 
 def test_a_column_has_its_unit_above_it():
