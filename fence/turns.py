@@ -2,7 +2,7 @@
 
 One piece of work at a time is done for a person.  Who has waited longest since the last one comes
 first.  A sheet goes to the evaluator that has it in memory; where that one is busy it waits for a
-moment, and then goes to another, which has it from then on.  Somebody whose lines run into limits
+moment, and then goes to another, which has it for a while.  Somebody whose lines run into limits
 again and again is slowed, and told so; together with others of that kind they never have all
 evaluators, and where there is one aside for them they have only that.
 """
@@ -33,12 +33,12 @@ FREE_HITS, MOST_OF_ADDRESS = 3, 12
 """How often a person may do so before they are slowed, and all at one address before they are
 watched."""
 
-ASIDE_HITS = 2
-"""How often a person may do so before their work is done aside."""
+MOVED_SECONDS = 10.0
+"""How long a sheet stays with the evaluator that it moved to, where its own is free again."""
 
 LONGEST_PAUSE = 20.0
 MOST_SHEETS = 4096
-"""Sheets of which it is known which evaluator has them."""
+"""Sheets of which it is known that another evaluator has them than their own."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -102,7 +102,7 @@ class Turns:
         self._waiting: list[Ticket] = []
         self._running: dict[int, Ticket] = {}
         self._served: OrderedDict[str, float] = OrderedDict()
-        self._homes: OrderedDict[str, int] = OrderedDict()
+        self._moved: OrderedDict[str, tuple[int, float]] = OrderedDict()
         self._hits: defaultdict[str, deque[float]] = defaultdict(deque)
 
     def take(self, sheet: str, asker: Asker = NOBODY, gives_way: bool = False) -> Ticket:
@@ -194,7 +194,7 @@ class Turns:
     def _is_set_aside(self, asker: Asker) -> bool:
         """Whether their work is done apart from that of all others.  It is for what they did
         themselves: a whole class may be behind an address."""
-        return bool(self.aside) and len(self._recent(asker.person)) >= ASIDE_HITS
+        return bool(self.aside) and bool(self._recent(asker.person))
 
     def _call(self) -> None:
         """Gives free evaluators to those who wait, the person first who had none longest."""
@@ -234,13 +234,20 @@ class Turns:
                 return
 
     def _place_for(self, ticket: Ticket, free: list[int], now: float) -> int | None:
-        home = self._homes.get(ticket.sheet, crc32(ticket.sheet.encode()) % self.count)
+        """The evaluator that has the sheet; another one where that is busy for long."""
+        own = crc32(ticket.sheet.encode()) % self.count
+        home, until = self._moved.get(ticket.sheet, (own, 0.0))
+        if now > until and own in free:
+            home = own
         if home not in free:
             if not free or now < ticket.since + WAIT_SECONDS:
                 return None
-            home = free[0]
-        self._homes[ticket.sheet] = home
-        self._homes.move_to_end(ticket.sheet)
-        while len(self._homes) > MOST_SHEETS:
-            self._homes.popitem(last=False)
+            home, until = free[0], now + MOVED_SECONDS
+        if home == own:
+            self._moved.pop(ticket.sheet, None)
+        else:
+            self._moved[ticket.sheet] = home, until
+            self._moved.move_to_end(ticket.sheet)
+        while len(self._moved) > MOST_SHEETS:
+            self._moved.popitem(last=False)
         return home

@@ -162,14 +162,23 @@ def test_an_address_from_which_many_run_into_limits_is_watched(clock, monkeypatc
     assert other().asker.person == "h"
 
 
-def test_who_runs_into_limits_again_and_again_is_set_aside(clock):
+def test_a_sheet_that_moved_goes_back_where_its_own_evaluator_is_free_again(clock):
+    of = Turns(2, clock)
+    first = of.take("a")
+    clock.now += 1
+    second = of.take("a")
+    of.give_back(first)
+    of.give_back(second)
+    assert of.take("a").at == second.at
+    of.give_back(of._running[second.at])
+    clock.now += turns.MOVED_SECONDS
+    assert of.take("a").at == first.at
+
+
+def test_who_runs_into_limits_is_set_aside_for_a_while(clock):
     of = Turns(1, clock, aside=True)
     assert of.take("a", ANNA).at == 0
     of.give_back(of._running[0], was_at_limit=True)
-    for _ in range(turns.ASIDE_HITS - 1):
-        clock.now += turns.LONGEST_PAUSE
-        of.give_back(of.take("a", ANNA), was_at_limit=True)
-    clock.now += turns.LONGEST_PAUSE - 1
     aside = of.take("a", ANNA)
     assert aside.at == 1
     ben = of.take("b", BEN)  # at the same address
