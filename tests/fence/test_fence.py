@@ -175,7 +175,7 @@ def test_all_evaluators_are_ended_or_stopped_and_the_next_line_is_answered(evalu
         for sheet in ("m", "n", "o", "p"):
             asking.work(evaluators, state(sheet), answer_job("1+1"), no_lines)
         for child in evaluators.children:
-            os.kill(child.pid, how)
+            os.kill(child.start().process.pid, how)
         for sheet in ("m", "n", "o", "p"):
             outcome = asking.work(evaluators, state(sheet), answer_job("20+1"), no_lines)
             assert outcome.answers[0].text == "21"
