@@ -32,6 +32,12 @@ def evaluators():
     pool.stop()
 
 
+@pytest.fixture(autouse=True)
+def nobody_asks():
+    """Whoever was behind the last request of another test is not behind these."""
+    asking.asker.set(NOBODY)
+
+
 def no_lines(reached):
     return Part()
 
