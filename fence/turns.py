@@ -97,7 +97,7 @@ class Turns:
     ) -> None:
         self.count = count
         self.clock = clock
-        self.aside = {count} if aside else frozenset[int]()
+        self.aside = frozenset({count} if aside else ())
         self._lock = threading.Lock()
         self._waiting: list[Ticket] = []
         self._running: dict[int, Ticket] = {}

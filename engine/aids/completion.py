@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Iterator
 from dataclasses import dataclass
+from itertools import islice
 
 from engine.aids import units
 from engine.forms.answer import write_in_passing
@@ -63,9 +64,9 @@ def complete(sheet: Sheet, text: str, caret: int) -> list[Completion]:
     before, behind = text[:caret], text[caret:]
     if split_note(before)[1] or re.match(r"\w", behind):
         return []
-    constant = _CONSTANT.search(before)
-    if constant:
-        return _constants(constant[1], Span(constant.start(1), len(before)), behind)
+    of_physics = _CONSTANT.search(before)
+    if of_physics:
+        return _constants(of_physics[1], Span(of_physics.start(1), len(before)), behind)
     in_text = before.count('"') % 2
     brace = _OPEN_BRACE.search(before) if in_text else None
     if in_text and brace is None:
@@ -104,24 +105,23 @@ def _found(sheet: Sheet, before: str, behind: str) -> list[Completion]:
 
 def _constants(word: str, place: Span, behind: str) -> list[Completion]:
     """Constants of physics of which the name has this in it."""
-    found = [name for name in CONSTANTS_OF_PHYSICS if word.lower() in name.lower()]
+    found = [name for name in CONSTANTS_OF_PHYSICS if word.lower() in name.lower() and name != word]
+    found.sort(key=lambda name: not name.lower().startswith(word.lower()))
     rest = "" if behind.startswith('"') else '")'
     return [
         Completion(
             name, name, write_in_passing(constant(name)).text, "constant", name + rest, *place
         )
-        for name in sorted(found, key=lambda name: not name.lower().startswith(word.lower()))
-        if name != word
-    ][:MOST]
+        for name in found[:MOST]
+    ]
 
 
 def _units(word: str, place: Span) -> list[Completion]:
     """Units of measurement behind a number."""
-    found = [
+    return [
         Completion(symbol, symbol, units.said_of(atom), "unit", symbol, *place)
-        for symbol, atom in units.beginning(word)
+        for symbol, atom in islice(units.beginning(word), units.MOST)
     ]
-    return [] if [one.name for one in found] == [word] else found[: units.MOST]
 
 
 def _units_of(sheet: Sheet, expression: str, word: str, place: Span) -> list[Completion]:

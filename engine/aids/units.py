@@ -11,10 +11,10 @@ from engine.forms.answer import write_in_passing
 from engine.numbers.measures import count_of, in_unit
 from engine.numbers.values import Complex, Finite, Measure, Value
 from engine.reading.forms import STANDARD, Form
-from engine.reading.units import unit_from
+from engine.reading.units import unit_of
 from engine.sent import sent
 from engine.units.dimensions import kind_of
-from engine.units.table import Atom, Dimension, atom_of, symbols
+from engine.units.table import SYMBOLS, Atom, atom_of, symbols_of
 
 _NUMBER = r"(?:(?<![\w.])(?:\d[\d_]*\.?\d*|\.\d+)(?:[eE][+-]?\d+)?|[)\]])\s*"
 _BEHIND_NUMBER = re.compile(_NUMBER + r"$")
@@ -39,9 +39,8 @@ def is_unit(word: str) -> bool:
 
 def beginning(word: str) -> Iterator[tuple[str, Atom]]:
     """Units of which the symbol begins so, then those of which a full name does."""
-    known = list(dict.fromkeys(symbols()))
-    by_symbol = [one for one in known if one.startswith(word)]
-    by_name = [one for one in known if len(word) > 2 and _is_named(one, word.lower())]
+    by_symbol = [one for one in SYMBOLS if one.startswith(word)]
+    by_name = [one for one in SYMBOLS if len(word) > 2 and _is_named(one, word.lower())]
     for symbol in dict.fromkeys(sorted(by_symbol, key=len) + by_name):
         atom = atom_of(symbol)
         if atom is not None:
@@ -72,7 +71,9 @@ def that_fit(value: Value | None) -> list[str]:
     none."""
     if not isinstance(value, Measure):
         return []
-    return list(of_dimension(value.unit.dimension))
+    dimension = value.unit.dimension
+    compound = (text for text in COMPOUND if unit_of(text).dimension == dimension)
+    return [*symbols_of(dimension), *compound]
 
 
 @sent
@@ -101,8 +102,8 @@ def offers(value: Value | None, form: Form = STANDARD, most: int = OFFERED) -> l
         return []
     found = []
     for place, text in enumerate(that_fit(value)):
-        unit = unit_from(text)
-        if unit is None or unit == value.unit:
+        unit = unit_of(text)
+        if unit == value.unit:
             continue
         shown = write_in_passing(in_unit(value, unit), replace(form, unit=""))
         offer = Offer(text, f"{shown.sign} {shown.text}")
@@ -118,11 +119,3 @@ def _reading(count: Finite) -> tuple[bool, float]:
         return False, 0.0
     is_easy = EASY[0] <= size < EASY[1]
     return not is_easy, 0.0 if is_easy else abs(log10(size))
-
-
-def of_dimension(dimension: Dimension) -> Iterator[str]:
-    """All units of a dimension that are offered."""
-    for text in (*dict.fromkeys(symbols()), *COMPOUND):
-        unit = unit_from(text)
-        if unit is not None and unit.dimension == dimension:
-            yield text

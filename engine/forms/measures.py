@@ -32,14 +32,13 @@ def write_measure(measure: Measure, form: Form) -> Written:
         shown = write(count, replace(form, unit=""))
     else:
         shown = WRITERS[form.style](count, replace(form, unit=""))
-    nearly = shown.nearly
     return Written(
         "measure",
         shown.sign,
         _with_unit(shown.tree, unit),
         shown.also,
         shown.notice,
-        nearly=None if nearly is None else _nearly(nearly, unit),
+        nearly=None if shown.nearly is None else _nearly(shown.nearly, unit),
     )
 
 

@@ -18,8 +18,9 @@ from engine.numbers.values import (
     Scalar,
     Undefined,
     Value,
+    bare_size,
     exact,
-    finite,
+    with_size,
 )
 from engine.reading.described import Example
 
@@ -28,42 +29,36 @@ MAX_DEGREE = 1000
 Z = Parameter("z", "a complex number", "any complex number")
 
 
-def real_part(z: Scalar) -> Scalar:
+def real_part(z: Scalar) -> Value:
     """The real part; of an angle or a measure one."""
-    if isinstance(z, Angle):
-        return Angle(complexes.parts(z.radians)[0], z.unit)
-    if isinstance(z, Measure):
-        return Measure(complexes.parts(z.size)[0], z.unit)
-    return z if isinstance(z, Infinite | Undefined) else complexes.parts(cast(Plane, z))[0]
+    if isinstance(z, Infinite | Undefined):
+        return z
+    return with_size(z, complexes.parts(_plane(z))[0])
 
 
-def imaginary_part(z: Scalar) -> Scalar:
+def imaginary_part(z: Scalar) -> Value:
     """The imaginary part, a real number; of an angle or a measure one."""
-    if isinstance(z, Angle):
-        return Angle(complexes.parts(z.radians)[1], z.unit)
-    if isinstance(z, Measure):
-        return Measure(complexes.parts(z.size)[1], z.unit)
     if isinstance(z, Undefined):
         return z
-    return exact(0) if isinstance(z, Infinite) else complexes.parts(cast(Plane, z))[1]
+    return exact(0) if isinstance(z, Infinite) else with_size(z, complexes.parts(_plane(z))[1])
 
 
 def argument(z: Scalar) -> Scalar:
     """The angle of ``z`` in the plane, above −180° and up to 180°; of 0 there is none."""
-    if isinstance(z, Angle | Measure):
-        z = z.radians if isinstance(z, Angle) else z.size
-    if isinstance(z, Infinite):
-        return angles.computed(complexes.argument(exact(z.sign)))
-    return z if isinstance(z, Undefined) else angles.computed(complexes.argument(cast(Plane, z)))
+    if isinstance(z, Undefined):
+        return z
+    return angles.computed(
+        complexes.argument(exact(z.sign) if isinstance(z, Infinite) else _plane(z))
+    )
 
 
-def conjugate(z: Scalar) -> Scalar:
+def conjugate(z: Scalar) -> Value:
     """The number, or the angle, with the other sign before its imaginary part."""
-    if isinstance(z, Angle):
-        return Angle(finite(complexes.conjugate(z.radians)), z.unit)
-    if isinstance(z, Measure):
-        return Measure(finite(complexes.conjugate(z.size)), z.unit)
-    return complexes.conjugate(cast(Plane, z))
+    return with_size(z, complexes.conjugate(_plane(z)))
+
+
+def _plane(z: Scalar) -> Plane:
+    return cast(Plane, bare_size(z))
 
 
 def all_roots(z: Plane, n: Value) -> List:

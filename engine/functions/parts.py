@@ -10,7 +10,7 @@ from engine.errors import EmptyList, NotATruth
 from engine.functions.helpers import tell_missing
 from engine.functions.record import Delayed, Function, Parameter
 from engine.numbers import operators
-from engine.numbers.arithmetic import abs_of, sign_of
+from engine.numbers.arithmetic import abs_of
 from engine.numbers.comparison import compare, order_of
 from engine.numbers.complexes import complex_of
 from engine.numbers.items import item_by_item
@@ -38,9 +38,7 @@ X, Y = Parameter("x", "a number, or a list of them"), Parameter("y", "another", 
 
 def signum(x: Extended | Measure) -> Value:
     """−1, 0 or 1."""
-    if isinstance(x, Measure):
-        return exact(operators.sign_of(x))
-    return x if isinstance(x, Undefined) else exact(sign_of(x))
+    return x if isinstance(x, Undefined) else exact(operators.sign_of(x))
 
 
 def smallest(*values: Value | None) -> Value:

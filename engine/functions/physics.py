@@ -21,7 +21,7 @@ from engine.reading.described import Example
 from engine.reading.literals import literal_value
 from engine.reading.slips import nearest
 from engine.reading.tree import NOWHERE
-from engine.reading.units import unit_from
+from engine.reading.units import unit_of
 from engine.units.constants import CONSTANTS
 from engine.units.unit import Unit
 
@@ -102,19 +102,13 @@ def constant(name: Value) -> Value:
         size: Value = factor
         for one, power in powers:
             size = operators.operate("*", size, operators.operate("^", _size(one), exact(power)))
-        return measure_of(operators.number(size), _unit(unit))
+        return measure_of(operators.number(size), unit_of(unit))
     if called not in BY_NAME:
         raise _unknown(called)
     value, uncertainty, unit, _ = BY_NAME[called]
     if uncertainty:
         return _measured(called)
-    return measure_of(_exactly(value), _unit(unit))
-
-
-def _unit(text: str) -> Unit:
-    unit = unit_from(text)
-    assert unit is not None, text
-    return unit
+    return measure_of(_exactly(value), unit_of(unit))
 
 
 def _exactly(text: str) -> Exact:
@@ -139,7 +133,7 @@ def _unknown(name: str) -> NoConstant:
 def _measured(name: str) -> Value:
     """One that is measured: the same value each time, since its error is the same."""
     value, uncertainty, unit, _ = BY_NAME[name]
-    of = _unit(unit) if unit else Unit(())
+    of = unit_of(unit) if unit else Unit(())
     size = operators.operate("*", _exactly(uncertainty), factor_of(of))
     return uncertain.measured(measure_of(_exactly(value), of), real(size), name)
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from functools import partial, reduce
+from typing import cast
 
 from flint import fmpq
 
@@ -29,8 +30,9 @@ from engine.numbers.values import (
     Real,
     Undefined,
     Value,
+    bare_size,
     exact,
-    real,
+    with_size,
 )
 from engine.reading.described import Example
 
@@ -51,14 +53,10 @@ def square_root(x: Extended) -> Extended:
     return power(x, HALF)
 
 
-def absolute(x: Plane | Angle | Measure) -> Extended | Angle | Measure:
+def absolute(x: Plane | Angle | Measure) -> Value:
     """``x`` without its sign; of a complex number its distance from 0."""
-    if isinstance(x, Measure):
-        measures.refuse_scales("taken without its sign", x)
-        return Measure(real(complexes.modulus(x.size)), x.unit)
-    if isinstance(x, Angle):
-        return Angle(real(complexes.modulus(x.radians)), x.unit)
-    return complexes.modulus(x)
+    measures.refuse_scales("taken without its sign", x)
+    return with_size(x, complexes.modulus(cast(Plane, bare_size(x))))
 
 
 def nth_root(x: Extended, n: Value) -> Extended:

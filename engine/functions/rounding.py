@@ -90,17 +90,19 @@ def fraction_part(x: Extended) -> Extended:
     return subtract(x, floor_of(x))
 
 
-def by_count(compute: Callable[..., Value]) -> Callable[..., Value]:
+def by_count(compute: Callable[..., Extended]) -> Callable[..., Value]:
     """``compute`` on numbers, for an angle or a measure too: it is done to its number of
     units."""
-    of_angle = angles.by_count(compute)
 
     def function(x: Value, *others: Value) -> Value:
-        if not isinstance(x, Measure):
-            return of_angle(x, *others)
+        if not isinstance(x, Angle | Measure):
+            return compute(x, *others)
         if x.is_complex:
             raise OperatorForReals(op="Rounding")
-        return measures.through(compute, x, *others)
+        if isinstance(x, Measure):
+            return measures.measure_of(compute(measures.count_of(x), *others), x.unit)
+        name = "deg" if x.unit == "dms" else x.unit
+        return angles.angle_of(compute(angles.count_of(x, name), *others), name)
 
     return function
 

@@ -8,9 +8,8 @@ from decimal import Decimal
 from flint import fmpq
 
 from engine.handbook.record import Record, record
-from engine.reading.units import unit_from
 from engine.units.dimensions import KINDS
-from engine.units.table import ANGLES, EACH, NUMBER, Atom, Dimension, symbols
+from engine.units.table import ANGLES, EACH, NUMBER, Atom, Dimension, symbols_of
 from engine.units.unit import NAMED, base_unit
 
 EXAMPLES: dict[str, tuple[tuple[str, str, str], ...]] = {
@@ -72,7 +71,7 @@ def _records() -> Iterator[Record]:
             f"unit convert conversion {' '.join(name for one in atoms for name in one.names)}",
             RELATED.get(called, ()),
             source=", ".join(dict.fromkeys(one.source for one in atoms)),
-            aliases=tuple(one for one in dict.fromkeys(symbols()) if _is_of(one, dimension)),
+            aliases=symbols_of(dimension),
             special_values=tuple(filter(None, map(_converted, atoms))),
         )
 
@@ -108,11 +107,6 @@ def _decimal(factor: fmpq) -> str:
 
 LONGEST = 18
 """Signs of a factor that is written without a power of ten."""
-
-
-def _is_of(symbol: str, dimension: Dimension) -> bool:
-    unit = unit_from(symbol)
-    return unit is not None and unit.dimension == dimension
 
 
 RELATED = {

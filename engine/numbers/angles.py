@@ -26,7 +26,6 @@ from engine.numbers.values import (
     Plane,
     Scalar,
     Undefined,
-    Value,
     exact,
     is_complex,
     real,
@@ -243,17 +242,3 @@ def counts(a: Scalar, b: Scalar) -> tuple[Scalar, Scalar]:
         count_of(first, name) if isinstance(first, Angle) else first,
         count_of(second, name) if isinstance(second, Angle) else second,
     )
-
-
-def by_count(compute: Callable[..., Value]) -> Callable[..., Value]:
-    """``compute`` on numbers, for an angle too: it is done to its number of units."""
-
-    def function(x: Value, *others: Value) -> Value:
-        if not isinstance(x, Angle):
-            return compute(x, *others)
-        _refuse_complex("Rounding", x)
-        name = "deg" if x.unit == "dms" else x.unit
-        result = compute(count_of(x, name), *others)
-        return angle_of(cast(Scalar, result), name)
-
-    return function

@@ -281,12 +281,6 @@ def negate(measure: Measure) -> Scalar:
     return shown_in(operated("*", exact(-1), measure.size), measure.unit)
 
 
-def through(compute: Callable[..., Value], measure: Measure, *others: Value) -> Value:
-    """What is computed of the number of its units, in that unit: rounding."""
-    found = compute(count_of(measure), *others)
-    return measure_of(cast(Scalar, found), measure.unit)
-
-
 def sides(a: Scalar, b: Scalar) -> tuple[Scalar, Scalar]:
     """Two values of which one is a measure, as their sizes.  Errors: as :func:`check_alike`."""
     check_alike(a, b, "compared")

@@ -27,6 +27,7 @@ from engine.numbers.values import (
     Uncertain,
     Undefined,
     Value,
+    bare_size,
     is_complex,
     joined,
     real,
@@ -138,9 +139,7 @@ def sign_of(value: Value) -> int:
     if is_complex(value):
         raise ComplexOrder()
     value = value.nominal if isinstance(value, Uncertain) else value
-    size = value.radians if isinstance(value, Angle) else value
-    size = size.size if isinstance(size, Measure) else size
-    return arithmetic.sign_of(cast(Extended, size))
+    return arithmetic.sign_of(cast(Extended, bare_size(value)))
 
 
 def same_kind(value: Value, like: Value) -> Value:

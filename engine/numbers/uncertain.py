@@ -17,20 +17,19 @@ from engine.errors import NegativeUncertainty, NoUncertaintyHere, TooLarge, Unce
 from engine.limits import MAX_DIGITS
 from engine.numbers import arithmetic
 from engine.numbers.values import (
-    Angle,
-    Complex,
     Exact,
     Infinite,
     List,
-    Measure,
     Number,
     Real,
     Source,
     Uncertain,
     Undefined,
     Value,
+    bare_size,
     exact,
     real,
+    with_size,
 )
 
 STEP = 1e-9
@@ -49,24 +48,9 @@ def size_of(value: Value) -> Number:
 
     Errors: :class:`NoUncertaintyHere` for what has no such number.
     """
-    match value:
-        case Uncertain(nominal=nominal):
-            return size_of(nominal)
-        case Exact() | Real():
-            return value
-        case Measure(size=size) if not isinstance(size, Complex):
-            return size
-        case Angle(radians=radians) if not isinstance(radians, Complex):
-            return radians
-    raise NoUncertaintyHere()
-
-
-def _with_size(value: Value, size: Number) -> Value:
-    match value:
-        case Measure(unit=unit):
-            return Measure(size, unit)
-        case Angle(unit=unit):
-            return Angle(size, unit)
+    size = bare_size(value.nominal if isinstance(value, Uncertain) else value)
+    if not isinstance(size, Exact | Real):
+        raise NoUncertaintyHere()
     return size
 
 
@@ -132,7 +116,7 @@ def _slope(
     step = exact(_rational(uncertainty * STEP))
     sides = []
     for sign in (arithmetic.add, arithmetic.subtract):
-        beside = _with_size(nominals[place], real(sign(size, step)))
+        beside = with_size(nominals[place], real(sign(size, step)))
         sides.append(size_of(compute(*nominals[:place], beside, *nominals[place + 1 :])))
     difference = arithmetic.subtract(*sides)
     return nearly(real(arithmetic.divide(difference, arithmetic.multiply(exact(2), step))))

@@ -436,6 +436,29 @@ def finite(value: Value | None) -> Finite:
     return cast(Finite, value)
 
 
+def bare_size(value: Value | None) -> Value | None:
+    """How many coherent units an angle or a measure has; another value as it is.
+
+    >>> bare_size(Angle(exact(2), "rad"))
+    Exact(coefficient=2, pi_power=0)
+    """
+    if isinstance(value, Angle):
+        return value.radians
+    return value.size if isinstance(value, Measure) else value
+
+
+def with_size(value: Value, size: Value) -> Value:
+    """So many coherent units as an angle or a measure is that ``value`` is, in its unit; beside
+    another value the number alone.
+
+    >>> with_size(Angle(exact(2), "rad"), exact(3))
+    Angle(radians=Exact(coefficient=3, pi_power=0), unit='rad')
+    """
+    if isinstance(value, Angle):
+        return Angle(finite(size), value.unit)
+    return Measure(finite(size), value.unit) if isinstance(value, Measure) else size
+
+
 def exact(coefficient: fmpq | int, pi_power: int = 0) -> Exact:
     """An exact number within the limit of size.
 

@@ -9,7 +9,7 @@ from engine.errors import BadCount, LineError, UnknownForm, UnknownFormNear
 from engine.mends import replace as mend
 from engine.reading.slips import nearest
 from engine.reading.tree import Formatted, Node
-from engine.reading.units import unit_from
+from engine.reading.units import unit_from, unit_of
 from engine.reading.vocabulary import UNITS_OF_ANGLES
 from engine.sent import sent
 from engine.units.unit import Unit
@@ -125,9 +125,7 @@ def unit_among(parts: tuple[tuple[str, ...], ...]) -> str:
 
 def unit_wanted(word: str) -> Unit:
     """The unit of measurement that a form names; that of an angle among them."""
-    unit = unit_from("deg" if word == "dms" else word)
-    assert unit is not None
-    return unit
+    return unit_of("deg" if word == "dms" else word)
 
 
 def form_of(parts: tuple[tuple[str, ...], ...]) -> Form:

@@ -221,6 +221,13 @@ def unit_from(text: str) -> Unit | None:
     return unit if cursor.token.kind == tk.END else None
 
 
+def unit_of(text: str) -> Unit:
+    """The unit that a text is of which it is known that it is one."""
+    unit = unit_from(text)
+    assert unit is not None, text
+    return unit
+
+
 def units_in(text: str) -> frozenset[str]:
     """All names in a text that may be units."""
     try:

@@ -518,10 +518,10 @@ def _in_unit(value: Value, unit: str) -> Value:
         return item_by_item(lambda one: _in_unit(one, unit), value)
     if unit == PREFIXED:
         return value  # it is only how it is shown
-    if unit == BASE_UNITS and not isinstance(value, Uncertain):
-        return measures.in_base_units(value)
     if isinstance(value, Uncertain):
         return uncertain.through(lambda one: _in_unit(one, unit), value)
+    if unit == BASE_UNITS:
+        return measures.in_base_units(value)
     if isinstance(value, Measure) or unit not in ANGLE_UNITS:
         return measures.in_unit(operators.number(value), unit_wanted(unit))
     if isinstance(value, Complex):

@@ -404,15 +404,18 @@ class Sheet(Store):
             line.take(tree, self.now, self.shelf, self.run_procedure)
         except LineError as error:
             line.error = error
-        line.read_with = frozenset(name for name in line.at_stake if name in known)
+        line.read_with = self._known_of(line)
 
     def _void(self, line: Line) -> None:
         """Also reads it anew, where names before it make it read otherwise."""
         super()._void(line)
-        if line.at_stake:
-            known = Before(self.definitions, line.place)
-            if line.read_with != {name for name in line.at_stake if name in known}:
-                self._read_anew(line)
+        if line.at_stake and line.read_with != self._known_of(line):
+            self._read_anew(line)
+
+    def _known_of(self, line: Line) -> frozenset[str]:
+        """Those of the names by which a line reads otherwise that have a value before it."""
+        known = Before(self.definitions, line.place)
+        return frozenset(name for name in line.at_stake if name in known)
 
     def _read_anew(self, line: Line) -> None:
         before = line.steps

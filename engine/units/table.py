@@ -156,8 +156,7 @@ def _with_prefix(prefix: str, atom: Atom, prefixes: str, by: int) -> Atom | None
     return None
 
 
-def symbols() -> Iterator[str]:
-    """The symbols of all units that are offered: those with a usual prefix too."""
+def _symbols() -> Iterator[str]:
     for atom in EACH:
         yield atom.symbol
         taken = TAKING.get(atom.symbol)
@@ -173,3 +172,17 @@ USUAL = {
     "Sv": "mµ", "P": "c", "St": "c",
 }  # fmt: skip
 """Prefixes that a unit is usually met with."""
+
+SYMBOLS = tuple(dict.fromkeys(_symbols()))
+"""Of all units that are offered: those with a usual prefix too."""
+
+
+@lru_cache(256)
+def symbols_of(dimension: Dimension) -> tuple[str, ...]:
+    """The symbols of the units of a dimension that are offered.
+
+    >>> symbols_of(atom_of("s").dimension)[:3]
+    ('s', 'ms', 'µs')
+    """
+    atoms = ((symbol, atom_of(symbol)) for symbol in SYMBOLS)
+    return tuple(symbol for symbol, atom in atoms if atom and atom.dimension == dimension)
