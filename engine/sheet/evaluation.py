@@ -28,22 +28,18 @@ from engine.errors import (
     NotATruth,
     NoUncertaintyHere,
     NoValue,
-    NumberOverAngle,
     OtherDimension,
     PowerIsMeasure,
-    RangeOfMeasures,
     RangeWithoutNumbers,
     TemperatureOnScale,
     UnitBehindMeasure,
-    UnknownName,
     UnknownThen,
-    UnknownUnit,
     UnlikeMeasures,
 )
 from engine.forms.answer import write
 from engine.functions.catalogue import BY_NAME, CONSTANTS
 from engine.functions.record import Delayed, Function
-from engine.mends import Mend, Span, replace
+from engine.mends import Span, replace
 from engine.numbers import (
     angles,
     complexes,
@@ -109,10 +105,9 @@ from engine.reading.tree import (
     Text,
     expression_in,
 )
-from engine.reading.vocabulary import UNITS
-from engine.sheet import calls
+from engine.sheet import calls, unlike
 from engine.sheet.scope import EmptyScope, Scope
-from engine.sheet.unknown import run_together, unit_meant, unknown_function, unknown_name
+from engine.sheet.unknown import run_together, unknown_function, unknown_name
 
 HUNDRED = exact(100)
 
@@ -239,7 +234,9 @@ def _with_uncertainty(value: Value, node: Binary, scope: Scope) -> Value:
         value = angles.angle_of(value, given.unit)
     if isinstance(given, Angle) and isinstance(value, Angle):
         return uncertain.measured(value, uncertain.size_of(given), name)
-    first, second = (_said(side, one, scope) for side, one in ((node.left, value), (right, given)))
+    first, second = (
+        unlike.said(side, one, scope) for side, one in ((node.left, value), (right, given))
+    )
     raise DoNotAgree(node.span, first=first, second=second, done="put together so")
 
 
@@ -336,9 +333,9 @@ def _operation(node: Binary, scope: Scope) -> Value:
     try:
         second = evaluate(right, scope)
     except LineError as error:
-        raise _unit_behind_number(node, error) or error from None
+        raise unlike.unit_behind_number(node, error) or error from None
     if type(second) is Applied and op == "implied" and isinstance(right, Name):
-        meant = _nearly_unit(right)
+        meant = unlike.nearly_unit(right)
         if meant is not None:
             raise meant
     are_reals = type(first) in REALS and type(second) in REALS
@@ -348,66 +345,15 @@ def _operation(node: Binary, scope: Scope) -> Value:
         if type(value) is bool or type(value) is Applied:
             _number(value, side)
     if op == "/" and isinstance(first, FINITE):
-        _refuse_open_unit(node)
+        unlike.refuse_open_unit(node)
     try:
         return operators.operate("*" if op == "implied" else op, first, second)
     except UnlikeMeasures:
-        raise _of_sides(node, first, second, scope) from None
+        raise unlike.of_sides(node, first, second, scope) from None
     except PowerIsMeasure as error:
-        raise _in_brackets_before_unit(error, node) from None
+        raise unlike.in_brackets_before_unit(error, node) from None
     except TemperatureOnScale as error:
-        raise _in_kelvin(error, node, first) from None
-
-
-def _of_sides(node: Binary, first: Value, second: Value, scope: Scope) -> LineError:
-    """The error that two measures are unlike, said of what was typed for them."""
-    done = DONE[node.op]
-    pairs = ((node.left, first), (node.right, second))
-    said = [_said(side, value, scope) for side, value in pairs]
-    mends: tuple[Mend, ...] = ()
-    if isinstance(first, Measure) and isinstance(node.right, Literal):
-        place = Span(node.right.span.end, node.right.span.end)
-        mends = (replace(place, f" {first.unit.text}"),)
-    elif isinstance(second, Measure) and isinstance(node.left, Literal):
-        place = Span(node.left.span.end, node.left.span.end)
-        mends = (replace(place, f" {second.unit.text}"),)
-    return DoNotAgree(node.span, mends, first=said[0], second=said[1], done=done)
-
-
-DONE = {"+": "added", "-": "subtracted", "mod": "divided so", "div": "divided so"}
-
-
-def _said(side: Node, value: Value, scope: Scope) -> str:
-    """``Q is an energy (J, line 5)``."""
-    text = node_text(side)
-    name = text if len(text) <= LONGEST_SIDE else f"{text[: LONGEST_SIDE - 1]}…"
-    if isinstance(value, Measure):
-        line = scope.line_of(side.name) if isinstance(side, Name) else None
-        return f"{name} is {measures.named(value, line)}"
-    if isinstance(value, Angle):
-        return f"{name} is an angle"
-    return f"{name} has no unit"
-
-
-LONGEST_SIDE = 30
-"""Characters of a side of an operation that its error quotes."""
-
-
-def _in_brackets_before_unit(error: LineError, node: Binary) -> LineError:
-    """``2^3 m``, where the unit is the exponent's."""
-    if isinstance(node.right, Measured):
-        base, exponent = node_text(node.left), node_text(node.right.number)
-        error.mends = (replace(node.span, f"({base}^{exponent}) {node.right.unit.text}"),)
-    return error
-
-
-def _in_kelvin(error: LineError, node: Binary, first: Value) -> LineError:
-    """``2*T`` and its like: the temperature in kelvin."""
-    of_first = isinstance(first, Measure) and first.is_on_scale
-    side = node.left if of_first else node.right
-    text = node_text(side)
-    error.mends = (replace(side.span, f"({text} as K)"),)
-    return error
+        raise unlike.in_kelvin(error, node, first) from None
 
 
 def _has_text(value: Value) -> bool:
@@ -415,45 +361,6 @@ def _has_text(value: Value) -> bool:
     return isinstance(value, str) or (
         isinstance(value, List) and bool(value.items) and isinstance(value.items[0], str)
     )
-
-
-def _refuse_open_unit(node: Binary) -> None:
-    """``1/2 turn``: the unit belongs to the 2, which hardly anybody means.
-
-    Errors: :class:`LineError` that shows both meanings, unless brackets do.
-    """
-    below = node.right
-    if node.span.end != below.span.end:
-        return
-    if isinstance(below, Measured):
-        unit, of = f" {below.unit.text}", below.number
-    elif isinstance(below, Postfix) and below.op in UNITS:
-        unit, of = f" {below.op}" if below.op.isalpha() else below.op, below.operand
-    else:
-        return
-    above, number = node_text(node.left), node_text(of)
-    above = f"({above})" if isinstance(node.left, Binary) and node.left.op in "+-" else above
-    mends = (
-        replace(node.span, f"({above}/{number}){unit}"),
-        replace(node.span, f"{above}/({number}{unit})"),
-    )
-    raise NumberOverAngle(node.span, mends, number=number)
-
-
-def _unit_behind_number(node: Binary, error: LineError) -> LineError | None:
-    """``5 Kg``: a name that has no value, and is nearly a unit."""
-    is_behind = node.op == "implied" or (node.op == "/" and isinstance(node.left, Measured))
-    if not is_behind or not isinstance(error, UnknownName) or not isinstance(node.right, Name):
-        return None
-    return _nearly_unit(node.right)
-
-
-def _nearly_unit(name: Name) -> LineError | None:
-    """``Kg``, ``sec``: the error for a name behind a number that is nearly a unit."""
-    unit = unit_meant(name.name)
-    if not unit:
-        return None
-    return UnknownUnit(name.span, (replace(name.span, unit),), name=name.name, unit=unit)
 
 
 def _minus_behind_function(node: Binary, function: str) -> LineError:
@@ -596,24 +503,9 @@ def _ends(node: Range, scope: Scope) -> tuple[Value, Value, Value | None]:
         if isinstance(value, List):
             raise RangeWithoutNumbers(end.span)
         if isinstance(value, Measure):
-            raise _range_of_measures(node)
+            raise unlike.range_of_measures(node)
     start, stop, *step = values
     return start, stop, step[0] if step else None
-
-
-def _range_of_measures(node: Range) -> LineError:
-    """``1 N..3 N``, which is ``(1..3) N``."""
-    last = node.step or node.stop
-    units = {end.unit for end in (node.start, node.stop, node.step) if isinstance(end, Measured)}
-    if len(units) != 1 or not isinstance(last, Measured):
-        return RangeOfMeasures(node.span)
-
-    def bare(end: Node) -> Node:
-        return end.number if isinstance(end, Measured) else end
-
-    step = bare(node.step) if node.step is not None else None
-    text = node_text(Range(node.span, bare(node.start), bare(node.stop), step))
-    return RangeOfMeasures(node.span, (replace(node.span, f"({text}) {last.unit.text}"),))
 
 
 # -- truth ---------------------------------------------------------------------------
@@ -678,7 +570,7 @@ def _compared(
         return _alike(left, right, scope) if op == "~" else compare(op, left, right)
     except UnlikeMeasures:
         first, second = node.operands[at : at + 2]
-        said = [_said(first, left, scope), _said(second, right, scope)]
+        said = [unlike.said(first, left, scope), unlike.said(second, right, scope)]
         raise DoNotAgree(node.span, first=said[0], second=said[1], done="compared") from None
 
 
