@@ -69,7 +69,7 @@ class Server:
 
     def until_well(self) -> None:
         """Waits until all its parts answer."""
-        _wait_for(self._is_well)
+        wait_for(self._is_well)
 
     def _is_well(self) -> bool:
         if self.process.poll() is not None:
@@ -107,10 +107,14 @@ class Server:
         running.remove(self)
         os.killpg(self.process.pid, how)
         self.process.wait(timeout=PATIENCE)
-        _wait_for(self._is_gone)
+        wait_for(self._is_gone)
 
 
-def _wait_for(holds: Callable[[], bool]) -> None:
+def wait_for(holds: Callable[[], object]) -> None:
+    """Waits until it holds.
+
+    :raises TimeoutError: when it does not hold within :data:`PATIENCE` seconds
+    """
     deadline = time.monotonic() + PATIENCE
     while not holds():
         if time.monotonic() > deadline:

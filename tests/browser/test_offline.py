@@ -77,6 +77,7 @@ def test_the_handbook_is_there_as_a_whole(page, own_server):
     expect(page.locator("#pages a")).to_have_count(1)
     page.locator("#pages a").click()
     expect(page.get_by_test_id("line")).to_have_count(1)
+    page.wait_for_load_state()  # its scripts are there too
     page.keyboard.type("sin(2*(3)")
     page.keyboard.press("F1")
     expect(page.get_by_test_id("drawer").get_by_test_id("handbook-entry")).to_contain_text("sin(x)")

@@ -14,7 +14,7 @@ from http.client import HTTPException
 
 import pytest
 
-from tests.server import PATIENCE, Client, Server
+from tests.server import PATIENCE, Client, Server, wait_for
 from tests.threads import Thread
 
 KILLS = int(os.environ.get("TEAPOT_KILLS", "4"))
@@ -89,8 +89,7 @@ def test_a_part_that_is_ended_is_started_again_and_no_line_is_lost(tmp_path, par
         at_work.join()
         assert len(answered) == (at + 1) * PART_LINES
     assert kept_lines(client) == answered
-    assert server.parts(SERVICE)
-    assert len(server.parts(WEB)) >= 2
+    wait_for(lambda: server.parts(SERVICE) and len(server.parts(WEB)) >= 2)
     server.kill(signal.SIGTERM)
     assert not server.parts()
 

@@ -15,6 +15,7 @@ const SAID = {
   connection: "waits for the connection",
   server: "waits for the server, which could not take it yet",
 };
+const SOON = 150; // milliseconds in which a line is kept as a rule: it is not shown as waiting before
 const LONGEST = 4; // rows of a text that are shown of one that waits
 
 export const draft = draftOf(page().sheet);
@@ -41,6 +42,10 @@ function inShort(text) {
   return rows.length > LONGEST ? `${rows[0]}\n… and ${rows.length - 1} more lines` : text;
 }
 
+/* Its reply is about to come: to show that it waits would only delay what it brings. */
+const isOnlyJustSent = (item) => !outbox.trouble && outbox.asking !== item && outbox.held !== item
+  && Date.now() < item.at + SOON;
+
 const itemOf = (row) => outbox.items.find((item) => item.token === row.key);
 
 Alpine.data("waiting", () => ({
@@ -60,13 +65,18 @@ Alpine.data("waiting", () => ({
   },
 
   show() {
-    this.sent = outbox.items.filter((item) => !item.gone).map((item) => ({
+    const onTheirWay = outbox.items.filter((item) => !item.gone);
+    if (onTheirWay.some(isOnlyJustSent)) {
+      clearTimeout(this.soon);
+      this.soon = setTimeout(() => this.show(), SOON);
+    }
+    this.sent = onTheirWay.filter((item) => !isOnlyJustSent(item)).map((item) => ({
       key: item.token, text: item.text, short: inShort(item.text), kind: "waiting",
       state: outbox.trouble || "sending", says: stateOf(item), mend: "mend", drop: "take back",
       isMany: rowsOf(item) > LONGEST,
     }));
     const hasLines = Boolean(document.querySelector("#run > .line"));
-    document.getElementById("blank").hidden = hasLines || this.sent.length > 0;
+    document.getElementById("blank").hidden = hasLines || onTheirWay.length > 0;
   },
 
   looks(row) {
