@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from engine.errors import LineError
 from engine.forms.answer import write
 from engine.numbers import binary64
-from engine.numbers.values import Angle, Exact, Real
+from engine.numbers.values import Angle, Exact, Measure, Real
 from engine.reading.forms import Form
 from engine.sheet.binary64_evaluation import number_of, plain_value
 from engine.sheet.line import Step
@@ -64,7 +64,7 @@ def bits_of(store: Store, step: Step) -> Binary64 | None:
 
 def is_of(step: Step) -> bool:
     """Whether the value of a statement is a number that binary64 may have."""
-    return isinstance(step.value, Exact | Real | Angle)
+    return isinstance(step.value, Exact | Real | Angle | Measure)
 
 
 def shown(sheet: Sheet, step: Step, workings: Workings) -> list[Binary64]:

@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 
-from engine.aids import bits, boxes, dial, histogram, number_line, plane, scatter
+from engine.aids import bits, boxes, dial, histogram, number_line, plane, scatter, shares
 from engine.reading.plain import statement_text
 from engine.sheet.line import Line, Step
 from engine.sheet.sheet import Sheet
@@ -39,6 +39,7 @@ PICTURES = {
     "scatter": Picture(scatter.is_of, scatter.shown, is_apart=True),
     "boxes": Picture(boxes.is_of, boxes.shown),
     "number_line": Picture(number_line.is_of, number_line.shown),
+    "shares": Picture(shares.is_of, shares.shown),
     "bits": Picture(bits.is_of, bits.shown, title="in binary64, as machines keep it"),
 }
 """All pictures by name, in the order in which they are shown."""

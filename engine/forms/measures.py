@@ -35,7 +35,7 @@ def write_measure(measure: Measure, form: Form) -> Written:
     return Written(
         "measure",
         shown.sign,
-        _with_unit(shown.tree, unit),
+        with_unit(shown.tree, unit),
         shown.also,
         shown.notice,
         nearly=None if shown.nearly is None else _nearly(shown.nearly, unit),
@@ -77,10 +77,10 @@ def _with_prefix(measure: Measure) -> Unit:
 
 
 def _nearly(shown: Written, unit: Unit) -> Written:
-    return Written("measure", shown.sign, _with_unit(shown.tree, unit), shown.also)
+    return Written("measure", shown.sign, with_unit(shown.tree, unit), shown.also)
 
 
-def _with_unit(number: Node | Statement, unit: Unit) -> Node:
+def with_unit(number: Node | Statement, unit: Unit) -> Node:
     """A number with its unit; a minus stands before both."""
     assert isinstance(number, Node)
     if isinstance(number, Prefix) and number.op == "-":

@@ -106,6 +106,6 @@ def _told(value: Uncertain) -> tuple[str, ...]:
     found = uncertain.shares(value)
     if len(found) < 2:
         return ()
-    told = [f"{one.name} {100 * one.part:.2g} %" for one in found[:TOLD]]
+    told = [f"{one.name} {one.text}" for one in found[:TOLD]]
     more = f" and {len(found) - TOLD} more" if len(found) > TOLD else ""
     return (f"uncertainty from {', '.join(told)}{more}",)

@@ -7,9 +7,11 @@ principal values in NIST DLMF 4.23.
 from __future__ import annotations
 
 from collections.abc import Callable
+from typing import cast
 
 from flint import acb
 
+from engine.errors import TakesPlainNumber
 from engine.functions import axes
 from engine.functions.axes import of_plane
 from engine.functions.branches import branch_of
@@ -17,12 +19,13 @@ from engine.functions.by_parts import OnPlane
 from engine.functions.helpers import outside
 from engine.functions.hyperbolic import arcosh, arsinh, artanh
 from engine.functions.record import Function, Parameter
-from engine.numbers import angles, circular
+from engine.numbers import angles, circular, measures
 from engine.numbers.arithmetic import divide, is_zero, not_real, subtract
 from engine.numbers.operators import operate, plane
 from engine.numbers.values import (
     Extended,
     Infinite,
+    Measure,
     Number,
     Plane,
     Scalar,
@@ -56,8 +59,17 @@ arcsin = _angle(circular.arcsine, "The arcsine of a number beyond −1 to 1")
 arccos = _angle(circular.arccosine, "The arccosine of a number beyond −1 to 1")
 
 
-def arctan(y: Extended, x: Extended | None = None) -> Scalar:
-    """The angle whose tangent is ``y``; with ``x`` the direction of the point (x, y)."""
+def arctan(y: Extended | Measure, x: Extended | Measure | None = None) -> Scalar:
+    """The angle whose tangent is ``y``; with ``x`` the direction of the point (x, y), which may
+    be of two measures that agree.
+
+    Errors: :class:`TakesPlainNumber` for a measure alone; as :func:`measures.check_alike`.
+    """
+    if isinstance(y, Measure) and x is None:
+        kind, unit = measures.kind(y), y.unit.text
+        raise TakesPlainNumber(function="arctan of one value", kind=kind, unit=unit)
+    if isinstance(y, Measure) or isinstance(x, Measure):
+        y, x = _sizes(y, x)
     if isinstance(y, Undefined):
         return y
     if x is None:
@@ -67,6 +79,16 @@ def arctan(y: Extended, x: Extended | None = None) -> Scalar:
     if isinstance(x, Infinite) or isinstance(y, Infinite):
         return _direction_of_infinite(y, x)
     return angles.computed(circular.direction(y, x))
+
+
+def _sizes(y: Scalar, x: Scalar | None) -> tuple[Extended, Extended]:
+    """The sizes of two measures that agree."""
+    for one in (y, x):
+        if isinstance(one, Undefined):
+            return one, exact(0)
+    measures.refuse_scales("taken for a side", y, cast(Scalar, x))
+    measures.check_alike(y, cast(Scalar, x), "taken for the sides of a triangle")
+    return real(cast(Measure, y).size), real(cast(Measure, x).size)
 
 
 def _direction_of_infinite(y: Extended, x: Extended) -> Scalar:
@@ -236,6 +258,7 @@ FUNCTIONS = (
         "arctan(y, x) is in the right one.",
         words="inverse tangent angle of a slope quadrant direction of a point bearing atan2",
         source=SOURCE,
+        accepts=(Measure,),
         on_complex=_arctan_of_complex,
         branch=branch_of("arctan"),
     ),

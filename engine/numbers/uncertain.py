@@ -134,6 +134,18 @@ class Share:
     name: str
     part: float
 
+    @property
+    def text(self) -> str:
+        """In percent, with two figures.
+
+        >>> Share("l", 0.9996).text, Share("t", 0.0243).text, Share("m", 0.0001).text
+        ('100 %', '2.4 %', 'under 0.1 %')
+        """
+        hundredths = 100 * self.part
+        if hundredths < 0.1:
+            return "under 0.1 %"
+        return f"{hundredths:.{0 if hundredths >= 9.95 else 1 if hundredths >= 0.995 else 2}f} %"
+
 
 def shares(value: Uncertain) -> list[Share]:
     """The inputs with their shares, the largest first."""

@@ -38,7 +38,8 @@ from engine.reading.tree import (
     Statement,
     Text,
 )
-from engine.sheet.binary64_evaluation import number_of, write_machine
+from engine.sheet.binary64_evaluation import number_of
+from engine.sheet.binary64_writing import write_machine
 from engine.sheet.definitions import Definitions
 from engine.sheet.line import Step
 from engine.sheet.outcome import Answer

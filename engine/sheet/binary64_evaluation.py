@@ -5,24 +5,23 @@ from __future__ import annotations
 import math
 import operator
 from collections.abc import Callable
-from typing import cast
+from dataclasses import dataclass
 
-from engine.errors import EmptyListInBinary64, NotInBinary64
-from engine.forms.answer import Written, write
-from engine.forms.trees import number, signed
+from flint import fmpq
+
+from engine.errors import EmptyListInBinary64, LineError, NotInBinary64
 from engine.functions.catalogue import BY_NAME
 from engine.functions.record import Function
-from engine.numbers import binary64
+from engine.numbers import arithmetic, binary64, measures
 from engine.numbers.context import conventions, working
-from engine.numbers.values import Angle, Exact, List, Real, Value
-from engine.reading.forms import Form
+from engine.numbers.values import ONE, Angle, Exact, List, Measure, Value, exact
 from engine.reading.traps import TRIGONOMETRIC
 from engine.reading.tree import (
-    NOWHERE,
     Binary,
     Call,
     Formatted,
     ListOf,
+    Measured,
     Name,
     Node,
     Postfix,
@@ -35,9 +34,26 @@ from engine.sheet.evaluation import evaluate
 from engine.sheet.line import Step
 from engine.sheet.sheet_scope import SheetScope
 from engine.sheet.store import Store
+from engine.units.unit import Unit, is_angle
 
-ValueOf = Callable[[Node], Value]
-"""The true value of a part: a number, a quantity, an answer."""
+
+@dataclass(frozen=True, slots=True)
+class Truth:
+    """What is true of the parts of a line, beside which binary64 is worked out: ``value_of``
+    gives the value of one; ``has_units`` is set where a measure may be among them."""
+
+    value_of: Callable[[Node], Value]
+    has_units: bool
+
+    def unit_of(self, node: Node) -> Unit | None:
+        """The unit in which binary64 counts a part; of a list that of its first item."""
+        return unit_of_value(self.value_of(node)) if self.has_units else None
+
+
+def unit_of_value(value: Value) -> Unit | None:
+    if isinstance(value, List) and value.items:
+        return unit_of_value(value.items[0])
+    return value.unit if isinstance(value, Measure) else None
 
 
 RADIANS = {
@@ -56,48 +72,160 @@ Machine = float | list[float]
 """What binary64 gives: a number, or a list of them."""
 
 
-def machine_value(node: Node, value_of: ValueOf) -> Machine:
-    """What binary64 gives for ``node``.
+def machine_value(node: Node, truth: Truth) -> Machine:
+    """What binary64 gives for ``node``; of a measure the number of its units.
 
     Errors: :class:`LineError` where an operation has no counterpart there.
     """
     match node:
-        case Binary(op=op, left=left, right=right) if op in binary64.OPERATIONS:
-            first, second = machine_value(left, value_of), machine_value(right, value_of)
-            return _each(binary64.OPERATIONS[op], first, second)
+        case Binary(op=op) if op in binary64.OPERATIONS:
+            return _operated(node, truth)
         case Prefix(op=("-" | "+") as op, operand=operand):
-            value = machine_value(operand, value_of)
+            value = machine_value(operand, truth)
             return _each(operator.neg, value) if op == "-" else value
         case Postfix(op="%", operand=operand):
-            return _each(lambda x: x / 100, machine_value(operand, value_of))
+            return _each(lambda x: x / 100, machine_value(operand, truth))
         case Postfix(op="!", operand=operand):
-            value = machine_value(operand, value_of)
+            value = machine_value(operand, truth)
             return _each(lambda x: binary64.call("factorial", [x]), value)
         case Postfix(op=op, operand=operand) if op in RADIANS:
-            return _each(lambda x: x * RADIANS[op], machine_value(operand, value_of))
+            return _each(lambda x: x * RADIANS[op], machine_value(operand, truth))
         case Sexagesimal(degrees=degrees):
             return binary64.nearest(Exact(degrees)) * RADIANS["°"]
+        case Measured(number=inner, unit=unit) if not is_angle(unit):
+            return machine_value(inner, truth)
         case Call(function=name) if name in BY_NAME and not node.is_own:
-            return _called(BY_NAME[name], node, value_of)
+            if any(one.is_text for one in BY_NAME[name].parameters[:1]):  # a constant, by its name
+                return _of_value(node, truth)
+            return _called(BY_NAME[name], node, truth)
         case Formatted(expression=expression):
-            return machine_value(expression, value_of)
+            value = machine_value(expression, truth)
+            return converted(value, truth.unit_of(expression), truth.unit_of(node))
         case ListOf(items=items):
-            return [_number(machine_value(item, value_of), item) for item in items]
+            return [_counted(item, truth.unit_of(node), truth) for item in items]
         case Subscript(of=of, index=index):
-            return _item(machine_value(of, value_of), value_of(index), node)
-    found = value_of(node)
-    if isinstance(found, List):
-        return [binary64.nearest(item) for item in found.items]
+            return _item(machine_value(of, truth), truth.value_of(index), node)
     if node.children:
         raise NotInBinary64(node.span)
-    return binary64.nearest(found)
+    return _of_value(node, truth)
 
 
-def _called(function: Function, node: Call, value_of: ValueOf) -> Machine:
+def _of_value(node: Node, truth: Truth) -> Machine:
+    """The true value of a part, as binary64 has it."""
+    found = truth.value_of(node)
+    unit_of_all = unit_of_value(found)
+    if isinstance(found, List):
+        return [_count(item, unit_of_all, node) for item in found.items]
+    return _count(found, unit_of_all, node)
+
+
+def _count(value: Value, unit: Unit | None, node: Node) -> float:
+    """A true number as binary64 has it, of a measure how many units it has."""
+    if not isinstance(value, Measure):
+        return binary64.nearest(value)
+    if unit is None or value.unit.dimension != unit.dimension:
+        raise NotInBinary64(node.span)
+    return binary64.nearest(measures.count_of(value, unit))
+
+
+def _counted(node: Node, unit: Unit | None, truth: Truth) -> float:
+    """What binary64 gives for an item of a list, in the unit of the first."""
+    value, own = _number(machine_value(node, truth), node), truth.unit_of(node)
+    if own is None or unit is None:
+        return value
+    if own.dimension != unit.dimension:
+        raise NotInBinary64(node.span)
+    return float(_in_unit(value, own, unit))  # type: ignore[arg-type]
+
+
+def _in_unit(value: Machine, own: Unit | None, unit: Unit | None, power: fmpq = ONE) -> Machine:
+    """So many units, raised to a power, as a number of others: multiplied by one binary64,
+    where that is not 1."""
+    one, other = (exact(1) if it is None else measures.factor_of(it) for it in (own, unit))
+    ratio = arithmetic.divide(arithmetic.power(one, exact(power)), other)
+    if ratio == exact(1):
+        return value
+    factor = binary64.nearest(ratio)
+    return _each(lambda x: x * factor, value)
+
+
+def converted(value: Machine, own: Unit | None, unit: Unit | None) -> Machine:
+    """A value in another unit, of temperatures on their scales too."""
+    if own == unit or own is None or unit is None:
+        return value
+    value = _in_unit(value, own, unit)
+    apart = (own.zero or fmpq(0)) - (unit.zero or fmpq(0))
+    if not apart:
+        return value
+    offset = binary64.nearest(arithmetic.divide(exact(apart), measures.factor_of(unit)))
+    return _each(lambda x: x + offset, value)
+
+
+def _operated(node: Binary, truth: Truth) -> Machine:
+    """An operation; the sides of a sum are counted in one unit, and what a product or a power
+    of units is counted in is made up for."""
+    op, sides = node.op, (node.left, node.right)
+    values = [machine_value(side, truth) for side in sides]
+    compute = binary64.OPERATIONS[op]
+    if not truth.has_units:
+        return _each(compute, *values)
+    whole, units = truth.unit_of(node), [truth.unit_of(side) for side in sides]
+    if op in ("+", "-", "mod", "div"):
+        one = units[0] if op == "div" else whole
+        are_scales = units[0] != units[1] and all(own and own.zero is not None for own in units)
+        convert = converted if are_scales else _in_unit
+        values = [convert(it, own, one) for it, own in zip(values, units, strict=True)]
+        return _each(compute, *values)
+    found = _each(compute, *values)
+    if op == "^":
+        exponent = truth.value_of(node.right)
+        power = exponent.coefficient if isinstance(exponent, Exact) else ONE
+        return _in_unit(found, units[0], whole, power)
+    for unit, power in zip(units, (ONE, -ONE if op == "/" else ONE), strict=True):
+        found = _in_unit(found, unit, None, power)
+    return _in_unit(found, None, whole)
+
+
+def _power_of(whole: Unit | None, unit: Unit) -> fmpq:
+    """Which power of a unit's dimension another has, 0 for a plain number."""
+    if whole is None:
+        return fmpq(0)
+    pairs = zip(whole.dimension, unit.dimension, strict=True)
+    return next((one / other for one, other in pairs if other), fmpq(0))
+
+
+def _called(function: Function, node: Call, truth: Truth) -> Machine:
     arguments = [arg for arg in bind_to(function, node) if arg is not None]
-    values = [machine_value(argument, value_of) for argument in arguments]
+    values = [machine_value(argument, truth) for argument in arguments]
+    if truth.has_units:
+        return _called_with_units(function, node, arguments, values, truth)
+    return _computed(function, arguments, values, truth)
+
+
+def _called_with_units(
+    function: Function, node: Call, arguments: list[Node], values: list[Machine], truth: Truth
+) -> Machine:
+    """A function of measures: of their numbers of the unit that the first of them has."""
+    units = [truth.unit_of(argument) for argument in arguments]
+    first = next((unit for unit in units if unit is not None), None)
+    if first is None:
+        return _computed(function, arguments, values, truth)
+    if any(one and one.dimension != first.dimension for one in units):
+        raise NotInBinary64(node.span)
+    counts = [
+        value if own is None else _in_unit(value, own, first)
+        for value, own in zip(values, units, strict=True)
+    ]
+    whole = truth.unit_of(node)
+    found = _computed(function, arguments, counts, truth)
+    return _in_unit(found, first, whole, _power_of(whole, first)) if whole else found
+
+
+def _computed(
+    function: Function, arguments: list[Node], values: list[Machine], truth: Truth
+) -> Machine:
     name = function.name
-    if name in ANGLES_OF and not isinstance(value_of(arguments[0]), Angle):
+    if name in ANGLES_OF and not isinstance(truth.value_of(arguments[0]), Angle):
         values[0] = _each(lambda x: x * RADIANS[conventions().angle], values[0])
     if name in OF_ALL_ITEMS and any(isinstance(value, list) for value in values):
         values = [[x for one in values for x in (one if isinstance(one, list) else [one])]]
@@ -141,45 +269,23 @@ def number_of(store: Store, step: Step) -> Machine:
     """What binary64 gives for a step whose value is known.  Errors: as above."""
     scope = SheetScope(store, step, step.place)
     with working(step.work()):
-        return machine_value(step.stated.expression, lambda part: evaluate(part, scope))
+        has_units = isinstance(step.value, Measure) or any(
+            isinstance(node, Measured) or (isinstance(node, Name) and _is_measure(node, scope))
+            for node in step.nodes
+        )
+        truth = Truth(lambda part: evaluate(part, scope), has_units)
+        return machine_value(step.stated.expression, truth)
+
+
+def _is_measure(name: Name, scope: SheetScope) -> bool:
+    try:
+        return unit_of_value(evaluate(name, scope)) is not None
+    except LineError:  # the parameter of a function
+        return False
 
 
 def plain_value(value: Value | None) -> Value | None:
-    """An angle as its number of radians, which is what binary64 has of it."""
+    """What binary64 has of a value: of an angle the radians, of a measure the units."""
+    if isinstance(value, Measure):
+        return measures.count_of(value)
     return value.radians if isinstance(value, Angle) else value
-
-
-KINDS_OF_TEXT = {"undefined": "undefined", "infinity": "infinity", "-infinity": "infinity"}
-"""What a binary64 that is no number is."""
-
-ANOTHER = "→"
-"""Stands before a binary64: it is another computation, neither exact nor rounded."""
-
-
-def write_machine(machine: Machine, true: Value, form: Form) -> Written:
-    """A binary64 as an answer, with the true value and the distance between them."""
-    if isinstance(machine, list):
-        return _write_list(machine, true, form)
-    true = cast(Value, plain_value(true))
-    text = binary64.shortest(machine)
-    kind = KINDS_OF_TEXT.get(text, "number")
-    shown = write(true, Form(digits=form.digits))
-    also = [f"true value {shown.sign} {shown.text}"]
-    if isinstance(true, Exact | Real) and kind == "number":
-        away = binary64.distance(machine, true)
-        also.append("no distance" if away == 0 else f"distance about {away.str(4, radius=False)}")
-    return Written(kind, ANOTHER, _tree(text), tuple(also))
-
-
-def _write_list(numbers: list[float], true: Value, form: Form) -> Written:
-    trees = tuple(_tree(binary64.shortest(number)) for number in numbers)
-    shown = write(true, Form(digits=form.digits))
-    also = (f"true values {shown.sign} {shown.text}",)
-    return Written("list", ANOTHER, ListOf(NOWHERE, trees), also)
-
-
-def _tree(text: str) -> Node:
-    """A binary64 as it can be typed in."""
-    if KINDS_OF_TEXT.get(text) is None:
-        return number(text)
-    return signed(Name(NOWHERE, text.lstrip("-")), text.startswith("-"))

@@ -128,14 +128,15 @@ def product(*units: Unit) -> Unit:
 def _simplified(given: tuple[Part, ...]) -> Unit:
     parts = _merged(given)
     unit = Unit(_without_angles(parts))
-    if unit.dimension == NUMBER and not _is_angle(unit):
+    if unit.dimension == NUMBER and not is_angle(unit):
         return Unit(())
     if len(unit.parts) > 1 and not any(atom.symbol in ANGLES for atom, _ in unit.parts):
         return NAMED.get(unit.dimension, unit)
     return unit
 
 
-def _is_angle(unit: Unit) -> bool:
+def is_angle(unit: Unit) -> bool:
+    """Whether it is a unit of angles alone."""
     return unit.alone is not None and unit.alone.symbol in ANGLES
 
 

@@ -4,6 +4,7 @@ The numbers of the GUM are from memory.
 """
 
 import math
+import xml.etree.ElementTree as ET
 
 import pytest
 import uncertainties
@@ -11,8 +12,11 @@ from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 from uncertainties import umath
 
+from engine import Sheet
+from engine.aids import pictures
 from engine.numbers import uncertain
 from engine.numbers.values import Uncertain
+from pictures import drawn
 from tests.engine.answers import answer, error, mends, outcome, value_of_line
 
 
@@ -156,3 +160,42 @@ def test_random_expressions_are_those_of_the_uncertainties_package(given_values,
     found = uncertain.of(value) if isinstance(value, Uncertain) else 0.0
     assert found == pytest.approx(deviation, rel=1e-5, abs=1e-12), here
     assert uncertain.nearly(uncertain.size_of(value)) == pytest.approx(nominal, rel=1e-9), here
+
+
+# -- the picture of the shares ------------------------------------------------------------
+
+
+def shares_shown(*lines):
+    sheet = Sheet()
+    for line in lines:
+        assert sheet.answer(line).status == "ok", line
+    [statement] = pictures.workings_of(sheet, sheet.lines[-1])
+    return [one.shown for one in statement.pictures if one.name == "shares"]
+
+
+def test_the_workings_show_what_each_input_has_of_the_variance():
+    """Of l/t the relative variances are (0.04/5.32)² and (0.1/2.1)²."""
+    [found] = shares_shown("l = 5.32 ± 0.04 m; t = 2.1 ± 0.1 s", "l/t")
+    of_l, of_t = (0.04 / 5.32) ** 2, (0.1 / 2.1) ** 2
+    assert [one.name for one in found.bars] == ["t", "l"]
+    assert [one.part for one in found.bars] == pytest.approx(
+        [of_t / (of_l + of_t), of_l / (of_l + of_t)]
+    )
+    root = ET.fromstring(drawn("shares", found))
+    widths = [float(one.get("width")) for one in root.iter("rect") if one.get("class") == "bin"]
+    assert widths[0] / widths[1] == pytest.approx(of_t / of_l, rel=0.05)
+    assert root.get("aria-label") == "share of the variance: t 98 %, l 2.4 %"
+
+
+def test_many_inputs_share_the_last_bar():
+    names = [f"x_{at}" for at in range(1, 16)]
+    given_ones = "; ".join(f"{name} = 5 ± {at}" for at, name in enumerate(names, 1))
+    [found] = shares_shown(given_ones, " + ".join(names))
+    assert len(found.bars) == 12
+    assert found.bars[-1].name == "4 others"
+    assert sum(one.part for one in found.bars) == pytest.approx(1)
+
+
+@pytest.mark.parametrize("line", ["5 ± 1", "5 + 3", "x = 5 ± 1", "[1, 2] ± 0.1"])
+def test_there_is_no_picture_of_a_single_input(line):
+    assert shares_shown(line) == []
