@@ -16,8 +16,10 @@ from engine.functions.catalogue import BY_NAME
 from engine.functions.tables import overview
 from engine.mends import Span
 from engine.numbers import tables
-from engine.numbers.tables import by_name, height, units_of
-from engine.numbers.values import REALS, Number, Table, Value, is_missing
+from engine.numbers.many import numbers_in
+from engine.numbers.scaled import without_missing
+from engine.numbers.tables import by_name, height, in_numbers, units_of
+from engine.numbers.values import Table, Value, is_missing
 from engine.reading.mathml import statement_mathml
 from engine.reading.parser import parse
 from engine.reading.tree import Assignment
@@ -92,8 +94,8 @@ class SumUp(Job[list[ColumnShown]]):
         shown = []
         for at, (column, unit) in enumerate(zip(table.columns, units_of(table), strict=True)):
             row = {name: _said(one.items[at]) for name, one in by_name(told).items()}
-            numbers = [cast(Number, one) for one in column.items if type(one) in REALS]
-            histogram = histogram_of(numbers) if len(numbers) > 1 else None
+            numbers, _ = numbers_in(without_missing(column.items))
+            histogram = histogram_of(numbers, unit) if len(numbers) > 1 else None
             shown.append(
                 ColumnShown(
                     name=row["column"],
@@ -159,7 +161,7 @@ class AllRows(Job[list[list[str]]]):
         table = _chosen(self.file, self.test)
         heads = [
             f"{name} [{unit}]" if unit else name
-            for name, unit in zip(by_name(table), units_of(table), strict=True)
+            for name, unit in zip(by_name(table), in_numbers(table)[0], strict=True)
         ]
         return [heads, *_cells(table, range(height(table)))]
 
@@ -208,6 +210,8 @@ def _turned_round(table: Table, by: str) -> list[int]:
 
 
 def _cells(table: Table, places: range) -> list[list[str]]:
+    """Rows as texts, of measures the numbers: their unit stands above."""
+    _, table = in_numbers(table)
     return [[_said(column.items[place]) for column in table.columns] for place in places]
 
 

@@ -12,18 +12,21 @@ def draw(histogram: Histogram) -> str:
     """The picture of a histogram."""
     bins = histogram.bins
     most = max(one.count for one in bins)
+    behind = f" {histogram.unit}" if histogram.unit else ""
     chart = Chart(bins[0].low, bins[-1].high, 0, most * 1.06)
-    drawn = [*chart.frame()]
+    drawn = [*chart.frame(histogram.unit)]
     for one in bins:
         x, y = chart.x(one.low), chart.y(one.count)
         wide, tall = chart.x(one.high) - x, chart.y(0) - y
-        said = f"{one.count:,} from {short(one.low)} to {short(one.high)}"
+        said = f"{one.count:,} from {short(one.low)} to {short(one.high)}{behind}"
         drawn.append(
             f'<rect class="bin" x="{x + 0.5:.1f}" y="{y:.1f}" width="{max(wide - 1, 0.5):.1f}" '
             f'height="{tall:.1f}"><title>{said}</title></rect>'
         )
     told = f"{histogram.count:,} values: " + "; ".join(
-        f"{one.count:,} from {short(one.low)} to {short(one.high)}" for one in bins if one.count
+        f"{one.count:,} from {short(one.low)} to {short(one.high)}{behind}"
+        for one in bins
+        if one.count
     )
     return picture(WIDTH, HEIGHT, "".join(drawn), told)
 

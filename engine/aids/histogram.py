@@ -5,13 +5,12 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import cast
 
 from flint import fmpq
 
-from engine.numbers.many import floats_of
-from engine.numbers.scaled import kinds_of, scaled
-from engine.numbers.values import REALS, Exact, List, Number
+from engine.numbers.many import floats_of, numbers_in
+from engine.numbers.scaled import scaled
+from engine.numbers.values import Exact, List, Number
 from engine.sheet.line import Step
 from engine.sheet.sheet import Sheet
 from engine.sheet.workings import Workings
@@ -34,13 +33,14 @@ class Bin:
 
 @dataclass(frozen=True, slots=True)
 class Histogram:
-    """The steps in their order, and how many values there are."""
+    """The steps in their order, and how many values there are; the ``unit`` that they count."""
 
     bins: tuple[Bin, ...]
     count: int
+    unit: str = ""
 
 
-def histogram_of(numbers: Sequence[Number]) -> Histogram | None:
+def histogram_of(numbers: Sequence[Number], unit: str = "") -> Histogram | None:
     """The histogram of numbers; None where they are too few, all alike or too far apart.
 
     A value on the border of two steps belongs to the upper one, exactly where it is exact.
@@ -61,7 +61,7 @@ def histogram_of(numbers: Sequence[Number]) -> Histogram | None:
         counts[-1] += last
     edges = [float_of(step * (first + at)) for at in range(len(counts) + 1)]
     bins = (Bin(edges[at], edges[at + 1], one) for at, one in enumerate(counts))
-    return Histogram(tuple(bins), len(floats))
+    return Histogram(tuple(bins), len(floats), unit)
 
 
 def _steps_of(numbers: Sequence[Number], floats: list[float], step: fmpq) -> list[int]:
@@ -100,19 +100,18 @@ def _step(low: float, high: float, count: int) -> fmpq:
     return next(power * part for part in (1, 2, 5, 10) if float_of(power * part) >= least)
 
 
-def _numbers(step: Step) -> Sequence[Number]:
+def _numbers(step: Step) -> tuple[Sequence[Number], str]:
     if not isinstance(step.value, List) or len(step.value.items) < LEAST_ITEMS:
-        return []
-    are_numbers = kinds_of(step.value.items) <= REALS
-    return cast(Sequence[Number], step.value.items) if are_numbers else []
+        return [], ""
+    return numbers_in(step.value.items)
 
 
 def is_of(step: Step) -> bool:
     """Whether the value of a statement is a list of so many numbers."""
-    return bool(_numbers(step))
+    return bool(_numbers(step)[0])
 
 
 def shown(sheet: Sheet, step: Step, workings: Workings) -> list[Histogram]:
     """The histogram of a list, as its picture gets it."""
-    found = histogram_of(_numbers(step))
+    found = histogram_of(*_numbers(step))
     return [] if found is None else [found]

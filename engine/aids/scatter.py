@@ -7,6 +7,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from engine.functions.statistics import intercept, slope
+from engine.numbers.many import numbers_in
 from engine.numbers.values import Exact, List, Number, Real, Table, Value
 from engine.reading.plain import node_text
 from engine.reading.tree import Call, Node, expression_in
@@ -35,24 +36,21 @@ class Scatter:
 
 def scatter_of(x: Sequence[Value], y: Sequence[Value], across: str, up: str) -> Scatter | None:
     """The points of two lists; None where they are no real numbers, or too few."""
-    first, second = _numbers(x), _numbers(y)
+    (first, unit), (second, other) = numbers_in(x), numbers_in(y)
     if len(first) != len(second) or len(first) < 2:
         return None
     every = max(1, -(-len(first) // MOST))
     points = [(_float(a), _float(b)) for a, b in zip(first[::every], second[::every], strict=True)]
     if not all(math.isfinite(one) for point in points for one in point):
         return None
-    rise, start = slope(List(tuple(x)), List(tuple(y))), intercept(List(tuple(x)), List(tuple(y)))
+    pairs = List(first), List(second)
+    rise, start = slope(*pairs), intercept(*pairs)
     line = None
     if isinstance(rise, Exact | Real) and isinstance(start, Exact | Real):
         ends = min(point[0] for point in points), max(point[0] for point in points)
         line = (_float(start) + _float(rise) * ends[0], _float(start) + _float(rise) * ends[1])
+    across, up = (f"{name} [{one}]" if one else name for name, one in ((across, unit), (up, other)))
     return Scatter(across=across, up=up, points=tuple(points), count=len(first), line=line)
-
-
-def _numbers(items: Sequence[Value]) -> list[Number]:
-    numbers = [one for one in items if isinstance(one, Exact | Real)]
-    return numbers if len(numbers) == len(items) else []
 
 
 def _float(number: Number) -> float:

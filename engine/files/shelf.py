@@ -10,6 +10,7 @@ from pathlib import Path
 from engine.errors import NotAFile
 from engine.files.preview import Guess, preview_of
 from engine.numbers.shelf import Procedure, Shelf
+from engine.numbers.tables import with_measures
 from engine.numbers.values import Table
 
 MOST_TABLES = 8
@@ -34,7 +35,7 @@ def table_in(file: File) -> Table:
             data = Path(file.path).read_bytes()
         except OSError as error:
             raise NotAFile(why=error.strerror or "it is not there") from None
-        _tables[file] = preview_of(data, file.guess).table
+        _tables[file] = with_measures(preview_of(data, file.guess).table)
     _tables.move_to_end(file)
     while len(_tables) > MOST_TABLES:
         _tables.popitem(last=False)

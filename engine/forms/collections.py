@@ -10,13 +10,14 @@ from collections.abc import Callable, Iterable, Iterator, Sequence
 from typing import cast
 
 from engine.errors import TooLongAnswer
+from engine.forms.measures import shown_unit
 from engine.forms.reals import all_end_within, ends_within
 from engine.forms.summary import summary_of
 from engine.forms.written import Written
 from engine.limits import MAX_ANSWERS, MAX_WHOLE
-from engine.numbers.measures import count_of
+from engine.numbers.counts import Counts, counted
 from engine.numbers.scaled import kinds_of
-from engine.numbers.tables import units_of
+from engine.numbers.tables import in_numbers
 from engine.numbers.values import (
     Applied,
     Complex,
@@ -30,7 +31,7 @@ from engine.numbers.values import (
     Undefined,
     Value,
 )
-from engine.reading.forms import Form
+from engine.reading.forms import PREFIXED, Form
 from engine.reading.tree import NOWHERE, Columns, Grid, ListOf, Name, Node
 
 Write = Callable[[Value, Form], Written]
@@ -61,10 +62,11 @@ def write_list(value: List, form: Form, write: Write) -> Written:
     items = value.items
     if len(items) <= ITEMS_SHOWN:
         return _whole_list(list(_each(items, form, write)))
-    if _longest(items, form) > MAX_WHOLE:
+    plain, behind = _plain(items, form)
+    if _longest(plain, form) + len(items) * behind > MAX_WHOLE:
         raise TooLongAnswer(limit=MAX_WHOLE)
     head = list(_each(items[:ITEMS_SHOWN], form, write))
-    sign = "≈" if _are_rounded(items, form, write) else "="
+    sign = "≈" if _are_rounded(plain, form, write) else "="
     return Written(
         "list",
         sign,
@@ -74,6 +76,22 @@ def write_list(value: List, form: Form, write: Write) -> Written:
         count=len(items),
         summary=lambda: summary_of(items, lambda one: _said(write(one, form))),
     )
+
+
+def _plain(items: Sequence[Value], form: Form) -> tuple[Sequence[Value], int]:
+    """Measures that are all shown in one unit as their numbers, and how long that unit is; other
+    items as they are."""
+    first = items[0]
+    if not isinstance(first, Measure):
+        return items, 0
+    unit = shown_unit(first, form)
+    are_alike = isinstance(items, Counts) or all(
+        isinstance(one, Measure) and one.unit == first.unit for one in items
+    )
+    found = counted(items) if are_alike and form.unit != PREFIXED else None
+    if found is None or found.unit != unit:
+        return items, 0
+    return found.numbers, len(unit.text) + 1
 
 
 def _said(written: Written) -> str:
@@ -189,7 +207,7 @@ def write_table(value: Table, form: Form, write: Write) -> Written:
 
     Errors: :class:`TooLongAnswer` where the whole would be too long to be asked for.
     """
-    units, value = _with_units_above(value)
+    units, value = in_numbers(value)
     height = len(value.columns[0].items) if value.columns else 0
     if sum(_longest(column.items, form) for column in value.columns) > MAX_WHOLE:
         raise TooLongAnswer(limit=MAX_WHOLE)
@@ -215,23 +233,6 @@ def write_table(value: Table, form: Form, write: Write) -> Written:
         first=rows,
         count=height,
     )
-
-
-def _with_units_above(value: Table) -> tuple[tuple[str, ...], Table]:
-    """The unit of each column, to stand above it, and the table with the numbers alone."""
-    units, columns = [*units_of(value)], [*value.columns]
-    for place, column in enumerate(columns):
-        first = next((one for one in column.items if isinstance(one, Measure)), None)
-        if first is None or kinds_of(column.items) - {Measure, Undefined}:
-            continue
-        units[place] = first.unit.text
-        columns[place] = List(
-            tuple(
-                count_of(one, first.unit) if isinstance(one, Measure) else one
-                for one in column.items
-            )
-        )
-    return tuple(units), Table(value.heads, tuple(columns), value.units)
 
 
 def write_function(value: Applied) -> Written:

@@ -5,12 +5,11 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from itertools import pairwise
-from typing import cast
 
 from engine.numbers import angles
-from engine.numbers.many import floats_of, mean_of
-from engine.numbers.scaled import kinds_of
-from engine.numbers.values import REALS, Angle, Exact, Number, Real, Value
+from engine.numbers.many import floats_of, mean_of, numbers_in
+from engine.numbers.measures import measure_of
+from engine.numbers.values import Angle, Exact, Measure, Number, Real, Value
 
 PIECES = 60
 """Stretches of a list that its strip shows, each from its least to its greatest."""
@@ -36,7 +35,7 @@ class Summary:
 def summary_of(items: Sequence[Value], said: Callable[[Value], str]) -> Summary | None:
     """The summary of a list of numbers or of angles; None of others, and where some are too
     large.  ``said`` writes a value."""
-    unit, numbers = _numbers(items)
+    numbers, made = _numbers(items)
     if not numbers:
         return None
     try:
@@ -48,7 +47,7 @@ def summary_of(items: Sequence[Value], said: Callable[[Value], str]) -> Summary 
         return None
 
     def as_written(number: Number) -> str:
-        return said(angles.angle_of(number, unit) if unit else number)
+        return said(made(number))
 
     return Summary(
         least=as_written(numbers[floats.index(low)]),
@@ -58,14 +57,23 @@ def summary_of(items: Sequence[Value], said: Callable[[Value], str]) -> Summary 
     )
 
 
-def _numbers(items: Sequence[Value]) -> tuple[str, Sequence[Number]]:
-    """The numbers of a list, and the unit that they count; none where it has others too."""
+def _numbers(items: Sequence[Value]) -> tuple[Sequence[Number], Callable[[Number], Value]]:
+    """The numbers of a list, of angles or measures those of the unit of the first, and what makes
+    a value of such a number; none where it has others too."""
     first = items[0]
     if isinstance(first, Angle) and all(isinstance(one, Angle) for one in items):
-        counts = [angles.count_of(one, first.unit) for one in items if isinstance(one, Angle)]
+        unit = first.unit
+        counts = [angles.count_of(one, unit) for one in items if isinstance(one, Angle)]
         found = [count for count in counts if isinstance(count, Exact | Real)]
-        return first.unit, found if len(found) == len(items) else []
-    return "", cast(Sequence[Number], items) if kinds_of(items) <= REALS else []
+        return (
+            found if len(found) == len(items) else [],
+            lambda number: angles.angle_of(number, unit),
+        )
+    numbers, _ = numbers_in(items)
+    if isinstance(first, Measure):
+        of = first.unit
+        return numbers, lambda number: measure_of(number, of)
+    return numbers, lambda number: number
 
 
 def _strip(floats: list[float], low: float, high: float) -> tuple[tuple[float, float], ...]:

@@ -19,17 +19,20 @@ from engine.functions.record import Function, Parameter
 from engine.numbers import angles, operators, uncertain
 from engine.numbers.comparison import in_order
 from engine.numbers.context import notice
+from engine.numbers.counts import Counts, in_numbers
 from engine.numbers.items import item_by_item
 from engine.numbers.lists import total
 from engine.numbers.many import are_many, squares_from_mean
-from engine.numbers.scaled import kinds_of, without_missing
-from engine.numbers.tables import height, rows
+from engine.numbers.measures import measure_of
+from engine.numbers.scaled import kinds_of, taken, without_missing
+from engine.numbers.tables import height, places_in_order, rows, with_and_without
 from engine.numbers.values import (
     REALS,
     Angle,
     Complex,
     List,
     Measure,
+    Scalar,
     Table,
     Uncertain,
     Undefined,
@@ -96,6 +99,8 @@ def product_of(x: Value) -> Value:
 def mean(x: Value) -> Value:
     """The sum over the count; of temperatures on a scale one on that of the first."""
     items = present(x, 1)
+    if isinstance(items, Counts):
+        return measure_of(cast(Scalar, mean(List(items.numbers))), items.unit)
     first = items[0]
     if isinstance(first, Measure) and first.is_on_scale:
         away = List(tuple(operators.operate("-", item, first) for item in items))
@@ -104,9 +109,12 @@ def mean(x: Value) -> Value:
 
 
 def sort(x: Value) -> Value:
-    """The items, smallest first."""
+    """The items, smallest first; those without a value last."""
     items = items_of(x)
-    if kinds_of(items) <= REALS:
+    if len(without_missing(items)) < len(items):
+        there, missing = with_and_without(items)
+        return List(taken(items, [*places_in_order(there, items), *missing]))
+    if kinds_of(items) <= REALS or isinstance(items, Counts):
         return List(in_order(items))
     if any(is_complex(item) for item in items):
         raise ComplexOrder()
@@ -148,6 +156,9 @@ def variance(x: Value, of: Value | None = None) -> Value:
     items = present(x, 2 if is_sample else 1)
     if are_many(items):
         return operators.operate("/", squares_from_mean(items), exact(len(items) - is_sample))
+    if isinstance(items, Counts):
+        square = operators.operate("^", items.step, exact(2))
+        return operators.operate("*", variance(List(items.numbers), of), square)
     if any(is_complex(item) for item in _leaves(items)):
         raise outside("Variance and deviation need real numbers.")
     centre = mean(List(items))
@@ -212,8 +223,11 @@ def _how_many(n: Value, count: int) -> int:
 
 def cumulative(x: Value) -> Value:
     """The sums of the first item, the first two, and so on."""
+    items = items_of(x)
+    if isinstance(items, Counts) and not items.is_on_scale:
+        return in_numbers(cumulative)(x)
     sums: list[Value] = []
-    for item in items_of(x):
+    for item in items:
         sums.append(operators.operate("+", sums[-1], item) if sums else item)
     return List(tuple(sums))
 

@@ -9,6 +9,7 @@ slope, intercept      the straight line of least squares
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
+from dataclasses import dataclass
 from typing import cast
 
 from flint import fmpq
@@ -23,11 +24,14 @@ from engine.numbers import operators
 from engine.numbers.arithmetic import divide, is_zero, multiply
 from engine.numbers.comparison import compare
 from engine.numbers.context import notice
+from engine.numbers.counts import Counts, counted, in_numbers
 from engine.numbers.many import mean_of, products_from_means, squares_from_mean
+from engine.numbers.measures import measure_of
 from engine.numbers.values import (
     REALS,
     Exact,
     List,
+    Measure,
     Number,
     Undefined,
     Value,
@@ -102,6 +106,7 @@ def quartiles(x: Value, definition: Value | None = None) -> Value:
     return quantile(x, List(tuple(exact(fmpq(part, 4)) for part in (1, 2, 3))), definition)
 
 
+@in_numbers
 def mode(x: Value) -> Value:
     """The item that occurs most often; a list of them where there are several."""
     runs: list[list[Value]] = []
@@ -124,7 +129,17 @@ def range_of(x: Value) -> Value:
 # -- two lists ------------------------------------------------------------------------
 
 
-def _pairs(x: Value, y: Value) -> tuple[Sequence[Number], Sequence[Number]]:
+@dataclass(frozen=True, slots=True)
+class Pairs:
+    """The numbers of two lists, and the units that they count where they are measures."""
+
+    first: Sequence[Number]
+    second: Sequence[Number]
+    across: Counts | None
+    up: Counts | None
+
+
+def _pairs(x: Value, y: Value) -> Pairs:
     """The numbers of two lists of one length, at least two of each.
 
     Errors: :class:`LineError` for others.
@@ -132,6 +147,8 @@ def _pairs(x: Value, y: Value) -> tuple[Sequence[Number], Sequence[Number]]:
     first, second = items_of(x, 2), items_of(y, 2)
     if len(first) != len(second):
         raise UnequalLengths(length=len(first), other=len(second))
+    units = [side if isinstance(side, Counts) else None for side in (first, second)]
+    first, second = (side.numbers if isinstance(side, Counts) else side for side in (first, second))
     pairs = zip(first, second, strict=True)
     whole_ones = [pair for pair in pairs if not any(map(is_missing, pair))]
     left_out = len(first) - len(whole_ones)
@@ -139,16 +156,22 @@ def _pairs(x: Value, y: Value) -> tuple[Sequence[Number], Sequence[Number]]:
         notice("missing-values", f"{left_out:,} of {len(first):,} pairs miss a value: left out.")
         first, second = (tuple(pair[at] for pair in whole_ones) for at in (0, 1))
         items_of(List(first), 2)
+    units = [of or counted(side) for side, of in zip((first, second), units, strict=True)]
+    first, second = (
+        of.numbers if of is not None and isinstance(side[0], Measure) else side
+        for side, of in zip((first, second), units, strict=True)
+    )
     for item in (*first, *second):
         if type(item) not in REALS:
             operators.number(item)
-            raise outside("Pairs of real numbers are wanted here.")
-    return cast(Sequence[Number], first), cast(Sequence[Number], second)
+            raise outside("Pairs of real numbers, or of measures that agree, are wanted here.")
+    return Pairs(cast(Sequence[Number], first), cast(Sequence[Number], second), *units)
 
 
 def correlation(x: Value, y: Value) -> Value:
     """Pearson's coefficient, from −1 to 1; undefined where all items of a list are alike."""
-    first, second = _pairs(x, y)
+    pairs = _pairs(x, y)
+    first, second = pairs.first, pairs.second
     spread = multiply(squares_from_mean(first), squares_from_mean(second))
     if is_zero(spread):
         return Undefined("One of the lists has all items alike, so there is nothing to follow.")
@@ -157,20 +180,32 @@ def correlation(x: Value, y: Value) -> Value:
 
 def slope(x: Value, y: Value) -> Value:
     """How much y rises for each x on the straight line of least squares."""
-    first, second = _pairs(x, y)
-    spread = squares_from_mean(first)
+    pairs = _pairs(x, y)
+    rise = _slope(pairs)
+    for of, op in ((pairs.up, "*"), (pairs.across, "/")):
+        if of is not None:
+            rise = operators.operate(op, rise, of.step)
+    return rise
+
+
+def _slope(pairs: Pairs) -> Value:
+    """The same in the units of the two lists."""
+    spread = squares_from_mean(pairs.first)
     if is_zero(spread):
         return Undefined("All x are alike: the line would stand upright.")
-    return divide(products_from_means(first, second), spread)
+    return divide(products_from_means(pairs.first, pairs.second), spread)
 
 
 def intercept(x: Value, y: Value) -> Value:
     """The y of that line where x is 0."""
-    rise = slope(x, y)
+    pairs = _pairs(x, y)
+    rise = _slope(pairs)
     if isinstance(rise, Undefined):
         return rise
-    first, second = _pairs(x, y)
-    return operators.operate("-", mean_of(second), multiply(real(rise), mean_of(first)))
+    start = operators.operate(
+        "-", mean_of(pairs.second), multiply(real(rise), mean_of(pairs.first))
+    )
+    return start if pairs.up is None else measure_of(real(start), pairs.up.unit)
 
 
 def _record(

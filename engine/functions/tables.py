@@ -30,6 +30,7 @@ from engine.numbers.values import (
     Complex,
     Date,
     List,
+    Measure,
     Sentence,
     Table,
     Value,
@@ -129,16 +130,17 @@ def _in_short(name: str, items: Sequence[Value]) -> list[Value]:
     values = without_missing(items)
     kind = kind_of(values)
     told: list[Value] = [name, kind, exact(len(values)), exact(len(items) - len(values))]
-    if not values or kind not in (NUMBER, ANGLE):
+    if not values or kind not in (NUMBER, ANGLE, MEASURE):
         return [*told, MISSING, MISSING, MISSING, MISSING]
     column = List(values)
     spread = standard_deviation(column) if len(values) > 1 else MISSING
     return [*told, smallest(column), largest(column), mean(column), spread]
 
 
-NUMBER, ANGLE, MIXED = "number", "angle", "mixed"
+NUMBER, ANGLE, MEASURE, MIXED = "number", "angle", "measure", "mixed"
 KINDS_OF_CELLS: tuple[tuple[frozenset[type], str], ...] = (
     (frozenset({bool}), "truth"), (REALS, NUMBER), (frozenset({Angle}), ANGLE),
+    (frozenset({Measure}), MEASURE),
     (frozenset({Complex}), "complex"), (frozenset({str, Sentence}), "text"),
     (frozenset({Date}), "date"),
 )  # fmt: skip
@@ -247,7 +249,7 @@ FUNCTIONS = (
         "shelf", "The data table that is kept on the shelf under a name.", shelf,
         (Parameter("name", "the name of the table, a text", "a text", is_text=True),),
         (('count(shelf("cooling pots"))', "=", "363"),
-         ('max(shelf("cooling pots").temp)', "=", "95.98")),
+         ('max(shelf("cooling pots").temp)', "=", "95.98 °C")),
         related=("table", "columns"), accepts=(str,),
         words="data table file csv import open load bring in measurements",
         confused_with="a file of the machine: a table is brought onto the shelf first.",

@@ -13,8 +13,9 @@ from engine.limits import FIRST_BITS, LAST_BITS
 from engine.numbers import angles, measures
 from engine.numbers.arithmetic import subtract
 from engine.numbers.complexes import parts
+from engine.numbers.counts import Counts
 from engine.numbers.precision import precision
-from engine.numbers.scaled import kinds_of, scaled, taken
+from engine.numbers.scaled import Scaled, kinds_of, scaled, taken
 from engine.numbers.values import (
     KINDS,
     REALS,
@@ -71,6 +72,8 @@ def compare(op: str, a: Value, b: Value) -> bool | Undefined:
     b = b.nominal if isinstance(b, Uncertain) else b
     if (isinstance(a, Measure) or isinstance(b, Measure)) and _are_scalars(a, b):
         a, b = measures.sides(cast(Scalar, a), cast(Scalar, b))
+    if isinstance(a, Measure | Undefined) and isinstance(b, Measure | Undefined):
+        return op == "!="  # one of them is undefined
     if not (_is_ordered(a) and _is_ordered(b)):
         return _compare_unordered(op, a, b)
     if isinstance(a, Angle) or isinstance(b, Angle):
@@ -123,13 +126,23 @@ def compare_items(op: str, items: Sequence[Value], other: Value) -> list[bool] |
     if isinstance(other, str):
         are_texts = op in ("==", "!=") and kinds_of(items) <= {str, Sentence}
         return [(one == other) == (op == "==") for one in items] if are_texts else None
-    found = scaled(items) if isinstance(other, Exact) and other.is_rational else None
-    if found is None or not isinstance(other, Exact):
+    if isinstance(items, Counts):
+        unit = items.unit
+        if not isinstance(other, Measure) or other.unit.dimension != unit.dimension:
+            return None
+        items, other = items.numbers, measures.count_of(other, unit)
+    if not isinstance(other, Exact) or not other.is_rational:
+        return None
+    found = items if isinstance(items, Scaled) else scaled(items)
+    if found is None:
         return None
     above, below = found.above, found.below
     factor, bound = int(other.coefficient.q), int(other.coefficient.p) * below
     holds = SIGNS[op]
-    return [holds(one * factor, bound) for one in above]
+    truths = [holds(one * factor, bound) for one in above]
+    for gap in found.gaps:  # what is missing is unequal to everything
+        truths[gap] = op == "!="
+    return truths
 
 
 def _by_bounds(op: str, bounds: Bounds | None) -> bool | Undefined:
@@ -165,9 +178,9 @@ def in_order(values: Sequence[Value]) -> Sequence[Value]:
     >>> [one.coefficient for one in in_order([exact(3), exact(1), exact(2)])]
     [1, 2, 3]
     """
-    if not kinds_of(values) <= REALS:
-        return sorted(values, key=cmp_to_key(order_of))
     found = scaled(values)
+    if found is None and not kinds_of(values) <= REALS:
+        return sorted(values, key=cmp_to_key(order_of))
     if found is not None:
         keys = found.above
         return taken(values, sorted(range(len(keys)), key=keys.__getitem__))

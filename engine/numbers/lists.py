@@ -3,13 +3,15 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from typing import cast
 
 from engine.errors import EndlessRange, NoStep, RangeTooLong, StepAway
 from engine.limits import MAX_ITEMS
 from engine.mends import counted
-from engine.numbers import operators
+from engine.numbers import measures, operators
+from engine.numbers.counts import Counts
 from engine.numbers.many import are_many, sum_of_many
-from engine.numbers.values import Exact, Infinite, List, Undefined, Value, exact
+from engine.numbers.values import Exact, Infinite, List, Scalar, Undefined, Value, exact
 
 
 def stepped(start: Value, stop: Value, step: Value | None) -> List:
@@ -52,6 +54,8 @@ def total(values: Sequence[Value]) -> Value:
     """
     if are_many(values):
         return sum_of_many(values)
+    if isinstance(values, Counts) and len(values) and not values.is_on_scale:
+        return measures.measure_of(cast(Scalar, total(values.numbers)), values.unit)
     result: Value = exact(0)
     for place, value in enumerate(values):
         result = value if not place else operators.operate("+", result, value)

@@ -5,11 +5,12 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from operator import mul
-from typing import TypeGuard
+from typing import TypeGuard, cast
 
 from flint import arb, fmpq
 
 from engine.numbers.arithmetic import add, divide
+from engine.numbers.counts import counted
 from engine.numbers.scaled import kinds_of, scaled
 from engine.numbers.values import REALS, Bounds, Exact, Number, Real, Value, exact, real
 
@@ -70,6 +71,21 @@ def products_from_means(first: Sequence[Number], second: Sequence[Number]) -> Nu
         apart = both - sum(one.above) * sum(other.above)
         return exact(fmpq(apart, len(one) * one.below * other.below))
     return Real(_multiplied_away, *first, *second)
+
+
+def numbers_in(items: Sequence[Value]) -> tuple[Sequence[Number], str]:
+    """The items where all are real numbers; of measures that agree how many units of the first
+    they are, and that unit.  None of them where there are others.
+
+    >>> numbers_in((exact(3), exact(4)))[1]
+    ''
+    """
+    if kinds_of(items) <= REALS:
+        return cast(Sequence[Number], items), ""
+    found = counted(items)
+    if found is None or not kinds_of(found.numbers) <= REALS:
+        return (), ""
+    return cast(Sequence[Number], found.numbers), found.unit.text
 
 
 def floats_of(numbers: Sequence[Number]) -> list[float]:

@@ -205,7 +205,7 @@ def refuse_scales(done: str, *values: Scalar) -> None:
 def _multiply(a: Scalar, b: Scalar) -> Scalar:
     refuse_scales("multiplied", a, b)
     (first, one), (second, other) = _parts(a), _parts(b)
-    return _shown(operated("*", first, second), _joint(one, other), a, b)
+    return _shown(operated("*", first, second), joint(one, other), a, b)
 
 
 def _shown(size: Scalar, unit: Unit, *of: Scalar) -> Scalar:
@@ -216,7 +216,7 @@ def _shown(size: Scalar, unit: Unit, *of: Scalar) -> Scalar:
     return shown_in(size, unit)
 
 
-def _joint(one: Unit, other: Unit) -> Unit:
+def joint(one: Unit, other: Unit) -> Unit:
     """The unit of a product; a plain number leaves the other's as it is."""
     return product(one, other) if one.parts and other.parts else one if one.parts else other
 
@@ -225,7 +225,7 @@ def _divide(a: Scalar, b: Scalar) -> Scalar:
     refuse_scales("divided", a, b)
     (first, one), (second, other) = _parts(a), _parts(b)
     below = other.raised(fmpq(-1))
-    return _shown(operated("/", first, second), _joint(one, below), a, b)
+    return _shown(operated("/", first, second), joint(one, below), a, b)
 
 
 def _whole(compute: Callable[[Extended, Extended], Extended]) -> Callable[..., Extended]:

@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from typing import cast
 
 from engine.errors import ComplexOrder, LineError, NotANumber, NotReal
-from engine.numbers import angles, arithmetic, complexes, dates, measures, uncertain, whole
+from engine.numbers import angles, arithmetic, complexes, counts, dates, measures, uncertain, whole
 from engine.numbers.context import conventions, notice
+from engine.numbers.counts import Counts
 from engine.numbers.items import item_by_item
 from engine.numbers.values import (
     KINDS,
@@ -60,7 +61,7 @@ def operate(op: str, a: Value, b: Value) -> Value:
     if type(a) in REALS and type(b) in REALS:
         return _power(real(a), real(b)) if op == "^" else OF_NUMBERS[op](real(a), real(b))
     if isinstance(a, List) or isinstance(b, List):
-        return item_by_item(lambda x, y: operate(op, x, y), a, b)
+        return _with_list(op, a, b)
     if isinstance(a, str) and isinstance(b, str) and op == "+":
         return joined(a, b)
     if isinstance(a, Date) or isinstance(b, Date):
@@ -76,6 +77,18 @@ def operate(op: str, a: Value, b: Value) -> Value:
     if isinstance(a, Complex) or isinstance(b, Complex):
         return complexes.operate(op, plane(a), plane(b))
     return OF_NUMBERS[op](cast(Extended, number(a)), cast(Extended, number(b)))
+
+
+def _with_list(op: str, a: Value, b: Value) -> Value:
+    """An operation where one side is a list, or both: with many measures at once."""
+    one, other = (value.items if isinstance(value, List) else value for value in (a, b))
+    if isinstance(one, Counts) or isinstance(other, Counts):
+        sides = [side for side in (one, other) if isinstance(side, Sequence)]
+        if all(isinstance(side, Counts) and len(side) == len(sides[0]) for side in sides):
+            found = counts.operate(op, cast(Value | Counts, one), cast(Value | Counts, other))
+            if found is not None:
+                return List(found)
+    return item_by_item(lambda x, y: operate(op, x, y), a, b)
 
 
 def number(value: Value) -> Scalar:

@@ -10,7 +10,9 @@ from typing import overload
 
 from flint import fmpq
 
-from engine.numbers.values import MISSING, Exact, Undefined, Value, is_missing
+from engine.numbers.counts import Counts
+from engine.numbers.values import MISSING, Angle, Exact, Measure, Real, Undefined, Value, is_missing
+from engine.units.unit import is_angle
 
 MAX_BITS = 256
 """Binary digits of the denominator: with more, fractions are as fast."""
@@ -93,6 +95,9 @@ def kinds_of(items: Sequence[Value]) -> set[type]:
     >>> kinds_of(Scaled([1, 0], 1, frozenset({1}))) == {Exact, Undefined}
     True
     """
+    if isinstance(items, Counts):
+        kind = Angle if is_angle(items.unit) else Measure
+        return {kind if one in (Exact, Real) else one for one in kinds_of(items.numbers)}
     if not isinstance(items, Scaled):
         return {*map(type, items)}
     there: set[type] = {Exact} if len(items.gaps) < len(items) else set()
@@ -104,6 +109,9 @@ def without_missing(items: Sequence[Value]) -> Sequence[Value]:
     once even of a long one."""
     if isinstance(items, Scaled):
         return items.without_gaps()
+    if isinstance(items, Counts):
+        numbers = without_missing(items.numbers)
+        return items if numbers is items.numbers else Counts(numbers, items.unit)
     if Undefined not in kinds_of(items):
         return items
     return tuple(item for item in items if not is_missing(item))
@@ -113,18 +121,22 @@ def taken(items: Sequence[Value], places: Sequence[int]) -> Sequence[Value]:
     """The items at these places, counted from 0."""
     if isinstance(items, Scaled):
         return items.at(places)
+    if isinstance(items, Counts):
+        return Counts(taken(items.numbers, places), items.unit)
     return tuple([items[place] for place in places])
 
 
 def scaled(values: Sequence[Value]) -> Scaled | None:
-    """The numbers over one denominator; None where one is no rational number, or they have
-    none that is small.
+    """The numbers over one denominator, of many measures those of their units; None where one is
+    no rational number, or they have none that is small.
 
     >>> from engine.numbers.values import exact
     >>> found = scaled([exact(fmpq(1, 2)), exact(fmpq(1, 5)), exact(3)])
     >>> found.above, found.below
     ([5, 2, 30], 10)
     """
+    if isinstance(values, Counts):
+        return scaled(values.numbers)
     if isinstance(values, Scaled):
         return None if values.gaps else values
     if not isinstance(values, tuple) or len(values) < LONG:

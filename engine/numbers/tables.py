@@ -6,10 +6,11 @@ from collections.abc import Iterable, Mapping, Sequence
 from functools import cmp_to_key
 
 from engine.errors import BadPlace, ColumnOfTwoKinds, NoColumn, NoRow, UnequalLengths
-from engine.mends import counted
+from engine.mends import counted as in_words
 from engine.numbers.comparison import in_order, order_of
-from engine.numbers.measures import named
-from engine.numbers.scaled import Scaled, kinds_of, scaled, taken
+from engine.numbers.counts import Counts, counted
+from engine.numbers.measures import count_of, named
+from engine.numbers.scaled import Scaled, kinds_of, scaled, taken, without_missing
 from engine.numbers.values import (
     REALS,
     Exact,
@@ -17,11 +18,13 @@ from engine.numbers.values import (
     Measure,
     Sentence,
     Table,
+    Undefined,
     Value,
     is_missing,
 )
 from engine.reading.plain import node_text
 from engine.reading.tree import NOWHERE, Name, Node, Text
+from engine.reading.units import unit_from
 
 
 def name_of(head: Node) -> str:
@@ -76,7 +79,7 @@ def _place(table: Table, index: Value) -> int:
         raise BadPlace()
     place, count = int(index.coefficient.p), height(table)
     if not 1 <= place <= count:
-        raise NoRow(count=count, place=counted(index.coefficient.p))
+        raise NoRow(count=count, place=in_words(index.coefficient.p))
     return place - 1
 
 
@@ -94,6 +97,8 @@ def sorted_by(table: Table, key: Sequence[Value]) -> Table:
 
 def with_and_without(key: Sequence[Value]) -> tuple[list[int], list[int]]:
     """The places that have a value, and those where it is missing, counted from 0."""
+    if isinstance(key, Counts):
+        return with_and_without(key.numbers)
     if isinstance(key, Scaled):
         gaps = key.gaps
         return [place for place in range(len(key)) if place not in gaps], sorted(gaps)
@@ -153,12 +158,46 @@ def widened(table: Table, new: Mapping[str, Value]) -> Table:
 def check_columns(heads: Sequence[Node], columns: Sequence[List]) -> None:
     """Errors: :class:`ColumnOfTwoKinds` for a column with measures that do not agree."""
     for head, column in zip(heads, columns, strict=True):
-        if Measure not in kinds_of(column.items):
+        if isinstance(column.items, Counts) or Measure not in kinds_of(column.items):
             continue
         kinds = {one.unit.dimension: one for one in column.items if isinstance(one, Measure)}
         if len(kinds) > 1:
             first, second, *_ = map(named, kinds.values())
             raise ColumnOfTwoKinds(name=name_of(head), first=first, second=second)
+
+
+def with_measures(table: Table) -> Table:
+    """Columns of numbers whose heads name a unit as measures; what stands in a head that is no
+    unit is only said there."""
+    columns = []
+    for column, name in zip(table.columns, units_of(table), strict=True):
+        unit = unit_from(name) if kinds_of(column.items) <= NUMBERS else None
+        columns.append(column if unit is None else List(Counts(column.items, unit)))
+    return Table(table.heads, tuple(columns), table.units)
+
+
+def in_numbers(table: Table) -> tuple[tuple[str, ...], Table]:
+    """The unit of each column, empty where it has none, and the table with the numbers alone."""
+    units, columns = [*units_of(table)], [*table.columns]
+    for place, column in enumerate(columns):
+        found = counted(without_missing(column.items))
+        if found is None:
+            continue
+        units[place] = found.unit.text
+        if isinstance(column.items, Counts):
+            columns[place] = List(column.items.numbers)
+            continue
+        columns[place] = List(
+            tuple(
+                count_of(one, found.unit) if isinstance(one, Measure) else one
+                for one in column.items
+            )
+        )
+    return tuple(units), Table(table.heads, tuple(columns), table.units)
+
+
+NUMBERS = REALS | {Undefined}
+"""Kinds of cell that a column of numbers has."""
 
 
 def units_of(table: Table) -> tuple[str, ...]:

@@ -43,6 +43,7 @@ from engine.mends import Span, replace
 from engine.numbers import (
     angles,
     complexes,
+    counts,
     lists,
     measures,
     operators,
@@ -52,7 +53,9 @@ from engine.numbers import (
 )
 from engine.numbers.comparison import all_of, any_of, compare, compare_items
 from engine.numbers.context import Draws, Work, conventions, current, working
+from engine.numbers.counts import Counts
 from engine.numbers.items import checked, item, item_by_item
+from engine.numbers.scaled import kinds_of
 from engine.numbers.values import (
     KINDS,
     REALS,
@@ -108,6 +111,7 @@ from engine.reading.tree import (
 from engine.sheet import calls, unlike
 from engine.sheet.scope import EmptyScope, Scope
 from engine.sheet.unknown import run_together, unknown_function, unknown_name
+from engine.units.unit import base_unit
 
 HUNDRED = exact(100)
 
@@ -270,6 +274,8 @@ def _measured(node: Measured, scope: Scope) -> Value:
 def _with_measure(value: Value, node: Measured) -> Value:
     """A number, or each of a list, with its unit."""
     if isinstance(value, List):
+        if value.items and kinds_of(value.items) <= REALS:
+            return List(Counts(value.items, node.unit))
         return item_by_item(lambda one: _with_measure(one, node), value)
     if isinstance(value, Uncertain):
         return uncertain.through(lambda one: _with_measure(one, node), value)
@@ -422,6 +428,12 @@ def _in_unit(value: Value, unit: str) -> Value:
     if not unit:
         return value
     if isinstance(value, List):
+        if isinstance(value.items, Counts) and unit != PREFIXED:
+            own = value.items.unit
+            wanted = base_unit(own.dimension) if unit == BASE_UNITS else unit_wanted(unit)
+            found = counts.in_unit(value.items, wanted)
+            if found is not None:
+                return List(found)
         return item_by_item(lambda one: _in_unit(one, unit), value)
     if unit == PREFIXED:
         return value  # it is only how it is shown
@@ -569,9 +581,8 @@ def _compared(
     try:
         return _alike(left, right, scope) if op == "~" else compare(op, left, right)
     except UnlikeMeasures:
-        first, second = node.operands[at : at + 2]
-        said = [unlike.said(first, left, scope), unlike.said(second, right, scope)]
-        raise DoNotAgree(node.span, first=said[0], second=said[1], done="compared") from None
+        sides = node.operands[at], node.operands[at + 1]
+        raise unlike.of_pair(node, sides, (left, right), "compared", scope) from None
 
 
 def _alike(a: Value, b: Value, scope: Scope) -> bool:

@@ -12,9 +12,9 @@ from engine.errors import (
 )
 from engine.mends import Mend, Span, replace
 from engine.numbers import measures
-from engine.numbers.values import Angle, Measure, Value
+from engine.numbers.values import Angle, List, Measure, Value
 from engine.reading.plain import node_text
-from engine.reading.tree import Binary, Literal, Measured, Name, Node, Postfix, Range
+from engine.reading.tree import Binary, Literal, Measured, Name, Node, Postfix, Prefix, Range
 from engine.reading.vocabulary import UNITS
 from engine.sheet.scope import Scope
 from engine.sheet.unknown import unit_meant
@@ -22,17 +22,34 @@ from engine.sheet.unknown import unit_meant
 
 def of_sides(node: Binary, first: Value, second: Value, scope: Scope) -> LineError:
     """The error that two measures are unlike, said of what was typed for them."""
-    done = DONE[node.op]
-    pairs = ((node.left, first), (node.right, second))
-    sides = [said(side, value, scope) for side, value in pairs]
+    return of_pair(node, (node.left, node.right), (first, second), DONE[node.op], scope)
+
+
+def of_pair(
+    node: Node, sides: tuple[Node, Node], values: tuple[Value, Value], done: str, scope: Scope
+) -> LineError:
+    """The same of two sides that cannot be ``done``; a number without a unit is offered the
+    other's."""
+    first, second = (said(side, one, scope) for side, one in zip(sides, values, strict=True))
     mends: tuple[Mend, ...] = ()
-    if isinstance(first, Measure) and isinstance(node.right, Literal):
-        place = Span(node.right.span.end, node.right.span.end)
-        mends = (replace(place, f" {first.unit.text}"),)
-    elif isinstance(second, Measure) and isinstance(node.left, Literal):
-        place = Span(node.left.span.end, node.left.span.end)
-        mends = (replace(place, f" {second.unit.text}"),)
-    return DoNotAgree(node.span, mends, first=sides[0], second=sides[1], done=done)
+    for side, other in ((sides[1], values[0]), (sides[0], values[1])):
+        measure = _one_of(other)
+        if isinstance(measure, Measure) and _is_number(side):
+            place = Span(side.span.end, side.span.end)
+            mends = mends or (replace(place, f" {measure.unit.text}"),)
+    return DoNotAgree(node.span, mends, first=first, second=second, done=done)
+
+
+def _is_number(side: Node) -> bool:
+    """Whether it is a number as it is typed, with its sign."""
+    return isinstance(side.operand if isinstance(side, Prefix) else side, Literal)
+
+
+def _one_of(value: Value) -> Value:
+    """The value, or the first of a list that has a unit."""
+    if not isinstance(value, List):
+        return value
+    return next((one for one in value.items if isinstance(one, Measure | Angle)), value)
 
 
 DONE = {"+": "added", "-": "subtracted", "mod": "divided so", "div": "divided so"}
@@ -42,6 +59,7 @@ def said(side: Node, value: Value, scope: Scope) -> str:
     """``Q is an energy (J, line 5)``."""
     text = node_text(side)
     name = text if len(text) <= LONGEST_SIDE else f"{text[: LONGEST_SIDE - 1]}…"
+    value = _one_of(value)
     if isinstance(value, Measure):
         line = scope.line_of(side.name) if isinstance(side, Name) else None
         return f"{name} is {measures.named(value, line)}"

@@ -66,5 +66,5 @@ def test_the_pots_are_those_of_their_file(sheets):
     [table] = shown['table(["A", "B", "C"], average, last_one)']
     assert [float(row[2]) for row in table["cells"][1:]] == list(map(float, last))
     warm = [row for row in rows if row["pot"] == "A" and float(row["temp [°C]"] or 0) > 60]
-    [said] = shown['"pot A stays above 60 °C for {max(where(a, temp > 60).time)} minutes"']
-    assert f"for {max(int(row['time [min]']) for row in warm)} minutes" in said["text"]
+    [said] = shown['"pot A stays above 60 °C for {max(where(a, temp > 60 °C).time)}"']
+    assert f"for {max(int(row['time [min]']) for row in warm)} min" in said["text"]

@@ -7,17 +7,21 @@ from dataclasses import replace
 from fractions import Fraction
 
 import pytest
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from engine import Sheet
-from engine.errors import NotAFile
+from engine.errors import LineError, NotAFile
 from engine.files import dialect
 from engine.files.cells import number_from, values_of
 from engine.files.preview import Guess, name_and_unit, preview_of
 from engine.files.shelf import File, shelf_of
+from engine.numbers.counts import Counts
+from engine.numbers.measures import measure_of
+from engine.numbers.operators import operate
 from engine.numbers.tables import by_name
-from engine.numbers.values import Exact, is_missing
+from engine.numbers.values import Exact, List, exact, is_missing
+from engine.reading.units import unit_of
 from tests.engine.answers import TABLES
 
 
@@ -227,6 +231,97 @@ def test_the_sum_of_a_hundred_thousand_decimals_is_exact(tmp_path):
     sheet.shelf = shelf_of({"long": "1"}, {"1": File(str(file))})
     [found] = sheet.answer('sum(shelf("long").x) as exact').answers
     assert Fraction(found.text) == sum(map(fractions.Fraction, cells))
+
+
+COLUMNS = """time [min],temp (°C),mass [g],cups [n],note [kg],dir [deg]
+0,96.0,1.5,3,a,30
+10,80.5,,4,b,45
+20,62,2.5,5,c,90
+"""
+
+
+def with_columns(tmp_path, text=COLUMNS):
+    file = tmp_path / "columns.csv"
+    file.write_text(text)
+    sheet = Sheet()
+    sheet.shelf = shelf_of({"t": "1"}, {"1": File(str(file))})
+    sheet.answer('t = shelf("t");')
+    return sheet
+
+
+@pytest.mark.parametrize(
+    ("line", "expected"),
+    [
+        ("t.time", "= [0 min, 10 min, 20 min]"),
+        ("mean(t.temp)", "= 79.5 °C"),
+        ("t.temp as K", "= [369.15 K, 353.65 K, 335.15 K]"),
+        ("t.temp - 18.5 °C", "= [77.5 K, 62 K, 43.5 K]"),
+        ("slope(t.time, t.temp)", "= -1.7 K/min"),
+        ("intercept(t.time, t.temp)", "= 96.5 °C"),
+        ("sum(t.mass)", "= 4 g"),
+        ("t.mass*9.81 m/s^2 as mN", "= [14.715 mN, undefined, 24.525 mN]"),
+        ("sort(t.mass)", "= [1.5 g, 2.5 g, undefined]"),
+        ("count(where(t, temp > 70 °C))", "= 2"),
+        ("count(where(t, mass < 2 g))", "= 1"),
+        ("where(t, temp == 62 °C).time", "= [20 min]"),
+        ("t.cups", "= [3, 4, 5]"),  # n is no unit
+        ("t.note", '= ["a", "b", "c"]'),  # and this is no number
+        ("sin(t.dir)", "≈ [0.5, 0.7071067812, 1]"),
+        ("columns(t)", '= ["time", "temp", "mass", "cups", "note", "dir"]'),
+        ("mode(t.temp)", "= [62 °C, 80.5 °C, 96 °C]"),
+        ("cumulative(t.time)", "= [0 min, 10 min, 30 min]"),
+    ],
+)
+def test_a_column_has_the_unit_of_its_head(tmp_path, line, expected):
+    [found] = with_columns(tmp_path).answer(line).answers
+    assert f"{found.sign} {found.text}" == expected
+
+
+def test_a_new_column_has_its_unit_above_it(tmp_path):
+    sheet = with_columns(tmp_path)
+    [found] = sheet.answer("widen(t, heat = mass*4186 J/(kg K)*(temp - 18 °C))").answers
+    assert found.text.splitlines()[0].endswith("heat [J]")
+    assert found.cells()[1][-1] == "489.762"
+    outcome = sheet.answer("widen(t, rise = temp - 18)")
+    assert outcome.error.text == (
+        "temp is a temperature (°C), and 18 has no unit: they cannot be subtracted."
+    )
+
+
+UNITS = st.sampled_from(["m", "km", "s", "min", "°C", "K", "kg", "m/s", "°F"])
+NUMBERS = st.lists(st.integers(-50, 50), min_size=3, max_size=3)
+
+
+@settings(max_examples=600)
+@given(
+    st.sampled_from(["+", "-", "*", "/", "^"]),
+    NUMBERS,
+    UNITS,
+    st.tuples(NUMBERS, UNITS) | st.tuples(st.integers(-3, 3), UNITS | st.none()),
+    st.booleans(),
+)
+def test_what_is_done_with_many_measures_is_done_with_each(
+    op, numbers, unit, other, turned
+):
+    """The same as one by one, or the same error."""
+    many = Counts(tuple(map(exact, numbers)), unit_of(unit))
+    count, of = other
+    if isinstance(count, list):
+        side = Counts(tuple(map(exact, count)), unit_of(of))
+        pair = List(many), List(side)
+        apart = List(tuple(many)), List(tuple(side))
+    else:
+        value = exact(count) if of is None else measure_of(exact(count), unit_of(of))
+        pair, apart = (List(many), value), (List(tuple(many)), value)
+    if turned:
+        pair, apart = pair[::-1], apart[::-1]
+    found: list[list[object]] = []
+    for sides in (pair, apart):
+        try:
+            found.append([*operate(op, *sides).items])
+        except LineError as error:
+            found.append([type(error)])
+    assert found[0] == found[1]
 
 
 def test_a_line_keeps_its_version_and_says_when_it_was_replaced(tmp_path):

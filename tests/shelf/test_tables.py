@@ -53,7 +53,7 @@ def test_a_file_is_looked_at_and_kept(person):
     reply = person.post(f"{address}/keep", {"name": "cooling pots"})
     shown = page(person, reply.headers["Location"])
     assert 'cooling_pots = shelf("cooling pots")' in shown
-    assert ">4</a> numbers, <b>1 missing</b>" in shown
+    assert ">4</a> measures, <b>1 missing</b>" in shown
     assert "5 rows" in shown
 
 
@@ -115,10 +115,12 @@ def test_marks_of_missing_values_are_changed(person):
 
 def test_a_filter_says_how_it_reads_and_has_mends(person):
     address = kept(person)
-    assert "<mo>&gt;</mo>" in person.get(f"{address}/rows?test=temp > 80").content.decode()
-    reply = person.get(f'{address}/rows?test=temp > 80 || pot == "B"')
+    assert "<mo>&gt;</mo>" in person.get(f"{address}/rows?test=temp > 80 °C").content.decode()
+    reply = person.get(f'{address}/rows?test=temp > 80 °C || pot == "B"')
     assert reply.headers["HX-Retarget"] == "#filter-said"
-    assert 'data-mend="temp > 80 or pot == "B""' in unescape(reply.content.decode())
+    assert 'data-mend="temp > 80 °C or pot == "B""' in unescape(reply.content.decode())
+    reply = person.get(f"{address}/rows?test=temp > 80")
+    assert 'data-mend="temp > 80 °C"' in unescape(reply.content.decode())
 
 
 def test_rows_are_filtered_sorted_and_sent_screen_by_screen(person):
@@ -149,7 +151,7 @@ def test_a_table_is_saved_as_csv_and_read_back_equal(person):
     assert list(csv.reader(io.StringIO(saved)))[1] == ["0", "96", "A"]
     again = kept(person, saved, "again")
     assert person.get(f"{again}/rows.csv").content.decode() == saved
-    some = person.get(f"{address}/rows.csv?test=temp > 95").content.decode()
+    some = person.get(f"{address}/rows.csv?test=temp > 95 °C").content.decode()
     assert len(some.splitlines()) == 3
     assert person.get(f"{address}/rows.csv?test=temp >").status_code == 400
 
@@ -176,7 +178,7 @@ def test_a_sheet_uses_a_table_and_says_when_it_was_replaced(person):
     sheet = Sheet.objects.get(pk=person.sheet.rpartition("/")[2])
     line(sheet, 'pots = shelf("cooling pots")')
     mean = line(sheet, "mean(pots.temp)")
-    assert evaluating.answer_texts(mean) == ["93.2125"]
+    assert evaluating.answer_texts(mean) == ["93.2125 °C"]
     assert "Used in" in page(person, address)
     newer = bring(person, POTS.replace("96.0", "98.0"), table=address.rpartition("/")[2])
     reply = person.post(
@@ -185,14 +187,14 @@ def test_a_sheet_uses_a_table_and_says_when_it_was_replaced(person):
     )
     assert reply.headers["Location"] == address
     sheet.refresh_from_db()
-    assert evaluating.answer_texts(sheet.lines.get(number=2)) == ["93.2125"]
+    assert evaluating.answer_texts(sheet.lines.get(number=2)) == ["93.2125 °C"]
     listing = evaluating.quantities(sheet)
     [pots] = listing.changed
     assert pots.state == "out-of-date"
     assert "used a table that was replaced on" in pots.reason
     keeping.compute_again(sheet, None)
     fresh = line(sheet, 'mean(shelf("cooling pots").temp)')
-    assert evaluating.answer_texts(fresh) == ["93.7125"]
+    assert evaluating.answer_texts(fresh) == ["93.7125 °C"]
 
 
 def test_a_table_is_renamed_deleted_and_brought_back(person):
