@@ -300,9 +300,7 @@ NUMBERS = st.lists(st.integers(-50, 50), min_size=3, max_size=3)
     st.tuples(NUMBERS, UNITS) | st.tuples(st.integers(-3, 3), UNITS | st.none()),
     st.booleans(),
 )
-def test_what_is_done_with_many_measures_is_done_with_each(
-    op, numbers, unit, other, turned
-):
+def test_what_is_done_with_many_measures_is_done_with_each(op, numbers, unit, other, turned):
     """The same as one by one, or the same error."""
     many = Counts(tuple(map(exact, numbers)), unit_of(unit))
     count, of = other
