@@ -10,7 +10,19 @@ from engine.once import once
 from engine.reading.latex import answer_latex
 from engine.reading.mathml import answer_mathml
 from engine.reading.plain import answer_text, heads_of
-from engine.reading.tree import NOWHERE, Columns, Grid, ListOf, Node, Statement, Text, Words
+from engine.reading.tree import (
+    NOWHERE,
+    Columns,
+    Grid,
+    ListOf,
+    Measured,
+    Name,
+    Node,
+    Prefix,
+    Statement,
+    Text,
+    Words,
+)
 
 SET_LENGTH = 8_000
 """Characters that the shown items of a long list or table count for: their MathML has about
@@ -97,10 +109,37 @@ class Written:
         if most is None and self.whole is not None:
             tree = self.whole()
         if most is None and isinstance(tree, ListOf | Grid):
-            return [[_cell(item)] for item in tree.items]
+            unit = self.unit_of_items
+            return [[_cell(_without_unit(item) if unit else item)] for item in tree.items]
         if not isinstance(tree, Columns):
             return []
         return [heads_of(tree), *([_cell(cell) for cell in row] for row in tree.rows[:most])]
+
+    @once
+    def unit_of_items(self) -> str:
+        """The unit that all items of a list have, to stand above them; empty where there is
+        none."""
+        tree = self.whole() if self.whole is not None else self.tree
+        items = tree.items if isinstance(tree, ListOf | Grid) else ()
+        units = {one.unit for one in map(_positive, items) if isinstance(one, Measured)}
+        is_of_one = len(units) == 1 and all(
+            isinstance(one, Measured) or one == NO_VALUE for one in map(_positive, items)
+        )
+        return next(iter(units)).text if is_of_one else ""
+
+
+NO_VALUE = Name(NOWHERE, "undefined")
+
+
+def _positive(item: Node) -> Node:
+    """It without the minus before it."""
+    return item.operand if isinstance(item, Prefix) and item.op == "-" else item
+
+
+def _without_unit(item: Node) -> Node:
+    if isinstance(item, Prefix):
+        return Prefix(NOWHERE, item.op, _without_unit(item.operand))
+    return item.number if isinstance(item, Measured) else item
 
 
 def _cell(tree: Node) -> str:

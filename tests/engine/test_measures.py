@@ -364,3 +364,16 @@ def test_the_direction_of_a_point_may_be_of_two_lengths(line, expected):
 )
 def test_the_direction_of_a_point_wants_sides_that_agree(line, code):
     assert error(line) == code
+
+
+@pytest.mark.parametrize(
+    ("line", "rows"),
+    [
+        ("x = [1 m, -2 m]", [["x [m]"], ["1"], ["-2"]]),
+        ("x = [1 m, 0/0]", [["x [m]"], ["1"], ["undefined"]]),
+        ("x = [1 m, 2 cm]", [["x"], ["1 m"], ["2 cm"]]),
+        ("x = [1, 2]", [["x"], ["1"], ["2"]]),
+    ],
+)
+def test_a_list_has_its_unit_above_it_in_a_file(line, rows):
+    assert outcome(line).answers[0].cells() == rows
