@@ -81,7 +81,7 @@ def _ratio(text: str) -> tuple[int, int]:
 
 def dial_of(angle: Angle, point: Point | None = None) -> Dial:
     """What the dial shows of an angle, which is the direction of ``point``."""
-    radians = real(angle.radians)
+    radians = real(angle.size)
     values = {"sin": sine(radians), "cos": cosine(radians), "tan": tangent(radians)}
     return Dial(
         degrees=number_of(angles.count_of(angle, "deg")),

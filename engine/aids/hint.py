@@ -25,7 +25,7 @@ from engine.forms.answer import write_in_passing
 from engine.functions.catalogue import BY_NAME, CONSTANTS
 from engine.functions.record import Function
 from engine.functions.tables import kind_of
-from engine.numbers.angles import UNITS
+from engine.numbers.angles import WORDS
 from engine.numbers.scaled import without_missing
 from engine.numbers.tables import height, name_of, units_of
 from engine.numbers.values import Angle, Applied, List, Table, Value, is_missing
@@ -234,7 +234,7 @@ def _argument_at(before: str) -> int:
 
 def _card(sheet: Sheet, function: Function, values: list[Value | None], place: int | None) -> Card:
     at = None if place is None else min(place, len(function.parameters) - 1)
-    unit = UNITS[sheet.settings.conventions.angle].words
+    unit = WORDS[sheet.settings.conventions.angle]
     parameters = tuple(
         CardParameter(
             name=parameter.name,

@@ -13,7 +13,7 @@ from engine.aids.curve import number_of
 from engine.aids.dial import Shown, shown_as
 from engine.forms.answer import write
 from engine.numbers import angles, complexes
-from engine.numbers.measures import count_of, factor_of
+from engine.numbers.sizes import count_of, factor_of
 from engine.numbers.values import (
     Angle,
     Complex,
@@ -105,7 +105,7 @@ def point_of(value: Plane, unit: str, role: str = "value", name: str = "") -> Po
     parts = [_shown("real part", re), _shown("imaginary part", im)]
     parts.append(_shown("modulus", real(complexes.modulus(value))))
     if x or y:
-        angle = Angle(real(complexes.argument(value)), unit)
+        angle = Angle(real(complexes.argument(value)), angles.UNITS[unit])
         parts.append(_shown("argument", angles.in_unit(angle, unit)))
     use = f"({written.text})" if isinstance(value, Complex) else written.text
     return Point(role=role, name=name or written.text, x=x, y=y, parts=tuple(parts), use=use)
@@ -161,7 +161,7 @@ def shown(sheet: Sheet, step: Step, workings: Workings) -> list[PlaneFigure]:
 
 def _number(value: Value | None) -> Plane | None:
     if isinstance(value, Angle):
-        value = value.radians
+        value = value.size
     if isinstance(value, Measure):
         value = count_of(value)
     return value if isinstance(value, Complex) else None
@@ -243,7 +243,7 @@ SAID[IMPLIED] = SAID["*"]
 def _told(node: Binary, a: Plane, b: Plane, unit: str) -> str:
     angle, size = "", ""
     if node.op not in "+-" and b != exact(0):
-        turn = angles.in_unit(Angle(real(complexes.argument(b)), unit), unit)
+        turn = angles.in_unit(Angle(real(complexes.argument(b)), angles.UNITS[unit]), unit)
         angle = _text(turn)
         size = _text(real(complexes.modulus(b)))
     names = {"a": _name(node.left, a), "b": _name(node.right, b)}

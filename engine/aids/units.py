@@ -8,7 +8,8 @@ from dataclasses import dataclass, replace
 from math import log10
 
 from engine.forms.answer import write_in_passing
-from engine.numbers.measures import count_of, in_unit
+from engine.numbers.measures import in_unit
+from engine.numbers.sizes import count_of
 from engine.numbers.values import Complex, Finite, Measure, Value
 from engine.reading.forms import STANDARD, Form
 from engine.reading.units import unit_of

@@ -12,7 +12,7 @@ from engine.forms import trees
 from engine.forms.complexes import write_complex
 from engine.forms.reals import WHOLE_IN_FULL, WRITERS, positional_text, sign_of
 from engine.forms.written import Written
-from engine.numbers.angles import UNITS, count_of
+from engine.numbers.angles import SIGNS, UNITS, count_of
 from engine.numbers.arithmetic import multiply
 from engine.numbers.decimal import Decimal, to_places
 from engine.numbers.values import (
@@ -30,7 +30,7 @@ from engine.reading.tree import NOWHERE, Node, Sexagesimal, Statement
 
 def write_angle(angle: Angle, form: Form) -> Written:
     """An angle in the unit of the form, or else in its own."""
-    name = form.unit if form.unit in UNITS else angle.unit
+    name = form.unit if form.unit in UNITS else angle.name
     if name == "dms" and angle.is_complex:
         name = "deg"
     if name == "dms":
@@ -56,7 +56,7 @@ def _is_shown_as_multiple(number: Number) -> TypeGuard[Exact]:
 
 def _with_unit(number: Written, name: str) -> Written:
     """A number with its unit."""
-    sign = UNITS[name].sign.strip()
+    sign = SIGNS[name].strip()
     tree = trees.with_unit(_expression(number.tree), sign)
     return Written("angle", number.sign, tree, number.also, number.notice)
 

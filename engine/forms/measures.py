@@ -11,7 +11,7 @@ from engine.forms.complexes import write_complex
 from engine.forms.polar import write_polar
 from engine.forms.reals import WRITERS
 from engine.forms.written import Written
-from engine.numbers.measures import count_of
+from engine.numbers.sizes import count_of
 from engine.numbers.uncertain import nearly
 from engine.numbers.values import Complex, Measure
 from engine.reading.forms import BASE_UNITS, PREFIXED, Form

@@ -20,7 +20,7 @@ def write_polar(number: Complex, form: Form) -> Written:
     """A complex number by its modulus and its angle."""
     size = WRITERS[form.style](real(modulus(number)), form)
     unit = form.unit if form.unit in UNITS else "rad"
-    angle = write_angle(Angle(real(argument(number)), unit), form)
+    angle = write_angle(Angle(real(argument(number)), UNITS[unit]), form)
     sign = "=" if (size.sign, angle.sign) == ("=", "=") else "≈"
     assert isinstance(size.tree, Node)
     assert isinstance(angle.tree, Node)

@@ -6,10 +6,9 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from itertools import pairwise
 
-from engine.numbers import angles
 from engine.numbers.many import floats_of, mean_of, numbers_in
-from engine.numbers.measures import measure_of
-from engine.numbers.values import Angle, Exact, Measure, Number, Real, Value
+from engine.numbers.sizes import measure_of
+from engine.numbers.values import Number, Quantity, Value
 
 PIECES = 60
 """Stretches of a list that its strip shows, each from its least to its greatest."""
@@ -58,21 +57,13 @@ def summary_of(items: Sequence[Value], said: Callable[[Value], str]) -> Summary 
 
 
 def _numbers(items: Sequence[Value]) -> tuple[Sequence[Number], Callable[[Number], Value]]:
-    """The numbers of a list, of angles or measures those of the unit of the first, and what makes
-    a value of such a number; none where it has others too."""
-    first = items[0]
-    if isinstance(first, Angle) and all(isinstance(one, Angle) for one in items):
-        unit = first.unit
-        counts = [angles.count_of(one, unit) for one in items if isinstance(one, Angle)]
-        found = [count for count in counts if isinstance(count, Exact | Real)]
-        return (
-            found if len(found) == len(items) else [],
-            lambda number: angles.angle_of(number, unit),
-        )
+    """The numbers of a list, of quantities those of the unit of the first, and what makes a value
+    of such a number; none where it has others too."""
     numbers, _ = numbers_in(items)
-    if isinstance(first, Measure):
-        of = first.unit
-        return numbers, lambda number: measure_of(number, of)
+    first = items[0]
+    if isinstance(first, Quantity):
+        unit = first.unit
+        return numbers, lambda number: measure_of(number, unit)
     return numbers, lambda number: number
 
 

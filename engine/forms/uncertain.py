@@ -3,7 +3,6 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
 from decimal import Decimal
 
 from engine.errors import FormForPlainNumber
@@ -11,11 +10,13 @@ from engine.forms import trees
 from engine.forms.measures import shown_unit
 from engine.forms.written import Written
 from engine.numbers import uncertain
+from engine.numbers.angles import SIGNS
 from engine.numbers.angles import UNITS as ANGLE_UNITS
-from engine.numbers.angles import count_of as count_of_angle
+from engine.numbers.angles import in_unit as in_angle_unit
 from engine.numbers.decimal import to_places
-from engine.numbers.measures import count_of, factor_of, in_unit
-from engine.numbers.values import Angle, Measure, Number, Uncertain, Value, real
+from engine.numbers.measures import in_unit
+from engine.numbers.sizes import count_of, factor_of
+from engine.numbers.values import Angle, Measure, Number, Quantity, Uncertain, Value, real
 from engine.reading.forms import Form
 from engine.reading.tree import NOWHERE, Binary, Literal, Measured, Node, Postfix
 from engine.units.unit import Unit
@@ -67,18 +68,16 @@ def _shown(nominal: Value, form: Form) -> tuple[Value, Unit | str | None]:
         assert isinstance(nominal, Measure)
         return nominal, nominal.unit
     if isinstance(nominal, Angle):
-        name = form.unit if form.unit in ANGLE_UNITS else nominal.unit
+        name = form.unit if form.unit in ANGLE_UNITS else nominal.name
         name = "deg" if name == "dms" else name
-        return replace(nominal, unit=name), ANGLE_UNITS[name].sign.strip()
+        return in_angle_unit(nominal, name), SIGNS[name].strip()
     return nominal, None
 
 
 def _count(nominal: Value) -> tuple[Number, float]:
     """The number of units, and how large one is."""
-    if isinstance(nominal, Measure):
+    if isinstance(nominal, Quantity):
         return real(count_of(nominal)), uncertain.nearly(factor_of(nominal.unit))
-    if isinstance(nominal, Angle):
-        return real(count_of_angle(nominal)), uncertain.nearly(ANGLE_UNITS[nominal.unit].one)
     return uncertain.size_of(nominal), 1.0
 
 

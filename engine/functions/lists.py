@@ -16,15 +16,15 @@ from engine.errors import (
 from engine.functions.helpers import outside, tell_missing, whole
 from engine.functions.powers import root_of, square_root
 from engine.functions.record import Function, Parameter
-from engine.numbers import angles, operators, uncertain
+from engine.numbers import operators, uncertain
 from engine.numbers.comparison import in_order
 from engine.numbers.context import notice
-from engine.numbers.counts import Counts, in_numbers
+from engine.numbers.counts import Counts, counted, in_numbers
 from engine.numbers.items import item_by_item
 from engine.numbers.lists import total
 from engine.numbers.many import are_many, squares_from_mean
-from engine.numbers.measures import measure_of
 from engine.numbers.scaled import kinds_of, taken, without_missing
+from engine.numbers.sizes import measure_of
 from engine.numbers.tables import height, places_in_order, rows, with_and_without
 from engine.numbers.values import (
     REALS,
@@ -170,11 +170,9 @@ def variance(x: Value, of: Value | None = None) -> Value:
 def standard_deviation(x: Value, of: Value | None = None) -> Value:
     """The square root of the variance; of angles an angle in the unit of the first."""
     items = present(x, 1)
-    if kinds_of(items) == {Angle}:
-        turns = cast(Sequence[Angle], items)
-        unit = turns[0].unit
-        counts = List(tuple(angles.count_of(turn, unit) for turn in turns))
-        return angles.angle_of(square_root(real(variance(counts, of))), unit)
+    turns = counted(items) if kinds_of(items) == {Angle} else None
+    if turns is not None:
+        return measure_of(square_root(real(variance(List(turns.numbers), of))), turns.unit)
     return _root(variance(x, of))
 
 

@@ -15,7 +15,7 @@ from engine.functions.record import Function, Parameter
 from engine.mends import replace
 from engine.numbers import operators, uncertain
 from engine.numbers.context import current
-from engine.numbers.measures import factor_of, measure_of
+from engine.numbers.sizes import factor_of, measure_of
 from engine.numbers.values import Exact, Undefined, Value, exact, real
 from engine.reading.described import Example
 from engine.reading.literals import literal_value

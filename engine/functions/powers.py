@@ -12,7 +12,7 @@ from engine.errors import TakesRealsOnly
 from engine.functions.branches import branch_of
 from engine.functions.helpers import outside, whole
 from engine.functions.record import Function, Parameter
-from engine.numbers import complexes, measures, operators, radicals
+from engine.numbers import complexes, measures, operators, radicals, sizes
 from engine.numbers.arithmetic import (
     exp_of,
     negate,
@@ -105,7 +105,7 @@ def _of_measures(
             raise TakesRealsOnly(function="A root with a unit")
         number = root(x.size, *others)  # first, for what is wrong with it
         unit = measures.power(x, exact(fmpq(1, degree_of(*others))))
-        return measures.shown_in(number, unit.unit) if isinstance(unit, Measure) else number
+        return sizes.shown_in(number, unit.unit) if isinstance(unit, Measure) else number
 
     return function
 

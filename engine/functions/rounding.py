@@ -9,10 +9,10 @@ from flint import fmpq, fmpz
 from engine.errors import OperatorForReals
 from engine.functions.helpers import outside, whole
 from engine.functions.record import Function, Parameter
-from engine.numbers import angles, measures
 from engine.numbers.arithmetic import negate, sign_of, subtract
 from engine.numbers.context import notice
 from engine.numbers.decimal import round_at, to_places
+from engine.numbers.sizes import count_of, measure_of
 from engine.numbers.values import (
     Angle,
     Exact,
@@ -25,6 +25,7 @@ from engine.numbers.values import (
 )
 from engine.numbers.whole import floor_of
 from engine.reading.described import Example
+from engine.units.unit import in_decimals
 
 SUBJECT = "rounding"
 X = Parameter("x", "a number")
@@ -99,10 +100,7 @@ def by_count(compute: Callable[..., Extended]) -> Callable[..., Value]:
             return compute(x, *others)
         if x.is_complex:
             raise OperatorForReals(op="Rounding")
-        if isinstance(x, Measure):
-            return measures.measure_of(compute(measures.count_of(x), *others), x.unit)
-        name = "deg" if x.unit == "dms" else x.unit
-        return angles.angle_of(compute(angles.count_of(x, name), *others), name)
+        return measure_of(compute(count_of(x), *others), in_decimals(x.unit))
 
     return function
 

@@ -26,7 +26,7 @@ from engine.numbers.comparison import compare
 from engine.numbers.context import notice
 from engine.numbers.counts import Counts, counted, in_numbers
 from engine.numbers.many import mean_of, products_from_means, squares_from_mean
-from engine.numbers.measures import measure_of
+from engine.numbers.sizes import measure_of
 from engine.numbers.values import (
     REALS,
     Exact,

@@ -44,7 +44,7 @@ def nearest(value: Value) -> float:
             return math.inf * sign
         case Undefined():
             return math.nan
-        case Angle(radians=radians):
+        case Angle(size=radians):
             return nearest(radians)
         case Exact() | Real():
             pass

@@ -10,7 +10,7 @@ from typing import cast
 
 from engine.errors import NoOrder
 from engine.limits import FIRST_BITS, LAST_BITS
-from engine.numbers import angles, measures
+from engine.numbers import measures, sizes
 from engine.numbers.arithmetic import subtract
 from engine.numbers.complexes import parts
 from engine.numbers.counts import Counts
@@ -19,7 +19,6 @@ from engine.numbers.scaled import Scaled, kinds_of, scaled, taken
 from engine.numbers.values import (
     KINDS,
     REALS,
-    Angle,
     Bounds,
     Complex,
     Date,
@@ -30,6 +29,7 @@ from engine.numbers.values import (
     List,
     Measure,
     Number,
+    Quantity,
     Real,
     Scalar,
     Sentence,
@@ -70,16 +70,13 @@ def compare(op: str, a: Value, b: Value) -> bool | Undefined:
         return HOLDS[op]((a.moment > b.moment) - (a.moment < b.moment))
     a = a.nominal if isinstance(a, Uncertain) else a
     b = b.nominal if isinstance(b, Uncertain) else b
-    if (isinstance(a, Measure) or isinstance(b, Measure)) and _are_scalars(a, b):
+    if isinstance(a, Undefined) or isinstance(b, Undefined):
+        if isinstance(a, Quantity | Undefined) and isinstance(b, Quantity | Undefined):
+            return op == "!="
+    elif (isinstance(a, Quantity) or isinstance(b, Quantity)) and _are_scalars(a, b):
         a, b = measures.sides(cast(Scalar, a), cast(Scalar, b))
-    if isinstance(a, Measure | Undefined) and isinstance(b, Measure | Undefined):
-        return op == "!="  # one of them is undefined
     if not (_is_ordered(a) and _is_ordered(b)):
         return _compare_unordered(op, a, b)
-    if isinstance(a, Angle) or isinstance(b, Angle):
-        a, b = angles.sides(cast(Scalar, a), cast(Scalar, b))
-        if isinstance(a, Complex) or isinstance(b, Complex):
-            return _compare_unordered(op, a, b)
     if isinstance(a, Undefined) or isinstance(b, Undefined):
         return op == "!="
     if isinstance(a, Infinite) or isinstance(b, Infinite):
@@ -95,7 +92,7 @@ def compare(op: str, a: Value, b: Value) -> bool | Undefined:
 
 
 def _are_scalars(*values: Value) -> bool:
-    return all(isinstance(value, Exact | Real | Angle | Measure | Complex) for value in values)
+    return all(isinstance(value, Exact | Real | Infinite | Quantity | Complex) for value in values)
 
 
 def _apart(a: Number, b: Number) -> int:
@@ -130,7 +127,7 @@ def compare_items(op: str, items: Sequence[Value], other: Value) -> list[bool] |
         unit = items.unit
         if not isinstance(other, Measure) or other.unit.dimension != unit.dimension:
             return None
-        items, other = items.numbers, measures.count_of(other, unit)
+        items, other = items.numbers, sizes.count_of(other, unit)
     if not isinstance(other, Exact) or not other.is_rational:
         return None
     found = items if isinstance(items, Scaled) else scaled(items)
@@ -215,9 +212,7 @@ def can_be_told_apart(a: Value, b: Value) -> bool:
             return a != b
         case Exact() | Real(), Exact() | Real():
             return not a.ball(FIRST_BITS).overlaps(b.ball(FIRST_BITS))
-        case Angle(), Angle():
-            return a.unit != b.unit or can_be_told_apart(a.radians, b.radians)
-        case Measure(), Measure():
+        case Quantity(), Quantity():
             return a.unit != b.unit or can_be_told_apart(a.size, b.size)
         case Uncertain(), Uncertain():
             same = [*a.parts.values()] == [*b.parts.values()]
@@ -234,17 +229,11 @@ def can_be_told_apart(a: Value, b: Value) -> bool:
 
 
 def _is_ordered(value: Value) -> bool:
-    if isinstance(value, Angle):
-        return not isinstance(value.radians, Complex)
     return isinstance(value, Exact | Real | Infinite | Undefined)
 
 
 def _compare_unordered(op: str, a: Value, b: Value) -> bool | Undefined:
     """Only whether the two are the same."""
-    both = (a, b)
-    is_angle = any(isinstance(value, Angle) for value in both)
-    if is_angle and all(isinstance(value, Angle | Exact | Real | Complex) for value in both):
-        a, b = angles.sides(cast(Scalar, a), cast(Scalar, b))
     if op not in ("==", "!="):
         kind = KINDS.get(type(b if _is_ordered(a) else a), "a number")
         raise NoOrder(op=op, kind=kind)

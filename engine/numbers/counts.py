@@ -7,14 +7,15 @@ from collections.abc import Callable, Iterator, Sequence
 from functools import wraps
 from typing import cast, overload
 
-from engine.numbers import measures
-from engine.numbers.angles import operated
+from engine.numbers import measures, sizes
+from engine.numbers.sizes import operated
 from engine.numbers.values import (
     REALS,
     ZERO,
     Exact,
     List,
     Measure,
+    Quantity,
     Real,
     Scalar,
     Value,
@@ -62,7 +63,7 @@ class Counts(Sequence[Value]):
         """The measure of so many units."""
         if not isinstance(number, Exact | Real):  # missing, or without a value
             return number
-        return measures.measure_of(number, self.unit)
+        return sizes.measure_of(number, self.unit)
 
     @property
     def step(self) -> Value:
@@ -71,8 +72,8 @@ class Counts(Sequence[Value]):
         >>> Counts([], Unit.of("°C")).step
         Measure(size=Exact(coefficient=1, pi_power=0), unit=Unit('K'))
         """
-        factor = measures.factor_of(self.unit)
-        return measures.shown_in(factor, measures.KELVIN if self.is_on_scale else self.unit)
+        factor = sizes.factor_of(self.unit)
+        return sizes.shown_in(factor, measures.KELVIN if self.is_on_scale else self.unit)
 
     @property
     def is_on_scale(self) -> bool:
@@ -84,20 +85,22 @@ def counted(items: Sequence[Value]) -> Counts | None:
     """The items as numbers of the unit that the first of them has; None where they are no
     measures of real size that agree.
 
-    >>> found = counted((measures.measure_of(exact(5), Unit.of("m")),))
+    >>> found = counted((sizes.measure_of(exact(5), Unit.of("m")),))
     >>> found.numbers, found.unit
     ((Exact(coefficient=5, pi_power=0),), Unit('m'))
     """
     if isinstance(items, Counts):
         return items
     first = items[0] if len(items) else None
-    if not isinstance(first, Measure):
+    if not isinstance(first, Quantity):
         return None
     numbers = []
     for item in items:
-        if not isinstance(item, Measure) or item.unit.dimension != first.unit.dimension:
+        if not isinstance(item, Quantity) or type(item) is not type(first):
             return None
-        number = measures.count_of(item, first.unit)
+        if item.unit.dimension != first.unit.dimension:
+            return None
+        number = sizes.count_of(item, first.unit)
         if not isinstance(number, Exact | Real):
             return None
         numbers.append(number)
@@ -115,7 +118,7 @@ def in_unit(of: Counts, unit: Unit) -> Counts | None:
     numbers = _numbers(of, unit)
     apart = (of.unit.zero or ZERO) - (unit.zero or ZERO)
     if apart:
-        offset = operated("/", exact(apart), measures.factor_of(unit))
+        offset = operated("/", exact(apart), sizes.factor_of(unit))
         numbers = _each("+", numbers, offset)
     return Counts(cast(Sequence[Value], numbers), unit)
 
@@ -160,8 +163,8 @@ def operate(op: str, a: Value | Counts, b: Value | Counts) -> Counts | None:
     joint = measures.joint(one, below)
     if not joint.parts or is_angle(joint):
         return None
-    ratio = operated(op, measures.factor_of(one), measures.factor_of(other))
-    ratio = operated("/", ratio, measures.factor_of(joint))
+    ratio = operated(op, sizes.factor_of(one), sizes.factor_of(other))
+    ratio = operated("/", ratio, sizes.factor_of(joint))
     numbers = _each(op, _numbers(a, one), _numbers(b, other))
     return Counts(numbers if ratio == exact(1) else _each("*", numbers, ratio), joint)
 
@@ -170,8 +173,8 @@ def _raised(of: Counts, exponent: Value | Counts) -> Counts | None:
     if not isinstance(exponent, Exact) or not exponent.is_rational or not exponent.coefficient:
         return None
     unit = of.unit.raised(exponent.coefficient)
-    ratio = operated("^", measures.factor_of(of.unit), exponent)
-    ratio = operated("/", ratio, measures.factor_of(unit))
+    ratio = operated("^", sizes.factor_of(of.unit), exponent)
+    ratio = operated("/", ratio, sizes.factor_of(unit))
     numbers = _each("^", of.numbers, exponent)
     return Counts(numbers if ratio == exact(1) else _each("*", numbers, ratio), unit)
 
@@ -183,7 +186,7 @@ def _added(op: str, a: Value | Counts, b: Value | Counts, one: Unit, other: Unit
         return Counts(_each(op, _numbers(a, one), _numbers(b, one)), one)
     if op == "-" and one == other:  # of a scale: the difference is in kelvin
         steps = _each(op, _numbers(a, one), _numbers(b, one))
-        return Counts(_each("*", steps, measures.factor_of(one)), measures.KELVIN)
+        return Counts(_each("*", steps, sizes.factor_of(one)), measures.KELVIN)
     return None
 
 
@@ -202,12 +205,12 @@ Numbers = Sequence[Value] | Scalar
 
 def _numbers(value: Value | Counts, unit: Unit) -> Numbers:
     if isinstance(value, Measure):
-        return measures.count_of(value, unit)
+        return sizes.count_of(value, unit)
     if not isinstance(value, Counts):
         return cast(Scalar, value)
     if value.unit == unit:
         return value.numbers
-    ratio = operated("/", measures.factor_of(value.unit), measures.factor_of(unit))
+    ratio = operated("/", sizes.factor_of(value.unit), sizes.factor_of(unit))
     return _each("*", value.numbers, ratio)
 
 

@@ -8,7 +8,7 @@ from typing import cast
 from engine.errors import EndlessRange, NoStep, RangeTooLong, StepAway
 from engine.limits import MAX_ITEMS
 from engine.mends import counted
-from engine.numbers import measures, operators
+from engine.numbers import operators, sizes
 from engine.numbers.counts import Counts
 from engine.numbers.many import are_many, sum_of_many
 from engine.numbers.values import Exact, Infinite, List, Scalar, Undefined, Value, exact
@@ -55,7 +55,7 @@ def total(values: Sequence[Value]) -> Value:
     if are_many(values):
         return sum_of_many(values)
     if isinstance(values, Counts) and len(values) and not values.is_on_scale:
-        return measures.measure_of(cast(Scalar, total(values.numbers)), values.unit)
+        return sizes.measure_of(cast(Scalar, total(values.numbers)), values.unit)
     result: Value = exact(0)
     for place, value in enumerate(values):
         result = value if not place else operators.operate("+", result, value)

@@ -7,7 +7,7 @@ is only how it is shown.  Dimensions agree before anything is computed.
 from __future__ import annotations
 
 from collections.abc import Callable
-from functools import lru_cache, reduce
+from functools import partial
 from typing import cast
 
 from flint import fmpq
@@ -15,6 +15,7 @@ from flint import fmpq
 from engine.errors import (
     NoUnitBeside,
     NoUnitToConvert,
+    OperatorForReals,
     OtherDimension,
     PowerIsMeasure,
     PowerOfMeasure,
@@ -22,83 +23,29 @@ from engine.errors import (
     TwoTemperatures,
     UnlikeMeasures,
 )
-from engine.numbers import arithmetic, whole
-from engine.numbers.angles import as_number, operated
+from engine.numbers import whole
+from engine.numbers.angles import as_number, beside
+from engine.numbers.sizes import count_of, measure_of, operated, shown_in
 from engine.numbers.values import (
     Angle,
     Complex,
     Exact,
     Extended,
-    Finite,
     Infinite,
     Measure,
-    Number,
+    Quantity,
     Real,
     Scalar,
     Undefined,
     Value,
     exact,
-    real,
+    is_complex,
 )
 from engine.units.dimensions import apart, kind_of
 from engine.units.table import ANGLES
-from engine.units.unit import Unit, base_unit, product
+from engine.units.unit import Unit, base_unit, in_decimals, product
 
 KELVIN = Unit.of("K")
-
-
-@lru_cache(1024)
-def factor_of(unit: Unit) -> Number:
-    """The unit in coherent SI units.
-
-    >>> factor_of(Unit.of("km"))
-    Exact(coefficient=1000, pi_power=0)
-    """
-    steps = (
-        arithmetic.power(exact(atom.factor, atom.pi_power), exact(power))
-        for atom, power in unit.parts
-    )
-    return real(reduce(arithmetic.multiply, steps, cast(Extended, exact(1))))
-
-
-def measure_of(count: Scalar, unit: Unit) -> Scalar:
-    """The measure of so many units; what is no finite number is ``undefined``.
-
-    >>> measure_of(exact(20), Unit.of("°C")).size
-    Exact(coefficient=5863/20, pi_power=0)
-    """
-    if isinstance(count, Infinite):
-        return Undefined("An infinite number of units is no quantity.")
-    if isinstance(count, Undefined):
-        return count
-    size = operated("*", count, factor_of(unit))
-    if unit.zero is not None:
-        size = operated("+", size, exact(unit.zero))
-    return shown_in(size, unit)
-
-
-def shown_in(size: Scalar, unit: Unit) -> Scalar:
-    """So many coherent SI units, in a unit; a plain number or an angle where it is one."""
-    if isinstance(size, Infinite | Undefined):
-        return size
-    if not unit.parts:
-        return size
-    if unit.alone is not None and unit.alone.symbol in ANGLES:
-        return Angle(cast(Finite, size), unit.alone.symbol)
-    return Measure(cast(Finite, size), unit)
-
-
-def count_of(measure: Measure, unit: Unit | None = None) -> Finite:
-    """How many units a measure has: of its own, or of another one.
-
-    >>> count_of(measure_of(exact(72), Unit.of("km")), Unit.of("m"))
-    Exact(coefficient=72000, pi_power=0)
-    """
-    unit = measure.unit if unit is None else unit
-    size = cast(Scalar, measure.size)
-    if unit.zero is not None:
-        size = operated("-", size, exact(unit.zero))
-    return cast(Finite, operated("/", size, factor_of(unit)))
 
 
 def kind(measure: Measure) -> str:
@@ -147,10 +94,12 @@ def in_base_units(value: Value) -> Value:
 
 
 def operate(op: str, a: Scalar, b: Scalar) -> Scalar:
-    """``a op b``, where one or both are measures.
+    """``a op b``, where one or both are angles or other measures.
 
     >>> operate("/", measure_of(exact(10), Unit.of("m")), measure_of(exact(2), Unit.of("s")))
     Measure(size=Exact(coefficient=5, pi_power=0), unit=Unit('m/s'))
+    >>> operate("+", measure_of(exact(30), Unit.of("deg")), measure_of(exact(1), Unit.of("turn")))
+    Angle(size=Exact(coefficient=13/6, pi_power=1), unit=Unit('deg'))
     """
     for value in (a, b):
         if isinstance(value, Undefined):
@@ -160,11 +109,7 @@ def operate(op: str, a: Scalar, b: Scalar) -> Scalar:
 
 def _parts(value: Scalar) -> tuple[Scalar, Unit]:
     """The size and the unit of a side: a plain number has no unit."""
-    if isinstance(value, Measure):
-        return value.size, value.unit
-    if isinstance(value, Angle):
-        return value.radians, Unit.of("deg" if value.unit == "dms" else value.unit)
-    return value, Unit(())
+    return (value.size, value.unit) if isinstance(value, Quantity) else (value, Unit(()))
 
 
 def check_alike(a: Scalar, b: Scalar, done: str) -> None:
@@ -179,20 +124,44 @@ def check_alike(a: Scalar, b: Scalar, done: str) -> None:
     raise NoUnitBeside(number="The number", other=f"the other is {named(measure)}", done=done)
 
 
+Pair = tuple[Quantity, Quantity]
+
+
+def _alike(a: Scalar, b: Scalar, done: str) -> Pair | Undefined:
+    """Two sides of one kind: a bare number beside an angle is read as one.
+
+    Errors: as :func:`check_alike`.
+    """
+    if isinstance(a, Measure) or isinstance(b, Measure):
+        check_alike(a, b, done)
+        return cast(Pair, (a, b))
+    sides = beside(a), beside(b)
+    undefined = next((side for side in sides if isinstance(side, Undefined)), None)
+    return cast(Pair, sides) if undefined is None else undefined
+
+
+def _unit_of(a: Scalar, b: Scalar) -> Unit:
+    """The unit of the first side that has one."""
+    return (a if isinstance(a, Quantity) else cast(Quantity, b)).unit
+
+
 def _add(a: Scalar, b: Scalar) -> Scalar:
-    check_alike(a, b, "added")
-    first, second = cast(Measure, a), cast(Measure, b)
-    if first.is_on_scale and second.is_on_scale:
+    sides = _alike(a, b, "added")
+    if isinstance(sides, Undefined):
+        return sides
+    unit = _unit_of(a, b)
+    scales = [side.unit for side in sides if side.unit.zero is not None]
+    if len(scales) == 2:
         raise TwoTemperatures()
-    unit = second.unit if second.is_on_scale else first.unit
-    return shown_in(operated("+", first.size, second.size), unit)
+    return shown_in(operated("+", sides[0].size, sides[1].size), scales[0] if scales else unit)
 
 
 def _subtract(a: Scalar, b: Scalar) -> Scalar:
-    check_alike(a, b, "subtracted")
-    first, second = cast(Measure, a), cast(Measure, b)
-    unit = KELVIN if second.is_on_scale else first.unit
-    return shown_in(operated("-", first.size, second.size), unit)
+    sides = _alike(a, b, "subtracted")
+    if isinstance(sides, Undefined):
+        return sides
+    unit = KELVIN if sides[1].unit.zero is not None else _unit_of(a, b)
+    return shown_in(operated("-", sides[0].size, sides[1].size), unit)
 
 
 def refuse_scales(done: str, *values: Scalar) -> None:
@@ -218,28 +187,35 @@ def _shown(size: Scalar, unit: Unit, *of: Scalar) -> Scalar:
 
 def joint(one: Unit, other: Unit) -> Unit:
     """The unit of a product; a plain number leaves the other's as it is."""
-    return product(one, other) if one.parts and other.parts else one if one.parts else other
+    if one.parts and other.parts:
+        return product(in_decimals(one), in_decimals(other))
+    return one if one.parts else other
 
 
 def _divide(a: Scalar, b: Scalar) -> Scalar:
     refuse_scales("divided", a, b)
+    if isinstance(b, Angle) and not isinstance(a, Measure):
+        return operated("/", _parts(a)[0], b.size if isinstance(a, Angle) else as_number(b))
     (first, one), (second, other) = _parts(a), _parts(b)
-    below = other.raised(fmpq(-1))
+    below = in_decimals(other).raised(fmpq(-1))
     return _shown(operated("/", first, second), joint(one, below), a, b)
 
 
-def _whole(compute: Callable[[Extended, Extended], Extended]) -> Callable[..., Extended]:
-    def operation(a: Scalar, b: Scalar) -> Extended:
-        check_alike(a, b, "divided with a remainder")
-        refuse_scales("divided", a, b)
-        sizes = (cast(Extended, cast(Measure, one).size) for one in (a, b))
-        return compute(*sizes)
-
-    return operation
+def _whole(op: str, a: Scalar, b: Scalar) -> Scalar:
+    """A division with a remainder, of real numbers."""
+    for value in (a, b):
+        if is_complex(value):
+            raise OperatorForReals(op=op)
+    sides = _alike(a, b, "divided with a remainder")
+    if isinstance(sides, Undefined):
+        return sides
+    refuse_scales("divided", a, b)
+    compute = whole.mod if op == "mod" else whole.div
+    return compute(*(cast(Extended, side.size) for side in sides))
 
 
 def _remainder(a: Scalar, b: Scalar) -> Scalar:
-    return shown_in(_whole(whole.mod)(a, b), cast(Measure, a).unit)
+    return shown_in(_whole("mod", a, b), _unit_of(a, b))
 
 
 def _power(a: Scalar, b: Scalar) -> Scalar:
@@ -270,18 +246,21 @@ OPERATIONS: dict[str, Callable[[Scalar, Scalar], Scalar]] = {
     "/": _divide,
     "^": _power,
     "mod": _remainder,
-    "div": _whole(whole.div),
+    "div": partial(_whole, "div"),
 }
 
 
-def negate(measure: Measure) -> Scalar:
-    """``−measure``; on a scale of temperature that of its count."""
-    if measure.is_on_scale:
-        return measure_of(operated("*", exact(-1), count_of(measure)), measure.unit)
-    return shown_in(operated("*", exact(-1), measure.size), measure.unit)
+def negate(quantity: Quantity) -> Scalar:
+    """``−quantity``; on a scale of temperature that of its count."""
+    if quantity.unit.zero is not None:
+        return measure_of(operated("*", exact(-1), count_of(quantity)), quantity.unit)
+    return shown_in(operated("*", exact(-1), quantity.size), quantity.unit)
 
 
 def sides(a: Scalar, b: Scalar) -> tuple[Scalar, Scalar]:
-    """Two values of which one is a measure, as their sizes.  Errors: as :func:`check_alike`."""
-    check_alike(a, b, "compared")
-    return cast(Measure, a).size, cast(Measure, b).size
+    """Two values of which one is an angle or another measure, as their sizes.
+
+    Errors: as :func:`check_alike`.
+    """
+    found = _alike(a, b, "compared")
+    return (found, found) if isinstance(found, Undefined) else (found[0].size, found[1].size)

@@ -18,7 +18,6 @@ from engine.numbers.values import (
     Date,
     Exact,
     Extended,
-    Finite,
     Infinite,
     List,
     Measure,
@@ -68,12 +67,11 @@ def operate(op: str, a: Value, b: Value) -> Value:
         return dates.operate(op, a, b)
     if isinstance(a, Uncertain) or isinstance(b, Uncertain):
         return uncertain.through(lambda x, y: operate(op, x, y), number(a), number(b))
-    if isinstance(a, Measure) or isinstance(b, Measure):
-        return measures.operate(op, number(a), number(b))
-    if op == "^":
+    is_of_measures = isinstance(a, Measure) or isinstance(b, Measure)
+    if op == "^" and not is_of_measures:
         return _power(angles.as_number(number(a)), angles.as_number(number(b)))
-    if isinstance(a, Angle) or isinstance(b, Angle):
-        return angles.operate(op, number(a), number(b))
+    if is_of_measures or isinstance(a, Angle) or isinstance(b, Angle):
+        return measures.operate(op, number(a), number(b))
     if isinstance(a, Complex) or isinstance(b, Complex):
         return complexes.operate(op, plane(a), plane(b))
     return OF_NUMBERS[op](cast(Extended, number(a)), cast(Extended, number(b)))
@@ -132,9 +130,7 @@ def negate(value: Value) -> Value:
     match value:
         case List(items=items):
             return List(tuple(map(negate, items)))
-        case Angle(radians=radians, unit=unit):
-            return Angle(cast(Finite, negate(radians)), unit)
-        case Measure():
+        case Angle() | Measure():
             return measures.negate(value)
         case Uncertain():
             return uncertain.through(negate, value)
@@ -157,4 +153,4 @@ def sign_of(value: Value) -> int:
 
 def same_kind(value: Value, like: Value) -> Value:
     """The number as an angle in the unit of ``like``, where that is an angle."""
-    return angles.angle_of(number(value), like.unit) if isinstance(like, Angle) else value
+    return angles.angle_of(number(value), like.name) if isinstance(like, Angle) else value

@@ -9,8 +9,9 @@ from engine.errors import BadPlace, ColumnOfTwoKinds, NoColumn, NoRow, UnequalLe
 from engine.mends import counted as in_words
 from engine.numbers.comparison import in_order, order_of
 from engine.numbers.counts import Counts, counted
-from engine.numbers.measures import count_of, named
+from engine.numbers.measures import named
 from engine.numbers.scaled import Scaled, kinds_of, scaled, taken, without_missing
+from engine.numbers.sizes import count_of
 from engine.numbers.values import (
     REALS,
     Exact,
@@ -25,6 +26,7 @@ from engine.numbers.values import (
 from engine.reading.plain import node_text
 from engine.reading.tree import NOWHERE, Name, Node, Text
 from engine.reading.units import unit_from
+from engine.units.unit import is_angle
 
 
 def name_of(head: Node) -> str:
@@ -183,6 +185,8 @@ def in_numbers(table: Table) -> tuple[tuple[str, ...], Table]:
         found = counted(without_missing(column.items))
         if found is None:
             continue
+        if is_angle(found.unit) and not isinstance(column.items, Counts):
+            continue  # their signs stand in the cells
         units[place] = found.unit.text
         if isinstance(column.items, Counts):
             columns[place] = List(column.items.numbers)

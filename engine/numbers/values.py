@@ -242,24 +242,8 @@ class Complex:
 
 
 @dataclass(slots=True, unsafe_hash=True)
-class Angle:
-    """An angle of so many ``radians``, shown in ``unit``, a name of
-    :data:`engine.numbers.angles.UNITS`.  What the inverse functions give beyond the reals
-    has complex ones."""
-
-    radians: Number | Complex
-    unit: str
-
-    @property
-    def is_complex(self) -> bool:
-        """Whether it is beyond the real numbers."""
-        return isinstance(self.radians, Complex)
-
-
-@dataclass(slots=True, unsafe_hash=True)
-class Measure:
-    """A quantity of so many coherent SI units, ``size``, shown in ``unit``.  Where that is a
-    scale of temperature, it is a temperature in kelvin."""
+class Quantity:
+    """So many coherent SI units, ``size``, shown in ``unit``: an angle or another measure."""
 
     size: Number | Complex
     unit: Unit
@@ -268,6 +252,25 @@ class Measure:
     def is_complex(self) -> bool:
         """Whether it is beyond the real numbers."""
         return isinstance(self.size, Complex)
+
+
+class Angle(Quantity):
+    """A quantity of so many radians: a bare number beside it is read in the unit of the
+    conventions.  What the inverse functions give beyond the reals has complex ones."""
+
+    __slots__ = ()
+
+    @property
+    def name(self) -> str:
+        """Its unit, as it is typed behind a number."""
+        return self.unit.text
+
+
+class Measure(Quantity):
+    """Any other quantity.  Where its unit is a scale of temperature, it is a temperature in
+    kelvin."""
+
+    __slots__ = ()
 
     @property
     def is_on_scale(self) -> bool:
@@ -302,7 +305,7 @@ def is_missing(value: object) -> bool:
 
 def is_complex(value: object) -> bool:
     """Whether a value is beyond the reals: a complex number, or an angle with a complex one."""
-    return isinstance(value, Complex) or (isinstance(value, Angle | Measure) and value.is_complex)
+    return isinstance(value, Complex) or (isinstance(value, Quantity) and value.is_complex)
 
 
 @dataclass(slots=True, unsafe_hash=True)
@@ -439,24 +442,20 @@ def finite(value: Value | None) -> Finite:
 def bare_size(value: Value | None) -> Value | None:
     """How many coherent units an angle or a measure has; another value as it is.
 
-    >>> bare_size(Angle(exact(2), "rad"))
+    >>> bare_size(Angle(exact(2), Unit.of("rad")))
     Exact(coefficient=2, pi_power=0)
     """
-    if isinstance(value, Angle):
-        return value.radians
-    return value.size if isinstance(value, Measure) else value
+    return value.size if isinstance(value, Quantity) else value
 
 
 def with_size(value: Value, size: Value) -> Value:
     """So many coherent units as an angle or a measure is that ``value`` is, in its unit; beside
     another value the number alone.
 
-    >>> with_size(Angle(exact(2), "rad"), exact(3))
-    Angle(radians=Exact(coefficient=3, pi_power=0), unit='rad')
+    >>> with_size(Angle(exact(2), Unit.of("rad")), exact(3))
+    Angle(size=Exact(coefficient=3, pi_power=0), unit=Unit('rad'))
     """
-    if isinstance(value, Angle):
-        return Angle(finite(size), value.unit)
-    return Measure(finite(size), value.unit) if isinstance(value, Measure) else size
+    return type(value)(finite(size), value.unit) if isinstance(value, Angle | Measure) else size
 
 
 def exact(coefficient: fmpq | int, pi_power: int = 0) -> Exact:

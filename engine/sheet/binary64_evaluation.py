@@ -12,7 +12,7 @@ from flint import fmpq
 from engine.errors import EmptyListInBinary64, LineError, NotInBinary64
 from engine.functions.catalogue import BY_NAME
 from engine.functions.record import Function
-from engine.numbers import arithmetic, binary64, measures
+from engine.numbers import arithmetic, binary64, sizes
 from engine.numbers.context import conventions, working
 from engine.numbers.values import ONE, Angle, Exact, List, Measure, Value, exact
 from engine.reading.traps import TRIGONOMETRIC
@@ -125,7 +125,7 @@ def _count(value: Value, unit: Unit | None, node: Node) -> float:
         return binary64.nearest(value)
     if unit is None or value.unit.dimension != unit.dimension:
         raise NotInBinary64(node.span)
-    return binary64.nearest(measures.count_of(value, unit))
+    return binary64.nearest(sizes.count_of(value, unit))
 
 
 def _counted(node: Node, unit: Unit | None, truth: Truth) -> float:
@@ -141,7 +141,7 @@ def _counted(node: Node, unit: Unit | None, truth: Truth) -> float:
 def _in_unit(value: Machine, own: Unit | None, unit: Unit | None, power: fmpq = ONE) -> Machine:
     """So many units, raised to a power, as a number of others: multiplied by one binary64,
     where that is not 1."""
-    one, other = (exact(1) if it is None else measures.factor_of(it) for it in (own, unit))
+    one, other = (exact(1) if it is None else sizes.factor_of(it) for it in (own, unit))
     ratio = arithmetic.divide(arithmetic.power(one, exact(power)), other)
     if ratio == exact(1):
         return value
@@ -157,7 +157,7 @@ def converted(value: Machine, own: Unit | None, unit: Unit | None) -> Machine:
     apart = (own.zero or fmpq(0)) - (unit.zero or fmpq(0))
     if not apart:
         return value
-    offset = binary64.nearest(arithmetic.divide(exact(apart), measures.factor_of(unit)))
+    offset = binary64.nearest(arithmetic.divide(exact(apart), sizes.factor_of(unit)))
     return _each(lambda x: x + offset, value)
 
 
@@ -287,5 +287,5 @@ def _is_measure(name: Name, scope: SheetScope) -> bool:
 def plain_value(value: Value | None) -> Value | None:
     """What binary64 has of a value: of an angle the radians, of a measure the units."""
     if isinstance(value, Measure):
-        return measures.count_of(value)
-    return value.radians if isinstance(value, Angle) else value
+        return sizes.count_of(value)
+    return value.size if isinstance(value, Angle) else value

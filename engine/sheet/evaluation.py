@@ -47,6 +47,7 @@ from engine.numbers import (
     lists,
     measures,
     operators,
+    sizes,
     tables,
     uncertain,
     whole,
@@ -216,18 +217,18 @@ def _with_uncertainty(value: Value, node: Binary, scope: Scope) -> Value:
     if isinstance(right, Measured):  # of a scale of temperature so many of its degrees
         count = evaluate(right.number, scope)
         if isinstance(value, Exact | Real):
-            value = measures.measure_of(value, right.unit)
+            value = sizes.measure_of(value, right.unit)
         if not isinstance(count, Exact | Real):
             raise NoUncertaintyHere()
         if isinstance(value, Measure) and value.unit.dimension == right.unit.dimension:
-            size = operators.operate("*", count, measures.factor_of(right.unit))
+            size = operators.operate("*", count, sizes.factor_of(right.unit))
             return uncertain.measured(value, real(size), name)
     given = operators.number(evaluate(right, scope))
     if isinstance(given, Exact | Real):
         if isinstance(value, Measure):
-            given = real(operators.operate("*", given, measures.factor_of(value.unit)))
+            given = real(operators.operate("*", given, sizes.factor_of(value.unit)))
         elif isinstance(value, Angle):
-            given = uncertain.size_of(angles.angle_of(given, value.unit))
+            given = uncertain.size_of(angles.angle_of(given, value.name))
         return uncertain.measured(value, given, name)
     if isinstance(given, Measure) and isinstance(value, Measure):
         if given.is_on_scale:
@@ -235,7 +236,7 @@ def _with_uncertainty(value: Value, node: Binary, scope: Scope) -> Value:
         if given.unit.dimension == value.unit.dimension:
             return uncertain.measured(value, uncertain.size_of(given), name)
     if isinstance(given, Angle) and isinstance(value, Exact | Real):
-        value = angles.angle_of(value, given.unit)
+        value = angles.angle_of(value, given.name)
     if isinstance(given, Angle) and isinstance(value, Angle):
         return uncertain.measured(value, uncertain.size_of(given), name)
     first, second = (
@@ -282,7 +283,7 @@ def _with_measure(value: Value, node: Measured) -> Value:
     if not isinstance(value, Exact | Real | Complex | Infinite | Undefined):
         kind = measures.named(value) if isinstance(value, Measure) else KINDS[type(value)]
         raise UnitBehindMeasure(kind=kind)
-    return measures.measure_of(value, node.unit)
+    return sizes.measure_of(value, node.unit)
 
 
 def _sexagesimal(node: Sexagesimal, scope: Scope) -> Value:
@@ -464,7 +465,7 @@ def _polar(size: Value, angle: Value) -> Value:
         return item_by_item(_polar, size, angle)
     if isinstance(size, Measure) and not size.is_on_scale:
         turned = _polar(cast(Value, size.size), angle)
-        return measures.shown_in(operators.number(turned), size.unit)
+        return sizes.shown_in(operators.number(turned), size.unit)
     if not isinstance(size, Exact | Real):
         raise BadModulus()
     if not isinstance(angle, Exact | Real | Angle) or is_complex(angle):

@@ -13,7 +13,7 @@ from flint import fmpq
 
 from engine.functions.catalogue import BY_NAME, CONSTANTS
 from engine.mends import Notice, Span, replace, replace_each
-from engine.numbers.angles import UNITS
+from engine.numbers.angles import SIGNS
 from engine.numbers.values import Angle, Applied, Exact, List
 from engine.reading.plain import node_text
 from engine.reading.traps import LEAST_DEGREES, TRIGONOMETRIC
@@ -135,9 +135,9 @@ def _number_beside_angle(nodes: Sequence[Node], values: Values, unit: str) -> It
         if isinstance(node, Binary) and node.op in ("+", "-"):
             for number, other in ((node.right, node.left), (node.left, node.right)):
                 angle = values.get(id(other))
-                if isinstance(number, Literal) and isinstance(angle, Angle) and angle.unit != unit:
+                if isinstance(number, Literal) and isinstance(angle, Angle) and angle.name != unit:
                     said = f"{number.text} was read in {unit}, the unit of the sheet."
-                    meant = f"{number.text}{UNITS[angle.unit].sign}"
+                    meant = f"{number.text}{SIGNS[angle.name]}"
                     yield Notice("number-beside-angle", said, (replace(number.span, meant),))
                     return
 

@@ -41,8 +41,9 @@ LEAST = {"all": -30, "large": 3}
 ZEROS = {"°C": fmpq(27315, 100), "°F": fmpq(45967, 180)}
 """Where the scales of temperature begin, in kelvin: SI brochure, 2.3.1; NIST SP 811, B.8."""
 
-ANGLES = frozenset({"rad", "deg", "gon", "turn"})
-"""Units of angles, which are kept within others: rad/s."""
+ANGLES = frozenset({"rad", "deg", "gon", "turn", "dms"})
+"""Units of angles, which are kept within others: rad/s.  The last is the degree that is shown
+with its minutes and seconds."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -58,6 +59,9 @@ class Atom:
     dimension: Dimension
     names: tuple[str, ...]
     source: str
+
+    def __hash__(self) -> int:
+        return hash(self.symbol)
 
     @property
     def zero(self) -> fmpq | None:

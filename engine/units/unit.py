@@ -7,7 +7,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from flint import fmpq
@@ -133,6 +133,16 @@ def _simplified(given: tuple[Part, ...]) -> Unit:
     if len(unit.parts) > 1 and not any(atom.symbol in ANGLES for atom, _ in unit.parts):
         return NAMED.get(unit.dimension, unit)
     return unit
+
+
+DEGREE = Unit.of("deg")
+DMS = Unit(((replace(DEGREE.parts[0][0], symbol="dms"), fmpq(1)),))
+"""The degree that is shown with its minutes and seconds."""
+
+
+def in_decimals(unit: Unit) -> Unit:
+    """The degree alone for the one with minutes and seconds; another unit as it is."""
+    return DEGREE if unit == DMS else unit
 
 
 def is_angle(unit: Unit) -> bool:

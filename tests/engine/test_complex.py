@@ -89,7 +89,7 @@ FUNCTIONS = {
 
 def value_of(line: str) -> complex:
     value = value_of_line(line)
-    value = value.radians if isinstance(value, Angle) else value
+    value = value.size if isinstance(value, Angle) else value
     parts = (value.re, value.im) if isinstance(value, Complex) else (value, None)
     return complex(*(float(part.ball(128).mid()) if part is not None else 0.0 for part in parts))
 

@@ -17,8 +17,8 @@ from engine.files.cells import number_from, values_of
 from engine.files.preview import Guess, name_and_unit, preview_of
 from engine.files.shelf import File, shelf_of
 from engine.numbers.counts import Counts
-from engine.numbers.measures import measure_of
 from engine.numbers.operators import operate
+from engine.numbers.sizes import measure_of
 from engine.numbers.tables import by_name
 from engine.numbers.values import Exact, List, exact, is_missing
 from engine.reading.units import unit_of

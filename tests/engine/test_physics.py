@@ -5,7 +5,7 @@ from scipy import constants as scipy
 
 from engine.functions.physics import ALSO, BY_NAME, DERIVED, NAMES
 from engine.numbers import uncertain
-from engine.numbers.measures import factor_of
+from engine.numbers.sizes import factor_of
 from engine.numbers.uncertain import nearly
 from engine.numbers.values import exact
 from engine.reading.units import unit_from

@@ -177,7 +177,7 @@ NEAR = complex_from("0.000000001", "0").coefficient
 
 def value_at(name, re, im):
     value = applied(BY_NAME[name], [Complex(exact(re), exact(im))])
-    value = value.radians if isinstance(value, Angle) else value
+    value = value.size if isinstance(value, Angle) else value
     return complex(*(float(part.ball(64).mid()) for part in parts(value)))
 
 

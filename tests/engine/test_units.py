@@ -13,7 +13,8 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from engine.numbers.measures import in_unit, measure_of
+from engine.numbers.measures import in_unit
+from engine.numbers.sizes import measure_of
 from engine.numbers.values import Measure, exact
 from engine.reading.units import unit_from
 from engine.units.defined import ROWS
