@@ -8,8 +8,8 @@ from engine.aids.shares import Shares
 from engine.numbers.uncertain import Share
 from pictures.svg import label, picture
 
-WIDTH, ROW, FIRST = 290, 20, 32
-NAMES, FIGURES = 96, 84
+WIDTH, ROW, FIRST = 380, 20, 32
+NAMES, FIGURES = 98, 84
 """Room for the names and for the percentages."""
 
 LONGEST = 11

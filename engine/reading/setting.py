@@ -9,6 +9,7 @@ from engine.reading.precedence import (
     NEVER,
     POSTFIX,
     PRODUCT,
+    RANGE,
     SIGN,
     operand_precedences,
     precedence,
@@ -72,11 +73,14 @@ POWER_BEHIND_NAME = frozenset(
 
 def precedence_as_set(node: Node) -> int:
     """How tightly a node binds as it is set, where that is not as it is typed: 1.5e3 is
-    set as a product, and a choice with a brace that does not close."""
+    set as a product, a choice with a brace that does not close, and a measured value runs on
+    over both of its parts: (5.0 ± 0.1) + 3."""
     if isinstance(node, Literal):
         return PRODUCT if "e" in node.text and node.text[:2] != "0x" else ATOM
     if isinstance(node, Prefix) and isinstance(node.operand, Literal) and node.op != "not":
         return min(SIGN, precedence_as_set(node.operand))
+    if isinstance(node, Binary) and node.op == "±":
+        return RANGE
     if isinstance(node, Call) and node.function == "if" and len(node.args) == 3:
         return FORM if not node.is_own and not node.named else ATOM
     return precedence(node)

@@ -199,3 +199,24 @@ def test_many_inputs_share_the_last_bar():
 @pytest.mark.parametrize("line", ["5 ± 1", "5 + 3", "x = 5 ± 1", "[1, 2] ± 0.1"])
 def test_there_is_no_picture_of_a_single_input(line):
     assert shares_shown(line) == []
+
+
+@pytest.mark.parametrize(
+    ("line", "set_as"),
+    [
+        ("(5.0 ± 0.1) + 3", r"(5.0\pm0.1)+3"),
+        ("2*(5.0 ± 0.1)", r"2(5.0\pm0.1)"),
+        ("2*5.0 ± 0.1 m", r"2(5.0\pm0.1m)"),
+        ("-(5.0 ± 0.1)", r"-(5.0\pm0.1)"),
+        ("(5.0 ± 0.1)^2", r"{(5.0\pm0.1)}^{2}"),
+        ("(5.0 ± 0.1)/2", r"\frac{5.0\pm0.1}{2}"),
+        ("x = 5.0 ± 0.1 m", r"x=5.0\pm0.1m"),
+    ],
+)
+def test_a_measured_value_among_others_stands_in_brackets(line, set_as):
+    """It runs on over both of its parts (ISO 80000-1, 7.3.2, from memory)."""
+    latex = outcome(line).answers[0].latex
+    for mark in (r"\,", r"\mathrm", r"\left", r"\right", " ", r"\cdot"):
+        latex = latex.replace(mark, "")
+    plain = latex.replace("{m}", "m")
+    assert plain.startswith(set_as), plain
