@@ -36,7 +36,7 @@ SUBJECT = "parts and choices"
 X, Y = Parameter("x", "a number, or a list of them"), Parameter("y", "another", optional=True)
 
 
-def signum(x: Extended | Measure) -> Value:
+def signum(x: Extended | Angle | Measure) -> Value:
     """−1, 0 or 1."""
     return x if isinstance(x, Undefined) else exact(operators.sign_of(x))
 
@@ -119,7 +119,7 @@ FUNCTIONS = (
         summary="The sign of a number: −1, 0 or 1.",
         parameters=(Parameter("x", "a number"),),
         compute=signum,
-        accepts=(Measure,),
+        accepts=(Angle, Measure),
         examples=(Example("sgn(-3)", "=", "-1"), Example("sgn(0)", "=", "0")),
         aliases=("sign",),
         related=("abs",),

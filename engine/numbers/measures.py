@@ -45,7 +45,7 @@ from engine.units.dimensions import apart, kind_of
 from engine.units.table import ANGLES
 from engine.units.unit import Unit, base_unit, in_decimals, product
 
-KELVIN = Unit.of("K")
+KELVIN, RADIAN = Unit.of("K"), Unit.of("rad")
 
 
 def kind(measure: Measure) -> str:
@@ -84,7 +84,9 @@ def in_unit(value: Value, unit: Unit) -> Value:
 
 
 def in_base_units(value: Value) -> Value:
-    """A measure in base units; all else as it is."""
+    """A quantity in base units, an angle in radians; all else as it is."""
+    if isinstance(value, Angle):
+        return Angle(value.size, RADIAN)
     if not isinstance(value, Measure):
         return value
     return Measure(value.size, base_unit(value.unit.dimension))

@@ -55,6 +55,14 @@ from tests.engine.answers import answer, error, mends, outcome
         (["degrees(pi/6)"], "= 30"),
         (["radians(180°) as exact"], "= pi"),
         (["[0, 90]°"], "= [0°, 90°]"),
+        (["30° as SI"], "= (pi/6) rad"),
+        (["sgn(-30°)"], "= -1"),
+        (["30° < infinity"], "= false"),
+        (["12°30′15″*2"], "= 25°0′30″"),
+        (["12°30′/(2 s)"], "= 6.25 deg/s"),
+        (["30°*2 m as exact"], "= (pi/3) m"),
+        (["[10°, 20 gon]*3"], "= [30°, 60 gon]"),
+        (["cumulative([10°, 20°])"], "= [10°, 30°]"),
     ],
 )
 def test_angles(lines, expected):
