@@ -27,6 +27,10 @@ class Unit:
     def __repr__(self) -> str:
         return f"Unit({self.text!r})"
 
+    def __hash__(self) -> int:
+        """By its symbols alone, since that of a fraction takes long."""
+        return hash(tuple([atom.symbol for atom, _ in self.parts]))
+
     @staticmethod
     def of(symbol: str) -> Unit:
         """The one of a symbol or a full name that is known."""
