@@ -7,8 +7,9 @@ shall give hardly any.
 
 from __future__ import annotations
 
+import dataclasses
 import re
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable, Iterable, Iterator, Sequence
 from typing import Any, cast
 
 from flint import fmpq
@@ -50,6 +51,7 @@ def traps_in(
     """The notices for a line, of which ``nodes`` are all parts: at most one of a kind.
     ``angle`` is the unit in which its bare angles are read."""
     seen: set[str] = set()
+    for_units: list[Notice] = []
     brackets = {(opening.start, closing.end) for opening, closing in tree.brackets}
     for node in nodes:
         kind = type(node)
@@ -58,9 +60,14 @@ def traps_in(
         notice = _trap_at(text, node, kind, brackets)
         if notice is not None and _is_of_parameter(text, notice, tree):
             continue  # f(t) = 5 t
+        if notice is not None and notice.code == QUANTITY_FOR_UNIT:
+            for_units.append(notice)
+            continue
         if notice is not None and notice.code not in seen:
             seen.add(notice.code)
             yield notice
+    if for_units:
+        yield _all_in_one(text, for_units)
     if any(_reads_an_angle(node) for node in nodes):
         yield from _angle_traps(text, nodes, angle)
     if len(tree.statements) > 1:
@@ -68,9 +75,27 @@ def traps_in(
         yield from _spoken(text, tree)
 
 
+def _all_in_one(text: str, notices: list[Notice]) -> Notice:
+    """The first of them, with a mend for the places of all."""
+    places = {one.mends[0].span: one.mends[0].replacement for one in notices}
+    return dataclasses.replace(notices[0], mends=(replace_each(text, sorted(places.items())),))
+
+
+QUANTITY_FOR_UNIT = "quantity-for-unit"
+
+
+def breaks_unit(text: str, place: Span | None, notices: Iterable[Notice]) -> bool:
+    """Whether a name without a value is the rest of a unit that a quantity stands in: the s of
+    9.81 m/s^2, where m is a quantity.  The notice of that mends both."""
+    name = text[slice(*place)] if place is not None else ""
+    if not name or atom_of(name) is None:
+        return False
+    return any(notice.code == QUANTITY_FOR_UNIT for notice in notices)
+
+
 def _is_of_parameter(text: str, notice: Notice, tree: LineTree) -> bool:
     """Whether it is about the name of an argument, which nobody takes for a unit."""
-    if notice.code != "quantity-for-unit":
+    if notice.code != QUANTITY_FOR_UNIT:
         return False
     name = text[slice(*notice.mends[0].span)]
     return any(
@@ -331,14 +356,17 @@ def _quantity_for_unit(text: str, node: Binary, brackets: Brackets) -> Notice | 
     factor = node.right
     name = factor.left if isinstance(factor, Binary) and factor.op == "^" else factor
     behind = Literal | Measured if node.op == IMPLIED else Measured
-    if not (isinstance(name, Name) and isinstance(node.left, behind)):
+    before = node.left
+    while isinstance(before, Binary) and before.op in ("*", "/", IMPLIED):
+        before = before.right  # 2*9.81 m
+    if not (isinstance(name, Name) and isinstance(before, behind)):
         return None
     atom = atom_of(name.name) if name.name not in CONSTANT_NAMES else None
     if atom is None or name.name in atom.names:
         return None
     full = atom.names[0]
     said = f"{name.name} is the quantity here, and not the unit, which is {full} too."
-    return Notice("quantity-for-unit", said, (replace(name.span, full),))
+    return Notice(QUANTITY_FOR_UNIT, said, (replace(name.span, full),))
 
 
 def _measured_in_brackets(text: str, node: Binary, brackets: Brackets) -> Notice | None:

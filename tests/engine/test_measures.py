@@ -377,3 +377,13 @@ def test_the_direction_of_a_point_wants_sides_that_agree(line, code):
 )
 def test_a_list_has_its_unit_above_it_in_a_file(line, rows):
     assert outcome(line).answers[0].cells() == rows
+
+
+def test_units_that_quantities_stand_in_are_mended_all_at_once():
+    found = outcome("m = 1.2 kg", "sqrt(2*9.81 m/s^2*3 m)")
+    assert found.error.code == "unknown-name"  # of the s, for which "1 s" would be no mend
+    assert found.error.mends == ()
+    [notice] = found.notices
+    [mended] = [mend.apply(found.input) for mend in notice.mends]
+    assert answer("m = 1.2 kg", mended) == "≈ 7.672027112 m/s"
+    assert outcome("m = 3 kg", "5/(2 m) + 4 foo").error.mends == outcome("4 foo").error.mends
