@@ -8,7 +8,7 @@ from itertools import pairwise
 
 from engine.numbers.many import floats_of, mean_of, numbers_in
 from engine.numbers.sizes import measure_of
-from engine.numbers.values import Number, Quantity, Value
+from engine.numbers.values import Number, Sized, Value
 
 PIECES = 60
 """Stretches of a list that its strip shows, each from its least to its greatest."""
@@ -61,7 +61,7 @@ def _numbers(items: Sequence[Value]) -> tuple[Sequence[Number], Callable[[Number
     of such a number; none where it has others too."""
     numbers, _ = numbers_in(items)
     first = items[0]
-    if isinstance(first, Quantity):
+    if isinstance(first, Sized):
         unit = first.unit
         return numbers, lambda number: measure_of(number, unit)
     return numbers, lambda number: number

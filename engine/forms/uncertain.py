@@ -16,7 +16,7 @@ from engine.numbers.angles import in_unit as in_angle_unit
 from engine.numbers.decimal import to_places
 from engine.numbers.measures import in_unit
 from engine.numbers.sizes import count_of, factor_of
-from engine.numbers.values import Angle, Measure, Number, Quantity, Uncertain, Value, real
+from engine.numbers.values import Angle, Measure, Number, Sized, Uncertain, Value, real
 from engine.reading.forms import Form
 from engine.reading.tree import NOWHERE, Binary, Literal, Measured, Node, Postfix
 from engine.units.unit import Unit
@@ -76,7 +76,7 @@ def _shown(nominal: Value, form: Form) -> tuple[Value, Unit | str | None]:
 
 def _count(nominal: Value) -> tuple[Number, float]:
     """The number of units, and how large one is."""
-    if isinstance(nominal, Quantity):
+    if isinstance(nominal, Sized):
         return real(count_of(nominal)), uncertain.nearly(factor_of(nominal.unit))
     return uncertain.size_of(nominal), 1.0
 

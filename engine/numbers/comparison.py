@@ -29,10 +29,10 @@ from engine.numbers.values import (
     List,
     Measure,
     Number,
-    Quantity,
     Real,
     Scalar,
     Sentence,
+    Sized,
     Table,
     Uncertain,
     Undefined,
@@ -71,9 +71,9 @@ def compare(op: str, a: Value, b: Value) -> bool | Undefined:
     a = a.nominal if isinstance(a, Uncertain) else a
     b = b.nominal if isinstance(b, Uncertain) else b
     if isinstance(a, Undefined) or isinstance(b, Undefined):
-        if isinstance(a, Quantity | Undefined) and isinstance(b, Quantity | Undefined):
+        if isinstance(a, Sized | Undefined) and isinstance(b, Sized | Undefined):
             return op == "!="
-    elif (isinstance(a, Quantity) or isinstance(b, Quantity)) and _are_scalars(a, b):
+    elif (isinstance(a, Sized) or isinstance(b, Sized)) and _are_scalars(a, b):
         a, b = measures.sides(cast(Scalar, a), cast(Scalar, b))
     if not (_is_ordered(a) and _is_ordered(b)):
         return _compare_unordered(op, a, b)
@@ -92,7 +92,7 @@ def compare(op: str, a: Value, b: Value) -> bool | Undefined:
 
 
 def _are_scalars(*values: Value) -> bool:
-    return all(isinstance(value, Exact | Real | Infinite | Quantity | Complex) for value in values)
+    return all(isinstance(value, Exact | Real | Infinite | Sized | Complex) for value in values)
 
 
 def _apart(a: Number, b: Number) -> int:
@@ -212,7 +212,7 @@ def can_be_told_apart(a: Value, b: Value) -> bool:
             return a != b
         case Exact() | Real(), Exact() | Real():
             return not a.ball(FIRST_BITS).overlaps(b.ball(FIRST_BITS))
-        case Quantity(), Quantity():
+        case Sized(), Sized():
             return a.unit != b.unit or can_be_told_apart(a.size, b.size)
         case Uncertain(), Uncertain():
             same = [*a.parts.values()] == [*b.parts.values()]

@@ -15,9 +15,9 @@ from engine.numbers.values import (
     Exact,
     List,
     Measure,
-    Quantity,
     Real,
     Scalar,
+    Sized,
     Value,
     exact,
     is_missing,
@@ -92,11 +92,11 @@ def counted(items: Sequence[Value]) -> Counts | None:
     if isinstance(items, Counts):
         return items
     first = items[0] if len(items) else None
-    if not isinstance(first, Quantity):
+    if not isinstance(first, Sized):
         return None
     numbers = []
     for item in items:
-        if not isinstance(item, Quantity) or type(item) is not type(first):
+        if not isinstance(item, Sized) or type(item) is not type(first):
             return None
         if item.unit.dimension != first.unit.dimension:
             return None

@@ -33,9 +33,9 @@ from engine.numbers.values import (
     Extended,
     Infinite,
     Measure,
-    Quantity,
     Real,
     Scalar,
+    Sized,
     Undefined,
     Value,
     exact,
@@ -111,7 +111,7 @@ def operate(op: str, a: Scalar, b: Scalar) -> Scalar:
 
 def _parts(value: Scalar) -> tuple[Scalar, Unit]:
     """The size and the unit of a side: a plain number has no unit."""
-    return (value.size, value.unit) if isinstance(value, Quantity) else (value, Unit(()))
+    return (value.size, value.unit) if isinstance(value, Sized) else (value, Unit(()))
 
 
 def check_alike(a: Scalar, b: Scalar, done: str) -> None:
@@ -126,7 +126,7 @@ def check_alike(a: Scalar, b: Scalar, done: str) -> None:
     raise NoUnitBeside(number="The number", other=f"the other is {named(measure)}", done=done)
 
 
-Pair = tuple[Quantity, Quantity]
+Pair = tuple[Sized, Sized]
 
 
 def _alike(a: Scalar, b: Scalar, done: str) -> Pair | Undefined:
@@ -144,7 +144,7 @@ def _alike(a: Scalar, b: Scalar, done: str) -> Pair | Undefined:
 
 def _unit_of(a: Scalar, b: Scalar) -> Unit:
     """The unit of the first side that has one."""
-    return (a if isinstance(a, Quantity) else cast(Quantity, b)).unit
+    return (a if isinstance(a, Sized) else cast(Sized, b)).unit
 
 
 def _add(a: Scalar, b: Scalar) -> Scalar:
@@ -252,7 +252,7 @@ OPERATIONS: dict[str, Callable[[Scalar, Scalar], Scalar]] = {
 }
 
 
-def negate(quantity: Quantity) -> Scalar:
+def negate(quantity: Sized) -> Scalar:
     """``−quantity``; on a scale of temperature that of its count."""
     if quantity.unit.zero is not None:
         return measure_of(operated("*", exact(-1), count_of(quantity)), quantity.unit)

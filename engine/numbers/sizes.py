@@ -16,8 +16,8 @@ from engine.numbers.values import (
     Measure,
     Number,
     Plane,
-    Quantity,
     Scalar,
+    Sized,
     Undefined,
     exact,
     real,
@@ -81,7 +81,7 @@ def shown_in(size: Scalar, unit: Unit) -> Scalar:
     return kind(cast(Finite, size), unit)
 
 
-def count_of(quantity: Quantity, unit: Unit | None = None) -> Finite:
+def count_of(quantity: Sized, unit: Unit | None = None) -> Finite:
     """How many units a quantity has: of its own, or of another one.
 
     >>> count_of(measure_of(exact(72), Unit.of("km")), Unit.of("m"))

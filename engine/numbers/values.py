@@ -242,7 +242,7 @@ class Complex:
 
 
 @dataclass(slots=True, unsafe_hash=True)
-class Quantity:
+class Sized:
     """So many coherent SI units, ``size``, shown in ``unit``: an angle or another measure."""
 
     size: Number | Complex
@@ -254,7 +254,7 @@ class Quantity:
         return isinstance(self.size, Complex)
 
 
-class Angle(Quantity):
+class Angle(Sized):
     """A quantity of so many radians: a bare number beside it is read in the unit of the
     conventions.  What the inverse functions give beyond the reals has complex ones."""
 
@@ -266,7 +266,7 @@ class Angle(Quantity):
         return self.unit.text
 
 
-class Measure(Quantity):
+class Measure(Sized):
     """Any other quantity.  Where its unit is a scale of temperature, it is a temperature in
     kelvin."""
 
@@ -305,7 +305,7 @@ def is_missing(value: object) -> bool:
 
 def is_complex(value: object) -> bool:
     """Whether a value is beyond the reals: a complex number, or an angle with a complex one."""
-    return isinstance(value, Complex) or (isinstance(value, Quantity) and value.is_complex)
+    return isinstance(value, Complex) or (isinstance(value, Sized) and value.is_complex)
 
 
 @dataclass(slots=True, unsafe_hash=True)
@@ -445,7 +445,7 @@ def bare_size(value: Value | None) -> Value | None:
     >>> bare_size(Angle(exact(2), Unit.of("rad")))
     Exact(coefficient=2, pi_power=0)
     """
-    return value.size if isinstance(value, Quantity) else value
+    return value.size if isinstance(value, Sized) else value
 
 
 def with_size(value: Value, size: Value) -> Value:

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from engine.functions.catalogue import is_built_in
 from engine.numbers.measures import kind
-from engine.numbers.values import Applied, Measure
+from engine.numbers.values import KINDS, Angle, Applied, List, Measure, Uncertain, Value
 from engine.reading.mathml import name_mathml, pattern_mathml
 from engine.sheet.dependence import Dependence
 from engine.sheet.line import Step
@@ -73,6 +73,17 @@ def list_quantities(sheet: Sheet) -> tuple[list[Quantity], int]:
     return quantities, len(current) - len(listed)
 
 
+def _kind_of(value: Value | None) -> str:
+    """What a value is that has a unit, such as an energy; of a list its items."""
+    if isinstance(value, List) and value.items:
+        kind_of_items = _kind_of(value.items[0])
+        return f"each {kind_of_items}" if kind_of_items else ""
+    value = value.nominal if isinstance(value, Uncertain) else value
+    if isinstance(value, Angle):
+        return KINDS[Angle]
+    return kind(value) if isinstance(value, Measure) else ""
+
+
 def _quantity(
     sheet: Sheet, name: str, step: Step, dependence: Dependence, used_by: list[str]
 ) -> Quantity:
@@ -105,5 +116,5 @@ def _quantity(
         uses=uses,
         used_by=tuple(used_by),
         parameters=parameters,
-        kind=kind(step.value) if isinstance(step.value, Measure) else "",
+        kind=_kind_of(step.value),
     )

@@ -17,6 +17,7 @@ from engine.reading.mathml import statement_mathml
 from engine.reading.parser import parse
 from engine.reading.units import unit_from
 from engine.sheet.editing import renamed_throughout
+from engine.sheet.quantities import list_quantities
 from tests.engine.answers import answer, error, mends, outcome
 
 TEA = (
@@ -387,3 +388,22 @@ def test_units_that_quantities_stand_in_are_mended_all_at_once():
     [mended] = [mend.apply(found.input) for mend in notice.mends]
     assert answer("m = 1.2 kg", mended) == "≈ 7.672027112 m/s"
     assert outcome("m = 3 kg", "5/(2 m) + 4 foo").error.mends == outcome("4 foo").error.mends
+
+
+@pytest.mark.parametrize(
+    ("line", "kind"),
+    [
+        ("x = 3 kJ", "an energy"),
+        ("x = 5.32 ± 0.04 m", "a length"),
+        ("x = 30°", "an angle"),
+        ("x = [1, 2] s", "each a time"),
+        ("x = [1, 2]", ""),
+        ("x = []", ""),
+        ("x = 3", ""),
+    ],
+)
+def test_a_quantity_says_what_it_measures(line, kind):
+    sheet = Sheet()
+    sheet.answer(line)
+    [quantity], _ = list_quantities(sheet)
+    assert quantity.kind == kind
