@@ -418,6 +418,12 @@ class AngleWithPower(LineError):
     sentence = "Is the phasor raised to the power, or its angle? Use brackets."
 
 
+class RestOfUnit(LineError):
+    sentence = (
+        "{quantity} is a quantity here, so {name} stands alone. As a unit, {quantity} is {unit}."
+    )
+
+
 class UnknownUnit(LineError):
     sentence = "{name} is no unit here: {unit} is."
 

@@ -10,8 +10,10 @@ MOST = 24
 
 WIDE = 290
 ROW = 54
-TALL = 24
-GAP = 10
+TALL, WITH_UNIT = 24, 38
+"""Heights of a box: with a name alone, and with its unit below that."""
+
+GAP = 7
 
 
 def draw(quantities: list[Quantity]) -> str:
@@ -24,22 +26,32 @@ def draw(quantities: list[Quantity]) -> str:
     linked |= {used for q in quantities for used in q.uses if used in names}
     if not linked or len(linked) > MOST:
         return ""
-    places = _places(_levels({name: names[name] for name in linked}))
+    tall = WITH_UNIT if any(names[name].unit for name in linked) else TALL
+    places = _places(_levels({name: names[name] for name in linked}), names, tall)
     drawn = []
     for name in sorted(linked):
         for used in names[name].uses:
             if used in places and used != name:
-                drawn.append(_arrow(places[used], places[name]))
+                drawn.append(_arrow(places[used], places[name], tall))
     for name, (x, y, width) in places.items():
-        drawn.append(box(x, y, width, TALL, f"quantity-box {names[name].state}"))
-        drawn.append(label(x + width / 2, y + 16, name, "typed", "middle"))
+        one = names[name]
+        drawn.append(box(x, y, width, tall, f"quantity-box {one.state}"))
+        foot = y + 16 if one.unit or tall == TALL else y + 23
+        drawn.append(label(x + width / 2, foot, name, "typed", "middle"))
+        if one.unit:
+            drawn.append(label(x + width / 2, y + 31, one.unit, "scale", "middle"))
     told = "; ".join(
-        f"{name} is computed from {', '.join(names[name].uses)}"
+        f"{_called(names[name])} is computed from {', '.join(names[name].uses)}"
         for name in sorted(linked)
         if names[name].uses
     )
-    height = max(y for _, y, _ in places.values()) + TALL + 4
+    height = max(y for _, y, _ in places.values()) + tall + 4
     return picture(WIDE, height, "".join(drawn), told)
+
+
+def _called(quantity: Quantity) -> str:
+    """Its name, with what it is: ``Q, an energy,``."""
+    return f"{quantity.name}, {quantity.kind}," if quantity.kind else quantity.name
 
 
 def _levels(names: dict[str, Quantity]) -> list[list[str]]:
@@ -55,24 +67,35 @@ def _levels(names: dict[str, Quantity]) -> list[list[str]]:
     return [sorted(row) for row in rows]
 
 
-def _places(rows: list[list[str]]) -> dict[str, tuple[float, float, float]]:
-    """The left edge, top and width of each name's box; a long row goes on below."""
+def _places(
+    rows: list[list[str]], names: dict[str, Quantity], tall: float
+) -> dict[str, tuple[float, float, float]]:
+    """The left edge, top and width of each name's box; a long row goes on below, and no box
+    stands just below another, so that an arrow past it is seen."""
     places: dict[str, tuple[float, float, float]] = {}
     y = 2.0
-    for row in rows:
-        x = 2.0
+    for at, row in enumerate(rows):
+        x = 2.0 + at % 2 * ASIDE
         for name in row:
-            width = min(max(34.0, width_of(name) + 14), WIDE - 4)
+            widest = max(width_of(name), SMALLER * width_of(names[name].unit))
+            width = min(max(34.0, widest + 14), WIDE - 4)
             if x + width > WIDE - 2 and x > 2:
-                x, y = 2.0, y + TALL + 8
+                x, y = 2.0 + 2 * ASIDE, y + tall + 8
             places[name] = (x, y, width)
             x += width + GAP
-        y += ROW
+        y += ROW - TALL + tall
     return places
 
 
-def _arrow(start: tuple[float, float, float], end: tuple[float, float, float]) -> str:
-    x1, y1 = start[0] + start[2] / 2, start[1] + TALL
+ASIDE = 25.0
+"""How far every other row stands aside."""
+
+SMALLER = 11 / 14
+"""The size of a unit beside that of a name."""
+
+
+def _arrow(start: tuple[float, float, float], end: tuple[float, float, float], tall: float) -> str:
+    x1, y1 = start[0] + start[2] / 2, start[1] + tall
     x2, y2 = end[0] + end[2] / 2, end[1]
     middle = (y1 + y2) / 2
     line = f"M{x1:.1f} {y1:.1f}C{x1:.1f} {middle:.1f} {x2:.1f} {middle:.1f} {x2:.1f} {y2:.1f}"

@@ -14,6 +14,7 @@ from typing import Any, cast
 
 from flint import fmpq
 
+from engine.errors import LineError, RestOfUnit
 from engine.mends import Mend, Notice, Span, replace, replace_each
 from engine.reading.tokens import plain, split_note
 from engine.reading.tree import (
@@ -84,13 +85,17 @@ def _all_in_one(text: str, notices: list[Notice]) -> Notice:
 QUANTITY_FOR_UNIT = "quantity-for-unit"
 
 
-def breaks_unit(text: str, place: Span | None, notices: Iterable[Notice]) -> bool:
-    """Whether a name without a value is the rest of a unit that a quantity stands in: the s of
-    9.81 m/s^2, where m is a quantity.  The notice of that mends both."""
-    name = text[slice(*place)] if place is not None else ""
-    if not name or atom_of(name) is None:
-        return False
-    return any(notice.code == QUANTITY_FOR_UNIT for notice in notices)
+def rest_of_unit(text: str, error: LineError, notices: Iterable[Notice]) -> LineError:
+    """The error for a name without a value that is the rest of a unit which a quantity stands in:
+    the s of 9.81 m/s^2, where m is a quantity.  Any other error as it is."""
+    name = text[slice(*error.span)] if error.span is not None else ""
+    found = next((one for one in notices if one.code == QUANTITY_FOR_UNIT), None)
+    if found is None or not name or atom_of(name) is None:
+        return error
+    quantity = found.text.partition(" ")[0]
+    unit = atom_of(quantity)
+    full = unit.names[0] if unit is not None else quantity
+    return RestOfUnit(error.span, found.mends, quantity=quantity, name=name, unit=full)
 
 
 def _is_of_parameter(text: str, notice: Notice, tree: LineTree) -> bool:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from engine.functions.catalogue import is_built_in
+from engine.numbers.angles import SIGNS
 from engine.numbers.measures import kind
 from engine.numbers.values import KINDS, Angle, Applied, List, Measure, Uncertain, Value
 from engine.reading.mathml import name_mathml, pattern_mathml
@@ -26,7 +27,7 @@ class Quantity:
     where that line is an error.  ``body`` is what was typed behind ``=``.
     ``reason`` says why it is out of date.  ``uses`` and ``used_by`` are the names it was
     computed from, and those that are computed from it.  ``parameters`` are set where its
-    value is a function; ``kind`` is what it is where it has a unit, such as an energy.
+    value is a function; ``kind`` is what it is where it has a ``unit``, such as an energy.
     """
 
     name: str
@@ -46,6 +47,7 @@ class Quantity:
     used_by: tuple[str, ...]
     parameters: tuple[str, ...] | None
     kind: str
+    unit: str
 
 
 MOST_LISTED = 100
@@ -84,6 +86,16 @@ def _kind_of(value: Value | None) -> str:
     return kind(value) if isinstance(value, Measure) else ""
 
 
+def _unit_of(value: Value | None) -> str:
+    """The unit of a value, of a list that of its first item; empty where there is none."""
+    if isinstance(value, List) and value.items:
+        return _unit_of(value.items[0])
+    value = value.nominal if isinstance(value, Uncertain) else value
+    if isinstance(value, Angle):
+        return SIGNS[value.name].strip()
+    return value.unit.text if isinstance(value, Measure) else ""
+
+
 def _quantity(
     sheet: Sheet, name: str, step: Step, dependence: Dependence, used_by: list[str]
 ) -> Quantity:
@@ -117,4 +129,5 @@ def _quantity(
         used_by=tuple(used_by),
         parameters=parameters,
         kind=_kind_of(step.value),
+        unit=_unit_of(step.value),
     )

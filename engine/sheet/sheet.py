@@ -31,7 +31,7 @@ from engine.numbers.context import Conventions, Draws, Replies, current
 from engine.numbers.shelf import Procedure, Shelf
 from engine.numbers.values import Value
 from engine.reading.parser import parse_so_far
-from engine.reading.traps import breaks_unit, traps_in
+from engine.reading.traps import rest_of_unit, traps_in
 from engine.reading.tree import Formatted, LineTree
 from engine.sheet.answering import (
     answer_from,
@@ -448,8 +448,8 @@ class Sheet(Store):
             if sum(answer.written.least_length for answer in answers) > MAX_ANSWERS:
                 raise TooLongAnswer(limit=MAX_ANSWERS)
         except LineError as error:
-            if isinstance(error, UnknownName) and breaks_unit(line.text, error.span, notices):
-                error.mends = ()
+            if isinstance(error, UnknownName):
+                error = rest_of_unit(line.text, error, notices)
             return Outcome(
                 line.number,
                 line.text,

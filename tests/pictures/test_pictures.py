@@ -44,6 +44,7 @@ def quantity(name, *uses):
         used_by=(),
         parameters=None,
         kind="",
+        unit="",
     )
 
 
@@ -111,6 +112,14 @@ def test_dependence_puts_each_below_what_it_uses():
     assert "alone" not in heights
     assert len(list(root.iter("path"))) == 3
     assert "Q is computed from m, c" in root.get("aria-label")
+
+
+def test_a_box_has_the_unit_below_the_name():
+    heat = replace(quantity("Q", "m"), unit="J", kind="an energy")
+    root = ET.fromstring(dependence.draw([heat, replace(quantity("m"), unit="kg")]))
+    heights = {text.text: float(text.get("y")) for text in root.iter("text")}
+    assert heights["m"] < heights["kg"] < heights["Q"] < heights["J"]
+    assert root.get("aria-label") == "Q, an energy, is computed from m"
 
 
 def test_no_dependence_or_too_much_of_it_is_not_drawn():
