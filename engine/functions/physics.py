@@ -121,7 +121,8 @@ def _size(name: str) -> Exact:
 
 def _unknown(name: str) -> NoConstant:
     lower = {one.lower(): one for one in NAMES}
-    near = min((one for one in lower if name.lower() in one), key=len, default=None)
+    holding = (one for one in lower if name.lower() in one)
+    near = min(holding, key=lambda one: ("constant" not in one, len(one)), default=None)
     near = near or nearest(name.lower(), lower, NEAR)
     meant = f" Is {lower[near]} meant?" if near else ""
     call = current().call

@@ -269,6 +269,7 @@ def _operator_missing(cursor: Cursor) -> LineError:
     elif before.kind == tk.NAME and behind.kind in (tk.NAME, tk.NUMBER) and "." not in second:
         mends.append(replace(both, f"{first}_{second}"))
     if before.kind == tk.NUMBER and behind.kind == tk.NUMBER:
+        mends += _one_over_unit(cursor)
         mends += _spaced_groups(cursor)
         mends.append(replace(both, f"{first} + {second}"))
     if not mends or mends[0].replacement != "*":
@@ -276,6 +277,15 @@ def _operator_missing(cursor: Cursor) -> LineError:
     if before.text in cursor.quantities and behind.kind in (tk.NUMBER, tk.NAME):
         mends.append(replace(both, f"{first}({second})"))  # if it is a function
     return SideBySide(both, tuple(mends), first=first, second=second)
+
+
+def _one_over_unit(cursor: Cursor) -> list[Mend]:
+    """``1500 1/min``."""
+    at = cursor.at
+    one, bar, unit = (*cursor.tokens[at : at + 3], *cursor.tokens[-1:] * 2)[:3]
+    if one.text != "1" or bar.text != "/" or unit.kind != tk.NAME or atom_of(unit.text) is None:
+        return []
+    return [replace(one.span.to(unit.span), f"{unit.text}^-1")]
 
 
 SIDE_BY_SIDE = (

@@ -8,6 +8,8 @@ from __future__ import annotations
 
 from collections.abc import Callable, Container, Iterable, Iterator
 
+from flint import fmpq
+
 from engine.errors import (
     BadFigure,
     EmptyBraces,
@@ -242,6 +244,12 @@ class Parser(Cursor):
             read = read_unit(unit)
             self.at = unit.at
             return (read.text,)
+        if [token.text for token in self.tokens[self.at : self.at + 2]] == ["1", "/"]:
+            unit.at += 2
+            if sees_measure(unit):  # as 1/s
+                below = read_unit(unit).raised(fmpq(-1))
+                self.at = unit.at
+                return (below.text,)
         start = self.at
         while self.token.kind in (tk.NUMBER, tk.NAME):
             self.at += 1

@@ -522,7 +522,20 @@ TRAPS_OF: dict[str, tuple[Trap, ...]] = {
 }
 """The traps at an operator between two operands, the first that is met."""
 
+
+def _millisecond(text: str, node: Measured, brackets: Brackets) -> Notice | None:
+    """``9.81 ms^-2``, for metres and seconds."""
+    typed = text[slice(*node.unit_span)]
+    at = re.search(r"\bms\s?\^\s?\(?-", typed)
+    if at is None:
+        return None
+    start = node.unit_span.start + at.start()
+    said = "ms is the millisecond. Between metre and second a space or a bar stands: m/s."
+    return Notice("millisecond", said, (replace(Span(start, start + 2), "m s"),))
+
+
 TRAPS: dict[type[Node], Trap] = {
+    Measured: _millisecond,
     Prefix: _sign_before_power,
     Postfix: _unit_outside,
     ListOf: _list_in_list,

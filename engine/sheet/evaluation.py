@@ -32,6 +32,7 @@ from engine.errors import (
     PowerIsMeasure,
     RangeWithoutNumbers,
     TemperatureOnScale,
+    TwoTemperatures,
     UnitBehindMeasure,
     UnknownThen,
     UnlikeMeasures,
@@ -329,7 +330,10 @@ def _beside_text(first: Value, second: Value, scope: Scope) -> Value:
 
 def _operation(node: Binary, scope: Scope) -> Value:
     op, left, right = node.op, node.left, node.right
-    first = evaluate(left, scope)
+    try:
+        first = evaluate(left, scope)
+    except TwoTemperatures as error:
+        raise unlike.mean_of_temperatures(error, node) from None
     if (
         op == "-"
         and isinstance(left, Name)

@@ -216,6 +216,7 @@ UNITS_MEANT = {
     "mols": "mol",
     "amp": "A", "amps": "A", "Amp": "A", "lbs": "lb", "ins": "in", "yr": "year", "yrs": "year",
     "degC": "°C", "degF": "°F", "kcals": "kcal", "Cal": "kcal", "KV": "kV", "kv": "kV",
+    "lbm": "lb", "mpg": "mi/gal",
 }  # fmt: skip
 """What is typed for a unit behind a number, and its symbol."""
 
@@ -226,8 +227,8 @@ WITH_POWER = re.compile(r"([^\W\d]+)([23])")
 def unit_meant(name: str) -> str:
     """The unit that is meant by a name which has no value; empty where none is.
 
-    >>> unit_meant("Kg"), unit_meant("cm2"), unit_meant("tea")
-    ('kg', 'cm^2', '')
+    >>> unit_meant("Kg"), unit_meant("cm2"), unit_meant("kNm"), unit_meant("tea")
+    ('kg', 'cm^2', 'kN m', '')
     """
     power = WITH_POWER.fullmatch(name)
     if power is not None and atom_of(power[1]) is not None:
@@ -237,4 +238,18 @@ def unit_meant(name: str) -> str:
     if len(name) > 2 and atom_of(name.lower()) is not None:
         return name.lower()  # a full name with a capital letter
     has_two_prefixes = len(name) > 2 and atom_of(name[1:]) is not None and name[0] in "kMmµcdhGTn"
-    return name[1:] if has_two_prefixes else ""
+    return name[1:] if has_two_prefixes else _factors_of_unit(name)
+
+
+LAST_FACTORS = ("mm", "cm", "m", "s", "h")
+
+
+def _factors_of_unit(name: str) -> str:
+    """``Nm`` and ``kNm``: two units run together."""
+    for last in LAST_FACTORS:
+        first = name.removesuffix(last)
+        if first and first != name and len(first) <= 3 and first[-1:].isalpha():
+            atom = atom_of(first)
+            if atom is not None and atom.symbol == first and first[-1].isupper():
+                return f"{first} {last}"
+    return "Pa s" if name == "Pas" else ""

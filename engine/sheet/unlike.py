@@ -80,6 +80,20 @@ def in_brackets_before_unit(error: LineError, node: Binary) -> LineError:
     return error
 
 
+def mean_of_temperatures(error: LineError, node: Binary) -> LineError:
+    """``(20 °C + 30 °C)/2``: what is meant has a function."""
+    terms: list[Node] = []
+    rest = node.left
+    while isinstance(rest, Binary) and rest.op == "+":
+        terms.insert(0, rest.right)
+        rest = rest.left
+    terms.insert(0, rest)
+    if node.op == "/" and isinstance(node.right, Literal) and node.right.text == str(len(terms)):
+        listed = ", ".join(map(node_text, terms))
+        error.mends = (replace(node.span, f"mean([{listed}])"),)
+    return error
+
+
 def in_kelvin(error: LineError, node: Binary, first: Value) -> LineError:
     """``2*T`` and its like: the temperature in kelvin."""
     of_first = isinstance(first, Measure) and first.is_on_scale

@@ -179,6 +179,12 @@ def test_what_is_wrong_with_units_is_said(lines, code, said):
         (["5 m2"], ["5 m^2"]),
         (["5 kph"], ["5 km/h"]),
         (["5 kkg"], ["5 kg"]),
+        (["5 Nm"], ["5 N m"]),
+        (["5 kNm"], ["5 kN m"]),
+        (["30 mpg"], ["30 mi/gal"]),
+        (["1500 1/min"], ["1500 min^-1"]),
+        (["(20 °C + 30 °C)/2"], ["mean([20 °C, 30 °C])"]),
+        (["(20 °C + 30 °C)/3"], []),
         (["5 Litres"], ["5 litres"]),
         (["5 J/kg K"], ["5 J/(kg K)", "5 J K/kg"]),
         (["2^3 m"], ["(2^3) m"]),
@@ -378,6 +384,26 @@ def test_the_direction_of_a_point_wants_sides_that_agree(line, code):
 )
 def test_a_list_has_its_unit_above_it_in_a_file(line, rows):
     assert outcome(line).answers[0].cells() == rows
+
+
+@pytest.mark.parametrize(
+    ("line", "expected"),
+    [
+        ("1 Hz as 1/s", "= 1 s^-1"),
+        ("1/(2 s) as 1/min", "= 30 min^-1"),
+        ("1/(2 s) as 1/min, 3 digits", "= 30.0 min^-1"),
+    ],
+)
+def test_a_unit_below_one_is_a_form(line, expected):
+    assert answer(line) == expected
+
+
+def test_a_millisecond_is_not_metre_and_second():
+    found = outcome("9.81 ms^-2")
+    assert [one.code for one in found.notices] == ["millisecond"]
+    assert answer(found.notices[0].mends[0].apply("9.81 ms^-2")) == "= 9.81 m/s^2"
+    assert not outcome("9.81 m s^-2").notices
+    assert not outcome("5 ms").notices
 
 
 def test_units_that_quantities_stand_in_are_mended_all_at_once():
