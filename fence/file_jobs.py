@@ -18,7 +18,7 @@ from engine.mends import Span
 from engine.numbers import tables
 from engine.numbers.many import numbers_in
 from engine.numbers.scaled import without_missing
-from engine.numbers.tables import by_name, height, in_numbers, units_of
+from engine.numbers.tables import by_name, height, in_numbers, units_of, with_measures
 from engine.numbers.values import Table, Value, is_missing
 from engine.reading.mathml import statement_mathml
 from engine.reading.parser import parse
@@ -89,7 +89,7 @@ class SumUp(Job[list[ColumnShown]]):
     file: File
 
     def do(self, sheet: Sheet) -> list[ColumnShown]:
-        table = table_in(self.file)
+        table = with_measures(table_in(self.file))
         told = cast(Table, overview(table))
         shown = []
         for at, (column, unit) in enumerate(zip(table.columns, units_of(table), strict=True)):

@@ -6,7 +6,7 @@ from collections.abc import Iterable, Mapping
 from contextlib import suppress
 from uuid import UUID
 
-from engine.numbers.shelf import OF_PROCEDURE, PREFIX
+from engine.numbers.shelf import OF_PROCEDURE, PREFIX, WITH_UNITS
 from procedures.models import Procedure, ProcedureVersion
 from shelf.models import DataTable, Version
 
@@ -38,7 +38,7 @@ def _keys(drawn: Iterable[str], prefix: str) -> list[UUID]:
     for one in drawn:
         if one.startswith(prefix):
             with suppress(ValueError):
-                found.append(UUID(one.removeprefix(prefix)))
+                found.append(UUID(one.removeprefix(prefix).removesuffix(WITH_UNITS)))
     return found
 
 
@@ -49,4 +49,12 @@ def names_in(draws: Iterable[str]) -> dict[str, str]:
 
 def exchanged(draws: Iterable[Iterable[str]], versions: Mapping[str, str]) -> list[list[str]]:
     """What was drawn for a line, with other versions in the places of those that are known."""
-    return [[versions.get(value, value) for value in values] for values in draws]
+    return [[_exchanged(value, versions) for value in values] for values in draws]
+
+
+def _exchanged(value: str, versions: Mapping[str, str]) -> str:
+    """Another version for one that is known; whether it has units stays."""
+    version = value.removesuffix(WITH_UNITS)
+    if version not in versions:
+        return value
+    return versions[version] + value[len(version) :]

@@ -9,7 +9,7 @@ from pathlib import Path
 
 from engine.errors import NotAFile
 from engine.files.preview import Guess, preview_of
-from engine.numbers.shelf import Procedure, Shelf
+from engine.numbers.shelf import WITH_UNITS, Procedure, Shelf
 from engine.numbers.tables import with_measures
 from engine.numbers.values import Table
 
@@ -35,7 +35,7 @@ def table_in(file: File) -> Table:
             data = Path(file.path).read_bytes()
         except OSError as error:
             raise NotAFile(why=error.strerror or "it is not there") from None
-        _tables[file] = with_measures(preview_of(data, file.guess).table)
+        _tables[file] = preview_of(data, file.guess).table
     _tables.move_to_end(file)
     while len(_tables) > MOST_TABLES:
         _tables.popitem(last=False)
@@ -52,8 +52,10 @@ def shelf_of(
     """The shelf with these versions by name, each of which is a file, and these procedures."""
 
     def load(version: str) -> Table:
-        if version not in files:
+        key = version.removesuffix(WITH_UNITS)
+        if key not in files:
             raise NotAFile(why="it is no longer kept")
-        return table_in(files[version])
+        table = table_in(files[key])
+        return table if key == version else with_measures(table)
 
     return Shelf(versions, load, replaced, procedures, texts)

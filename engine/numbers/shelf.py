@@ -11,6 +11,10 @@ from engine.numbers.values import Table
 PREFIX, OF_PROCEDURE = "table:", "procedure:"
 """What a version begins with among what was drawn for a line."""
 
+WITH_UNITS = "#units"
+"""What stands behind the version of a table whose columns have the units of their heads.  Lines
+that were kept before there were units go on as they are."""
+
 
 @dataclass(frozen=True, slots=True)
 class Procedure:
@@ -27,7 +31,8 @@ class Procedure:
 class Shelf:
     """Tables and procedures by name, each in the version that is the newest.
 
-    A version never changes; ``load`` gives its table, ``texts`` has its procedure.
+    A version never changes; ``load`` gives its table, :data:`WITH_UNITS` where that stands behind
+    it, ``texts`` has its procedure.
     ``replaced`` says of versions that are not the newest any more when that was, such as "on
     26 November at 14:05".
     """
@@ -71,18 +76,19 @@ class Shelf:
         if name not in self.versions:
             known = ", ".join(sorted(self.versions))
             raise NoShelf(name=name, known=f" There are {known}." if known else "")
-        return PREFIX + self.versions[name]
+        return PREFIX + self.versions[name] + WITH_UNITS
 
     def table(self, version: str) -> Table:
         """The table in a version.  Errors: :class:`NoShelf` where it is no longer kept."""
         if self.load is None:
-            raise NoShelf(name=version.removeprefix(PREFIX), known="")
+            raise NoShelf(name=version.removeprefix(PREFIX).removesuffix(WITH_UNITS), known="")
         return self.load(version.removeprefix(PREFIX))
 
     def newer_than(self, drawn: str) -> str:
         """What was replaced and when, of a version that was drawn; empty where it was not."""
         for prefix, what in ((PREFIX, "table"), (OF_PROCEDURE, "procedure")):
-            when = self.replaced.get(drawn.removeprefix(prefix)) if prefix in drawn[:12] else ""
+            key = drawn.removeprefix(prefix).removesuffix(WITH_UNITS)
+            when = self.replaced.get(key) if prefix in drawn[:12] else ""
             if when:
                 return f"used a {what} that was {CHANGED[what]} {when}"
         return ""

@@ -322,6 +322,15 @@ def test_what_is_done_with_many_measures_is_done_with_each(op, numbers, unit, ot
     assert found[0] == found[1]
 
 
+def test_a_line_that_was_kept_before_there_were_units_goes_on(tmp_path):
+    sheet = with_columns(tmp_path)
+    before = sheet.put(9, 'old = shelf("t")', 9, draws=[["table:1"]])
+    assert sheet.outcome_of(before).status == "ok"
+    assert sheet.answer("mean(old.temp)").answers[0].text == "79.5"
+    assert sheet.answer("count(where(old, temp > 70))").answers[0].text == "2"
+    assert sheet.answer("mean(t.temp)").answers[0].text == "79.5 °C"
+
+
 def test_a_line_keeps_its_version_and_says_when_it_was_replaced(tmp_path):
     for version, value in (("1", 5), ("2", 6)):
         (tmp_path / f"{version}.csv").write_text(f"x\n{value}\n{value}\n")
@@ -331,7 +340,7 @@ def test_a_line_keeps_its_version_and_says_when_it_was_replaced(tmp_path):
     sheet.answer('p = shelf("pots")')
     sheet.answer("mean(p.x)")
     draws = sheet.lines[0].steps[0].draws.values
-    assert draws == ["table:1"]
+    assert draws == ["table:1#units"]
     after = Sheet()
     after.shelf = shelf_of({"pots": "2"}, files, {"1": "on 26 November at 14:05"})
     line = after.put(1, 'p = shelf("pots")', 1, draws=[draws])
