@@ -123,7 +123,7 @@ def preview(page: Page) -> None:
 def table(page: Page) -> None:
     page.get_by_role("link", name="Shelf").click()
     page.get_by_role("link", name="cooling pots", exact=True).click()
-    page.get_by_test_id("filter").fill('temp > 60 and pot == "B"')
+    page.get_by_test_id("filter").fill('temp > 60 °C and pot == "B"')
     page.wait_for_timeout(800)
 
 
