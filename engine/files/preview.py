@@ -151,11 +151,31 @@ def name_and_unit(head: str) -> tuple[str, str]:
     text = " ".join(head.split())[: 2 * LONGEST_NAME]
     found = _UNIT.fullmatch(text)
     name, unit = (found[1], found[2] or found[3]) if found and found[1] else (text, "")
+    unit = _meant(name, unit, is_attached=text[len(name) : len(name) + 1] == "(")
     name = re.sub(r'["{}\x00-\x1f]', "", name)[:LONGEST_NAME].strip()
     if re.fullmatch(r"[^\W\d][\w ]*", name):
         # a space in a plain name becomes _, so that it can be typed without quotation marks
         name = name.replace(" ", "_")
     return name, unit
+
+
+IN_HEADS = {
+    "degC": "°C", "deg C": "°C", "℃": "°C", "celsius": "°C", "Celsius": "°C",
+    "degF": "°F", "deg F": "°F", "sec": "s", "secs": "s", "hr": "h", "hrs": "h", "mins": "min",
+}  # fmt: skip
+"""What stands in heads for a unit (common practice)."""
+
+_TEMPERATURE = re.compile(r"t\d*|t[ _].*|temp.*", re.IGNORECASE)
+_TIME = re.compile(r"t\d*|t[ _].*|.*time.*|dur.*|elapsed.*|period.*|delay.*", re.IGNORECASE)
+
+
+def _meant(name: str, unit: str, is_attached: bool) -> str:
+    """The unit that a head means: ``temp (C)`` is no charge, and ``cup(s)`` no time."""
+    if unit in ("C", "F") and _TEMPERATURE.fullmatch(name):
+        return f"°{unit}"
+    if unit == "s" and is_attached and not _TIME.fullmatch(name):
+        return ""
+    return IN_HEADS.get(unit, unit)
 
 
 def _untaken(name: str, taken: set[str]) -> str:

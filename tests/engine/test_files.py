@@ -106,6 +106,14 @@ def test_two_columns_of_one_name_and_a_head_that_is_a_formula():
         ("", ("", "")),
         ("[x]", ("[x]", "")),
         ("a-b", ("a-b", "")),
+        ("temp (C)", ("temp", "°C")),
+        ("T [F]", ("T", "°F")),
+        ("T_1 (degC)", ("T_1", "°C")),
+        ("charge (C)", ("charge", "C")),
+        ("time(s)", ("time", "s")),
+        ("cup(s)", ("cup", "")),
+        ("depth (s)", ("depth", "s")),
+        ("time (sec)", ("time", "s")),
     ],
 )
 def test_name_and_unit_of_a_head(head, expected):
