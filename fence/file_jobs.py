@@ -147,6 +147,7 @@ class Rows(Job[RowsShown]):
                 table = tables.rows(table, _turned_round(table, self.by))
         count = height(table)
         places = range(min(self.first, count), min(self.first + self.count, count))
+        _, table = in_numbers(table)
         return RowsShown(_cells(table, places), self.first, count, _reading(self.test))
 
 
@@ -158,10 +159,10 @@ class AllRows(Job[list[list[str]]]):
     test: str = ""
 
     def do(self, sheet: Sheet) -> list[list[str]]:
-        table = _chosen(self.file, self.test)
+        units, table = in_numbers(_chosen(self.file, self.test))
         heads = [
             f"{name} [{unit}]" if unit else name
-            for name, unit in zip(by_name(table), in_numbers(table)[0], strict=True)
+            for name, unit in zip(by_name(table), units, strict=True)
         ]
         return [heads, *_cells(table, range(height(table)))]
 
@@ -210,8 +211,7 @@ def _turned_round(table: Table, by: str) -> list[int]:
 
 
 def _cells(table: Table, places: range) -> list[list[str]]:
-    """Rows as texts, of measures the numbers: their unit stands above."""
-    _, table = in_numbers(table)
+    """Rows of a table of numbers as texts."""
     return [[_said(column.items[place]) for column in table.columns] for place in places]
 
 

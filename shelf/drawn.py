@@ -6,7 +6,7 @@ from collections.abc import Iterable, Mapping
 from contextlib import suppress
 from uuid import UUID
 
-from engine.numbers.shelf import OF_PROCEDURE, PREFIX, WITH_UNITS
+from engine.numbers.shelf import OF_PROCEDURE, PREFIX, WITH_UNITS, version_in
 from procedures.models import Procedure, ProcedureVersion
 from shelf.models import DataTable, Version
 
@@ -38,7 +38,7 @@ def _keys(drawn: Iterable[str], prefix: str) -> list[UUID]:
     for one in drawn:
         if one.startswith(prefix):
             with suppress(ValueError):
-                found.append(UUID(one.removeprefix(prefix).removesuffix(WITH_UNITS)))
+                found.append(UUID(version_in(one, prefix)))
     return found
 
 

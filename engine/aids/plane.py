@@ -106,7 +106,7 @@ def point_of(value: Plane, unit: str, role: str = "value", name: str = "") -> Po
     parts.append(_shown("modulus", real(complexes.modulus(value))))
     if x or y:
         angle = Angle(real(complexes.argument(value)), angles.UNITS[unit])
-        parts.append(_shown("argument", angles.in_unit(angle, unit)))
+        parts.append(_shown("argument", angle))
     use = f"({written.text})" if isinstance(value, Complex) else written.text
     return Point(role=role, name=name or written.text, x=x, y=y, parts=tuple(parts), use=use)
 
@@ -243,8 +243,7 @@ SAID[IMPLIED] = SAID["*"]
 def _told(node: Binary, a: Plane, b: Plane, unit: str) -> str:
     angle, size = "", ""
     if node.op not in "+-" and b != exact(0):
-        turn = angles.in_unit(Angle(real(complexes.argument(b)), angles.UNITS[unit]), unit)
-        angle = _text(turn)
+        angle = _text(Angle(real(complexes.argument(b)), angles.UNITS[unit]))
         size = _text(real(complexes.modulus(b)))
     names = {"a": _name(node.left, a), "b": _name(node.right, b)}
     return SAID[node.op].format(**names, angle=angle, size=size).replace("-", "−")

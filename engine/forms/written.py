@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
 from engine.forms.summary import Summary
@@ -103,29 +103,28 @@ class Written:
         return self.whole is not None or len(self.text) > characters
 
     def cells(self, most: int | None = None) -> list[list[str]]:
-        """The rows of a table as text, its heads first; up to so many of them.  Of a list
-        each item is a row, where all are asked for."""
+        """The rows of a table as text, its heads first; up to so many of them."""
         tree = self.tree
         if most is None and self.whole is not None:
             tree = self.whole()
-        if most is None and isinstance(tree, ListOf | Grid):
-            unit = self.unit_of_items
-            return [[_cell(_without_unit(item) if unit else item)] for item in tree.items]
         if not isinstance(tree, Columns):
             return []
         return [heads_of(tree), *([_cell(cell) for cell in row] for row in tree.rows[:most])]
 
-    @once
-    def unit_of_items(self) -> str:
-        """The unit that all items of a list have, to stand above them; empty where there is
-        none."""
+    def column(self) -> tuple[str, list[list[str]]]:
+        """The items of a list as rows, and the unit to stand above them where all have one."""
         tree = self.whole() if self.whole is not None else self.tree
         items = tree.items if isinstance(tree, ListOf | Grid) else ()
-        units = {one.unit for one in map(_positive, items) if isinstance(one, Measured)}
-        is_of_one = len(units) == 1 and all(
-            isinstance(one, Measured) or one == NO_VALUE for one in map(_positive, items)
-        )
-        return next(iter(units)).text if is_of_one else ""
+        unit = _unit_of_all(items)
+        return unit, [[_cell(_without_unit(item) if unit else item)] for item in items]
+
+
+def _unit_of_all(items: Sequence[Node]) -> str:
+    """The unit that all items have which have a value; empty where there is none."""
+    values = [one for one in map(_positive, items) if one != NO_VALUE]
+    units = {one.unit if isinstance(one, Measured) else None for one in values}
+    unit = next(iter(units)) if len(units) == 1 else None
+    return "" if unit is None else unit.text
 
 
 NO_VALUE = Name(NOWHERE, "undefined")

@@ -70,11 +70,11 @@ def compare(op: str, a: Value, b: Value) -> bool | Undefined:
         return HOLDS[op]((a.moment > b.moment) - (a.moment < b.moment))
     a = a.nominal if isinstance(a, Uncertain) else a
     b = b.nominal if isinstance(b, Uncertain) else b
-    if isinstance(a, Undefined) or isinstance(b, Undefined):
-        if isinstance(a, Sized | Undefined) and isinstance(b, Sized | Undefined):
+    if isinstance(a, Sized) or isinstance(b, Sized):
+        if isinstance(a, Undefined) or isinstance(b, Undefined):
             return op == "!="
-    elif (isinstance(a, Sized) or isinstance(b, Sized)) and _are_scalars(a, b):
-        a, b = measures.sides(cast(Scalar, a), cast(Scalar, b))
+        if _are_scalars(a, b):
+            a, b = measures.sides(cast(Scalar, a), cast(Scalar, b))
     if not (_is_ordered(a) and _is_ordered(b)):
         return _compare_unordered(op, a, b)
     if isinstance(a, Undefined) or isinstance(b, Undefined):

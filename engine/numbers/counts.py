@@ -5,9 +5,10 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Sequence
 from functools import wraps
-from typing import cast, overload
+from typing import cast
 
 from engine.numbers import measures, sizes
+from engine.numbers.made import Made
 from engine.numbers.sizes import operated
 from engine.numbers.values import (
     REALS,
@@ -25,7 +26,7 @@ from engine.numbers.values import (
 from engine.units.unit import Unit, is_angle
 
 
-class Counts(Sequence[Value]):
+class Counts(Made):
     """So many units each; a number that is missing is missing as a measure too.
 
     >>> list(Counts([exact(5)], Unit.of("km")))
@@ -41,23 +42,14 @@ class Counts(Sequence[Value]):
     def __len__(self) -> int:
         return len(self.numbers)
 
-    @overload
-    def __getitem__(self, place: int) -> Value: ...
-    @overload
-    def __getitem__(self, place: slice) -> Sequence[Value]: ...
-    def __getitem__(self, place: int | slice) -> Value | Sequence[Value]:
-        if isinstance(place, slice):
-            return Counts(self.numbers[place], self.unit)
+    def one(self, place: int) -> Value:
         return self.made(self.numbers[place])
+
+    def part(self, places: slice) -> Counts:
+        return Counts(self.numbers[places], self.unit)
 
     def __iter__(self) -> Iterator[Value]:
         return map(self.made, self.numbers)
-
-    def __eq__(self, other: object) -> bool:
-        return isinstance(other, Sequence) and tuple(self) == tuple(other)
-
-    def __hash__(self) -> int:
-        return hash(tuple(self))
 
     def made(self, number: Value) -> Value:
         """The measure of so many units."""

@@ -6,11 +6,11 @@ from __future__ import annotations
 from collections import OrderedDict
 from collections.abc import Iterator, Sequence
 from math import lcm
-from typing import overload
 
 from flint import fmpq
 
 from engine.numbers.counts import Counts
+from engine.numbers.made import Made
 from engine.numbers.values import MISSING, Angle, Exact, Measure, Real, Undefined, Value, is_missing
 from engine.units.unit import is_angle
 
@@ -22,7 +22,7 @@ MOST_KNOWN = 32
 """Long lists of which it is remembered what they are over one denominator."""
 
 
-class Scaled(Sequence[Value]):
+class Scaled(Made):
     """Rational numbers, each ``above`` over the one ``below``; those in ``gaps``, places counted
     from 0, are missing.  Each is made into a value when it is asked for.
 
@@ -43,13 +43,7 @@ class Scaled(Sequence[Value]):
     def __len__(self) -> int:
         return len(self.above)
 
-    @overload
-    def __getitem__(self, place: int) -> Value: ...
-    @overload
-    def __getitem__(self, place: slice) -> Sequence[Value]: ...
-    def __getitem__(self, place: int | slice) -> Value | Sequence[Value]:
-        if isinstance(place, slice):
-            return self.at(range(len(self))[place])
+    def one(self, place: int) -> Value:
         if place % len(self) in self.gaps:
             return MISSING
         return Exact(fmpq(self.above[place], self.below))
@@ -62,11 +56,8 @@ class Scaled(Sequence[Value]):
             self._made = tuple(made)
         return iter(self._made)
 
-    def __eq__(self, other: object) -> bool:
-        return isinstance(other, Sequence) and tuple(self) == tuple(other)
-
-    def __hash__(self) -> int:
-        return hash(tuple(self))
+    def part(self, places: slice) -> Scaled:
+        return self.at(range(len(self))[places])
 
     def at(self, places: Sequence[int]) -> Scaled:
         """The numbers at these places, counted from 0.

@@ -28,6 +28,11 @@ class Procedure:
     form: str = ""
 
 
+def version_in(drawn: str, prefix: str = PREFIX) -> str:
+    """The version of what was drawn, which begins with ``prefix``."""
+    return drawn.removeprefix(prefix).removesuffix(WITH_UNITS)
+
+
 class Shelf:
     """Tables and procedures by name, each in the version that is the newest.
 
@@ -81,14 +86,13 @@ class Shelf:
     def table(self, version: str) -> Table:
         """The table in a version.  Errors: :class:`NoShelf` where it is no longer kept."""
         if self.load is None:
-            raise NoShelf(name=version.removeprefix(PREFIX).removesuffix(WITH_UNITS), known="")
+            raise NoShelf(name=version_in(version), known="")
         return self.load(version.removeprefix(PREFIX))
 
     def newer_than(self, drawn: str) -> str:
         """What was replaced and when, of a version that was drawn; empty where it was not."""
         for prefix, what in ((PREFIX, "table"), (OF_PROCEDURE, "procedure")):
-            key = drawn.removeprefix(prefix).removesuffix(WITH_UNITS)
-            when = self.replaced.get(key) if prefix in drawn[:12] else ""
+            when = self.replaced.get(version_in(drawn, prefix)) if prefix in drawn[:12] else ""
             if when:
                 return f"used a {what} that was {CHANGED[what]} {when}"
         return ""

@@ -186,26 +186,16 @@ def _operated(node: Binary, truth: Truth) -> Machine:
     return _in_unit(found, None, whole)
 
 
-def _power_of(whole: Unit | None, unit: Unit) -> fmpq:
-    """Which power of a unit's dimension another has, 0 for a plain number."""
-    if whole is None:
-        return fmpq(0)
+def _power_of(whole: Unit, unit: Unit) -> fmpq:
+    """Which power of a unit's dimension another has."""
     pairs = zip(whole.dimension, unit.dimension, strict=True)
     return next((one / other for one, other in pairs if other), fmpq(0))
 
 
 def _called(function: Function, node: Call, truth: Truth) -> Machine:
+    """A function; of measures it is taken of their numbers of the unit that the first has."""
     arguments = [arg for arg in bind_to(function, node) if arg is not None]
     values = [machine_value(argument, truth) for argument in arguments]
-    if truth.has_units:
-        return _called_with_units(function, node, arguments, values, truth)
-    return _computed(function, arguments, values, truth)
-
-
-def _called_with_units(
-    function: Function, node: Call, arguments: list[Node], values: list[Machine], truth: Truth
-) -> Machine:
-    """A function of measures: of their numbers of the unit that the first of them has."""
     units = [truth.unit_of(argument) for argument in arguments]
     first = next((unit for unit in units if unit is not None), None)
     if first is None:

@@ -70,6 +70,7 @@ from engine.numbers.values import (
     Measure,
     Real,
     Sentence,
+    Sized,
     Table,
     Truth,
     Uncertain,
@@ -226,10 +227,8 @@ def _with_uncertainty(value: Value, node: Binary, scope: Scope) -> Value:
             return uncertain.measured(value, real(size), name)
     given = operators.number(evaluate(right, scope))
     if isinstance(given, Exact | Real):
-        if isinstance(value, Measure):
+        if isinstance(value, Sized):
             given = real(operators.operate("*", given, sizes.factor_of(value.unit)))
-        elif isinstance(value, Angle):
-            given = uncertain.size_of(angles.angle_of(given, value.name))
         return uncertain.measured(value, given, name)
     if isinstance(given, Measure) and isinstance(value, Measure):
         if given.is_on_scale:

@@ -141,10 +141,9 @@ class Answer:
     def cells(self, most: int | None = None) -> list[list[str]]:
         """The rows of a table, its names first, up to so many of them; of a list, where all
         are asked for, its name and its items."""
-        rows = self.written.cells(most)
         if self.kind != "list" or most is not None:
-            return rows
-        unit = self.written.unit_of_items
+            return self.written.cells(most)
+        unit, rows = self.written.column()
         return [[f"{self.name or self.reading}{f' [{unit}]' if unit else ''}"], *rows]
 
     def as_dict(self) -> dict[str, Any]:

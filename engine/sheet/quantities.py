@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from engine.functions.catalogue import is_built_in
 from engine.numbers.angles import SIGNS
 from engine.numbers.measures import kind
-from engine.numbers.values import KINDS, Angle, Applied, List, Measure, Uncertain, Value
+from engine.numbers.values import KINDS, Angle, Applied, List, Measure, Sized, Uncertain, Value
 from engine.reading.mathml import name_mathml, pattern_mathml
 from engine.sheet.dependence import Dependence
 from engine.sheet.line import Step
@@ -77,23 +77,28 @@ def list_quantities(sheet: Sheet) -> tuple[list[Quantity], int]:
 
 def _kind_of(value: Value | None) -> str:
     """What a value is that has a unit, such as an energy; of a list its items."""
-    if isinstance(value, List) and value.items:
-        kind_of_items = _kind_of(value.items[0])
-        return f"each {kind_of_items}" if kind_of_items else ""
-    value = value.nominal if isinstance(value, Uncertain) else value
-    if isinstance(value, Angle):
-        return KINDS[Angle]
-    return kind(value) if isinstance(value, Measure) else ""
+    sized = _sized_in(value)
+    if sized is None:
+        return ""
+    said = kind(sized) if isinstance(sized, Measure) else KINDS[Angle]
+    return f"each {said}" if isinstance(value, List) else said
 
 
 def _unit_of(value: Value | None) -> str:
     """The unit of a value, of a list that of its first item; empty where there is none."""
-    if isinstance(value, List) and value.items:
-        return _unit_of(value.items[0])
+    sized = _sized_in(value)
+    if isinstance(sized, Angle):
+        return SIGNS[sized.name].strip()
+    return "" if sized is None else sized.unit.text
+
+
+def _sized_in(value: Value | None) -> Sized | None:
+    """What has the unit of a value: it, or its first item, or what was measured; None where
+    there is none."""
+    if isinstance(value, List):
+        return _sized_in(value.items[0]) if value.items else None
     value = value.nominal if isinstance(value, Uncertain) else value
-    if isinstance(value, Angle):
-        return SIGNS[value.name].strip()
-    return value.unit.text if isinstance(value, Measure) else ""
+    return value if isinstance(value, Sized) else None
 
 
 def _quantity(

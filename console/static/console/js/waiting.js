@@ -66,11 +66,12 @@ Alpine.data("waiting", () => ({
 
   show() {
     const onTheirWay = outbox.items.filter((item) => !item.gone);
-    if (onTheirWay.some(isOnlyJustSent)) {
+    const shown = onTheirWay.filter((item) => !isOnlyJustSent(item));
+    if (shown.length < onTheirWay.length) {
       clearTimeout(this.soon);
       this.soon = setTimeout(() => this.show(), SOON);
     }
-    this.sent = onTheirWay.filter((item) => !isOnlyJustSent(item)).map((item) => ({
+    this.sent = shown.map((item) => ({
       key: item.token, text: item.text, short: inShort(item.text), kind: "waiting",
       state: outbox.trouble || "sending", says: stateOf(item), mend: "mend", drop: "take back",
       isMany: rowsOf(item) > LONGEST,
