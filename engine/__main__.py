@@ -22,6 +22,7 @@ def main() -> int:
     parser.add_argument("--json", action="store_true", help="print one JSON object a line")
     parser.add_argument("--workings", action="store_true", help="add the steps of each line")
     parser.add_argument("--latex", action="store_true", help="add each answer as LaTeX")
+    parser.add_argument("--whole", action="store_true", help="print all of long lists and tables")
     parser.add_argument(
         "--data",
         action="append",
@@ -48,6 +49,7 @@ def main() -> int:
                 options.json,
                 options.workings,
                 options.latex,
+                options.whole,
                 tuple(options.data),
             )
             printed = _answered(sheet, wanted, may_ask=options.file is not None)

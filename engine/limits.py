@@ -49,6 +49,10 @@ MAX_WHOLE = 30_000_000
 """Characters of a long list, of which only the first items are shown: the rest is sent when
 it is asked for."""
 
+MAX_PRINTED = 10_000
+"""Items of a list or rows of a table that the command line prints as JSON without being asked for
+the whole: to write a hundred thousand takes longer than a line may."""
+
 MAX_KEPT_TEXT = 4_000
 """Characters of an answer that are kept with its line; the rest of a longer one is made
 again when it is asked for."""

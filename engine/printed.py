@@ -8,22 +8,30 @@ from collections.abc import Iterable, Sequence
 from engine.errors import Asks
 from engine.handbook.entries import BY_TYPED, as_text
 from engine.handbook.search import search
+from engine.limits import MAX_PRINTED
 from engine.sheet.outcome import NOTE, Outcome
 from engine.sheet.workings import WorkStep
 
 
-def as_json(outcome: Outcome, steps: Sequence[WorkStep] = (), latex: bool = False) -> str:
-    """One object in one row."""
-    data = outcome.as_dict() | {"steps": [step.as_dict() for step in steps]}
+def as_json(
+    outcome: Outcome, steps: Sequence[WorkStep] = (), latex: bool = False, whole: bool = False
+) -> str:
+    """One object in one row; of very long lists and tables what the page shows, unless they are
+    wanted ``whole``."""
+    data = outcome.as_dict(MAX_PRINTED if not whole else None)
+    data |= {"steps": [step.as_dict() for step in steps]}
     if latex:
         for shown, answer in zip(data["answers"], outcome.answers, strict=True):
             shown["latex"] = answer.latex
     return json.dumps(data, ensure_ascii=False)
 
 
-def as_rows(outcome: Outcome, steps: Sequence[WorkStep] = (), latex: bool = False) -> str:
-    """Plain text, a row for each thing that is said."""
-    return "\n".join(_rows(outcome, steps, latex))
+def as_rows(
+    outcome: Outcome, steps: Sequence[WorkStep] = (), latex: bool = False, whole: bool = False
+) -> str:
+    """Plain text, a row for each thing that is said; of long lists and tables what the page
+    shows, unless they are wanted ``whole``."""
+    return "\n".join(_rows(outcome, steps, latex, whole))
 
 
 def _looked_up(command: str, words: str) -> list[str]:
@@ -33,7 +41,7 @@ def _looked_up(command: str, words: str) -> list[str]:
     return [f"{entry.pattern}  {entry.summary}" for entry in search(words)]
 
 
-def _rows(outcome: Outcome, steps: Sequence[WorkStep], latex: bool) -> Iterable[str]:
+def _rows(outcome: Outcome, steps: Sequence[WorkStep], latex: bool, whole: bool) -> Iterable[str]:
     yield f"{outcome.number:>4}  {outcome.input}"
     if outcome.status == NOTE:
         return
@@ -51,7 +59,8 @@ def _rows(outcome: Outcome, steps: Sequence[WorkStep], latex: bool) -> Iterable[
         yield f"        {step.input} {step.sign} {step.text}"
     if not outcome.quiet:
         for answer in outcome.answers:
-            shown = "" if answer.says_itself else f" {answer.sign} {answer.text}"
+            text = answer.text_up_to(None if whole else 0)
+            shown = "" if answer.says_itself else f" {answer.sign} {text}"
             shown += f" ≈ {answer.nearly}" if answer.nearly else ""
             shown += f"  (angles in {answer.unit})" if answer.unit else ""
             yield f"      {answer.reading}{shown}"

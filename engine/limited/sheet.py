@@ -8,16 +8,16 @@ from dataclasses import dataclass, field
 from engine.errors import Asks, LineError
 from engine.files.shelf import File, shelf_of
 from engine.limited.bounds import (
-    GRACE_SECONDS,
     LINE_SECONDS,
     LOAD_SECONDS,
     TimeIsUp,
+    starved,
     time_limit,
     too_much_memory,
     too_slow,
     unforeseen,
 )
-from engine.limited.child import Broke, Child, Failed, Interrupted, Slow
+from engine.limited.child import Broke, Child, Failed, Interrupted, Late, Slow
 from engine.numbers.context import Conventions
 from engine.printed import as_json, as_rows
 from engine.sheet.line import Drawn
@@ -58,6 +58,7 @@ class Wanted:
     json: bool = False
     workings: bool = False
     latex: bool = False
+    whole: bool = False
     data: tuple[tuple[str, str], ...] = ()
 
 
@@ -103,6 +104,8 @@ class LimitedSheet:
                 printed = self._printed(wanted)
         except Slow:
             return self._refused(wanted, too_slow(LINE_SECONDS))
+        except Late:
+            return self._refused(wanted, starved(LINE_SECONDS))
         except Broke:
             return self._refused(wanted, too_much_memory())
         except (Interrupted, Failed):
@@ -118,7 +121,7 @@ class LimitedSheet:
         before = None
         if self._is_lost:
             before = Before(tuple(self._lines), self._settings, self._last_answered)
-        seconds = LINE_SECONDS + GRACE_SECONDS + (LOAD_SECONDS if before else 0)
+        seconds = LINE_SECONDS + (LOAD_SECONDS if before else 0)
         printed: Printed = self._child.once(seconds, wanted, before)
         return printed
 
@@ -132,7 +135,7 @@ def _error(wanted: Wanted, error: LineError) -> Outcome:
 
 
 def _print(outcome: Outcome, steps: Sequence[WorkStep], wanted: Wanted) -> str:
-    return (as_json if wanted.json else as_rows)(outcome, steps, wanted.latex)
+    return (as_json if wanted.json else as_rows)(outcome, steps, wanted.latex, wanted.whole)
 
 
 # -- inside the process ----------------------------------------------------------------
@@ -156,8 +159,8 @@ def answer_in_process(wanted: Wanted, before: Before | None) -> Printed:
                 line = _sheet.by_number[outcome.number]
                 steps = [step for statement in _sheet.workings(line) for step in statement]
             text = _print(outcome, steps, wanted)
-    except TimeIsUp:
-        outcome = _stopped(wanted, too_slow(LINE_SECONDS))
+    except TimeIsUp as up:
+        outcome = _stopped(wanted, up.error(LINE_SECONDS))
         text = _print(outcome, (), wanted)
     except MemoryError:
         outcome = _stopped(wanted, too_much_memory())

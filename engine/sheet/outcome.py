@@ -67,6 +67,13 @@ class Answer:
         """The value as it can be typed in."""
         return self.written.text
 
+    def text_up_to(self, most: int | None) -> str:
+        """The same; of a list or table of more than ``most`` items or rows what is shown of it,
+        if that is less."""
+        if most is None or self.written.count <= most:
+            return self.text
+        return self.written.head()
+
     @property
     def also(self) -> tuple[str, ...]:
         """Further sayings about the value."""
@@ -146,13 +153,14 @@ class Answer:
         unit, rows = self.written.column()
         return [[f"{self.name or self.reading}{f' [{unit}]' if unit else ''}"], *rows]
 
-    def as_dict(self) -> dict[str, Any]:
-        """As ``--json`` prints it."""
+    def as_dict(self, most: int | None = None) -> dict[str, Any]:
+        """As ``--json`` prints it; of a list or table of more than ``most`` items or rows what is
+        shown of it."""
         return {
             "name": self.name,
             "kind": self.kind,
             "sign": self.sign,
-            "text": self.text,
+            "text": self.text_up_to(most),
             "also": [f"≈ {self.nearly}"] * bool(self.nearly) + list(self.also),
             "reading": self.reading,
             "mathml": self.mathml,
@@ -239,14 +247,14 @@ class Outcome:
         notices = tuple(one.with_mends(works) if one.mends else one for one in self.notices)
         return replace(self, notices=notices)
 
-    def as_dict(self) -> dict[str, Any]:
-        """As ``--json`` prints it."""
+    def as_dict(self, most: int | None = None) -> dict[str, Any]:
+        """As ``--json`` prints it; ``most`` as that of an answer."""
         return {
             "line": self.number,
             "input": self.input,
             "status": self.status,
             "quiet": self.quiet,
-            "answers": [answer.as_dict() for answer in self.answers],
+            "answers": [answer.as_dict(most) for answer in self.answers],
             "notices": [asdict(notice.shown(self.input)) for notice in self.notices],
             "error": self.error and asdict(ShownError.of(self.error, self.input)),
             "steps": [],

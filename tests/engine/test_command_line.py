@@ -160,6 +160,26 @@ def test_a_file_that_is_not_there_is_a_sentence(tmp_path):
     assert said.endswith("nothing.txt cannot be read: No such file or directory.\n")
 
 
+def test_of_what_is_long_the_head_is_printed_and_how_much_there_is(tmp_path):
+    file = tmp_path / "cups.csv"
+    file.write_text("x\n" + "".join(f"{n}\n" for n in range(1, 20_001)))
+    text, data = 't = shelf("cups")\n1..300\n', ("--data", f"cups={file}")
+    table, items = run(text, *data).stdout.decode().split("   2  ")
+    assert "20,000 rows, 20 shown" in table
+    assert table.splitlines()[-2] == "20"
+    assert ", 100, …" in items
+    assert "300 items" in items
+    table, items = (
+        json.loads(row)["answers"][0] for row in run(text, "--json", *data).stdout.splitlines()
+    )
+    assert table["also"] == ["20,000 rows, 20 shown"]
+    assert table["text"].splitlines()[-1] == "20"
+    assert items["text"].endswith(", 300]")
+    table, items = run(text, "--whole", *data).stdout.decode().split("   2  ")
+    assert "\n20000\n" in table
+    assert ", 300]" in items
+
+
 def test_each_line_has_the_limits_of_the_page():
     """One that goes on without end, in Python or in a single step of a library, is ended;
     what was there before it is there behind it."""
