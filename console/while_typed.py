@@ -15,7 +15,7 @@ from console.templatetags.showing import buttons
 from engine.aids.completion import Completion
 from engine.aids.hint import Card
 from engine.aids.typing import SoFar
-from engine.errors import StillReading
+from engine.errors import Busy, Starved, StillReading
 from engine.mends import Span
 
 MOST_CARDS, MOST_ROWS = 500, 5000
@@ -31,12 +31,15 @@ SAID = '<span class="notice"{}>{}{}</span>'
 NOTICE, GOES_ON = mark_safe(' data-testid="notice"'), mark_safe(" data-goes-on")
 """What a sentence is marked with; one that goes on is asked for again by the page."""
 
+ONLY_YET = frozenset(kind.code for kind in (Busy, Starved, StillReading))
+"""The errors of a line that says something else a moment later: the server is to blame."""
+
 
 def shown_while_typed(outcome: SoFar) -> dict[str, Any]:
     """It, in parts that a template puts together."""
     said = [format_html(SAID, NOTICE, one.text, buttons(one.mends)) for one in outcome.notices]
     if outcome.error is not None:
-        mark = GOES_ON if outcome.error.code == StillReading.code else ""
+        mark = GOES_ON if outcome.error.code in ONLY_YET else ""
         said.append(format_html(SAID, mark, outcome.error.text, buttons(outcome.error.mends)))
     return {
         "statements": _joined(_statements(outcome)),

@@ -1115,10 +1115,16 @@ class BaseInTheName(UnknownFunction):
 
 
 class TooSlow(LineError):
-    sentence = "This was still being worked out after {seconds:g} s, and was stopped."
+    sentence = "This takes more than {seconds:g} s of computing, and was stopped."
 
 
-class NotInTime(TooSlow):
+class Starved(LineError):
+    sentence = (
+        "The server is too busy: this got too little computing time in {seconds:g} s. Try it again."
+    )
+
+
+class NotInTime(LineError):
     sentence = "This could not be worked out in time. Try it again."
 
 

@@ -13,13 +13,8 @@ from contextvars import ContextVar
 from dataclasses import replace
 from typing import Protocol, TypeVar, cast
 
-from engine.limited.bounds import (
-    GRACE_SECONDS,
-    too_much_memory,
-    too_slow,
-    unforeseen,
-)
-from engine.limited.child import Broke, Failed, Interrupted, Slow
+from engine.limited.bounds import starved, too_much_memory, too_slow, unforeseen
+from engine.limited.child import Broke, Failed, Interrupted, Late, Slow
 from fence.evaluators import Evaluators, Exchanges
 from fence.jobs import BeReady, Change, Job
 from fence.lines import Part, Reached
@@ -80,14 +75,15 @@ def work(
     longest = FOR_A_CHANGE if isinstance(job, Change) else WHILE_TYPING
     try:
         for _ in range(MOST_SENDINGS):
-            seconds = job.seconds + GRACE_SECONDS
-            note, data = sitting.exchange(seconds, pickle.dumps((state, job)))
+            note, data = sitting.exchange(job.seconds, pickle.dumps((state, job)))
             result = pickle.loads(data)  # noqa: S301 - of our own evaluator
             if note != BEHIND:
                 return cast(T, result)
             _make_ready(sitting, state, result, lines_since, shelf_now, longest)
     except Slow:
         return job.failed(too_slow(job.seconds))
+    except Late:
+        return job.failed(starved(job.seconds))
     except Broke:
         return job.failed(too_much_memory())
     except Interrupted:

@@ -7,7 +7,7 @@ import threading
 import time
 from typing import Protocol
 
-from engine.limited.child import Broke, Child, Slow
+from engine.limited.child import Broke, Child, Late, Slow
 from fence.notes import AT_LIMIT, BEHIND
 from fence.turns import NOBODY, Asker, Ticket, Turns
 
@@ -115,6 +115,9 @@ class Sitting:
             note, result = self._of.children[at].exchange(seconds, arguments)
         except (Slow, Broke):
             note = AT_LIMIT
+            self._of.replace(at)
+            raise
+        except Late:  # the machine is to blame
             self._of.replace(at)
             raise
         finally:

@@ -89,6 +89,12 @@ class Typed(Job[SoFar]):
     conventions: Conventions | None = None
 
     def do(self, sheet: Sheet) -> SoFar:
+        try:
+            return self._shown(sheet)
+        except TimeIsUp as up:  # how it reads is shown all the same
+            return self._shown(sheet, up.error(self.seconds))
+
+    def _shown(self, sheet: Sheet, unanswered: LineError | None = None) -> SoFar:
         return typed_so_far(
             sheet,
             self.text,
@@ -97,6 +103,7 @@ class Typed(Job[SoFar]):
             self.place,
             self.caret,
             self.conventions,
+            unanswered,
         )
 
     def failed(self, error: LineError) -> SoFar:

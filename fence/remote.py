@@ -13,10 +13,11 @@ import time
 from multiprocessing.connection import Connection
 from typing import Any
 
-from engine.limited.child import Broke, Failed, Interrupted, Slow
+from engine.limited.bounds import LOAD_SECONDS, on_the_clock
+from engine.limited.child import START_SECONDS, Broke, Failed, Interrupted, Late, Slow
 from engine.limited.messages import hear, say, timeval
 from fence.notes import BEHIND
-from fence.turns import NOBODY, Asker, Busy, Overtaken, Slowed
+from fence.turns import LONGEST_WAIT, NOBODY, Asker, Busy, Overtaken, Slowed
 
 SOCKET = "TEAPOT_EVALUATORS_AT"
 """The environment variable that says where the service is."""
@@ -26,14 +27,15 @@ AGAIN_SECONDS = 5.0
 
 BETWEEN_LOOKS = 0.05
 
-LONGEST_SECONDS = 60.0
-"""How long a reply may take: its turn, twice a new process, and the work itself.  A service that
-says nothing for longer does not work."""
+LONGEST_SECONDS = LONGEST_WAIT + 2 * (START_SECONDS + on_the_clock(LOAD_SECONDS))
+"""How long a reply may take: its turn, and twice a new process and the longest work.  A service
+that says nothing for longer does not work."""
 
 BEGIN, GO_ON, LEAVE, INTERRUPT = "begin", "go on", "leave", "interrupt"
 DONE = "done"
 ERRORS: dict[str, type[Exception]] = {
-    kind.__name__: kind for kind in (Busy, Overtaken, Slowed, Slow, Broke, Interrupted, Failed)
+    kind.__name__: kind
+    for kind in (Busy, Overtaken, Slowed, Slow, Late, Broke, Interrupted, Failed)
 }
 """What can go wrong at the service, by the name that it is told with."""
 
@@ -118,7 +120,7 @@ class RemoteSitting:
     def _asked(self, seconds: float, arguments: bytes) -> Any:
         """What the service says.  Work that was lost with it is sent to the one that takes its
         place: several in a row may end before they answer."""
-        deadline = time.monotonic() + seconds + AGAIN_SECONDS
+        deadline = time.monotonic() + on_the_clock(seconds) + AGAIN_SECONDS
         while True:
             connection = self._remote.connection()
             try:

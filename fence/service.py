@@ -15,7 +15,7 @@ from multiprocessing.connection import Connection, Listener
 from pathlib import Path
 from typing import Any
 
-from engine.limited.child import Broke, Failed, Interrupted, Slow
+from engine.limited.child import Broke, Failed, Interrupted, Late, Slow
 from engine.limited.manners import called
 from engine.limited.messages import hear, say
 from fence.evaluators import Evaluators, Exchanges
@@ -72,7 +72,7 @@ def _done(sitting: Exchanges, seconds: float, arguments: bytes) -> tuple[Any, ..
         return (DONE, *sitting.exchange(seconds, arguments))
     except Slowed as error:
         return ("Slowed", error.seconds)
-    except (Busy, Overtaken, Slow, Broke, Interrupted, Failed) as error:
+    except (Busy, Overtaken, Slow, Late, Broke, Interrupted, Failed) as error:
         return (type(error).__name__, *error.args)
 
 

@@ -14,9 +14,7 @@ from typing import TypeVar
 from engine import LineError, Settings, Sheet
 from engine.files.shelf import File, shelf_of
 from engine.limited.bounds import (
-    Stopped,
     TimeIsUp,
-    stopped,
     time_limit,
     too_much_memory,
     too_slow,
@@ -137,10 +135,8 @@ def work(state: State, job: Job[T]) -> T | Behind | Refused | None:
         with time_limit(job.seconds):
             result = job.do(known.sheet)
         is_whole = True
-    except Stopped:
-        return job.failed(stopped())
-    except TimeIsUp:
-        return job.failed(too_slow(job.seconds))
+    except TimeIsUp as up:
+        return job.failed(up.error(job.seconds))
     except MemoryError:
         _sheets.clear()
         return job.failed(too_much_memory())

@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 from engine.aids.completion import Completion, complete
 from engine.aids.hint import Card, hint_at
 from engine.data import data_of
+from engine.errors import LineError
 from engine.mends import Notice, Span
 from engine.numbers.context import Conventions
 from engine.reading.caret import at_caret
@@ -46,16 +47,17 @@ def typed_so_far(
     place: float | None = None,
     caret: int | None = None,
     conventions: Conventions | None = None,
+    unanswered: LineError | None = None,
 ) -> SoFar:
     """The outcome of the line so far, with what there is around the ``caret``.  Where
     only brackets are open it is answered as if they were closed.
 
-    Arguments as those of :meth:`Sheet.entered`; ``caret`` in code points.
+    Arguments as those of :meth:`Sheet.typed`; ``caret`` in code points.
     """
     lines = lines_in(text) if "\n" in text.strip() else [text]
     if len(lines) > 1:
         return _several(sheet, text, lines)
-    typed = sheet.typed(text, last, number, place, conventions)
+    typed = sheet.typed(text, last, number, place, conventions, unanswered)
     completions = () if caret is None else tuple(complete(sheet, text, caret))
     shown = typed.shown()
     if completions:
@@ -76,7 +78,7 @@ def typed_so_far(
         brackets=tuple(company.brackets),
         parts=tuple(company.parts),
         completions=completions,
-        hint=None if caret is None else hint_at(sheet, typed, caret),
+        hint=None if caret is None or unanswered else hint_at(sheet, typed, caret),
     )
 
 

@@ -11,11 +11,12 @@ import os
 import struct
 import time
 
-MOMENT = struct.Struct("d")
+MOMENT = struct.Struct("dd")
 
 
 class Begun:
-    """A moment that two processes see, by a file in memory that both have open."""
+    """A moment that two processes see, by a file in memory that both have open: on the clock, and
+    in the processor time of the one that works."""
 
     def __init__(self, file: int) -> None:
         self._seen = mmap.mmap(file, MOMENT.size)
@@ -29,14 +30,20 @@ class Begun:
 
     def forget(self) -> None:
         """Nothing is begun yet."""
-        MOMENT.pack_into(self._seen, 0, 0.0)
+        MOMENT.pack_into(self._seen, 0, 0.0, 0.0)
 
     def now(self) -> None:
         """It begins."""
-        MOMENT.pack_into(self._seen, 0, time.monotonic())
+        MOMENT.pack_into(self._seen, 0, time.monotonic(), time.process_time())
 
     @property
     def at(self) -> float:
         """When it began, by ``time.monotonic``; 0 where it has not."""
         moment: float = MOMENT.unpack_from(self._seen)[0]
         return moment
+
+    @property
+    def processor_time(self) -> float:
+        """How much processor time it had used before."""
+        seconds: float = MOMENT.unpack_from(self._seen)[1]
+        return seconds

@@ -25,23 +25,28 @@ from pathlib import Path
 from typing import Any, NamedTuple
 
 from engine.limited.begun import Begun
-from engine.limited.bounds import STOP, limit_process, limit_processor
+from engine.limited.bounds import (
+    GRACE_SECONDS,
+    LOOK_SECONDS,
+    STOP,
+    limit_process,
+    limit_processor,
+    on_the_clock,
+)
 from engine.limited.manners import seldom_look_for_garbage
 from engine.limited.messages import hear, say, timeval
 from engine.limited.noted import Noted
 
 ROOT = Path(__file__).resolve().parents[2]
 
-LOOK_SECONDS = 0.25
-"""How often the parent looks whether the process still runs."""
-
-START_SECONDS = 30.0
-"""How long a new process may take until it is ready for its first work, and any to begin it."""
+START_SECONDS = 120.0
+"""How long a new process may take until it is ready for its first work, and any to begin it: a
+hundred times what it takes on a quiet machine."""
 
 FROM_OUTSIDE = frozenset({signal.SIGKILL, signal.SIGTERM, signal.SIGINT, signal.SIGHUP})
 """Signals that somebody else sent: the work itself is not to blame."""
 
-STALLED_SECONDS = START_SECONDS
+STALLED_SECONDS = 30.0
 """How long the line to a process may stand still amid a message."""
 
 READY = "ready"
@@ -50,9 +55,16 @@ READY = "ready"
 PAGES = os.sysconf("SC_PAGE_SIZE") / 2**20
 """Megabytes of a page of memory."""
 
+TICKS = os.sysconf("SC_CLK_TCK")
+"""In a second, of the clock by which the system tells how much processor time others have used."""
+
 
 class Slow(Exception):
-    """The work took longer than it may; its process was ended."""
+    """The work took more processor time than it may; its process was ended."""
+
+
+class Late(Exception):
+    """The work had processor time left when its time on the clock was up; its process was ended."""
 
 
 class Broke(Exception):
@@ -151,10 +163,12 @@ class Child:
 
     def exchange(self, seconds: float, arguments: bytes) -> tuple[str, bytes]:
         """The note and the result of the work on ``arguments``, which are pickled as the result
-        is; it is done again where the process was interrupted.  After an error there is a new
+        is, and which may take so many ``seconds`` of processor time; it is done again where the
+        process was interrupted.  After an error there is a new
         process, which knows nothing of what the one before it did.
 
-        Errors: :class:`Slow`, :class:`Broke`, :class:`Interrupted`, :class:`Failed`.
+        Errors: :class:`Slow`, :class:`Late`, :class:`Broke`, :class:`Interrupted`,
+        :class:`Failed`.
         """
         try:
             return self._exchange(seconds, arguments)
@@ -164,19 +178,21 @@ class Child:
     def _exchange(self, seconds: float, arguments: bytes) -> tuple[str, bytes]:
         """As :meth:`exchange`, which is not done again.
 
-        Errors: :class:`Slow`, :class:`Broke`, :class:`Interrupted`, :class:`Failed`.
+        Errors: those of :meth:`exchange`.
         """
         running = self.start()
         running.begun.forget()
         try:
             say(running.connection, (seconds, arguments))
             if not self._is_ready:
-                _receive(running, START_SECONDS)
+                _until_ready(running)
                 self._is_ready = True
             is_done, note, result = _receive(running, seconds)
         except (EOFError, OSError):
-            code = self._ended(running.process)
-            if running.begun.at and -code not in FROM_OUTSIDE:
+            code = -self._ended(running.process)
+            if code == signal.SIGXCPU:  # by :func:`limit_processor`
+                raise Slow from None
+            if running.begun.at and code not in FROM_OUTSIDE:
                 raise Broke from None
             raise Interrupted from None
         except BaseException:
@@ -204,24 +220,57 @@ class Child:
         return process.returncode
 
 
-def _receive(running: Running, seconds: float) -> Any:
-    """What the process says next, so many seconds after it began at most.
-
-    Errors: :class:`Slow`, :class:`Interrupted`.
-    """
-    asked = time.monotonic()
-    deadline = asked + seconds
-    was_stopped = False
-    while not readable(running.connection, min(LOOK_SECONDS, deadline - time.monotonic())):
-        began = running.begun.at
-        deadline = began + seconds if began else asked + START_SECONDS
+def _until_ready(running: Running) -> None:
+    """Waits for a new process.  Errors: :class:`Late`."""
+    deadline = time.monotonic() + START_SECONDS
+    while not readable(running.connection, LOOK_SECONDS):
         if time.monotonic() >= deadline:
-            raise Slow
-        is_stopped = _is_stopped(running.process.pid)
-        if was_stopped and is_stopped:
+            raise Late
+    hear(running.connection)
+
+
+def _receive(running: Running, seconds: float) -> Any:
+    """What the process says next, after so many seconds of processor time at most.
+
+    Errors: :class:`Slow`, :class:`Late`, :class:`Interrupted`.
+    """
+    left, waited, longest = seconds + GRACE_SECONDS, 0.0, START_SECONDS
+    still, had_used = 0, 0.0
+    while not readable(running.connection, min(LOOK_SECONDS, left)):
+        state, used = _seen(running.process.pid)
+        if running.begun.at:
+            left = seconds + GRACE_SECONDS - (used - running.begun.processor_time)
+            if left <= 0:
+                raise Slow
+            longest = on_the_clock(seconds) + GRACE_SECONDS
+            waited = min(waited + LOOK_SECONDS, time.monotonic() - running.begun.at)
+        else:
+            waited += LOOK_SECONDS
+        if waited >= longest:
+            raise Late
+        still = still + 1 if state in STOPPED and used == had_used else 0
+        if still == MOST_STILL:
             raise Interrupted
-        was_stopped = is_stopped
+        had_used = used
     return hear(running.connection)
+
+
+STOPPED = ("T", "t")
+"""The states of a process that somebody has stopped: it will say nothing until it is told to go
+on."""
+
+MOST_STILL = 4
+"""Looks at which a process is stopped and has done nothing since the look before, until it is
+given up.  One that is only slowed down, by being stopped and let go on in turns, gets on."""
+
+
+def _seen(pid: int) -> tuple[str, float]:
+    """The state of a process and the processor time that it has used, in seconds."""
+    try:
+        fields = Path(f"/proc/{pid}/stat").read_text().rpartition(")")[2].split()
+    except OSError:
+        return "", 0.0
+    return fields[0], (int(fields[11]) + int(fields[12])) / TICKS
 
 
 def readable(connection: Connection, seconds: float = 0) -> bool:
@@ -232,16 +281,6 @@ def readable(connection: Connection, seconds: float = 0) -> bool:
     waiting = select.poll()
     waiting.register(connection.fileno(), select.POLLIN)
     return bool(waiting.poll(max(0, math.ceil(seconds * 1000))))
-
-
-def _is_stopped(pid: int) -> bool:
-    """Whether somebody has stopped the process: it will say nothing until it is told to
-    go on."""
-    try:
-        status = Path(f"/proc/{pid}/stat").read_text()
-    except OSError:
-        return False
-    return status.rpartition(")")[2].split()[0] in ("T", "t")
 
 
 # -- inside the process ----------------------------------------------------------------

@@ -282,10 +282,12 @@ class Sheet(Store):
         number: int | None = None,
         place: float | None = None,
         conventions: Conventions | None = None,
+        unanswered: LineError | None = None,
     ) -> Typed:
         """A line as it stands while it is typed, read once: what is open in it is taken as
         closed, and it is answered so; a box stands for what is missing, and then there is
-        no answer.  Arguments as those of :meth:`entered`."""
+        no answer.  Arguments as those of :meth:`entered`; ``unanswered`` is why it is only
+        read."""
         line = self._read(
             text, number or self.highest + 1, place or self.foot, last, conventions, closes=True
         )
@@ -294,6 +296,8 @@ class Sheet(Store):
             step.keeps_values = True
         if line.missing is not None and line.missing.mends:
             line.text = line.missing.mends[0].apply(text)
+        if unanswered is not None and line.error is None:
+            return Typed(text, line, Outcome(line.number, text, ERROR, error=unanswered))
         outcome = self._previewed(line)
         if line.missing is None or line.missing.mends:
             return Typed(text, line, self._with_mends_that_work(line, outcome))

@@ -65,6 +65,29 @@ def test_lines_typed_while_the_server_starts_again(page, own_server):
     assert kept(page) == TEN
 
 
+@pytest.mark.parametrize("what", ["refused", "busy", "cut off"])
+def test_a_reading_that_did_not_come_is_asked_for_again(page, server, what):
+    """No further key is needed where the server had a slow moment."""
+    page.goto(server.url)
+    asked = []
+
+    def at_first(route):
+        asked.append(what)
+        if len(asked) > 2:
+            return route.continue_()
+        if what == "refused":
+            return route.fulfill(status=503, body="")
+        if what == "busy":
+            said = '<span class="notice" data-goes-on>Teapot is busy.</span>'
+            return route.fulfill(body=said, content_type="text/html")
+        return route.abort()
+
+    page.route("**/preview", at_first)
+    page.get_by_test_id("entry").fill("6*7")
+    expect(page.get_by_test_id("preview").locator(".value")).to_have_attribute("data-text", "42")
+    assert len(asked) == 3
+
+
 def test_the_tab_is_closed_and_opened_again(sheet):
     address = sheet.url
     sheet.context.set_offline(True)

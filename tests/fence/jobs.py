@@ -64,3 +64,32 @@ class Answer(Job[KeptOutcome]):
 
     def failed(self, error: LineError) -> KeptOutcome:
         return Outcome(self.number, self.text, ERROR, error=error).kept()
+
+
+def compute(seconds):
+    """Takes so much processor time."""
+    until = time.process_time() + seconds
+    while time.process_time() < until:
+        pass
+    return "computed"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Compute(Job[str]):
+    """Work that takes so much processor time, and says what came of it."""
+
+    takes: float
+
+    def do(self, sheet: Sheet) -> str:
+        return compute(self.takes)
+
+    def failed(self, error: LineError) -> str:
+        return error.code
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Sleep(Compute):
+    """Work that takes no processor time, but time on the clock."""
+
+    def do(self, sheet: Sheet) -> str:
+        return sleep(self.takes)

@@ -21,6 +21,7 @@ from tests.fence.jobs import Answer
 from tests.threads import Thread
 
 SETTINGS = Settings()
+ENDLESS = "f(x) = if(x > 0, f(x - 1) + f(x - 1), 1); f(200)"
 MOMENT = datetime(2026, 11, 25, 9, 30)
 
 
@@ -165,7 +166,7 @@ def test_one_that_is_stopped_before_it_has_taken_large_work_is_replaced(monkeypa
 
 def test_work_has_its_time_from_when_it_is_begun(monkeypatch):
     """A process that the system lets wait is not taken for one that runs over."""
-    monkeypatch.setattr(child_process, "LOOK_SECONDS", 3600.0)  # that it stands still is no matter
+    monkeypatch.setattr(child_process, "MOST_STILL", 3600)  # that it stands still is no matter
     child = Child("tests.fence.jobs:sleep")
     assert child.work(30, 0) == "slept"
     pid = child.pid
@@ -281,11 +282,10 @@ def test_what_changes_while_a_long_sheet_is_read_comes_behind_its_parts(evaluato
 
 def test_whoever_enters_lines_that_run_into_limits_is_slowed(evaluators):
     """As lines are entered, and not only as they are typed."""
-    endless = "f(x) = if(x > 0, f(x - 1) + f(x - 1), 1); f(200)"
     asking.asker.set(Asker("dora", "10.0.0.9"))
     try:
         for at in range(FREE_HITS):
-            job = Enter(seconds=0.1, number=1, text=endless, head=f"{at}", revision=1)
+            job = Enter(seconds=0.1, number=1, text=ENDLESS, head=f"{at}", revision=1)
             assert asking.work(evaluators, state("limits"), job, no_lines).outcome.error
         with pytest.raises(Slowed):
             asking.work(evaluators, state("limits"), answer_job("1"), no_lines)

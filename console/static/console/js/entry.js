@@ -14,8 +14,9 @@ import { post } from "./server.js";
 import { draft, outbox, putAside } from "./waiting.js";
 
 const preview = document.getElementById("preview");
-const AGAIN = 200; // milliseconds before a long sheet is gone on with
+const AGAIN_FIRST = 200, AGAIN_LAST = 3200; // milliseconds before a reading that did not come is asked for again
 const FLOW = 400; // milliseconds in which a key belongs to what was being typed before
+let again = { pause: AGAIN_FIRST, timer: 0 };
 let returned = null; // a refused line that is back in the entry: { item, html, until }
 
 // -- the entry's own looks ------------------------------------------------
@@ -32,6 +33,8 @@ area.addEventListener("input", () => {
   quiet();
   fit();
   if (!isMending()) draft.write({ text: area.value });
+  clearTimeout(again.timer);
+  again.pause = AGAIN_FIRST;
   if (area.value.trim()) return htmx.trigger(area, "preview");
   preview.replaceChildren();
   document.getElementById("hint").hidden = true;
@@ -42,9 +45,17 @@ preview.addEventListener("htmx:beforeSwap", (event) => {
   if (hasRefusal() || !area.value.trim()) event.detail.shouldSwap = false;
 });
 
-// a long sheet is read in parts: there is more when it is asked for again
-preview.addEventListener("htmx:afterSwap", () => {
-  if (preview.querySelector("[data-goes-on]")) setTimeout(() => { if (area.value.trim()) htmx.trigger(area, "preview"); }, AGAIN);
+/* What the server could not read yet, or did not get to, is asked for again as long as nothing
+   newer is typed: it was busy, or a long sheet is read in parts. */
+function askAgain() {
+  clearTimeout(again.timer);
+  again.timer = setTimeout(() => { if (area.value.trim()) htmx.trigger(area, "preview"); }, again.pause);
+  again.pause = Math.min(2 * again.pause, AGAIN_LAST);
+}
+preview.addEventListener("htmx:afterSwap", () => { if (preview.querySelector("[data-goes-on]")) askAgain(); });
+area.addEventListener("htmx:afterRequest", (event) => {
+  const { status } = event.detail.xhr; // 0 without a connection, 204 where another window's came first
+  if ([0, 204, 429].includes(status) || status >= 500) askAgain();
 });
 
 // -- keys ---------------------------------------------------------------------
