@@ -6,9 +6,8 @@ DEMO_DATA := var/demo
 
 # Compiled modules are kept, whatever the environment says: many processes are started.
 export PYTHONDONTWRITEBYTECODE =
-export PYTHONPYCACHEPREFIX = $(CURDIR)/.venv/compiled
 
-.PHONY: demo test check check-latex check-exports bench load prove-digits fuzz assets setup chromium screenshots requirements
+.PHONY: demo test test-engine check check-latex check-exports bench load prove-digits fuzz assets setup chromium screenshots requirements
 
 demo: export TEAPOT_DATA = $(DEMO_DATA)
 demo: export TEAPOT_COLLECTED = 1
@@ -22,6 +21,10 @@ demo: setup
 
 test: setup chromium
 	$(BIN)/python -m pytest -n 2 --dist loadfile --durations 30
+
+# What a developer runs again and again: the engine alone, without Django and without a browser.
+test-engine: setup
+	$(BIN)/python -m pytest -n 2 --dist worksteal -p no:django -o addopts=--strict-markers tests/engine
 
 check: setup
 	$(BIN)/ruff check .
@@ -52,6 +55,7 @@ prove-digits: setup
 	$(BIN)/python -m tools.prove_digits
 
 fuzz: setup
+	TEAPOT_THOROUGH=1 $(BIN)/python -m pytest -n 2 -m hypothesis
 	$(BIN)/python -m tools.fuzz
 
 screenshots: setup chromium

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
 from datetime import datetime
+from functools import cache
 from typing import Any, TypeVar
 from uuid import UUID
 
@@ -74,18 +75,29 @@ def _part_after(sheet: Sheet, reached: Reached) -> Part:
     the first time."""
     if reached.revision:
         changed = sheet.lines.filter(revision__gt=reached.revision, revision__lte=sheet.revision)
-        return Part(tuple(map(_line_of, rows_of(changed))))
+        return Part(_lines_of(rows_of(changed)))
     present = sheet.lines.present().filter(revision__lte=reached.target or sheet.revision)
     rows = rows_of(present.filter(number__gt=reached.number))[:MOST_OF_A_PART]
-    lines = tuple(map(_line_of, rows))
+    lines = _lines_of(rows)
     if len(lines) < MOST_OF_A_PART:
         return Part(lines)
     last = sheet.lines.order_by("number").values_list("number", flat=True).last()
     return Part(lines, lines[-1].number, last or 1)
 
 
-def _line_of(row: Sequence[Any]) -> SheetLine:
-    return SheetLine(*row[:5], Conventions(*row[5:8]), row[8], str(row[9]), by_the_clock(row[10]))
+def _lines_of(rows: Iterable[Sequence[Any]]) -> tuple[SheetLine, ...]:
+    """They as an evaluator gets them: nearly all have the same conventions, which are sent once."""
+    conventions_of, here = cache(Conventions), timezone.get_current_timezone()
+    return tuple(
+        SheetLine(
+            *row[:5],
+            conventions_of(*row[5:8]),
+            row[8],
+            str(row[9]),
+            row[10].astimezone(here).replace(tzinfo=None),
+        )
+        for row in rows
+    )
 
 
 def moved_by(

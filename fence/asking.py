@@ -16,7 +16,7 @@ from typing import Protocol, TypeVar, cast
 from engine.limited.bounds import starved, too_much_memory, too_slow, unforeseen
 from engine.limited.child import Broke, Failed, Interrupted, Late, Slow
 from fence.evaluators import Evaluators, Exchanges
-from fence.jobs import BeReady, Change, Job
+from fence.jobs import BeReady, Job
 from fence.lines import Part, Reached
 from fence.notes import BEHIND
 from fence.remote import SOCKET, Remote
@@ -33,9 +33,9 @@ place in between lacks all of them."""
 
 READY = BeReady()
 
-WHILE_TYPING, FOR_A_CHANGE = 1.0, 8.0
-"""Seconds in which a sheet is read before the work on it is put off, which a change waits for
-longer than what is only looked at."""
+WHILE_TYPING, FOR_ALL_ELSE = 1.0, 8.0
+"""Seconds in which a sheet is read before the work on it is put off: what is typed is of no use for
+as long as a change or the list of quantities."""
 
 LinesSince = Callable[[Reached], Part]
 """Gives lines of a sheet that come after what was reached: all, or a part of them."""
@@ -72,7 +72,7 @@ def work(
     :class:`fence.turns.Overtaken`, :class:`fence.turns.Slowed`.
     """
     sitting = by.begin(state.sheet, asker.get(), job.gives_way)
-    longest = FOR_A_CHANGE if isinstance(job, Change) else WHILE_TYPING
+    longest = WHILE_TYPING if job.gives_way else FOR_ALL_ELSE
     try:
         for _ in range(MOST_SENDINGS):
             note, data = sitting.exchange(job.seconds, pickle.dumps((state, job)))

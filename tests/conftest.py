@@ -4,9 +4,9 @@ import os
 import tempfile
 
 import pytest
-from django.conf import settings as django_settings
 from hypothesis import settings
 
+from tests.examples import IS_THOROUGH
 from tests.server import running
 
 # The suite never touches the data of an installation.
@@ -14,9 +14,12 @@ os.environ["TEAPOT_DATA"] = tempfile.mkdtemp(prefix="teapot-tests-")
 
 os.environ["TEAPOT_PACED"] = "0"
 
+# The processes that tests start compile what they import once, and not each anew.
+os.environ.pop("PYTHONDONTWRITEBYTECODE", None)
+
 # The same examples in every run, and none fails for being slow: what passes here passes on
-# the next machine.  ``pytest --hypothesis-profile=default`` goes looking for others.
-settings.register_profile("teapot", derandomize=True, deadline=None)
+# the next machine.  ``make fuzz`` goes looking for others.
+settings.register_profile("teapot", derandomize=not IS_THOROUGH, deadline=None)
 settings.load_profile("teapot")
 # Playwright leaves an event loop running in the process, in which tests of the database may come
 # next: the two run one after the other
@@ -24,15 +27,15 @@ os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
 
 
 @pytest.fixture(autouse=True, scope="session")
-def data_of_its_own(tmp_path_factory):
-    """Each process has files of its own: one does not see those that another makes."""
-    django_settings.DATA = tmp_path_factory.mktemp("data")
+def the_web(request):
+    """What the tests of the web have: files of their own in each process, and passwords that are
+    hashed at once, since how slowly that is done is Django's business."""
+    if not request.config.pluginmanager.hasplugin("django"):
+        return  # the engine's tests run without
+    from django.conf import settings
 
-
-@pytest.fixture(autouse=True, scope="session")
-def quick_passwords():
-    """Passwords are hashed at once: how slowly that is done is Django's business."""
-    django_settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
+    settings.DATA = request.getfixturevalue("tmp_path_factory").mktemp("data")
+    settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
 
 
 @pytest.fixture(autouse=True, scope="session")
@@ -43,7 +46,12 @@ def no_server_left():
         one.kill()
 
 
+LONGEST_FIRST = ("browser", "console", "fence", "tests", "shelf")
+"""The folders whose tests take longest: theirs come first, so that the last files of a run in
+several processes are short ones."""
+
+
 def pytest_collection_modifyitems(items):
-    """The tests that drive the browser come first: they take the longest, and so the last files
-    of a run in several processes are short ones."""
-    items.sort(key=lambda item: "browser" not in item.path.parts)
+    """Puts what takes long before what does not."""
+    ranks = {folder: rank for rank, folder in enumerate(LONGEST_FIRST)}
+    items.sort(key=lambda item: ranks.get(item.path.parent.name, len(ranks)))

@@ -2,17 +2,21 @@
 
 from __future__ import annotations
 
+import atexit
 import http.client
 import os
+import shutil
 import signal
 import socket
 import subprocess
 import sys
+import tempfile
 import time
 import urllib.parse
 import uuid
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from contextlib import suppress
+from functools import cache
 from pathlib import Path
 
 ROOT = Path(__file__).resolve().parent.parent
@@ -40,22 +44,14 @@ class Server:
             "DJANGO_SETTINGS_MODULE": "teapot.settings",
         }
         self.process: subprocess.Popen | None = None
-        self.manage("migrate", "-v0")
-        if demo:
-            self.manage("load_demo")
+        shutil.copytree(_new_installation(demo), data, dirs_exist_ok=True)
 
     @property
     def url(self) -> str:
         return f"http://127.0.0.1:{self.port}"
 
     def manage(self, *arguments: str) -> None:
-        subprocess.run(
-            [sys.executable, "manage.py", *arguments],
-            cwd=ROOT,
-            env=self.environment,
-            check=True,
-            capture_output=True,
-        )
+        _manage(self.environment, *arguments)
 
     def start(self) -> None:
         """Starts it and waits until all its parts answer: its socket is open before they do."""
@@ -108,6 +104,32 @@ class Server:
         os.killpg(self.process.pid, how)
         self.process.wait(timeout=PATIENCE)
         wait_for(self._is_gone)
+
+
+@cache
+def _new_installation(demo: bool) -> Path:
+    """The data of an installation that is new, or has the demo: made once, and copied for each
+    server."""
+    data = Path(tempfile.mkdtemp(prefix="teapot-new-"))
+    atexit.register(shutil.rmtree, data, ignore_errors=True)
+    environment = os.environ | {
+        "TEAPOT_DATA": str(data),
+        "DJANGO_SETTINGS_MODULE": "teapot.settings",
+    }
+    _manage(environment, "migrate", "-v0")
+    if demo:
+        _manage(environment, "load_demo")
+    return data
+
+
+def _manage(environment: Mapping[str, str], *arguments: str) -> None:
+    subprocess.run(
+        [sys.executable, "manage.py", *arguments],
+        cwd=ROOT,
+        env=environment,
+        check=True,
+        capture_output=True,
+    )
 
 
 def wait_for(holds: Callable[[], object]) -> None:

@@ -33,6 +33,15 @@ PAGES = ["", "/print?workings=1", "/quantities", "/lines?since=0", "/sheet.html"
          "/sheet.json", "/sheet.md", "/sheet.tex", "/sheet.txt", "/sheet.csv"]  # fmt: skip
 
 
+IN_A_NAME = 3
+"""So many of them make a name that is not too long for one."""
+
+
+def batched(texts: list[str], count: int) -> list[list[str]]:
+    """The texts, so many at a time."""
+    return [texts[at : at + count] for at in range(0, len(texts), count)]
+
+
 def wrong_in(page: bytes) -> list[str]:
     """What came to be an element or an attribute of a page, or where an address leads."""
     found = []
@@ -61,16 +70,18 @@ def test_hostile_strings_are_text_wherever_they_are_entered(part, settings):
     client, at = someone.client, someone.address
     mine = HOSTILE[part::10]
     someone.keep("/record bench")
-    for text in mine:
-        someone.keep(f'x = 1  # {text}\n{text}\nnote = "{text}"')
+    for some in batched(mine, 10):
+        someone.keep("\n".join(f"x = 1  # {text}" for text in some))
+        someone.keep("\n".join(f'note = "{text}"' for text in some if not set(text) & {*'"{'}))
+        assert wrong_in(someone.keep("y = 2\n" + "\n".join(some)).content) == []
     for name in ("title", "settings/form"):
         client.post(f"{at}/{name}", {"title": mine[0], "value": mine[0]})
     boil = someone.procedure("boil", "\n".join(f"# {text}" for text in mine))
     client.post(f"{boil}/run")
     sheet = someone.sheet
-    for text, what in zip(mine, itertools.cycle(("rename", "move")), strict=False):
-        someone.act("sheet", sheet.pk, what, value=text)
-        someone.act("procedure", boil.rpartition("/")[2], what, value=text)
+    for some, what in itertools.product(batched(mine, IN_A_NAME), ("rename", "move")):
+        someone.act("sheet", sheet.pk, what, value=" ".join(some))
+        someone.act("procedure", boil.rpartition("/")[2], what, value=" ".join(some))
     rows = ",".join(f'"{text}"'.replace("\t", " ") for text in ("a", *mine[:20])) + "\n"
     file = SimpleUploadedFile(f"{mine[1]}.csv", (rows * 3).encode())
     looked_at = client.post("/tables/new", {"file": file}).headers["Location"]

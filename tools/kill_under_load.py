@@ -17,6 +17,7 @@ import tempfile
 import time
 import uuid
 from collections import Counter
+from contextlib import suppress
 from pathlib import Path
 
 from tests.server import Server
@@ -25,7 +26,27 @@ from tools.load import Browser, Seen, type_lines
 AGAIN = 0.25
 """Seconds after which a line is sent again."""
 
-KINDS = ("engine.limited.child", "evaluators", "web", "all of it")
+SERVICE, EVALUATOR, WEB = "evaluators", "engine.limited.child", "web"
+PARTS = {
+    "an evaluator": (EVALUATOR, 1, signal.SIGKILL),
+    "all evaluators": (EVALUATOR, None, signal.SIGKILL),
+    "an evaluator that is stopped": (EVALUATOR, 1, signal.SIGSTOP),
+    "the service of the evaluators": (SERVICE, 1, signal.SIGKILL),
+    "a web process": (WEB, 1, signal.SIGKILL),
+    "all web processes": (WEB, None, signal.SIGKILL),
+}
+"""What is ended: whose command has this word, how many of them, and by which signal."""
+
+KINDS = (*PARTS, "all of it")
+
+
+def end_part(server: Server, part: str) -> None:
+    """Ends a part of a server, or stops it."""
+    word, count, how = PARTS[part]
+    found = server.parts(word)
+    for pid in random.sample(found, min(len(found), count or len(found))):
+        with suppress(ProcessLookupError):
+            os.kill(pid, how)
 
 
 class Insisting(Browser):
@@ -65,9 +86,7 @@ async def kill(server: Server, kills: int, between: float) -> tuple[Counter[str]
             await asyncio.to_thread(server.kill)
             await asyncio.to_thread(server.start)
         else:
-            found = server.parts(what)
-            for pid in random.sample(found, min(len(found), random.randint(1, 2))):
-                os.kill(pid, signal.SIGKILL)
+            end_part(server, what)
             await asyncio.to_thread(server.until_well)
         longest[what] = max(longest.get(what, 0), round(time.monotonic() - start, 1))
     return done, longest

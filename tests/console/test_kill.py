@@ -1,7 +1,8 @@
 """Lines that were answered are on the disk, and in the record: the server is killed at random
 moments.
 
-``TEAPOT_KILLS`` and ``TEAPOT_KILL_LINES`` make the test longer.
+``TEAPOT_KILLS`` and ``TEAPOT_KILL_LINES`` make the test longer; ``tools.kill_under_load`` kills
+each part while many people type.
 """
 
 import os
@@ -9,17 +10,16 @@ import random
 import re
 import signal
 import time
-from contextlib import suppress
 from http.client import HTTPException
 
 import pytest
 
 from tests.server import PATIENCE, Client, Server, wait_for
 from tests.threads import Thread
+from tools.kill_under_load import SERVICE, WEB, end_part
 
-KILLS = int(os.environ.get("TEAPOT_KILLS", "4"))
-LINES = int(os.environ.get("TEAPOT_KILL_LINES", "160"))
-PART_KILLS = int(os.environ.get("TEAPOT_PART_KILLS", "2"))
+KILLS = int(os.environ.get("TEAPOT_KILLS", "2"))
+LINES = int(os.environ.get("TEAPOT_KILL_LINES", "60"))
 PART_LINES = 20
 
 
@@ -61,47 +61,29 @@ def test_no_answered_line_is_lost(tmp_path):
     server.kill()
 
 
-SERVICE, EVALUATOR, WEB = "evaluators", "engine.limited.child", "web"
-PARTS = {
-    "an evaluator": (EVALUATOR, 1, signal.SIGKILL),
-    "all evaluators": (EVALUATOR, None, signal.SIGKILL),
-    "one that is stopped": (EVALUATOR, 1, signal.SIGSTOP),
-    "the service of the evaluators": (SERVICE, 1, signal.SIGKILL),
-    "a web process": (WEB, 1, signal.SIGKILL),
-    "all web processes": (WEB, None, signal.SIGKILL),
-}
-"""What is ended: whose command has these words, how many of them, and by which signal."""
-
-
-@pytest.mark.parametrize("part", PARTS)
+@pytest.mark.parametrize("part", ["the service of the evaluators"])
 def test_a_part_that_is_ended_is_started_again_and_no_line_is_lost(tmp_path, part):
-    words, count, how = PARTS[part]
     random.seed(part)
     server = Server(tmp_path)
     server.start()
     client = Client(server)
     answered: list[str] = []
-    for at in range(PART_KILLS):
-        for _ in range(PART_LINES):
-            if _ == PART_LINES // 2:
-                at_work = Thread(in_the_midst, server, words, count, how)
-            keep_surely(client, f"{len(answered)} + 0.5", answered)
-        at_work.join()
-        assert len(answered) == (at + 1) * PART_LINES
+    for at in range(PART_LINES):
+        if at == PART_LINES // 2:
+            at_work = Thread(in_the_midst, server, part)
+        keep_surely(client, f"{len(answered)} + 0.5", answered)
+    at_work.join()
+    assert len(answered) == PART_LINES
     assert kept_lines(client) == answered
     wait_for(lambda: server.parts(SERVICE) and len(server.parts(WEB)) >= 2)
     server.kill(signal.SIGTERM)
     assert not server.parts()
 
 
-def in_the_midst(server: Server, words: str, count: int | None, how: int) -> None:
+def in_the_midst(server: Server, part: str) -> None:
     """Ends a part while lines are kept."""
     time.sleep(random.uniform(0, 0.02))
-    found = server.parts(words)
-    random.shuffle(found)
-    for pid in found[:count]:
-        with suppress(ProcessLookupError):
-            os.kill(pid, how)
+    end_part(server, part)
 
 
 def keep_surely(client: Client, text: str, answered: list[str]) -> None:

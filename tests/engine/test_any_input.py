@@ -3,7 +3,7 @@
 from itertools import islice
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from engine import Sheet
@@ -12,6 +12,7 @@ from engine.aids.typing import typed_so_far
 from engine.functions.catalogue import FUNCTIONS
 from engine.sheet.quantities import list_quantities
 from tests.engine.fuzzed import lines, pairings
+from tests.examples import tried_on
 
 LEAVES = st.sampled_from(
     [
@@ -50,7 +51,7 @@ EXPRESSIONS = st.recursive(LEAVES, _larger, max_leaves=5)
 BEFORE = ("f(x) = x^2", "a = 2")
 
 
-@settings(max_examples=3000)
+@tried_on(3000)
 @given(EXPRESSIONS, FORMS, st.sampled_from(["", "/angle deg", "/numbers real"]))
 def test_every_line_has_an_answer_or_an_error_with_a_sentence(expression, form, command):
     sheet = Sheet()
@@ -70,7 +71,7 @@ def test_every_line_has_an_answer_or_an_error_with_a_sentence(expression, form, 
     list_quantities(sheet)
 
 
-@settings(max_examples=500)
+@tried_on(500)
 @given(EXPRESSIONS, st.integers(0, 60))
 def test_so_does_every_unfinished_line_while_it_is_typed(expression, caret):
     sheet = Sheet()

@@ -7,14 +7,14 @@ Teapot the way a student would, with lists and their functions.  NIST certifies 
 
 import re
 from decimal import Decimal
+from importlib.util import find_spec
 from pathlib import Path
 
 import pytest
-import scipy.stats
 
 from tests.engine.answers import answer
 
-DATA = Path(scipy.stats.__file__).parent / "tests" / "data"
+DATA = Path(find_spec("scipy").origin).parent / "stats" / "tests" / "data"
 CERTIFIED_DIGITS = 15
 
 GROUPED = ["SiRstv", "AtmWtAg", "SmLs01", "SmLs02", "SmLs04", "SmLs05", "SmLs07", "SmLs08"]

@@ -4,7 +4,6 @@ import xml.etree.ElementTree as ET
 
 import numpy
 import pytest
-import scipy.stats
 from flint import fmpq
 from hypothesis import given
 from hypothesis import strategies as st
@@ -55,6 +54,8 @@ def test_a_scatter_has_its_points_and_the_line_of_scipy():
     lines = ("t = 0..60 by 2", "T = 18 + 78*exp(-t/25)")
     [found] = shown("scatter", *lines, "slope(t, T)")
     xs, ys = zip(*found.points, strict=True)
+    import scipy.stats  # which takes seconds
+
     expected = scipy.stats.linregress(xs, ys)
     assert found.line == pytest.approx(
         (expected.intercept, expected.intercept + 60 * expected.slope)

@@ -3,7 +3,7 @@
 from fractions import Fraction
 
 import pytest
-from hypothesis import example, given, settings
+from hypothesis import example, given
 from hypothesis import strategies as st
 
 from engine.forms.answer import write
@@ -12,6 +12,7 @@ from engine.reading.forms import STANDARD, Form
 from engine.reading.parser import parse
 from engine.sheet.evaluation import evaluate
 from tests.engine.answers import answer
+from tests.examples import tried_on
 
 PARTS = ["number", "number", "+", "-", "*", "/", "mod", "div", "^", "sign", "bracket"]
 
@@ -59,7 +60,7 @@ def expression(random, depth=5):
     return f"{left}{typed}{right}", f"Fraction({value}{sign}{other})", strength
 
 
-@settings(max_examples=10_000)
+@tried_on(10_000)
 @given(st.randoms(use_true_random=True))
 def test_same_value_as_independent_rational_arithmetic(random):
     text, python, _ = expression(random)
@@ -73,7 +74,7 @@ def test_same_value_as_independent_rational_arithmetic(random):
     assert Fraction(int(value.coefficient.p), int(value.coefficient.q)) == expected, text
 
 
-@settings(max_examples=2000)
+@tried_on(2000)
 @example(Fraction(65132, 6597747), 14, 1)  # 12 figures, which one digit rounds up to 13
 @given(
     st.fractions(max_denominator=10**9).filter(bool),
@@ -132,7 +133,7 @@ def test_how_numbers_are_shown(line, expected):
 
 
 @given(st.fractions(max_denominator=5000), st.integers(3, 20))
-@settings(max_examples=300)
+@tried_on(300)
 def test_an_answer_typed_in_again_is_what_was_shown(fraction, digits):
     sheet_answer = answer(f"({fraction})", digits=digits)
     sign, text = sheet_answer.split(" ")

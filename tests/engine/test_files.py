@@ -7,7 +7,7 @@ from dataclasses import replace
 from fractions import Fraction
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from engine import Sheet
@@ -23,6 +23,7 @@ from engine.numbers.tables import by_name
 from engine.numbers.values import Exact, List, exact, is_missing
 from engine.reading.units import unit_of
 from tests.engine.answers import TABLES
+from tests.examples import tried_on
 
 
 def columns_of(data, guess=None):
@@ -300,7 +301,7 @@ UNITS = st.sampled_from(["m", "km", "s", "min", "°C", "K", "kg", "m/s", "°F"])
 NUMBERS = st.lists(st.integers(-50, 50), min_size=3, max_size=3)
 
 
-@settings(max_examples=600)
+@tried_on(600)
 @given(
     st.sampled_from(["+", "-", "*", "/", "^"]),
     NUMBERS,

@@ -4,10 +4,11 @@ from fractions import Fraction
 
 import mpmath
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.engine.answers import answer, error, outcome
+from tests.examples import tried_on
 
 
 @pytest.mark.parametrize(
@@ -68,7 +69,7 @@ def test_binary64_shows_the_true_value_and_the_distance():
     assert second.also[0] == "true value = 0"
 
 
-@settings(max_examples=300)
+@tried_on(300)
 @given(
     st.floats(-1e6, 1e6, allow_nan=False),
     st.floats(-1e6, 1e6, allow_nan=False),
@@ -83,7 +84,7 @@ def test_binary64_is_what_ieee_754_arithmetic_gives(a, b, op):
     assert float(text) == expected
 
 
-@settings(max_examples=300)
+@tried_on(300)
 @given(
     st.fractions(max_denominator=10**6),
     st.sampled_from(["fraction", "mixed", "percent", "scientific", "engineering", "exact"]),

@@ -4,10 +4,11 @@ import math
 from fractions import Fraction
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.engine.answers import answer, error, mends, outcome
+from tests.examples import tried_on
 
 
 @pytest.mark.parametrize(
@@ -45,7 +46,7 @@ def test_operator(line, expected):
     assert answer(line) == expected
 
 
-@settings(max_examples=300)
+@tried_on(300)
 @given(st.integers(-(10**6), 10**6), st.integers(-1000, 1000).filter(bool))
 def test_quotient_and_remainder_belong_together(a, b):
     quotient = int(answer(f"({a}) div ({b})")[2:])

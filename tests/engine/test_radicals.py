@@ -5,7 +5,6 @@ from fractions import Fraction
 
 import mpmath
 import pytest
-import sympy
 from hypothesis import example, given
 from hypothesis import strategies as st
 
@@ -74,6 +73,8 @@ def test_the_exact_form(line, expected):
 
 def a_sum(seed):
     """A random sum of roots, as it is typed here and as SymPy has it."""
+    import sympy  # which takes seconds
+
     chance = random.Random(seed)
     typed, known = [], sympy.Integer(0)
     for _ in range(chance.randint(1, 3)):
@@ -86,6 +87,8 @@ def a_sum(seed):
 
 @pytest.mark.parametrize("seed", range(40))
 def test_sums_products_and_quotients_are_those_of_sympy(seed):
+    import sympy  # which takes seconds
+
     (one, known), (other, its_known) = a_sum(seed), a_sum(seed + 1000)
     lines = {
         f"{one} + {other}": known + its_known,

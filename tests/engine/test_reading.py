@@ -5,7 +5,7 @@ import xml.etree.ElementTree as ET
 
 import pytest
 from flint import fmpq
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from engine.errors import LineError
@@ -32,6 +32,7 @@ from engine.reading.tree import (
     Subscript,
 )
 from tests.engine.answers import outcome
+from tests.examples import tried_on
 
 NOWHERE = Span(0, 0)
 NUMBERS = st.sampled_from(["0", "1", "2", "42", "0.5", "3.25", "4.56e-4", "1e20", "0xFF", "0b11"])
@@ -71,7 +72,7 @@ def _larger(nodes):
 TREES = st.recursive(LEAVES, _larger, max_leaves=25)
 
 
-@settings(max_examples=10_000)
+@tried_on(10_000)
 @given(TREES)
 def test_a_reading_parsed_again_is_the_same_tree(tree):
     text = node_text(tree)
@@ -79,13 +80,13 @@ def test_a_reading_parsed_again_is_the_same_tree(tree):
     assert statement.expression == tree, text
 
 
-@settings(max_examples=500)
+@tried_on(500)
 @given(TREES)
 def test_mathml_is_well_formed(tree):
     ET.fromstring(math(statement_mathml(Statement(NOWHERE, tree, NOWHERE))))
 
 
-@settings(max_examples=1500)
+@tried_on(1500)
 @given(st.text(max_size=60))
 def test_any_text_is_read_or_refused_with_a_place_inside_it(text):
     problem = None

@@ -6,12 +6,13 @@ from fractions import Fraction
 
 import pytest
 from flint import fmpq
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from engine.numbers.decimal import magnitude_of, significant, to_places
 from engine.numbers.values import Exact
 from tests.engine.answers import answer
+from tests.examples import tried_on
 
 # number, places, rule A, rule B
 ISO_80000_1_ANNEX_B = [
@@ -38,7 +39,7 @@ def test_worked_examples_of_the_standard(number, places, rule_a, rule_b):
 NUMBERS = st.fractions(max_denominator=10**8).filter(bool)
 
 
-@settings(max_examples=500)
+@tried_on(500)
 @given(NUMBERS, st.integers(1, 25))
 def test_significant_digits_against_python_decimals(number, digits):
     rounded = significant(Exact(fmpq(number.numerator, number.denominator)), digits)
@@ -51,7 +52,7 @@ def test_significant_digits_against_python_decimals(number, digits):
     assert rounded.exact == (shown == number)
 
 
-@settings(max_examples=500)
+@tried_on(500)
 @given(NUMBERS, st.integers(-3, 20))
 def test_places_are_within_half_a_unit(number, places):
     rounded = to_places(Exact(fmpq(number.numerator, number.denominator)), places)
@@ -59,7 +60,7 @@ def test_places_are_within_half_a_unit(number, places):
     assert abs(shown - number) <= Fraction(1, 2) / Fraction(10) ** places
 
 
-@settings(max_examples=500)
+@tried_on(500)
 @given(NUMBERS, st.integers(-60, 60))
 def test_the_magnitude_is_the_power_of_the_first_figure(number, shift):
     number *= Fraction(10) ** shift

@@ -8,7 +8,7 @@ import xml.etree.ElementTree as ET
 
 import pytest
 import uncertainties
-from hypothesis import assume, given, settings
+from hypothesis import assume, given
 from hypothesis import strategies as st
 from uncertainties import umath
 
@@ -18,6 +18,7 @@ from engine.numbers import uncertain
 from engine.numbers.values import Uncertain
 from pictures import drawn
 from tests.engine.answers import answer, error, mends, outcome, value_of_line
+from tests.examples import tried_on
 
 
 @pytest.mark.parametrize(
@@ -141,7 +142,7 @@ def _done(kind, a, b):
     st.lists(st.tuples(st.integers(2, 90), st.integers(1, 9)), min_size=3, max_size=3),
     expressions(("x", "y", "z")),
 )
-@settings(max_examples=1000)
+@tried_on(1000)
 def test_random_expressions_are_those_of_the_uncertainties_package(given_values, pair):
     here, there = pair
     inputs = dict(zip("xyz", given_values, strict=True))

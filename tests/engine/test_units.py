@@ -10,7 +10,7 @@ from itertools import combinations
 
 import pint
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from engine.numbers.measures import in_unit
@@ -21,6 +21,7 @@ from engine.units.defined import ROWS
 from engine.units.table import EACH, PREFIXES, ZEROS, atom_of
 from engine.units.unit import Unit
 from tests.engine.answers import answer, outcome, value_of_line
+from tests.examples import tried_on
 from tools.units import DIMENSIONS, IEC, OUT, WANTED, defined
 
 REGISTRY = pint.UnitRegistry(non_int_type=Fraction)
@@ -375,7 +376,7 @@ def expressions(draw, depth=3):
 
 
 @given(expressions())
-@settings(max_examples=300)
+@tried_on(300)
 def test_dimensions_and_sizes_are_those_of_pint(pair):
     here, there = pair
     found = outcome(here)

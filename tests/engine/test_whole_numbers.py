@@ -3,7 +3,6 @@
 import math
 
 import pytest
-import sympy
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -38,11 +37,15 @@ def test_quotient_and_remainder_are_rounded_down(a, b):
 
 @given(st.integers(-50, 10**12))
 def test_primes_are_those_of_sympy(n):
+    import sympy  # which takes seconds
+
     assert answer(f"is_prime({n})") == f"= {str(sympy.isprime(n)).lower()}"
 
 
 @given(st.integers(2, 10**15))
 def test_prime_factors_are_those_of_sympy(n):
+    import sympy  # which takes seconds
+
     expected = [prime for prime, times in sympy.factorint(n).items() for _ in range(times)]
     assert answer(f"factor({n})") == f"= {sorted(expected)}"
     assert answer(f"product(factor({n}))") == f"= {n}"
@@ -60,6 +63,8 @@ def test_prime_factors_are_those_of_sympy(n):
     ],
 )
 def test_numbers_that_are_hard_to_take_apart(number, primes):
+    import sympy  # which takes seconds
+
     assert all(sympy.isprime(prime) for prime in primes)
     assert answer(f"factor({number})") == f"= {primes}"
 

@@ -242,7 +242,7 @@ def test_settings_are_those_of_the_request(evaluators):
 
 
 def test_a_long_sheet_is_read_in_parts_and_gone_on_with(evaluators, monkeypatch):
-    monkeypatch.setattr("fence.asking.WHILE_TYPING", 0)
+    monkeypatch.setattr("fence.asking.FOR_ALL_ELSE", 0)
     lines = tuple(SheetLine(n, f"x_{n} = {n}", None, float(n)) for n in range(1, 8))
     asked = []
 
@@ -265,7 +265,7 @@ def test_a_long_sheet_is_read_in_parts_and_gone_on_with(evaluators, monkeypatch)
 
 
 def test_what_changes_while_a_long_sheet_is_read_comes_behind_its_parts(evaluators, monkeypatch):
-    monkeypatch.setattr("fence.asking.WHILE_TYPING", 0)
+    monkeypatch.setattr("fence.asking.FOR_ALL_ELSE", 0)
 
     def lines_after(reached):
         if reached == Reached(0, 1, 4):

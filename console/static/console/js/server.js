@@ -2,7 +2,7 @@
 import { csrfToken } from "../../teapot/js/dom.js";
 
 const MOST_SHOWN = 120; // lines of which is told that they are shown
-const PATIENCE = 15000;
+const PATIENCE = 40000; // milliseconds: as long as a line may take on a busy machine, and its turn before
 let last = null; // the request that is under way, if one is
 
 /** What the page is told with: its sheet and its address. */
