@@ -3,11 +3,11 @@
 import pytest
 from playwright.sync_api import expect
 
-from tests.server import Server
+from tests.server import PATIENCE, Server
 from tools.browser import EXECUTABLE, FLAGS
 
-LONGEST = 90_000
-"""Milliseconds that a page or a step on it may take on a busy machine."""
+LONGEST = 1000 * PATIENCE
+"""Milliseconds that a page or a step on it may take."""
 
 expect.set_options(timeout=LONGEST)
 

@@ -4,6 +4,8 @@ import json
 import subprocess
 import sys
 
+from tests.server import PATIENCE
+
 LINES = """6+3/6+3
 (6+3)/(6+3)
 1/3
@@ -22,7 +24,7 @@ def run(text, *arguments):
         [sys.executable, "-m", "engine", *arguments],
         input=text.encode(),
         capture_output=True,
-        timeout=60,
+        timeout=PATIENCE,
         check=False,
     )
 
@@ -90,7 +92,7 @@ def test_bytes_that_are_no_text_do_no_harm():
         [sys.executable, "-m", "engine", "--json"],
         input=b"\xff\xfe1+\x80\n1+1\n",
         capture_output=True,
-        timeout=60,
+        timeout=PATIENCE,
         check=False,
     )
     lines = [json.loads(line) for line in done.stdout.decode().splitlines()]
