@@ -133,3 +133,12 @@ def evaluators(count: int) -> Works:
             _works = Remote(socket) if socket else Evaluators(count)
             atexit.register(_works.stop)
         return _works
+
+
+def stop_evaluators() -> None:
+    """Ends those that were started for this process: the next call starts others."""
+    global _works
+    with _starting:
+        if _works is not None:
+            _works.stop()
+            _works = None

@@ -6,6 +6,7 @@ A job and its result cross from one process to another: both are plain records.
 from __future__ import annotations
 
 from collections.abc import Sequence
+from contextlib import suppress
 from dataclasses import dataclass
 from typing import ClassVar, Generic, TypeVar
 
@@ -16,7 +17,14 @@ from engine.aids.plane import complex_from, plane_of
 from engine.aids.typing import SoFar, typed_so_far
 from engine.aids.units import MOST_UNITS, Offer, offers
 from engine.errors import NoQuantity
-from engine.limited.bounds import LINE_SECONDS, LOAD_SECONDS, PREVIEW_SECONDS, TimeIsUp
+from engine.limited.bounds import (
+    LINE_SECONDS,
+    LOAD_SECONDS,
+    PREVIEW_SECONDS,
+    READ_SECONDS,
+    TimeIsUp,
+    time_limit,
+)
 from engine.numbers.context import Conventions
 from engine.reading.forms import form_asked
 from engine.reading.mathml import answer_mathml
@@ -91,8 +99,11 @@ class Typed(Job[SoFar]):
     def do(self, sheet: Sheet) -> SoFar:
         try:
             return self._shown(sheet)
-        except TimeIsUp as up:  # how it reads is shown all the same
-            return self._shown(sheet, up.error(self.seconds))
+        except TimeIsUp as up:
+            error = up.error(self.seconds)
+        with suppress(TimeIsUp), time_limit(READ_SECONDS):  # how it reads is shown all the same
+            return self._shown(sheet, error)
+        return self.failed(error)
 
     def _shown(self, sheet: Sheet, unanswered: LineError | None = None) -> SoFar:
         return typed_so_far(

@@ -50,8 +50,9 @@ class Server:
     def url(self) -> str:
         return f"http://127.0.0.1:{self.port}"
 
-    def manage(self, *arguments: str) -> None:
-        _manage(self.environment, *arguments)
+    def manage(self, *arguments: str) -> str:
+        """What a command of its own prints."""
+        return _manage(self.environment, *arguments)
 
     def start(self) -> None:
         """Starts it and waits until all its parts answer: its socket is open before they do."""
@@ -122,14 +123,16 @@ def _new_installation(demo: bool) -> Path:
     return data
 
 
-def _manage(environment: Mapping[str, str], *arguments: str) -> None:
-    subprocess.run(
+def _manage(environment: Mapping[str, str], *arguments: str) -> str:
+    done = subprocess.run(
         [sys.executable, "manage.py", *arguments],
         cwd=ROOT,
         env=environment,
         check=True,
         capture_output=True,
+        text=True,
     )
+    return done.stdout
 
 
 def wait_for(holds: Callable[[], object]) -> None:

@@ -37,6 +37,9 @@ GRACE_SECONDS = 0.3
 """Processor time that a computation gets to notice that its own is up, before its process is
 ended."""
 
+READ_SECONDS = 0.2
+"""Processor time for the reading alone of what there was no time to answer while it was typed."""
+
 LOAD_SECONDS = 10
 """Processor time that is added when a process first has to read the lines of a sheet."""
 

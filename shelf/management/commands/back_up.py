@@ -1,6 +1,5 @@
 """``manage.py back_up FOLDER``: everything that is kept, while it is served."""
 
-import shutil
 from argparse import ArgumentParser
 from datetime import datetime
 from pathlib import Path
@@ -12,7 +11,7 @@ from teapot import backups
 
 
 class Command(BaseCommand):
-    """A new folder in FOLDER, named by the time."""
+    """A new archive in FOLDER, named by the time."""
 
     help = __doc__
 
@@ -27,4 +26,4 @@ class Command(BaseCommand):
             raise CommandError(str(error)) from None
         self.stdout.write(str(made))
         for old in backups.older_than_the_last(folder, keep) if keep else ():
-            shutil.rmtree(old)
+            old.unlink()

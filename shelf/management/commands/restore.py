@@ -13,14 +13,15 @@ from teapot import backups
 
 
 class Command(BaseCommand):
-    """Brings an older database up to date, too."""
+    """Brings an older database up to date, too, and answers every kept line anew to prove it."""
 
     help = __doc__
 
     def add_arguments(self, parser: ArgumentParser) -> None:
         parser.add_argument("backup", type=Path)
+        parser.add_argument("--unproved", action="store_true", help="answer no line anew")
 
-    def handle(self, *args: object, backup: Path, **options: object) -> None:
+    def handle(self, *args: object, backup: Path, unproved: bool, **options: object) -> None:
         connection.close()
         try:
             aside = backups.restore(backup, settings.DATA, datetime.now())
@@ -30,3 +31,5 @@ class Command(BaseCommand):
         self.stdout.write(f"{backup} is in place.")
         if aside is not None:
             self.stdout.write(f"What was there before lies in {aside}.")
+        if not unproved:
+            call_command("answer_anew", stdout=self.stdout)
