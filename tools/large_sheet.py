@@ -4,6 +4,9 @@ Every line uses the first one.  Printed, in milliseconds: opening the page, in a
 that has another sheet open already, until its last line is seen; answering the next line;
 mending the first line until the lines in sight have moved; and the longest frame while
 scrolling to the top.
+
+Then, of sheets of as many live definitions that use each other, in a chain or all the first one:
+reading them in an evaluator, the answer of the last, and a mend in their midst with that answer.
 """
 
 from __future__ import annotations
@@ -14,6 +17,7 @@ import sys
 import tempfile
 import time
 import uuid
+from datetime import datetime
 from pathlib import Path
 
 LINES = int(sys.argv[1]) if len(sys.argv) > 1 else 5_000
@@ -143,6 +147,45 @@ def main() -> None:
             page.wait_for_timeout(3000)
             print(f"  {'longest frame while scrolling':32}{page.evaluate(FRAMES):8.0f}")
         server.kill()
+    live_definitions()
+
+
+LIVE = {"in a chain": "y_{n} := y_{before} + 1", "fanned out": "y_{n} := y_0 + {n}"}
+
+
+def live_definitions() -> None:
+    """The figures of sheets of live definitions."""
+    from engine import Settings
+    from fence import asking, jobs
+    from fence.change_jobs import Put
+    from fence.evaluators import Evaluators
+    from fence.lines import Part, Reached, SheetLine
+    from fence.worker import State
+
+    pool, moment = Evaluators(1), datetime.now()
+    for kind, body in LIVE.items():
+        texts = ["y_0 = 1.5", *(body.format(n=n, before=n - 1) for n in range(1, LINES))]
+        lines = tuple(SheetLine(n, text, n - 1, n) for n, text in enumerate(texts, 1))
+
+        def done(job: jobs.Job, revision: int, head: str = "") -> object:
+            state = State(kind, revision, Settings(), moment, Reached(), head=head)  # noqa: B023
+            return asking.work(pool, state, job, lambda reached: Part(lines))  # noqa: B023
+
+        print(f"{LINES:,} live definitions {kind}, milliseconds")
+        asking.work(pool, State("none", 0, Settings(), moment), jobs.BeReady(), lambda _: Part())
+        start = time.perf_counter()
+        done(jobs.BeReady(), 1)
+        show("are read", start)
+        last, middle = jobs.Outcomes(numbers=[LINES]), LINES // 2
+        start = time.perf_counter()
+        done(last, 1)
+        show("the last is answered", start)
+        start = time.perf_counter()
+        line = SheetLine(middle, body.format(n=middle - 1, before=0), middle - 1, middle)
+        done(Put(head="mended", revision=2, lines=(line,)), 1)
+        done(last, 2, "mended")
+        show("one amid them is mended", start)
+    pool.stop()
 
 
 def show(what: str, start: float) -> None:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from bisect import bisect_left, insort
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from operator import attrgetter
 
 from engine.sheet.line import FOOT, Line, Place, Step
@@ -29,13 +29,14 @@ class Before:
 class Definitions:
     """The defining steps of each name, in the order of their places.
 
-    ``live`` are those that are worked out where they are used; ``changed`` the names that
-    got another value, or were forgotten.
+    ``live`` are those that are worked out where they are used, ``live_users`` those of them that
+    use a name; ``changed`` the names that got another value, or were forgotten.
     """
 
     def __init__(self) -> None:
         self.by_name: dict[str, list[Step]] = {}
         self.live: set[Step] = set()
+        self.live_users: dict[str, set[Step]] = {}
         self.changed: set[str] = set()
 
     def __contains__(self, name: object) -> bool:
@@ -50,6 +51,8 @@ class Definitions:
         for step in line.steps:
             if step.is_live:
                 self.live.add(step)
+                for name in step.uses:
+                    self.live_users.setdefault(name, set()).add(step)
             for name in step.defines:
                 steps = self.by_name.setdefault(name, [])
                 if steps and steps[-1].place > step.place:
@@ -61,7 +64,10 @@ class Definitions:
     def remove(self, line: Line) -> None:
         """Takes back what a line defines."""
         for step in line.steps:
-            self.live.discard(step)
+            if step.is_live:
+                self.live.discard(step)
+                for name in step.uses:
+                    self.live_users[name].discard(step)
             for name in step.defines:
                 steps = self.by_name[name]
                 steps.remove(step)
@@ -103,17 +109,15 @@ class Definitions:
         found = [(name, step) for name, step in names if step is not None]
         return sorted(found, key=lambda pair: (*pair[1].place, pair[0]))
 
-    def reach(self, step: Step) -> set[str] | frozenset[str]:
-        """The names that ``step`` uses, those behind live definitions included."""
-        if not self.live:
-            return step.uses
+    def reached_from(self, names: Iterable[str]) -> set[str]:
+        """These names, and those whose live definitions use one of them, directly or by other live
+        definitions."""
         found: set[str] = set()
-        waiting = list(step.uses)
+        waiting = list(names)
         while waiting:
             name = waiting.pop()
             if name not in found:
                 found.add(name)
-                for definition in self.by_name.get(name, ()):
-                    if definition.is_live:
-                        waiting.extend(definition.uses)
+                for user in self.live_users.get(name, ()):
+                    waiting.extend(user.defines)
         return found

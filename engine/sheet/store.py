@@ -26,6 +26,28 @@ def no_pictures(step: Step) -> tuple[str, ...]:
     return ()
 
 
+class Dirty:
+    """While values are made void from line to line: the ``names`` whose value is void as seen from
+    the line at hand, those ``reached`` from them by live definitions too, and the ``answers``."""
+
+    def __init__(self, definitions: Definitions, changed: Line) -> None:
+        self._definitions = definitions
+        self.names = {name for step in changed.steps for name in step.defines}
+        self.reached = definitions.reached_from(self.names)
+        self.answers = {changed.number}
+
+    def add(self, names: Iterable[str]) -> None:
+        """Their values are void from here on."""
+        self.names.update(names)
+        self.reached |= self._definitions.reached_from(set(names) - self.reached)
+
+    def take_away(self, names: Iterable[str]) -> None:
+        """They have other values from here on."""
+        if not self.names.isdisjoint(names):
+            self.names.difference_update(names)
+            self.reached = self._definitions.reached_from(self.names)
+
+
 class Store:
     """``lines`` by their place, each ``by_number`` too, and their ``definitions``.
 
@@ -124,15 +146,14 @@ class Store:
 
     def invalidate(self, changed: Line) -> None:
         """Forgets the values of all that was computed from what ``changed`` defines."""
-        dirty = {name for step in changed.steps for name in step.defines}
+        dirty = Dirty(self.definitions, changed)
         self._forget_definitions_of(changed.covers)
-        answers = {changed.number}
         at = bisect_left(self.lines, changed.place, key=place_of)
         for line in self.lines[at:]:
             if line is not changed:
-                self._invalidate_line(line, dirty, answers)
-        for step in list(self.definitions.live):
-            if self.definitions.reach(step) & dirty:
+                self._invalidate_line(line, dirty)
+        for name in dirty.reached:
+            for step in self.definitions.live_users.get(name, ()):
                 self._void(step.line)
 
     def _forget_definitions_of(self, names: Collection[str]) -> None:
@@ -142,18 +163,18 @@ class Store:
                 self._void(step.line)
                 self.invalidate(step.line)
 
-    def _invalidate_line(self, line: Line, dirty: set[str], answers: set[int]) -> None:
-        reached = line.error is not None and bool(line.at_stake & dirty)
+    def _invalidate_line(self, line: Line, dirty: Dirty) -> None:
+        reached = line.error is not None and bool(line.at_stake & dirty.names)
         for step in line.steps:
             numbers = {line.last if number is None else number for number in step.answers}
-            if numbers & answers or self.definitions.reach(step) & dirty:
+            if numbers & dirty.answers or step.uses & dirty.reached:
                 reached = True
-                dirty.update(step.defines)
+                dirty.add(step.defines)
             elif not step.is_live:
-                dirty.difference_update(step.defines)
+                dirty.take_away(step.defines)
         if reached:
             self._void(line)
-            answers.add(line.number)
+            dirty.answers.add(line.number)
 
     def _void(self, line: Line) -> None:
         line.forget_values()

@@ -1,6 +1,7 @@
 """Quantities that depend on each other: out of date, live, mended, renamed, moved."""
 
 import random
+import sys
 
 import pytest
 
@@ -110,7 +111,8 @@ def test_a_deleted_definition_brings_back_the_one_before():
     assert sheet.outcome_of(sheet.by_number[3]).error.code == "unknown-name"
 
 
-def test_random_changes_leave_the_sheet_as_if_it_was_typed_anew():
+@pytest.mark.parametrize("signs", [("=", "=", "=", ":="), ("=", ":=", ":=", ":=")])
+def test_random_changes_leave_the_sheet_as_if_it_was_typed_anew(signs):
     """Every answer after many edits equals that of a fresh sheet with the same text."""
     random.seed(3)
     names = "abcd"
@@ -119,7 +121,7 @@ def test_random_changes_leave_the_sheet_as_if_it_was_typed_anew():
         for number in range(1, 31):
             place = random.random() * 10
             name = random.choice(names)
-            sign = random.choice(["=", "=", "=", ":="])
+            sign = random.choice(signs)
             uses = random.choice([*names, "1", "2"])
             body = f"{name} {sign} {uses} + {number}"
             if random.random() < 0.2 and lines:
@@ -140,6 +142,43 @@ def test_random_changes_leave_the_sheet_as_if_it_was_typed_anew():
             ours = sheet.outcome_of(sheet.by_number[number])
             theirs = fresh.outcome_of(fresh.by_number[number])
             assert ours.as_dict() == theirs.as_dict()
+
+
+CHAINED, FANNED_OUT = "a_{n} := a_{before} + 1", "a_{n} := a_0 + {n}"
+
+
+@pytest.mark.parametrize("body", [CHAINED, FANNED_OUT])
+def test_live_definitions_that_use_each_other_are_read_in_proportion_to_their_number(body):
+    """Twice as many take twice as many calls of functions, and not eight times."""
+
+    def calls_for(count):
+        calls = 0
+
+        def counted(frame, event, argument):
+            nonlocal calls
+            calls += event == "call"
+
+        sheet = sheet_of("a_0 = 1")
+        sys.setprofile(counted)
+        try:
+            for n in range(1, count):
+                sheet.put(n + 1, body.format(n=n, before=n - 1), n + 1)
+            sheet.put(count // 2, "a_0 = 5", count // 2)  # amid them
+        finally:
+            sys.setprofile(None)
+        return calls
+
+    assert calls_for(400) < 2.5 * calls_for(200)
+
+
+def test_a_chain_of_live_definitions_is_worked_out_and_mended():
+    sheet = sheet_of("a_0 = 1", *(CHAINED.format(n=n, before=n - 1) for n in range(1, 100)))
+    assert text(sheet, 100) == "100"
+    sheet.put(50, "a_49 := 1000", 50)
+    assert text(sheet, 100) == "1050"
+    sheet.put(1, "a_0 = 2", 1)
+    assert text(sheet, 49) == "50"
+    assert text(sheet, 100) == "1050"
 
 
 def test_forgetting_brings_the_built_in_back():
