@@ -1,5 +1,5 @@
 """Trouble that is over by itself has a sentence: that of the storage, and too many people who are
-made at once."""
+made, or sign in, at once."""
 
 from __future__ import annotations
 
@@ -10,6 +10,7 @@ from django.db import DatabaseError
 from django.http import HttpRequest, HttpResponse
 
 from accounts.guests import TooManyNewcomers
+from accounts.hashing import TooManyAtOnce
 from accounts.pacing import too_fast
 
 logger = logging.getLogger(__name__)
@@ -23,6 +24,8 @@ SENTENCES = {
     "disk i/o": "The storage does not answer as it should: nothing was changed.",
 }
 """What is said, by what stands in the error."""
+
+MANY_SIGN_IN = "Many are signing in just now. Go back and try it again in a moment."
 
 
 class SayTrouble:
@@ -38,6 +41,8 @@ class SayTrouble:
         """What is said to it; None where it is something else."""
         if isinstance(error, TooManyNewcomers):
             return too_fast()
+        if isinstance(error, TooManyAtOnce):
+            return _said(MANY_SIGN_IN)
         if isinstance(error, DatabaseError):
             return _of_storage(error)
         return None
@@ -49,4 +54,10 @@ def _of_storage(error: DatabaseError) -> HttpResponse | None:
     if said is None:
         return None
     logger.error("trouble with the storage: %s", error)
-    return HttpResponse(said, status=503, content_type="text/plain; charset=utf-8")
+    return _said(said)
+
+
+def _said(sentence: str) -> HttpResponse:
+    response = HttpResponse(sentence, status=503, content_type="text/plain; charset=utf-8")
+    response["Retry-After"] = "2"
+    return response

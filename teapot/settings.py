@@ -168,6 +168,7 @@ AUTHENTICATION_BACKENDS = [
     "axes.backends.AxesStandaloneBackend",
     "django.contrib.auth.backends.ModelBackend",
 ]
+PASSWORD_HASHERS = ["accounts.hashing.Argon2", "accounts.hashing.OfBefore"]
 AUTH_PASSWORD_VALIDATORS = [
     {"NAME": f"django.contrib.auth.password_validation.{name}Validator"}
     for name in ("UserAttributeSimilarity", "MinimumLength", "CommonPassword")
