@@ -56,7 +56,7 @@ def test_a_backup_made_while_lines_are_kept_is_brought_back(tmp_path):
     assert kept == [f"{n} + 0.5" for n in range(len(kept))]  # by a browser with its old cookies
     assert before <= len(kept) <= after
     ahead, _ = client.request("GET", f"{client.sheet}/lines?since=9999")
-    assert ahead.getheader("X-Reload") == "1"  # a page that is still open is made anew
+    assert ahead.getheader("X-Anew") == "1"  # a page that is still open is made anew
     assert counted in client.preview(COUNT)
     server.kill()
 

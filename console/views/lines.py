@@ -21,6 +21,7 @@ from console.showing import Shown
 from console.views.replies import (
     OF_RUN,
     SCREEN,
+    anew,
     line_ever,
     news,
     own_line,
@@ -158,17 +159,18 @@ def _replies(request: HttpRequest) -> list[str]:
 def _answered(request: HttpRequest, sheet: Sheet, kept: Kept, since: int) -> HttpResponse:
     if kept.refused is not None:
         return refused(request, kept.refused)
+    if kept.done is None:
+        return news(request, sheet, since, kept)
+    command, argument = kept.done
+    if command not in keeping.OPENING:
+        return anew(request, sheet)
     response = news(request, sheet, since, kept)
-    if kept.done is not None:
-        command, argument = kept.done
-        if command in ("help", "find"):
-            response["X-Handbook"] = quote(f"{command} {argument}")
-        elif command == "run":
-            response["X-Run"] = quote(argument)
-        elif command == "shelf":
-            response["X-Go"] = reverse("shelf")
-        else:
-            response["X-Reload"] = "1"
+    if command in ("help", "find"):
+        response["X-Handbook"] = quote(f"{command} {argument}")
+    elif command == "run":
+        response["X-Run"] = quote(argument)
+    else:
+        response["X-Go"] = reverse("shelf")
     return response
 
 

@@ -20,10 +20,12 @@ from console.samples import copy_samples, has_samples
 from console.tries import tries_for
 from console.views.replies import (
     FURTHER,
+    anew,
     line_ever,
     news,
     own_sheet,
     refused_with,
+    run_of,
     screen_of,
     wanted_by,
     whole_number,
@@ -66,18 +68,15 @@ def new_sheet(request: HttpRequest) -> HttpResponse:
 def sheet(request: HttpRequest, pk: UUID) -> HttpResponse:
     """The sheet page with the last screen of lines."""
     sheet = own_sheet(request, pk)
-    lines = sheet.lines.present()
-    cleared = lines.filter(place__lte=sheet.cleared).order_by("place").last()
-    screen = screen_of(sheet, lines.filter(place__gt=sheet.cleared))
+    run = run_of(sheet)
     context = {
         "sheet": sheet,
         "styles": (*STYLES, *UNITS, *SHAPES),
         "choices": CHOICES,
-        "cleared_at": cleared.number if cleared else None,
-        "tries": () if screen["lines"] else tries_for(sheet.owner),
+        "tries": () if run["lines"] else tries_for(sheet.owner),
         "has_samples": has_samples(),
         "formats": FORMATS,
-        **screen,
+        **run,
     }
     return render(request, "console/sheet.html", context)
 
@@ -155,8 +154,9 @@ def _replayed(
     replayed = replay(sheet, wanted_by(request))
     if replayed is None:
         return HttpResponse(status=204)
-    response = news(request, sheet, since, others=replayed.moved)
-    response["X-Label"] = quote(replayed.label)
     if (sheet.cleared, sheet.settings) != before:
-        response["X-Reload"] = "1"
+        response = anew(request, sheet)
+    else:
+        response = news(request, sheet, since, others=replayed.moved)
+    response["X-Label"] = quote(replayed.label)
     return response

@@ -5,8 +5,8 @@ has.  Headers steer it: ``X-Revision`` is the new revision, ``X-Refused``
 says that nothing was changed and why is in the body, ``X-Asks`` after how many replies
 the line asks a question, ``X-Several`` how many of several lines are kept, ``X-Label``
 what was undone, ``X-Stale`` that answers elsewhere on the page have to be asked for
-again, ``X-Reload`` that the page as a whole has changed, ``X-Handbook`` which page of it
-opens.
+again, ``X-Anew`` that the run of lines, the settings and the light of the record come whole,
+``X-Handbook`` which page of it opens.
 """
 
 from __future__ import annotations
@@ -31,6 +31,7 @@ from console.showing import Shown, entry_parts
 from engine.errors import LineError
 from engine.mends import offers
 from engine.sheet.outcome import ERROR
+from engine.sheet.settings import CHOICES
 from engine.sheet.shown import KeptOutcome, ShownError
 from fence.change_jobs import Moved, Wanted
 from fence.listing import ListingNews
@@ -42,7 +43,7 @@ MOST_SHOWN = 4000
 """Characters of the numbers of the lines that a page shows."""
 
 MOST_NEWS = 200
-"""Lines that a browser takes up one by one; with more, it loads the page anew."""
+"""Lines that a browser takes up one by one; with more, it gets the last screen anew."""
 
 FURTHER = 20
 """Earlier lines that follow at once when they are scrolled to: so few that setting
@@ -133,6 +134,25 @@ def screen_of(sheet: Sheet, lines: Any, most: int = SCREEN) -> dict[str, Any]:
     return {"lines": [Shown(line) for line in shown], "has_earlier": len(last) > most}
 
 
+def run_of(sheet: Sheet) -> dict[str, Any]:
+    """The last screen of lines that are not cleared away, and what is before it."""
+    lines = sheet.lines.present()
+    cleared = lines.filter(place__lte=sheet.cleared).order_by("place").last()
+    screen = screen_of(sheet, lines.filter(place__gt=sheet.cleared))
+    return {"cleared_at": cleared.number if cleared else None, **screen}
+
+
+def anew(request: HttpRequest, sheet: Sheet) -> HttpResponse:
+    """All that a command may change on a page, in the place of what is there; what stands in the
+    entry stays."""
+    sheet.refresh_from_db()
+    context = {"sheet": sheet, "choices": CHOICES, **run_of(sheet)}
+    response = render(request, "console/anew.html", context)
+    response["X-Revision"] = str(sheet.revision)
+    response["X-Anew"] = "1"
+    return response
+
+
 def news(
     request: HttpRequest,
     sheet: Sheet,
@@ -150,6 +170,9 @@ def news(
         return _only(request, sheet, since, others, line, kept.moved if kept else ())
     sheet.refresh_from_db()
     changed = list(sheet.lines.filter(revision__gt=since))
+    is_of_before_a_restore = since > sheet.revision
+    if not left and (len(changed) > MOST_NEWS or is_of_before_a_restore):
+        return anew(request, sheet)
     present = [line for line in changed if not line.deleted][:MOST_NEWS]
     live = list(sheet.lines.present().filter(is_live=True, stale=True).order_by()[:SCREEN])
     lines = {line.number: line for line in (*present, *live)}
@@ -158,8 +181,6 @@ def news(
         moved[kept.line.number] = list(kept.moved)
     gone = [line.number for line in changed if line.deleted]
     response = _shown(request, sheet, lines.values(), moved, gone, left)
-    if len(changed) > MOST_NEWS or since > sheet.revision:  # the page is of before a restore
-        response["X-Reload"] = "1"
     others_on_page = sheet.lines.present().exclude(number__in=lines)
     is_late = others_on_page.filter(Q(stale=True) | Q(answered__gt=since)).exists()
     if is_late:

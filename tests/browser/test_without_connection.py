@@ -7,6 +7,7 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
+from tests.examples import IS_THOROUGH
 from tests.server import Server
 
 TEN = [f"{n}+{n + 10}" for n in range(1, 11)]
@@ -63,6 +64,95 @@ def test_lines_typed_while_the_server_starts_again(page, own_server):
     assert kept(page) == TEN
     page.reload()
     assert kept(page) == TEN
+
+
+COMMANDS = ["/record quick", "/angle deg", "/show 6 digits", "/numbers real", "/log natural",
+            "/record stop", "/show 10 digits", "/angle rad"]  # fmt: skip
+
+
+def test_commands_and_lines_typed_without_a_pause_are_kept_as_typed(sheet):
+    """With a server that answers late: none takes a key from what is typed next."""
+    typed = []
+    for n in range(25 if IS_THOROUGH else 5):
+        typed += [COMMANDS[n % len(COMMANDS)], *(f"{n}*{k} + 0.5" for k in range(7))]
+    answer_late(sheet)
+    type_lines(sheet, typed)
+    lines = [text for text in typed if not text.startswith("/")]
+    expect(sheet.get_by_test_id("line").last).to_have_attribute("data-number", str(len(lines)))
+    expect(sheet.get_by_test_id("waiting")).to_have_count(0)
+    shown = sheet.request.get(f"{sheet.url}/sheet.json").json()["lines"]
+    assert [line["text"] for line in shown] == lines
+    expect(sheet.get_by_test_id("entry")).to_have_value("")
+
+
+def answer_late(page):
+    """Has each reply come 300 ms later, as from a server far away."""
+    network = page.context.new_cdp_session(page)
+    network.send("Network.enable")
+    conditions = {"offline": False, "latency": 300, "downloadThroughput": -1}
+    network.send("Network.emulateNetworkConditions", {**conditions, "uploadThroughput": -1})
+
+
+def test_what_a_command_changes_is_seen_and_what_is_typed_stays(sheet):
+    type_lines(sheet, ["x = 30", "1/3"])
+    expect(sheet.get_by_test_id("line")).to_have_count(2)
+    answer_late(sheet)
+    type_lines(sheet, ["/angle deg", "/record tea"])
+    sheet.keyboard.type("sin(x", delay=PAUSE)
+    expect(sheet.get_by_test_id("recording")).to_contain_text("recording tea")
+    expect(sheet.get_by_label("Angles in")).to_have_value("deg")
+    expect(sheet.get_by_test_id("entry")).to_have_value("sin(x")
+    expect(sheet.get_by_test_id("entry")).to_be_focused()
+    expect(sheet.get_by_test_id("preview").locator(".value")).to_have_attribute("data-text", "0.5")
+    sheet.keyboard.type(")")
+    sheet.keyboard.press("Enter")
+    type_lines(sheet, ["/show 3 digits", "/clear", "2*21"])
+    expect(sheet.get_by_test_id("line")).to_have_count(1)
+    expect(sheet.get_by_test_id("answer")).to_have_attribute("data-text", "42")
+    sheet.get_by_role("button", name="Show earlier lines").click()
+    expect(sheet.get_by_test_id("line")).to_have_count(4)
+    expect(sheet.get_by_test_id("answer").nth(1)).to_have_attribute("data-text", "0.333")
+    entry = sheet.get_by_test_id("entry")
+    entry.press("Control+z")
+    expect(sheet.get_by_test_id("line")).to_have_count(3)
+    entry.press("Control+z")  # of the cleared screen
+    expect(sheet.get_by_test_id("answer").nth(1)).to_have_attribute("data-text", "0.333")
+    entry.press("Control+z")  # of the form
+    expect(sheet.get_by_test_id("answer").nth(1)).to_have_attribute("data-text", "0.3333333333")
+    expect(sheet.get_by_label("Form of the sheet's numbers")).to_have_value("10 digits")
+
+
+def test_a_line_that_is_mended_stays_open_when_a_command_is_done(sheet):
+    type_lines(sheet, ["x = 30", "1/3"])
+    expect(sheet.get_by_test_id("line")).to_have_count(2)
+    answer_late(sheet)
+    type_lines(sheet, ["/angle deg"])
+    for key in ("PageUp", "m"):
+        sheet.keyboard.press(key)
+    sheet.keyboard.type("00", delay=PAUSE)
+    expect(sheet.get_by_label("Angles in")).to_have_value("deg")
+    expect(sheet.get_by_label("The line's text")).to_have_value("1/300")
+    sheet.keyboard.press("Enter")
+    expect(sheet.get_by_test_id("answer").last).to_have_attribute("data-text", "0.003333333333")
+
+
+@pytest.mark.parametrize("how", ["a double click", "the history"])
+def test_what_is_half_typed_is_put_aside_for_a_pick_and_brought_back(sheet, how):
+    type_lines(sheet, ["6*7", "1+1"])
+    expect(sheet.get_by_test_id("line")).to_have_count(2)
+    entry = sheet.get_by_test_id("entry")
+    entry.press_sequentially("half + typ")
+    if how == "a double click":
+        sheet.locator("#line-1").dblclick()
+    else:
+        sheet.keyboard.press("Control+ArrowUp")
+        sheet.keyboard.type("6*7")
+        expect(sheet.locator("#history-found").get_by_role("option")).to_have_count(1)
+        for key in ("ArrowDown", "Enter"):
+            sheet.keyboard.press(key)
+    expect(entry).to_have_value("6*7")
+    sheet.keyboard.press("ArrowUp")
+    expect(entry).to_have_value("half + typ")
 
 
 @pytest.mark.parametrize("what", ["refused", "busy", "cut off"])

@@ -219,7 +219,10 @@ def test_the_history_of_another_is_not_found(visitor):
 
 def test_a_cleared_screen_is_shown_again(visitor):
     visitor.keep("1", "2")
-    assert visitor.post("/lines", text="/clear", token=str(uuid.uuid4())).headers["X-Reload"] == "1"
+    cleared = visitor.post("/lines", text="/clear", token=str(uuid.uuid4()))
+    assert cleared.headers["X-Anew"] == "1"
+    assert texts(cleared) == []
+    assert "through=2" in cleared.content.decode()
     shown = visitor.get().content.decode()
     assert texts(visitor.get()) == []
     more = re.search(r'hx-get="([^"]*through=\d+)"', shown).group(1)
@@ -287,14 +290,36 @@ def test_several_undos_at_once_take_back_as_many(visitor):
     assert [line.text for line in Line.objects.present()] == ["1"]
 
 
-def test_very_many_changes_at_once_ask_for_a_new_page(visitor):
+@pytest.mark.parametrize(
+    ("command", "made"),
+    [
+        ("/angle deg", "<option selected>deg</option>"),
+        ("/numbers real", "<option selected>real</option>"),
+        ("/log natural", "<option selected>natural</option>"),
+        ("/show 4 digits", 'value="4 digits"'),
+        ("/record tea", "recording tea"),
+    ],
+)
+def test_what_a_command_sets_comes_with_its_reply(visitor, command, made):
+    visitor.keep("1/3")
+    reply = visitor.post("/lines", text=command, token=str(uuid.uuid4()))
+    assert reply.headers["X-Anew"] == "1"
+    assert made in reply.content.decode()
+    assert texts(reply) == ["1/3"]
+    undone = visitor.post("/undo")
+    if command != "/record tea":  # which is no change of the sheet
+        assert undone.headers["X-Anew"] == "1"
+        assert made not in undone.content.decode()
+
+
+def test_very_many_changes_at_once_bring_the_last_screen(visitor):
     visitor.keep(*(f"{n}" for n in range(5)))
     from console.views import replies
 
     replies.MOST_NEWS, before = 3, replies.MOST_NEWS
     try:
-        assert visitor.get("/lines?since=0").headers["X-Reload"] == "1"
-        assert "X-Reload" not in visitor.get("/lines?since=3").headers
+        assert visitor.get("/lines?since=0").headers["X-Anew"] == "1"
+        assert "X-Anew" not in visitor.get("/lines?since=3").headers
     finally:
         replies.MOST_NEWS = before
 

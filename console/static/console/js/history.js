@@ -18,6 +18,13 @@ export function typedNow(text) {
   walking = null;
 }
 
+/** Puts a text into the entry in the place of what is half typed there, which Up brings back. */
+export function writeOver(text) {
+  if (area.value.trim() && area.value !== text) typedNow(area.value);
+  write(text);
+  walking = { prefix: "", at: 0, shown: text, typed: text };
+}
+
 /** Puts the next line of the history that begins with what stands before the caret into the
     entry.  False where the caret can move between rows instead. */
 export function walk(way) {
@@ -56,7 +63,7 @@ Alpine.data("history", () => ({
   use(option) {
     if (!option) return;
     this.$root.close();
-    write(option.dataset.text);
+    writeOver(option.dataset.text);
   },
 
   left() { area.focus(); },

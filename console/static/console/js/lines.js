@@ -1,7 +1,8 @@
 /* What can be done with a line: mended in place, moved, deleted, shown in another
    form, opened into its workings; by mouse and by keyboard. */
 import { element, fragment, say } from "../../teapot/js/dom.js";
-import { area, write } from "./field.js";
+import { area } from "./field.js";
+import { writeOver } from "./history.js";
 import { mendAt } from "./mending.js";
 import { lookForNews, take } from "./news.js";
 import { run } from "./run.js";
@@ -12,7 +13,7 @@ const numberOf = (line) => line.dataset.number;
 const answersOf = (line) => [...line.querySelectorAll("[data-testid=answer]")];
 
 const acts = {
-  again: (line) => write(line.dataset.input),
+  again: (line) => writeOver(line.dataset.input),
   async copy(line) {
     const texts = await Promise.all(answersOf(line).map(wholeText)).catch(() => null);
     if (!texts) return say("The whole answer could not be had.");

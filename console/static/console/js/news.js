@@ -1,8 +1,10 @@
 /* What is new: what a change brings, and what other windows did; taking a change back. */
+import htmx from "../../teapot/dist/htmx.js";
 import { fragment, say } from "../../teapot/js/dom.js";
+import { area } from "./field.js";
 import { open as openHandbook } from "./handbook.js";
 import { showFlags, takeQuantities } from "./quantities.js";
-import { CHUNK, run, show } from "./run.js";
+import { CHUNK, run, show, showRunAnew } from "./run.js";
 import { far, isAtFoot, toFoot } from "./scroll.js";
 import { page, post } from "./server.js";
 
@@ -31,12 +33,14 @@ export function takeNews(html, headers, stay) {
   if (headers.has("X-Handbook")) openHandbook(decodeURIComponent(headers.get("X-Handbook")));
   if (headers.has("X-Run")) tell("asks-to-run", decodeURIComponent(headers.get("X-Run")));
   if (headers.has("X-Go")) { location.assign(headers.get("X-Go")); return true; }
-  if (headers.has("X-Reload")) { location.reload(); return true; }
   const revision = headers.get("X-Revision"), since = run.dataset.revision;
   const reply = fragment(html);
   const quantities = reply.getElementById("quantities-made");
   let shown = new Set();
-  if (Number(revision) >= Number(run.dataset.revision)) {
+  if (headers.has("X-Anew")) {
+    showAnew(reply);
+    run.dataset.revision = revision;
+  } else if (Number(revision) >= Number(run.dataset.revision)) {
     shown = show(reply, !stay);
     run.dataset.revision = revision;
   } else if (!stay) toFoot();
@@ -44,6 +48,18 @@ export function takeNews(html, headers, stay) {
   // the line is painted first
   requestAnimationFrame(() => requestAnimationFrame(() => takeQuantities(quantities)));
   return true;
+}
+
+/* The run, the settings and the light of the record, as a command left them. What is in the entry
+   stays, and is read anew. */
+function showAnew(reply) {
+  const made = (id) => reply.getElementById(id).content.childNodes;
+  showRunAnew(made("run-anew"));
+  document.getElementById("sheet-form").replaceChildren(...made("settings-anew"));
+  const head = document.querySelector("header nav");
+  for (const light of head.querySelectorAll(".recording-light")) light.remove();
+  head.prepend(...made("light-anew"));
+  if (area.value.trim()) htmx.trigger(area, "preview");
 }
 
 /* Answers that a change elsewhere has moved: those in sight come first, and those

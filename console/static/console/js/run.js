@@ -1,5 +1,7 @@
 /* The run of lines: what is new is shown, in its place. */
+import htmx from "../../teapot/dist/htmx.js";
 import { fragment } from "../../teapot/js/dom.js";
+import { area } from "./field.js";
 import { isMendedIn, mendedIsGone } from "./mending.js";
 import { morph } from "./morph.js";
 import { isAtFoot, toFoot } from "./scroll.js";
@@ -47,12 +49,33 @@ export function show(reply, goesToFoot = false) {
     shown.add(line.dataset.number);
     place(line);
   }
-  const hasLines = Boolean(run.querySelector(".line"));
-  document.getElementById("blank").hidden = hasLines;
-  if (hasLines) document.getElementById("tries")?.remove();
+  showWhatIsThere();
   if (stays) toFoot();
   if (reply.querySelector("[data-waiting]") || run.querySelector("[data-waiting]")) workOut();
   return shown;
+}
+
+/** Shows these lines and no others, but for one that is being mended. */
+export function showRunAnew(nodes) {
+  const wasIn = run.contains(document.activeElement);
+  const fresh = [...nodes].filter((node) => node.nodeType === Node.ELEMENT_NODE);
+  const ids = new Set(fresh.map((one) => one.id));
+  for (const one of [...run.children]) if (!ids.has(one.id) && !isMendedIn(one)) one.remove();
+  for (const one of fresh) {
+    if (one.matches(".line")) place(one);
+    else run.prepend(one); // the way to the lines before
+  }
+  htmx.process(run);
+  if (wasIn && document.activeElement === document.body) area.focus();
+  showWhatIsThere();
+  toFoot();
+  if (numbersWaiting().length) workOut();
+}
+
+function showWhatIsThere() {
+  const hasLines = Boolean(run.querySelector(".line"));
+  document.getElementById("blank").hidden = hasLines;
+  if (hasLines) document.getElementById("tries")?.remove();
 }
 
 const numbersWaiting = () => [...run.querySelectorAll(":scope > .line[data-waiting]")].reverse()
