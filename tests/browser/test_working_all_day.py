@@ -255,6 +255,27 @@ def test_a_given_value_is_nudged_and_typed_in_the_list(sheet):
     expect(answers(sheet).last).to_have_attribute("data-text", "25")
 
 
+def test_a_given_value_that_will_not_do_stays_with_its_sentence(sheet):
+    type_lines(sheet, "m = 1.2", "Q = m*10")
+    value = sheet.get_by_label("Value of m")
+    value.fill("abc+")
+    value.press("Enter")
+    said = quantity(sheet, "m").get_by_role("alert")
+    expect(said).to_contain_text("missing")
+    expect(value).to_have_value("abc+")
+    expect(value).to_be_focused()
+    expect(answers(sheet).last).to_have_attribute("data-text", "12")
+    value.press("Escape")
+    expect(value).to_have_value("1.2")
+    expect(said).to_have_count(0)
+    value.fill("abc+")
+    value.press("Enter")
+    value.fill("2")
+    expect(said).to_have_count(0)
+    value.press("Enter")
+    expect(answers(sheet).last).to_have_attribute("data-text", "20")
+
+
 def test_a_quantity_is_renamed_throughout_and_forgotten(sheet):
     type_lines(sheet, "m = 2", "Q = m*10")
     quantity(sheet, "m").locator("summary").press("Enter")

@@ -1,5 +1,6 @@
 /* A given value is changed where it stands in the list of quantities; a quantity is renamed,
    computed again, or forgotten. */
+import { element } from "../../teapot/js/dom.js";
 import { outbox } from "./waiting.js";
 import { take } from "./news.js";
 import { post } from "./server.js";
@@ -10,8 +11,21 @@ async function change(field) {
   if (field.value.trim() === field.defaultValue.trim() || !field.value.trim()) return;
   const before = field.defaultValue;
   field.defaultValue = field.value;
-  const made = await take(await post("/quantities/value", { name: field.dataset.valueOf, value: field.value }));
-  if (!made) field.value = field.defaultValue = before;
+  const reply = await post("/quantities/value", { name: field.dataset.valueOf, value: field.value });
+  const made = await take(reply, { tell: (text) => refuse(field, text) });
+  if (!made) field.defaultValue = before;
+}
+
+/* What will not do stays where it was typed, with the reason; Escape brings the value back. */
+function refuse(field, text) {
+  accept(field);
+  field.setAttribute("aria-invalid", "true");
+  field.closest(".quantity").append(element("small", { className: "error", role: "alert" }, text));
+}
+
+function accept(field) {
+  field.removeAttribute("aria-invalid");
+  field.closest(".quantity").querySelector(":scope > .error")?.remove();
 }
 
 /* One unit of the last figure that is written, up or down. */
@@ -28,13 +42,20 @@ side.addEventListener("keydown", (event) => {
   const field = event.target.closest("[data-value-of]");
   if (!field) return;
   if (event.key === "Enter") { event.preventDefault(); change(field); }
-  if (event.key === "Escape") field.value = field.defaultValue;
+  if (event.key === "Escape") {
+    field.value = field.defaultValue;
+    accept(field);
+  }
   const way = { ArrowUp: 1, ArrowDown: -1 }[event.key];
   if (!way || !/^[-−]?\d+(\.\d+)?$/.test(field.value.trim())) return;
   event.preventDefault();
   field.value = nudged(field.value.trim(), way);
   clearTimeout(pause);
   pause = setTimeout(() => change(field), 120);
+});
+side.addEventListener("input", (event) => {
+  const field = event.target.closest("[data-value-of]");
+  if (field) accept(field);
 });
 side.addEventListener("change", (event) => {
   const field = event.target.closest("[data-value-of]");
