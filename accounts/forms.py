@@ -12,12 +12,15 @@ from django.contrib.auth.password_validation import validate_password
 from django.http import HttpRequest
 
 from accounts.models import Person, as_known
+from accounts.pacing import of_guesses
 
 NEW, CURRENT = "new-password", "current-password"
 WRONG = "No account has this address and password."
 LOCKED = (
     "There were too many tries. Wait for a quarter of an hour, or have the password mailed anew."
 )
+NOT_CURRENT = "This is not your current password."
+TOO_OFTEN = "Too many passwords were tried just now. Wait for half a minute."
 TAKEN = "There is an account under this address: sign in, or have its password mailed anew."
 
 
@@ -35,6 +38,18 @@ def password_field(label: str, fills: str = CURRENT) -> forms.CharField:
     return forms.CharField(
         label=label, strip=False, widget=widget, max_length=1000, help_text=wanted
     )
+
+
+def _current(person: Person, password: str) -> str:
+    """A password that somebody with an account types to prove who they are.
+
+    :raises forms.ValidationError: where it is another one, or was tried too often just now
+    """
+    if not of_guesses.allows(str(person.pk)):
+        raise forms.ValidationError(TOO_OFTEN)
+    if not person.check_password(password):
+        raise forms.ValidationError(NOT_CURRENT)
+    return password
 
 
 class SignUp(forms.ModelForm):
@@ -103,11 +118,8 @@ class NewPassword(forms.Form):
         self.person = person
 
     def clean_now(self) -> str:
-        """It is that of now."""
-        now: str = self.cleaned_data["now"]
-        if not self.person.check_password(now):
-            raise forms.ValidationError("This is not the password of now.")
-        return now
+        """It is the current one."""
+        return _current(self.person, self.cleaned_data["now"])
 
     def clean_password(self) -> str:
         """The new one, where it will do."""
@@ -146,7 +158,4 @@ class Deletion(forms.Form):
 
     def clean_password(self) -> str:
         """It is theirs."""
-        password: str = self.cleaned_data["password"]
-        if not self.person.check_password(password):
-            raise forms.ValidationError("This is not the password.")
-        return password
+        return _current(self.person, self.cleaned_data["password"])

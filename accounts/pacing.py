@@ -26,6 +26,9 @@ OF_ADDRESS_PER_SECOND, OF_ADDRESS_AT_ONCE = 400.0, 2000.0
 NEW_PER_SECOND, NEW_AT_ONCE = 2.0, 400.0
 """People that are made from one address."""
 
+GUESSES_PER_SECOND, GUESSES_AT_ONCE = 1 / 30, 5.0
+"""Passwords that are tried by somebody who is signed in, to prove who they are."""
+
 MOST_AT_A_TIME = 4
 """Requests of one browser that a process works on at a time: a quarter of its threads, so that
 whoever waits for runaway lines leaves the rest to others."""
@@ -73,6 +76,7 @@ class Pace:
 of_browsers = Pace(PER_SECOND, AT_ONCE)
 of_addresses = Pace(OF_ADDRESS_PER_SECOND, OF_ADDRESS_AT_ONCE)
 of_newcomers = Pace(NEW_PER_SECOND, NEW_AT_ONCE)
+of_guesses = Pace(GUESSES_PER_SECOND, GUESSES_AT_ONCE)
 
 _under_way: dict[str, int] = {}
 _counting = threading.Lock()

@@ -123,7 +123,7 @@ def test_another_password_ends_what_is_open_elsewhere():
     sign_in(elsewhere)
     fields = {"new-now": PASSWORD, "new-password": OTHER}
     wrong = here.post("/account/password", fields | {"new-now": "guess"})
-    assert "not the password of now" in wrong.content.decode()
+    assert "not your current password" in wrong.content.decode()
     assert b"1 other browser" in here.get("/account/").content
     assert here.post("/account/password", fields).status_code == 302
     assert b"guest" in elsewhere.get("/account/").content
@@ -145,6 +145,26 @@ def test_guessing_is_stopped_for_whoever_guesses():
     elsewhere = Client(REMOTE_ADDR="10.9.8.7")
     assert sign_in(elsewhere).status_code == 302
     assert sign_in(Client(), email="ben@tea.example").status_code == 422
+
+
+@pytest.mark.parametrize(
+    ("path", "fields"),
+    [
+        ("/account/password", {"new-password": OTHER, "new-now": ""}),
+        ("/account/delete", {"gone-password": "", "surely": "1"}),
+    ],
+)
+def test_whoever_is_signed_in_cannot_guess_the_password_without_end(path, fields):
+    """As at a computer that was left alone."""
+    client = Client()
+    client.get("/")
+    sign_up(client)
+    [guessed] = [name for name, value in fields.items() if not value]
+    said = [client.post(path, fields | {guessed: f"guess {n}"}) for n in range(8)]
+    said = ["tried just now" in reply.content.decode() for reply in said]
+    assert said == [False] * 5 + [True] * 3
+    client.post(path, fields | {guessed: PASSWORD})  # not even the right one, for a while
+    assert Person.objects.get(email=EMAIL).check_password(PASSWORD)
 
 
 def test_a_password_is_recovered_by_mail_once(settings):
@@ -220,7 +240,7 @@ def test_what_is_deleted_is_gone_from_everywhere(has_account):
     assert b"Say that you want to lose it" in unsure.content
     if has_account:
         wrong = someone.client.post("/account/delete", {"gone-password": "x", "surely": "1"})
-        assert b"not the password" in wrong.content
+        assert b"not your current password" in wrong.content
     assert Sheet.objects.filter(owner__isnull=False).exists()
     fields = {"gone-password": PASSWORD, "surely": "1"}
     gone = someone.client.post("/account/delete", fields)
