@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
-from datetime import datetime
+from datetime import datetime, tzinfo
 from functools import cache
 from typing import Any, TypeVar
 from uuid import UUID
@@ -94,7 +94,7 @@ def _lines_of(rows: Iterable[Sequence[Any]]) -> tuple[SheetLine, ...]:
             conventions_of(*row[5:8]),
             row[8],
             str(row[9]),
-            row[10].astimezone(here).replace(tzinfo=None),
+            by_the_clock(row[10], here),
         )
         for row in rows
     )
@@ -132,9 +132,9 @@ def surely(sheet: Sheet, job: Job[T]) -> T:
     return result
 
 
-def by_the_clock(moment: datetime) -> datetime:
-    """A moment by the clock of where the person is."""
-    return timezone.localtime(moment).replace(tzinfo=None)
+def by_the_clock(moment: datetime, here: tzinfo | None = None) -> datetime:
+    """A moment by the clock of where the person is; whoever asks for many says where that is."""
+    return timezone.localtime(moment, here).replace(tzinfo=None)
 
 
 def typed(sheet: Sheet, job: jobs.Typed) -> SoFar:

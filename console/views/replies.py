@@ -142,11 +142,16 @@ def run_of(sheet: Sheet) -> dict[str, Any]:
     return {"cleared_at": cleared.number if cleared else None, **screen}
 
 
-def anew(request: HttpRequest, sheet: Sheet) -> HttpResponse:
+def anew(request: HttpRequest, sheet: Sheet, left: Sequence[str] = ()) -> HttpResponse:
     """All that a command may change on a page, in the place of what is there; what stands in the
-    entry stays."""
+    entry stays.  ``left`` as that of :func:`news`."""
     sheet.refresh_from_db()
-    context = {"sheet": sheet, "choices": CHOICES, **run_of(sheet)}
+    context = {
+        "sheet": sheet,
+        "choices": CHOICES,
+        "left": json.dumps(left) if left else "",
+        **run_of(sheet),
+    }
     response = render(request, "console/anew.html", context)
     response["X-Revision"] = str(sheet.revision)
     response["X-Anew"] = "1"
@@ -171,9 +176,9 @@ def news(
     sheet.refresh_from_db()
     changed = list(sheet.lines.filter(revision__gt=since))
     is_of_before_a_restore = since > sheet.revision
-    if not left and (len(changed) > MOST_NEWS or is_of_before_a_restore):
-        return anew(request, sheet)
-    present = [line for line in changed if not line.deleted][:MOST_NEWS]
+    if len(changed) > MOST_NEWS or is_of_before_a_restore:
+        return anew(request, sheet, left)
+    present = [line for line in changed if not line.deleted]
     live = list(sheet.lines.present().filter(is_live=True, stale=True).order_by()[:SCREEN])
     lines = {line.number: line for line in (*present, *live)}
     moved = evaluating.refresh(sheet, lines.values())

@@ -312,6 +312,15 @@ def test_what_a_command_sets_comes_with_its_reply(visitor, command, made):
         assert made not in undone.content.decode()
 
 
+def test_what_is_left_of_very_many_lines_comes_with_the_last_screen(visitor, monkeypatch):
+    monkeypatch.setattr("console.views.replies.MOST_NEWS", 3)
+    pasted = [*(f"{n} + 1" for n in range(5)), "sqr(4)", "7 + 1"]
+    reply = visitor.post("/lines", text="\n".join(pasted), token=str(uuid.uuid4()))
+    assert reply.headers["X-Several"] == "2"
+    assert texts(reply) == ["1", "2", "3", "4", "5"]
+    assert 'data-left="[&quot;sqr(4)&quot;, &quot;7 + 1&quot;]"' in reply.content.decode()
+
+
 def test_very_many_changes_at_once_bring_the_last_screen(visitor):
     visitor.keep(*(f"{n}" for n in range(5)))
     from console.views import replies

@@ -16,7 +16,7 @@ import { draft, outbox, putAside } from "./waiting.js";
 const preview = document.getElementById("preview");
 const AGAIN_FIRST = 200, AGAIN_LAST = 3200; // milliseconds before a reading that did not come is asked for again
 const FLOW = 400; // milliseconds in which a key belongs to what was being typed before
-let again = { pause: AGAIN_FIRST, timer: 0 };
+const again = { pause: AGAIN_FIRST, timer: 0 };
 let returned = null; // a refused line that is back in the entry: { item, html, until }
 
 // -- the entry's own looks ------------------------------------------------

@@ -12,7 +12,7 @@ async function change(field) {
   const before = field.defaultValue;
   field.defaultValue = field.value;
   const reply = await post("/quantities/value", { name: field.dataset.valueOf, value: field.value });
-  const made = await take(reply, { tell: (text) => refuse(field, text) });
+  const made = await take(reply, { sayWhy: (text) => refuse(field, text) });
   if (!made) field.defaultValue = before;
 }
 

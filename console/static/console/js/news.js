@@ -13,17 +13,17 @@ const EVERY = 4000; // milliseconds between two looks
 const tell = (what, detail) => document.dispatchEvent(new CustomEvent(what, { detail }));
 
 /** Shows what a reply to a change brings; true where the change was made. Why it was not is told
-    at the edge of the page, or where ``tell`` says. */
-export async function take(reply, { stay = true, tell = say } = {}) {
+    at the edge of the page, or by ``sayWhy``. */
+export async function take(reply, { stay = true, sayWhy = say } = {}) {
   if (!reply?.ok) {
     const isSaid = [429, 503].includes(reply?.status);
-    tell(isSaid ? await reply.text() : reply ? "The server could not do this." : "The connection is lost: nothing was changed.");
+    sayWhy(isSaid ? await reply.text() : reply ? "The server could not do this." : "The connection is lost: nothing was changed.");
     return false;
   }
   const html = await reply.text();
   if (reply.headers.has("X-Refused")) {
     const said = fragment(html).querySelector(".asks label, .error").firstChild.textContent;
-    tell(reply.headers.has("X-Asks") ? `This asks: ${said} Type the line again to reply.` : said);
+    sayWhy(reply.headers.has("X-Asks") ? `This asks: ${said} Type the line again to reply.` : said);
     return false;
   }
   return takeNews(html, reply.headers, stay);
