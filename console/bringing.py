@@ -22,7 +22,6 @@ from shelf.models import Version
 from shelf.moments import moment_from
 
 MOST_BYTES = 20 * 1024 * 1024
-AT_ONCE = 400
 SECONDS = 2.0
 """How long lines are worked out while a sheet comes in: the others are when they are looked
 at."""
@@ -143,10 +142,10 @@ def _answered(sheet: Sheet, document: Document) -> list[tuple[int, str, str]]:
     lines = list(sheet.lines.order_by("place"))
     wrong = []
     end = time.monotonic() + SECONDS
-    for start in range(0, len(lines), AT_ONCE):
+    for start in range(0, len(lines), evaluating.AT_ONCE):
         if time.monotonic() > end:
             break
-        some = lines[start : start + AT_ONCE]
+        some = lines[start : start + evaluating.AT_ONCE]
         try:
             evaluating.refresh(sheet, some)
         except LineError as error:

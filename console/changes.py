@@ -57,6 +57,7 @@ def commit(
     pairs = {name: [getattr(sheet, name), value] for name, value in settings.items()}
     for line in lines:
         line.revision = sheet.revision + 1
+    answered = {line.number for line in lines if line.answered == line.revision}
     new = [(line, _LINE.values(line)) for line in lines if line.pk is None]
     older = [line for line in lines if line.pk is not None]
     change = Change(sheet=sheet, label=label, lines=entries, settings=pairs)
@@ -72,9 +73,9 @@ def commit(
             _forget_undone(sheet)
             _CHANGE.write(change, change_values)
             if moved is None:
-                _mark_stale(sheet, entries, pairs, {line.number for line in lines})
+                _mark_stale(sheet, entries, pairs, answered)
             else:
-                _write_moved(sheet, moved, {line.number for line in lines})
+                _write_moved(sheet, moved, answered)
             _record(sheet, lines, known, entries, settings)
     except IntegrityError:
         for line, _ in new:
@@ -90,8 +91,9 @@ def _forget_undone(sheet: Sheet) -> None:
         cursor.execute("DELETE FROM console_change WHERE sheet_id = %s AND undone", [sheet.pk.hex])
 
 
-def _write_moved(sheet: Sheet, moved: Moved, own: set[int]) -> None:
-    """Keeps the answers that were made anew, and notes which have to be."""
+def _write_moved(sheet: Sheet, moved: Moved, answered: set[int]) -> None:
+    """Keeps the answers that were made anew, and notes which have to be; those ``answered`` came
+    with the change."""
     if moved.fresh:
         lines = list(sheet.lines.filter(number__in=moved.fresh))
         for line in lines:
@@ -101,7 +103,7 @@ def _write_moved(sheet: Sheet, moved: Moved, own: set[int]) -> None:
             if changed:
                 moved.before[line.number] = changed
         evaluating.write_over(lines, evaluating.CACHED)
-    late = moved.void - own - moved.fresh.keys()
+    late = moved.void - answered - moved.fresh.keys()
     if late:
         among = RawSQL("SELECT value FROM json_each(%s)", [json.dumps(sorted(late))])
         sheet.lines.filter(stale=False, number__in=among).update(stale=True)

@@ -147,28 +147,50 @@ def typed(sheet: Sheet, job: jobs.Typed) -> SoFar:
         return job.failed(BUSY)
 
 
+AT_ONCE = 400
+"""Lines that an evaluator is asked about at once."""
+
+
 def refresh(sheet: Sheet, lines: Iterable[Line]) -> dict[int, list[str]]:
     """Makes the answers of lines again that are no longer those they have: of as many as
     there is time for.  The others are no more fresh than before.
 
     Returns for each line whose answers have changed how, as :func:`moved` says it.
     """
-    stale = [line for line in lines if not line.is_fresh]
+    try:
+        return _refresh(sheet, [line for line in lines if not line.is_fresh])
+    except Busy:
+        return {}
+
+
+def refresh_all(sheet: Sheet, lines: Sequence[Line]) -> None:
+    """The same of all, but for those that cannot be worked out in the time of one line.
+
+    Errors: :class:`LineError`, :class:`Busy` where no more of them can be just now.
+    """
+    waiting = [line for line in lines if not line.is_fresh]
+    while waiting:
+        some = waiting[:AT_ONCE]
+        _refresh(sheet, some)
+        left = [line for line in some if not line.is_fresh]
+        if len(left) == len(some):
+            del left[0]
+        waiting[:AT_ONCE] = left
+
+
+def _refresh(sheet: Sheet, stale: list[Line]) -> dict[int, list[str]]:
     if not stale:
         return {}
-    try:
-        outcomes = work(sheet, jobs.Outcomes(numbers=[line.number for line in stale])) or {}
-    except Busy:
-        outcomes = {}
+    outcomes = work(sheet, jobs.Outcomes(numbers=[line.number for line in stale])) or {}
     before: dict[int, list[str]] = {}
-    stale = [line for line in stale if line.number in outcomes]
-    for line in stale:
+    made = [line for line in stale if line.number in outcomes]
+    for line in made:
         was = answer_texts(line)
         line.take(outcomes[line.number], sheet.revision)
         changed = moved(was, answer_texts(line))
         if changed:
             before[line.number] = changed
-    _store(sheet, stale)
+    _store(sheet, made)
     return before
 
 

@@ -109,9 +109,6 @@ def keep(
             before = kept_before()
             if before is not None:
                 return before
-        if below is not None and not _has_room(sheet, below):
-            _make_room(sheet)
-            return None
         line = _new_line(sheet, text, token, below, at or foot_of(sheet))
         head = uuid4()
         entered = _entered(sheet, line, head, replies, (), wanted)
@@ -126,6 +123,8 @@ def keep(
             _record_error(sheet, outcome)
             return Kept(refused=outcome)
         line.take(outcome, sheet.revision + 1)
+        if below is not None and _is_crowded(sheet, line.place):
+            return Kept(line) if commit(sheet, "new line", _with_room(sheet, line)) else None
         is_written = commit(sheet, "new line", [line], entered.moved, head)
         return Kept(line, others=entered.moved) if is_written else None
 
@@ -181,6 +180,7 @@ def run_into(
     many, or what its first line that cannot be kept answers: nothing is kept then.
 
     What was put in before under that ``token`` is not put in again.
+    Errors: :class:`LineError` where there was no time for all of them.
     """
     version = procedure.newest
     of_engine = version.for_engine
@@ -199,8 +199,10 @@ def run_into(
         last = foot.last
         job = jobs.Answers(lines=new, last=last, conventions=conventions)
         outcomes = evaluating.surely(sheet, job)
-        if len(outcomes) < len(new) or not outcomes[-1].is_kept:
-            return outcomes[-1] if outcomes else evaluating.surely(sheet, job)[-1]
+        if outcomes and not outcomes[-1].is_kept:
+            return outcomes[-1]
+        if len(outcomes) < len(new):
+            raise errors.NotInTime()
         run = Run(version=version, replies=dict(replies))
         run.outcomes = [asdict(outcome) for outcome in outcomes]
         run.draws = [outcome.draws for outcome in outcomes]
@@ -283,18 +285,18 @@ def last_answered(sheet: Sheet, place: float) -> int | None:
     return last.number if last else None
 
 
-def _has_room(sheet: Sheet, number: int) -> bool:
-    """Whether there still is a place between a line and the next one."""
-    place = sheet.lines.get(number=number).place
-    return place + SMALLEST_GAP < place_below(sheet, place)
+def _is_crowded(sheet: Sheet, place: float) -> bool:
+    """Whether a line at that place stands too near another for one more between them."""
+    near = (place - SMALLEST_GAP, place + SMALLEST_GAP)
+    return sheet.lines.filter(place__range=near).exists()
 
 
-def _make_room(sheet: Sheet) -> None:
-    """Gives all lines places that are whole numbers, in the same order."""
-    lines = list(sheet.lines.order_by("place"))
-    for place, line in enumerate(lines, 1):
-        line.place = place
-    commit(sheet, "room between lines", lines)
+def _with_room(sheet: Sheet, line: Line) -> list[Line]:
+    """All lines, a new one among them, at places that are whole numbers, in the same order."""
+    lines = sorted([*sheet.lines.all(), line], key=lambda one: one.place)
+    for place, one in enumerate(lines, 1):
+        one.place = place
+    return lines
 
 
 def place_below(sheet: Sheet, place: float) -> float:

@@ -18,19 +18,18 @@ from django.utils.formats import date_format
 
 from console import evaluating
 from console.models import Line, Sheet
+from engine.errors import LineError
 from engine.out.data import as_json
 from engine.out.document import Document, LineOut, QuantityOut
 from engine.out.latex import as_latex
 from engine.out.page import FONTS, PAPERS, as_html, style_for
 from engine.out.quantities import as_csv
 from engine.out.text import as_markdown, as_text
-from fence.out_jobs import MoreOfLine, MoreOfLines
+from engine.sheet.quantities import Quantity
+from fence.out_jobs import MoreOfLine, MoreOfLines, QuantitiesOfLines
 from fence.turns import Busy
 from shelf.drawn import names_in
 from shelf.settings_of_lines import UnderConventions
-
-AT_ONCE = 400
-"""Lines that an evaluator is asked about at once."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,6 +53,9 @@ FORMATS = {
 """The formats that a sheet goes out in, by the ending of the file."""
 
 
+TOO_SLOW = "it takes too long to be worked out again, and the answer is an older one"
+
+
 def document_of(
     sheet: Sheet,
     numbers: Sequence[int] = (),
@@ -61,12 +63,18 @@ def document_of(
     latex: bool = False,
     workings: bool = False,
 ) -> Document:
-    """A sheet, or the lines of these ``numbers``, with their answers made fresh."""
+    """A sheet, or the lines of these ``numbers``, with their answers made fresh.
+
+    Errors: :class:`LineError`, :class:`Busy` where they cannot be worked out just now.
+    """
     lines = sheet.lines.present().order_by("place")
     chosen = list(lines.filter(number__in=numbers) if numbers else lines)
-    for start in range(0, len(chosen), AT_ONCE):
-        evaluating.refresh(sheet, chosen[start : start + AT_ONCE])
+    evaluating.refresh_all(sheet, chosen)
     more = _more(sheet, [line.number for line in chosen], latex, workings)
+    job = QuantitiesOfLines(numbers=[line.number for line in chosen])
+    of_lines = evaluating.surely(sheet, job)
+    late = {one.line: one.why for one in of_lines.out_of_date}
+    late |= {line.number: TOO_SLOW for line in chosen if not line.is_fresh}
     nothing = MoreOfLine((), ())
     return Document(
         title=sheet.title,
@@ -74,8 +82,11 @@ def document_of(
         when=date_format(timezone.localtime(), "j F Y"),
         form=sheet.form,
         conventions=conventions_in(sheet),
-        lines=tuple(_line(line, more.get(line.number, nothing)) for line in chosen),
-        quantities=_quantities(sheet),
+        lines=tuple(
+            _line(line, more.get(line.number, nothing), late.get(line.number, ""))
+            for line in chosen
+        ),
+        quantities=tuple(_quantity(one) for one in of_lines.quantities if one.text),
         versions=names_in(value for line in chosen for one in line.draws for value in one),
     )
 
@@ -84,12 +95,11 @@ def _more(sheet: Sheet, numbers: list[int], latex: bool, workings: bool) -> dict
     found: dict[int, MoreOfLine] = {}
     if not latex and not workings:
         return found
-    for start in range(0, len(numbers), AT_ONCE):
-        job = MoreOfLines(numbers=numbers[start : start + AT_ONCE], latex=latex, workings=workings)
-        try:
-            found |= evaluating.work(sheet, job) or {}
-        except Busy:
-            break
+    for start in range(0, len(numbers), evaluating.AT_ONCE):
+        job = MoreOfLines(
+            numbers=numbers[start : start + evaluating.AT_ONCE], latex=latex, workings=workings
+        )
+        found |= evaluating.work(sheet, job) or {}
     return found
 
 
@@ -97,7 +107,7 @@ def conventions_in(of: UnderConventions) -> dict[str, str]:
     return {"angle": of.angle, "log": of.log, "numbers": of.numbers}
 
 
-def _line(line: Line, more: MoreOfLine) -> LineOut:
+def _line(line: Line, more: MoreOfLine, late: str) -> LineOut:
     return LineOut(
         number=line.number,
         text=line.text,
@@ -109,24 +119,20 @@ def _line(line: Line, more: MoreOfLine) -> LineOut:
         outcome=line.outcome,
         latex=more.latex,
         steps=more.steps,
+        late=late,
     )
 
 
-def _quantities(sheet: Sheet) -> tuple[QuantityOut, ...]:
-    listing = evaluating.quantities(sheet)
-    return tuple(
-        QuantityOut(
-            name=one.name,
-            name_mathml=one.name_mathml,
-            sign=one.sign,
-            text=one.text,
-            value_mathml=one.value_mathml,
-            note=one.description,
-            is_found=one.is_found,
-            is_out_of_date=bool(one.reason),
-        )
-        for one in (listing.changed if listing else ())
-        if one.text
+def _quantity(one: Quantity) -> QuantityOut:
+    return QuantityOut(
+        name=one.name,
+        name_mathml=one.name_mathml,
+        sign=one.sign,
+        text=one.text,
+        value_mathml=one.value_mathml,
+        note=one.description,
+        is_found=one.is_found,
+        is_out_of_date=bool(one.reason),
     )
 
 
@@ -142,6 +148,22 @@ def attached(name: str, ending: str, mime: str, text: str) -> HttpResponse:
     quoted = quote(f"{name[:80]}.{ending}", safe="")
     response["Content-Disposition"] = f"attachment; filename*=UTF-8''{quoted}"
     return response
+
+
+def or_why_not(make: Callable[[], HttpResponse]) -> HttpResponse:
+    """What is made, or the sentence that says why it cannot be just now."""
+    try:
+        return make()
+    except LineError as refused:
+        said = refused.text
+    except Busy:
+        said = evaluating.BUSY.text
+    return HttpResponse(said, status=503, content_type="text/plain; charset=utf-8")
+
+
+def printed(request: HttpRequest, document: Document) -> HttpResponse:
+    """The page of a document, to be printed."""
+    return page_to_print(request, lambda style: as_html(document, style))
 
 
 def page_to_print(request: HttpRequest, write: Callable[[str], str]) -> HttpResponse:

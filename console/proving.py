@@ -2,14 +2,16 @@
 
 from __future__ import annotations
 
+import time
 from dataclasses import dataclass, field
 
 from console import evaluating
 from console.models import Line, Sheet
 from fence import jobs
+from fence.turns import Busy
 
-AT_ONCE = 400
-"""Lines that are worked out in one go."""
+PAUSE = 0.2
+"""Seconds before a busy evaluator is asked again."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -36,15 +38,19 @@ def answered_otherwise() -> Proof:
     proof = Proof()
     for sheet in Sheet.objects.select_related("owner").order_by("pk"):
         lines = list(sheet.lines.present().filter(stale=False, is_live=False).order_by("place"))
-        for start in range(0, len(lines), AT_ONCE):
-            _compare(sheet, lines[start : start + AT_ONCE], proof)
+        for start in range(0, len(lines), evaluating.AT_ONCE):
+            _compare(sheet, lines[start : start + evaluating.AT_ONCE], proof)
     return proof
 
 
 def _compare(sheet: Sheet, lines: list[Line], proof: Proof) -> None:
     """Asks again for lines that there was no time for, as long as others are answered."""
     while lines:
-        outcomes = evaluating.work(sheet, jobs.Outcomes(numbers=[one.number for one in lines]))
+        try:
+            outcomes = evaluating.work(sheet, jobs.Outcomes(numbers=[one.number for one in lines]))
+        except Busy:  # others are served meanwhile, or a large sheet is still being read
+            time.sleep(PAUSE)
+            continue
         answered = [one for one in lines if outcomes and one.number in outcomes]
         for line in answered:
             was = evaluating.answer_texts(line)

@@ -44,8 +44,7 @@ class Shown:
 
     @property
     def notices(self) -> list[dict[str, Any]]:
-        """The notices; what is out of date changes with other lines, and is marked apart."""
-        return [one for one in self.line.outcome["notices"] if one["code"] != "out-of-date"]
+        return list(self.line.outcome["notices"])
 
     @property
     def note(self) -> str:

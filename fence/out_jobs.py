@@ -10,7 +10,9 @@ from engine.limited.bounds import TimeIsUp
 from engine.numbers.shelf import Procedure
 from engine.out.document import StepOut
 from engine.out.drawn import as_svg
+from engine.sheet.dependence import OutOfDate, lines_out_of_date
 from engine.sheet.line import Drawn, Line
+from engine.sheet.quantities import Quantity, quantities_of_lines
 from engine.sheet.running import questions_of, replies_by_line
 from engine.sheet.shown import KeptOutcome
 from fence.jobs import Job
@@ -104,6 +106,28 @@ class LinesOfRun(Job[list[LineOfRun]]):
         except TimeIsUp:
             pass
         return found
+
+
+@dataclass(frozen=True, slots=True)
+class QuantitiesOut:
+    """The quantities that lines give or use, and which of these lines are out of date."""
+
+    quantities: list[Quantity]
+    out_of_date: list[OutOfDate]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class QuantitiesOfLines(Job[QuantitiesOut]):
+    """All quantities of the lines of these ``numbers``, as they are behind the last of them."""
+
+    numbers: Sequence[int]
+
+    def do(self, sheet: Sheet) -> QuantitiesOut:
+        lines = [sheet.by_number[number] for number in self.numbers if number in sheet.by_number]
+        quantities = quantities_of_lines(sheet, lines)
+        among = set(self.numbers)
+        late = [one for one in lines_out_of_date(sheet.dependence()) if one.line in among]
+        return QuantitiesOut(quantities, late)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -11,7 +11,7 @@ from django.views.decorators.http import require_POST, require_safe
 
 from accounts.guests import known_person, new_guest, own_or_404, person_key
 from console.out import document_of as document_of_sheet
-from console.out import page_to_print
+from console.out import or_why_not, page_to_print, printed
 from console.views.lines import picture_of, workings_of
 from console.views.replies import screen_of
 from procedures.out import document_of as document_of_procedure
@@ -21,7 +21,6 @@ from sharing.copying import copy_for
 from sharing.models import Link
 from sharing.reaching import SHARED, LeadsNowhere, known_by, reached
 from shelf.listing import KINDS
-from shelf.views.files import or_why_not, printed
 
 MOST_LINES, MOST_LINKS = 200, 50
 """Lines that are shown at once, and links to one thing."""

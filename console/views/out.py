@@ -12,11 +12,10 @@ from django.views.decorators.http import require_POST, require_safe
 from accounts.guests import known_person, new_guest
 from accounts.models import Person
 from console import bringing
-from console.out import FORMATS, document_of, page_to_print, saved_as
+from console.out import FORMATS, document_of, or_why_not, printed, saved_as
 from console.views.replies import own_sheet
 from engine.errors import LineError
 from engine.out.document import Document
-from engine.out.page import as_html
 
 MOST_NUMBERS = 20_000
 MOST_HELD = 1_000_000
@@ -35,14 +34,14 @@ def save(request: HttpRequest, pk: UUID, ending: str) -> HttpResponse:
     """A sheet, or some of its lines, as a file."""
     if ending not in FORMATS:
         raise Http404
-    return saved_as(_asked_for(request, pk, FORMATS[ending].latex), ending)
+    latex = FORMATS[ending].latex
+    return or_why_not(lambda: saved_as(_asked_for(request, pk, latex), ending))
 
 
 @require_safe
 def to_print(request: HttpRequest, pk: UUID) -> HttpResponse:
     """The page to be printed and handed in."""
-    document = _asked_for(request, pk)
-    return page_to_print(request, lambda style: as_html(document, style))
+    return or_why_not(lambda: printed(request, _asked_for(request, pk)))
 
 
 @require_POST

@@ -27,7 +27,7 @@ class StepOut:
 class LineOut:
     """A line as it is kept; one of a ``run`` came with a procedure.  ``outcome`` is that of
     :class:`engine.sheet.shown.KeptOutcome` as plain data, ``latex`` its answers, ``steps`` its
-    workings where they are wanted."""
+    workings where they are wanted; ``late`` says why it is out of date."""
 
     number: int
     text: str
@@ -39,6 +39,7 @@ class LineOut:
     outcome: Mapping[str, Any] = field(default_factory=dict)
     latex: Sequence[str] = ()
     steps: Sequence[StepOut] = ()
+    late: str = ""
 
     @property
     def answers(self) -> Sequence[Mapping[str, Any]]:
@@ -68,8 +69,9 @@ class LineOut:
 
     @property
     def remarks(self) -> list[str]:
-        """Its notices."""
-        return [str(notice["text"]) for notice in self.outcome.get("notices", ())]
+        """Its notices, and that it is out of date."""
+        notices = [str(notice["text"]) for notice in self.outcome.get("notices", ())]
+        return [*notices, f"Out of date: {self.late}."] if self.late else notices
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -103,9 +103,9 @@ class Definitions:
         at = bisect_left(steps, place, key=place_of)
         return steps[at - 1] if at else None
 
-    def current(self) -> list[tuple[str, Step]]:
-        """Every name with the step that gives it its value at the foot."""
-        names = ((name, self.seen(name)) for name in self.by_name)
+    def current(self, place: Place = FOOT) -> list[tuple[str, Step]]:
+        """Every name with the step that gives it its value before ``place``."""
+        names = ((name, self.seen(name, place)) for name in self.by_name)
         found = [(name, step) for name, step in names if step is not None]
         return sorted(found, key=lambda pair: (*pair[1].place, pair[0]))
 

@@ -11,7 +11,8 @@ from engine.mends import Mend, Notice, Span
 from engine.numbers.comparison import can_be_told_apart
 from engine.numbers.values import Applied, Value
 from engine.sheet.calculation import Calculation
-from engine.sheet.line import FOOT, Line, Step
+from engine.sheet.line import FOOT, Line, Place, Step
+from engine.sheet.outcome import OUT_OF_DATE
 
 MOST_AGAIN = 20
 """Statements that one mend computes again."""
@@ -31,12 +32,13 @@ class OutOfDate:
 class Dependence:
     """What each value was computed from, and whether that has changed since.
 
-    It holds for the sheet as it is: what is found out is kept, and is void as soon as a
-    line changes.
+    It holds for the sheet as it is, up to the ``foot`` where that is not its own: what is found
+    out is kept, and is void as soon as a line changes.
     """
 
-    def __init__(self, calculation: Calculation) -> None:
+    def __init__(self, calculation: Calculation, foot: Place = FOOT) -> None:
         self.calculation = calculation
+        self.foot = foot
         self.store = calculation.store
         self.reasons: dict[Step, str] = {}
 
@@ -45,7 +47,7 @@ class Dependence:
         if not step.uses:
             return ()
         seen = self.store.definitions.seen
-        place = FOOT if step.is_live else step.place
+        place = self.foot if step.is_live else step.place
         return tuple(sorted(name for name in step.uses if seen(name, place) is not None))
 
     def reason(self, step: Step) -> str:
@@ -73,7 +75,7 @@ class Dependence:
         if step.is_live:
             return []
         seen = self.store.definitions.seen
-        found = ((seen(name, step.place), seen(name)) for name in step.uses)
+        found = ((seen(name, step.place), self.now(name)) for name in step.uses)
         return [
             used for used, now in found if used is not None and used is now and not used.is_live
         ]
@@ -83,7 +85,7 @@ class Dependence:
             return ""
         seen = self.store.definitions.seen
         for name in sorted(step.uses):
-            used, now = seen(name, step.place), seen(name)
+            used, now = seen(name, step.place), self.now(name)
             if used is None or now is step:
                 continue  # x = x + 1 is as new as it can be
             if now is None:
@@ -94,6 +96,10 @@ class Dependence:
             if now is used and self.reasons.get(used):
                 return f"used {name} = {self._shown(used, step)}, which is out of date"
         return self.of_old_table(step)
+
+    def now(self, name: str) -> Step | None:
+        """The step that gives a name its value at the foot."""
+        return self.store.definitions.seen(name, self.foot)
 
     def of_old_table(self, step: Step) -> str:
         """What a step used of the shelf that was replaced since; empty where it did not."""
@@ -109,7 +115,9 @@ class Dependence:
 
     def _value(self, definition: Step, seen_from: Step | None) -> Value | None:
         try:
-            return self.calculation.value_at(definition, seen_from.place if seen_from else FOOT)
+            return self.calculation.value_at(
+                definition, seen_from.place if seen_from else self.foot
+            )
         except LineError:
             return None
 
@@ -134,7 +142,7 @@ class Dependence:
                 continue
             for name in sorted(step.uses):
                 used = definitions.seen(name, step.place)
-                if used is None or definitions.seen(name) not in (used, step):
+                if used is None or self.now(name) not in (used, step):
                     continue
                 if not used.is_live and self.reason(used):
                     yield used, name
@@ -170,11 +178,11 @@ class Dependence:
         by_name = [step for step, named in outdated if not named.startswith("@")]
         steps = {one for step in by_name for one in self.again(step)}
         if len(by_name) < len(outdated) or len(steps) > MOST_AGAIN:
-            return [Notice("out-of-date", text)]
+            return [Notice(OUT_OF_DATE, text)]
         again = [statement_of(one) for one in sorted(steps, key=lambda one: one.place)]
         start = Span(line.steps[0].stated.span.start, line.steps[0].stated.span.start)
         mend = Mend("compute again", start, "; ".join(again) + "; ")
-        return [Notice("out-of-date", text, (mend,))]
+        return [Notice(OUT_OF_DATE, text, (mend,))]
 
 
 def statement_of(step: Step) -> str:
@@ -188,7 +196,8 @@ def lines_out_of_date(dependence: Dependence) -> list[OutOfDate]:
     if not dependence.may_be_out_of_date():
         return []
     definitions = dependence.store.definitions
-    outdated = {name for name, step in definitions.current() if dependence.reason(step)}
+    current = definitions.current(dependence.foot)
+    outdated = {name for name, step in current if dependence.reason(step)}
     found: list[OutOfDate] = []
     for line in reversed(dependence.store.lines):
         why = _why(dependence, line, outdated)
@@ -200,9 +209,8 @@ def lines_out_of_date(dependence: Dependence) -> list[OutOfDate]:
 
 
 def _why(dependence: Dependence, line: Line, outdated: set[str]) -> str:
-    current = dependence.store.definitions.seen
     for step in line.steps:
-        if any(name in outdated and current(name) is step for name in step.defines):
+        if any(name in outdated and dependence.now(name) is step for name in step.defines):
             return dependence.reason(step)
         if dependence.of_old_table(step):
             return dependence.of_old_table(step)

@@ -32,6 +32,9 @@ from engine.version import VERSION
 
 OK, ERROR, UNFINISHED, NOTE = "ok", "error", "unfinished", "note"
 
+OUT_OF_DATE = "out-of-date"
+"""The notice on what uses a value that was computed from something that changed since."""
+
 
 @dataclass(eq=False)
 class Answer:
@@ -265,10 +268,13 @@ class Outcome:
         return ShownOutcome(answers=tuple(one.shown() for one in self.answers), **self._said())
 
     def kept(self) -> KeptOutcome:
-        """What is kept with its line."""
+        """What is kept with its line: not that something is out of date, which changes with
+        other lines and is asked for by itself."""
+        said = self._said()
+        said["notices"] = tuple(one for one in said["notices"] if one.code != OUT_OF_DATE)
         return KeptOutcome(
             answers=tuple(answer.kept() for answer in self.answers),
-            **self._said(),
+            **said,
             line=self.number,
             quiet=self.quiet,
             note=self.note,

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from engine.functions.catalogue import is_built_in
@@ -10,11 +11,11 @@ from engine.numbers.measures import kind
 from engine.numbers.values import KINDS, Angle, Applied, List, Measure, Sized, Uncertain, Value
 from engine.reading.mathml import name_mathml, pattern_mathml
 from engine.sheet.dependence import Dependence
-from engine.sheet.line import Step
-from engine.sheet.outcome import head_of
+from engine.sheet.line import Line, Step
+from engine.sheet.outcome import OUT_OF_DATE, head_of
 from engine.sheet.sheet import Sheet
 
-STORED, COVERED, LIVE, OUT_OF_DATE = "stored", "covered", "live", "out-of-date"
+STORED, COVERED, LIVE = "stored", "covered", "live"
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,20 +60,40 @@ def list_quantities(sheet: Sheet) -> tuple[list[Quantity], int]:
     there are than the list shows."""
     current = sheet.definitions.current()
     dependence = sheet.dependence()
-    uses = {name: dependence.names_used(step) for name, step in current}
-    found = {name for name, step in current if step.answers or uses[name]}
+    found = {name for name, step in current if step.answers or dependence.names_used(step)}
     given = [pair for pair in current if pair[0] not in found]
     listed = given[:MOST_LISTED] + [pair for pair in current if pair[0] in found][-MOST_LISTED:]
+    return _quantities(sheet, listed, current, dependence), len(current) - len(listed)
+
+
+def quantities_of_lines(sheet: Sheet, lines: Sequence[Line]) -> list[Quantity]:
+    """All quantities that some lines give or use, as they are behind the last of these."""
+    if not lines:
+        return []
+    last = max(lines, key=lambda line: line.place)
+    dependence = Dependence(sheet.calculation, (last.place, len(last.steps)))
+    current = sheet.definitions.current(dependence.foot)
+    names = {name for line in lines for step in line.steps for name in (*step.defines, *step.uses)}
+    listed = [pair for pair in current if pair[0] in names]
+    return _quantities(sheet, listed, current, dependence)
+
+
+def _quantities(
+    sheet: Sheet,
+    listed: list[tuple[str, Step]],
+    current: list[tuple[str, Step]],
+    dependence: Dependence,
+) -> list[Quantity]:
+    """Those that are ``listed``, of all that are ``current``, in the order of their lines."""
     used_by: dict[str, list[str]] = {name: [] for name, _ in listed}
-    for name, _ in current:
-        for used in used_by.keys() & uses[name]:
+    for name, step in current:
+        for used in used_by.keys() & dependence.names_used(step):
             if len(used_by[used]) < MOST_LISTED:
                 used_by[used].append(name)
-    quantities = [
+    return [
         _quantity(sheet, name, step, dependence, used_by[name])
         for name, step in sorted(listed, key=lambda pair: pair[1].place)
     ]
-    return quantities, len(current) - len(listed)
 
 
 def _kind_of(value: Value | None) -> str:

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import csv
 import json
-from collections.abc import Callable
 from io import StringIO
 from typing import Any
 from uuid import UUID
@@ -14,16 +13,12 @@ from django.shortcuts import get_object_or_404
 from django.views.decorators.http import require_safe
 
 from accounts.guests import own_or_404
-from console.out import FORMATS, attached, page_to_print, saved_as
-from engine.errors import LineError
+from console.out import FORMATS, attached, or_why_not, page_to_print, printed, saved_as
 from engine.out.cells import safe_cell
-from engine.out.document import Document
-from engine.out.page import as_html
-from fence.turns import Busy
 from procedures.data import procedure_data
 from procedures.models import Procedure, Run
 from procedures.out import document_of, document_of_run
-from procedures.views import BUSY, runs_of
+from procedures.views import runs_of
 from records import out
 from records.models import Record
 
@@ -65,14 +60,6 @@ def procedure(request: HttpRequest, pk: UUID, ending: str) -> HttpResponse:
     return or_why_not(lambda: saved_as(document_of(found, **wanted), ending))
 
 
-def or_why_not(make: Callable[[], HttpResponse]) -> HttpResponse:
-    """What is made, or the sentence that says why it cannot be."""
-    try:
-        return make()
-    except (LineError, Busy) as refused:
-        return HttpResponse(getattr(refused, "text", BUSY), status=503, content_type="text/plain")
-
-
 def _runs_as_csv(procedure: Procedure) -> str:
     made = runs_of(procedure, None)
     file = StringIO()
@@ -106,11 +93,6 @@ def print_run(request: HttpRequest, pk: UUID, run: UUID) -> HttpResponse:
     """A run as a page to be printed and handed in."""
     found, wanted = _own_run(request, pk, run), _wanted(request, "html")
     return or_why_not(lambda: printed(request, document_of_run(found, **wanted)))
-
-
-def printed(request: HttpRequest, document: Document) -> HttpResponse:
-    """The page of a document, to be printed."""
-    return page_to_print(request, lambda style: as_html(document, style))
 
 
 @require_safe

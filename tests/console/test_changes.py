@@ -111,15 +111,20 @@ def test_a_number_is_never_given_twice(sheet):
     assert answers(sheet)[-1] == ["11"]
 
 
-def test_lines_put_between_others_find_their_place(sheet):
-    keep(sheet, "1", "2")
-    for count in range(60):
-        keeping.keep(sheet, f"{count} + 0", uuid.uuid4(), below=1)
-    shown = texts(sheet)
-    assert shown[0] == "1"
-    assert shown[-1] == "2"
-    assert shown[1:-1] == [f"{count} + 0" for count in reversed(range(60))]
+def test_lines_put_between_others_again_and_again_are_a_change_each(sheet):
+    for text in ("1", "2"):
+        keeping.keep(sheet, text, uuid.uuid4())
+    for at in range(60):
+        keeping.keep(sheet, f"10 + {at}", uuid.uuid4(), below=1)
+        sheet.refresh_from_db()
+    assert sheet.changes.count() == 62
     assert len({line.place for line in Line.objects.all()}) == 62
+    texts = list(sheet.lines.present().values_list("text", flat=True))
+    assert texts == ["1", *(f"10 + {at}" for at in reversed(range(60))), "2"]
+    for left in reversed(range(60)):
+        assert changes.undo(sheet) is not None
+        assert sheet.lines.present().count() == left + 2
+    assert list(sheet.lines.present().values_list("text", flat=True)) == ["1", "2"]
 
 
 def test_a_change_that_was_overtaken_is_not_written(sheet):

@@ -82,6 +82,7 @@ def state(sheet):
             dict(line.conventions),
             [(answer["sign"], answer["text"]) for answer in line.outcome["answers"]],
             [list(draws) for draws in line.draws if draws],
+            line.remarks,
         )
         for line in document.lines
     ]
@@ -109,6 +110,53 @@ def test_what_goes_out_comes_in_the_same(ending, steps):
     back = through(sheet, ending)
     assert state(back) == state(sheet)
     assert (back.title, back.form, back.conventions) == (sheet.title, sheet.form, sheet.conventions)
+
+
+LATE = ("n = 3", "t = n*2", "n = 5", "t + 1")
+"""The last line uses a value that was out of date when it was typed."""
+
+
+@pytest.mark.parametrize("ending", ["txt", "md", "json"])
+def test_what_is_out_of_date_goes_out_and_comes_back_as_such(ending):
+    sheet = made(LATE)
+    said = [line.remarks for line in document_of(sheet).lines]
+    assert said == [
+        [],
+        ["Out of date: used n = 3; n is now 5."],
+        [],
+        ["Out of date: t used n = 3; n is now 5."],
+    ]
+    back = through(sheet, ending)
+    assert [line.remarks for line in document_of(back).lines] == said
+    keeping.keep(back, "t = n*2", uuid.uuid4())
+    assert [line.remarks for line in document_of(back).lines][3] == []
+
+
+def test_a_line_that_was_moved_goes_out_with_what_it_answers_there():
+    sheet = made(("a = 5", "b = 7", "c = a + b"))
+    keeping.move(sheet, 3, up=True)
+    keeping.move(sheet, 3, up=True)
+    first = document_of(sheet).lines[0]
+    assert (first.text, first.answers) == ("c = a + b", ())
+    assert "a" in first.said
+
+
+def test_chosen_lines_go_out_with_the_quantities_as_of_these_lines():
+    sheet = made(("a = 5", "k = 1", "b = 2 a", "a = 6", "b = 3 a", "z = 1"))
+    document = document_of(sheet, [1, 3])
+    quantities = [(one.name, one.text, one.is_found) for one in document.quantities]
+    assert quantities == [("a", "5", False), ("b", "10", True)]
+    assert not any(one.is_out_of_date for one in document.quantities)
+    assert [one.name for one in document_of(sheet, [6]).quantities] == ["z"]
+    assert [(one.name, one.text) for one in document_of(sheet).quantities] == [
+        ("k", "1"), ("a", "6"), ("b", "18"), ("z", "1"),
+    ]  # fmt: skip
+
+
+def test_every_quantity_of_a_large_sheet_goes_out():
+    sheet = made(())
+    keeping.keep_several(sheet, [f"q{at} = {at}" for at in range(250)], uuid.uuid4())
+    assert len(document_of(sheet).quantities) == 250
 
 
 @pytest.mark.parametrize("ending", ["txt", "md", "json"])

@@ -7,8 +7,10 @@ import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
 
+from console import evaluating
 from console.models import Line, Sheet
 from console.out import FORMATS
+from fence import jobs
 from procedures import keeping
 from procedures.models import Procedure, Run
 from records.models import Record
@@ -151,6 +153,24 @@ def test_a_run_into_a_sheet_that_stops_keeps_nothing(someone):
     heating = someone.procedure("heating", HEATING)
     reply = into(someone, heating, m="30°")
     assert "A number is wanted here" in reply.content.decode()
+    assert someone.sheet.lines.count() == 0
+
+
+@pytest.mark.parametrize("there_is_time_for", [0, 1])
+def test_a_run_into_a_sheet_for_which_time_is_short_says_so(
+    someone, monkeypatch, there_is_time_for
+):
+    address = someone.procedure("heating", "a = 1\nb = a + 1\nc = 3")
+    work = evaluating.work
+
+    def starved(sheet, job):
+        done = work(sheet, job)
+        return done[:there_is_time_for] if isinstance(job, jobs.Answers) else done
+
+    monkeypatch.setattr(evaluating, "work", starved)
+    reply = into(someone, address)
+    assert reply.headers["X-Refused"] == "error"
+    assert "could not be worked out in time" in reply.content.decode()
     assert someone.sheet.lines.count() == 0
 
 
