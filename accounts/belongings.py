@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from dataclasses import dataclass
 from typing import Any
 
 from django.db import transaction
 from django.db.models import QuerySet
 
 from accounts.models import Person
-from shelf.things import untaken
+from shelf.things import untaken, word_for
 
 OWNER = "owner"
 
@@ -25,21 +26,37 @@ def has_any(person: Person) -> bool:
     return any(things.exists() for things in _of(person))
 
 
-def take_along(guest: Person, person: Person) -> None:
+@dataclass(frozen=True, slots=True)
+class Renamed:
+    """A thing of a ``kind`` that was called so ``before`` somebody else had it."""
+
+    kind: str
+    before: str
+    now: str
+
+
+def take_along(guest: Person, person: Person) -> list[Renamed]:
     """Gives all that a guest has to a person with an account.  A name that is taken there gets a
-    number behind it."""
+    number behind it: those are what is returned."""
+    renamed = []
     with transaction.atomic():
         for things in _of(guest):
             for thing in things:
-                _give(thing, person)
+                before = getattr(thing, "name", "")
+                now = _give(thing, person)
+                if now != before:
+                    renamed.append(Renamed(word_for(thing), before, now))
         newest = max(guest.shelf_revision, person.shelf_revision) + 1
         Person.objects.filter(pk=person.pk).update(shelf_revision=newest)
         guest.delete()
+    return renamed
 
 
-def _give(thing: Any, person: Person) -> None:
+def _give(thing: Any, person: Person) -> str:
+    """Its name there; empty where it has none."""
     fields: dict[str, Any] = {"owner": person}
     if hasattr(thing, "name"):
         thing.owner = person
         fields["name"] = untaken(thing, thing.name)
     type(thing)._base_manager.filter(pk=thing.pk).update(**fields)
+    return str(fields.get("name", ""))

@@ -1,4 +1,4 @@
-"""Signing in and out: which browser is whose."""
+"""Which browser is whose: each way in is a session, and is listed with its person."""
 
 from __future__ import annotations
 
@@ -8,20 +8,26 @@ from django.db import transaction
 from django.db.models import QuerySet
 from django.http import HttpRequest
 
-from accounts.guests import SESSION_KEY
 from accounts.models import Browser, Person
 
 BACKEND = "django.contrib.auth.backends.ModelBackend"
+SESSION_KEY = "person"
+
+
+def own(request: HttpRequest, person: Person) -> None:
+    """Makes the browser that of a person, under the session that it has, or a new one."""
+    session = request.session
+    session[SESSION_KEY] = str(person.pk)
+    session.save()
+    Browser.objects.update_or_create(session_key=session.session_key, defaults={"person": person})
 
 
 def enter(request: HttpRequest, person: Person) -> None:
-    """Makes the browser that of a person with an account, under a session of another key."""
+    """Makes the browser that of a person with an account, under a session of another key: the
+    one that it had leads nowhere."""
+    Browser.objects.filter(session_key=request.session.session_key).delete()
     auth.login(request, person, BACKEND)
-    request.session[SESSION_KEY] = str(person.pk)
-    request.session.save()
-    Browser.objects.update_or_create(
-        session_key=request.session.session_key, defaults={"person": person}
-    )
+    own(request, person)
 
 
 def leave(request: HttpRequest) -> None:
@@ -31,14 +37,18 @@ def leave(request: HttpRequest) -> None:
 
 
 def others(request: HttpRequest, person: Person) -> QuerySet[Browser]:
-    """The browsers in which somebody is signed in, but for this one."""
+    """The browsers of a person, but for this one."""
     return person.browsers.exclude(session_key=request.session.session_key)
 
 
 def end_others(request: HttpRequest, person: Person) -> None:
     """Signs a person out everywhere but here."""
-    ended = others(request, person)
+    end(others(request, person))
+
+
+def end(browsers: QuerySet[Browser]) -> None:
+    """Ends the sessions of browsers."""
     with transaction.atomic():
-        keys = list(ended.values_list("session_key", flat=True))
+        keys = list(browsers.values_list("session_key", flat=True))
         Session.objects.filter(session_key__in=keys).delete()
-        ended.delete()
+        browsers.delete()

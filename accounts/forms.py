@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
 from typing import Any
 
 from django import forms
@@ -11,17 +10,15 @@ from django.contrib.auth import forms as of_django
 from django.contrib.auth.password_validation import validate_password
 from django.http import HttpRequest
 
+from accounts.guessing import Tries
 from accounts.models import Person, as_known
 from accounts.pacing import of_guesses
 
 NEW, CURRENT = "new-password", "current-password"
 WRONG = "No account has this address and password."
-LOCKED = (
-    "There were too many tries. Wait for a quarter of an hour, or have the password mailed anew."
-)
+WAIT = "Too many wrong passwords were tried just now. Wait for {wait} seconds, then try it again."
 NOT_CURRENT = "This is not your current password."
 TOO_OFTEN = "Too many passwords were tried just now. Wait for half a minute."
-TAKEN = "There is an account under this address: sign in, or have its password mailed anew."
 
 
 def email_field() -> forms.EmailField:
@@ -52,35 +49,25 @@ def _current(person: Person, password: str) -> str:
     return password
 
 
-class SignUp(forms.ModelForm):
+class SignUp(forms.Form):
     """An account for somebody who is a guest so far."""
 
     email = email_field()
     password = password_field("Password", NEW)
 
-    class Meta:
-        model = Person
-        fields = ("email",)
-
     def clean_email(self) -> str:
-        """The address, which nobody else has."""
-        email = as_known(self.cleaned_data["email"])
-        if Person.objects.filter(email=email).exclude(pk=self.instance.pk).exists():
-            raise forms.ValidationError(TAKEN)
-        return email
+        """The address as it is kept."""
+        return as_known(self.cleaned_data["email"])
 
-    def _post_clean(self) -> None:
-        super()._post_clean()
-        password = self.cleaned_data.get("password", "")
-        try:
-            validate_password(password, self.instance)
-        except forms.ValidationError as error:
-            self.add_error("password", error)
-
-    def save(self, commit: bool = True) -> Person:
-        """The person, who has an account now."""
-        self.instance.set_password(self.cleaned_data["password"])
-        return super().save(commit)
+    def clean(self) -> dict[str, Any]:
+        """The password will do for that address."""
+        found = self.cleaned_data
+        if "password" in found:
+            try:
+                validate_password(found["password"], Person(email=found.get("email")))
+            except forms.ValidationError as error:
+                self.add_error("password", error)
+        return found
 
 
 class SignIn(forms.Form):
@@ -95,15 +82,18 @@ class SignIn(forms.Form):
         self.person: Person | None = None
 
     def clean(self) -> dict[str, Any]:
-        """Finds whose they are; too many tries are refused whatever is tried."""
+        """Finds whose they are; tries that come too fast are refused whatever is tried."""
         found = self.cleaned_data
         if {"email", "password"} <= found.keys():
-            self.person = authenticate(
-                self.request, username=as_known(found["email"]), password=found["password"]
-            )
+            email = as_known(found["email"])
+            tries = Tries(self.request, email)
+            wait = tries.seconds()
+            if wait:
+                raise forms.ValidationError(WAIT.format(wait=wait))
+            self.person = authenticate(self.request, username=email, password=found["password"])
             if self.person is None:
-                is_locked = getattr(self.request, "axes_locked_out", False)
-                raise forms.ValidationError(LOCKED if is_locked else WRONG)
+                raise forms.ValidationError(WRONG)
+            tries.was_right()
         return found
 
 
@@ -133,9 +123,9 @@ class Recovery(of_django.PasswordResetForm):
 
     email = email_field()
 
-    def get_users(self, email: str) -> Iterable[Person]:
-        """The account under that address."""
-        return Person.objects.filter(email=as_known(email))
+    def clean_email(self) -> str:
+        """The address as it is kept."""
+        return as_known(self.cleaned_data["email"])
 
 
 class Recovered(of_django.SetPasswordForm):

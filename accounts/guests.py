@@ -11,19 +11,24 @@ from django.db.models import QuerySet
 from django.http import Http404, HttpRequest
 from django.shortcuts import get_object_or_404
 
+from accounts import entering
 from accounts.asking import address_of, counts_for
 from accounts.models import Person
 from accounts.pacing import of_newcomers
-from accounts.visits import visit_of
+from accounts.visits import Visit, visit_of
 
-SESSION_KEY = "person"
+IS_NEW = "is new"
+"""In a session that its browser has not come back with yet."""
 
 
 def person_key(request: HttpRequest) -> str | None:
     """The key of the person this browser belongs to, None at the first visit."""
-    key: str | None = request.session.get(SESSION_KEY)
+    key: str | None = request.session.get(entering.SESSION_KEY)
     if key:
         counts_for(key)
+        if request.session.get(IS_NEW) and not hasattr(request, "made_guest"):
+            del request.session[IS_NEW]
+            Person.objects.filter(pk=key).update(came_back=True)
     return key
 
 
@@ -51,12 +56,23 @@ class TooManyNewcomers(Exception):
     """More people are made from an address than there can be."""
 
 
+def visit_at_hand(request: HttpRequest) -> Visit | None:
+    """The first visit that a browser is on: its person is not there yet, or no browser has come
+    back with the session that it was given for them, as where a reply was lost."""
+    visit = visit_of(request)
+    if visit is None or Person.objects.filter(pk=visit.person, came_back=True).exists():
+        return None
+    return visit
+
+
 def new_guest(request: HttpRequest) -> Person:
     """A new person, who owns this browser from now on.  Errors: :class:`TooManyNewcomers`."""
     if settings.PACED and not of_newcomers.allows(address_of(request)):
         raise TooManyNewcomers
-    visit = visit_of(request)
-    person, _ = Person.objects.get_or_create(pk=uuid4() if visit is None else visit.person)
-    request.session[SESSION_KEY] = str(person.pk)
+    visit = visit_at_hand(request)
+    key = uuid4() if visit is None else visit.person
+    person, _ = Person.objects.get_or_create(pk=key, defaults={"came_back": False})
+    request.session[IS_NEW] = request.made_guest = True
+    entering.own(request, person)
     counts_for(str(person.pk))
     return person

@@ -30,6 +30,10 @@ class Person(AbstractBaseUser):
     email = models.EmailField(unique=True, null=True)
     password = models.CharField(max_length=128, default=UNUSABLE_PASSWORD_PREFIX)
 
+    came_back = models.BooleanField(default=True)
+    """Whether a browser has come back with the session that it was given: before that, the cookie
+    of its first visit still says whose it is."""
+
     objects = People()
 
     USERNAME_FIELD = "email"
@@ -41,8 +45,18 @@ class Person(AbstractBaseUser):
 
 
 class Browser(models.Model):
-    """A browser in which somebody with an account is signed in, by the session that it has."""
+    """A browser that is somebody's, by the session that it has."""
 
     person = models.ForeignKey(Person, models.CASCADE, related_name="browsers")
     session_key = models.CharField(max_length=40, unique=True)
     since = models.DateTimeField(auto_now_add=True)
+
+
+class SignUp(models.Model):
+    """An account that a guest asked for: the link in a mail makes it.  The password is hashed."""
+
+    key = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    person = models.OneToOneField(Person, models.CASCADE, related_name="sign_up")
+    email = models.EmailField()
+    password = models.CharField(max_length=128)
+    made = models.DateTimeField(auto_now=True)

@@ -10,6 +10,7 @@ import time
 from collections import OrderedDict
 from collections.abc import Callable
 from dataclasses import dataclass
+from math import ceil
 
 from django.conf import settings
 from django.http import HttpRequest, HttpResponse
@@ -58,19 +59,38 @@ class Pace:
         self._lock = threading.Lock()
 
     def allows(self, key: str) -> bool:
-        """Whether one more is in time."""
-        now = time.monotonic()
+        """Whether one more is in time, which is counted then."""
         with self._lock:
-            left = self._left.setdefault(key, _Left(self.at_once, now))
-            self._left.move_to_end(key)
-            left.tokens = min(self.at_once, left.tokens + (now - left.at) * self.per_second)
-            left.at = now
-            while len(self._left) > MOST_REMEMBERED:
-                self._left.popitem(last=False)
+            left = self._now(key)
             if left.tokens < 1:
                 return False
             left.tokens -= 1
             return True
+
+    def seconds_until(self, key: str) -> int:
+        """After how many whole seconds one more is in time: 0 where it is."""
+        with self._lock:
+            return max(0, ceil((1 - self._now(key).tokens) / self.per_second))
+
+    def give_back(self, key: str) -> None:
+        """Takes back that one was counted."""
+        with self._lock:
+            self._now(key).tokens += 1
+
+    def forget(self, key: str) -> None:
+        """Counts anew."""
+        with self._lock:
+            self._left.pop(key, None)
+
+    def _now(self, key: str) -> _Left:
+        now = time.monotonic()
+        left = self._left.setdefault(key, _Left(self.at_once, now))
+        self._left.move_to_end(key)
+        left.tokens = min(self.at_once, left.tokens + (now - left.at) * self.per_second)
+        left.at = now
+        while len(self._left) > MOST_REMEMBERED:
+            self._left.popitem(last=False)
+        return left
 
 
 of_browsers = Pace(PER_SECOND, AT_ONCE)

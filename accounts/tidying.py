@@ -4,27 +4,28 @@ from __future__ import annotations
 
 from datetime import datetime, timedelta
 
-from axes.models import AccessAttempt
 from django.conf import settings
 from django.contrib.sessions.models import Session
 from django.db import transaction
 from django.db.models import Exists, OuterRef
 
-from accounts.guests import SESSION_KEY
-from accounts.models import Browser, Person
+from accounts.entering import SESSION_KEY
+from accounts.models import Browser, Person, SignUp
 from accounts.sessions import RENEWED_AFTER
+from console import words
 
 UNOPENED = timedelta(days=90)
 """How long a guest's work is kept that nobody opens, as the page of the account says."""
 
-TRIES_KEPT = timedelta(days=1)
+ASKED_FOR = timedelta(days=2)
+"""How long it is kept that an account was asked for whose mail was not followed."""
 
 
 def tidy(now: datetime) -> int:
-    """Removes guests who were not here for so long, sessions that are over, and tries to sign in
-    of days ago; how many guests that were.  Each goes by itself: nobody waits for long."""
+    """Removes guests who were not here for so long, sessions that are over, and accounts that were
+    asked for and not made; how many guests that were.  Each goes by itself: nobody waits."""
     Session.objects.filter(expire_date__lt=now).delete()
-    AccessAttempt.objects.filter(attempt_time__lt=now - TRIES_KEPT).delete()
+    SignUp.objects.filter(made__lt=now - ASKED_FOR).delete()
     is_there = Session.objects.filter(session_key=OuterRef("session_key"))
     Browser.objects.filter(~Exists(is_there)).delete()
     # a session that is used is renewed no more than so often
@@ -35,6 +36,8 @@ def tidy(now: datetime) -> int:
     for key in gone:
         with transaction.atomic():
             Person.objects.filter(pk=key).delete()
+    if gone:
+        words.forget_deleted()
     return len(gone)
 
 

@@ -9,8 +9,10 @@ from accounts import views
 urlpatterns = [
     path("", views.account, name="account"),
     path("new", views.sign_up, name="sign-up"),
+    path("new/<token>", views.finish_sign_up, name="finish-sign-up"),
     path("sign-in", views.sign_in, name="sign-in"),
     path("sign-in/anew", views.sign_in, {"said": views.SAID["password"]}, name="sign-in-anew"),
+    path("sign-in/new", views.sign_in, {"said": views.SAID["new"]}, name="sign-in-new"),
     path("sign-out", views.sign_out, name="sign-out"),
     path("password", views.change_password, name="change-password"),
     path("elsewhere", views.end_elsewhere, name="end-elsewhere"),

@@ -2,32 +2,38 @@
 
 from __future__ import annotations
 
+from datetime import timedelta
 from typing import Any
 
-from axes.utils import reset
 from django.conf import settings
 from django.contrib.auth import views as of_django
+from django.contrib.auth.hashers import make_password
+from django.contrib.auth.tokens import default_token_generator
+from django.core import signing
 from django.db import IntegrityError, transaction
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.urls import reverse, reverse_lazy
+from django.utils.encoding import force_bytes
+from django.utils.http import urlsafe_base64_encode
 from django.views.decorators.http import require_POST, require_safe
 
-from accounts import belongings, entering, forms, mail
-from accounts.asking import address_of
+from accounts import belongings, entering, forms, guessing, mail, mailing
 from accounts.guests import known_person, new_guest
-from accounts.models import Person, as_known
-from accounts.pacing import Pace
+from accounts.models import Person, SignUp
 from accounts.visits import forget
+from console import words
 
 SAID = {
+    "mailed": "A mail is on its way. The link in it makes the account.",
     "made": "The account is made. All that was here is in it.",
+    "new": "The account is made. Sign in with its password.",
     "password": "The password is changed.",
     "elsewhere": "You are signed out everywhere but here.",
 }
 
-to_one, for_one = Pace(1 / 600, 3), Pace(1 / 20, 60)
-"""Mails to an address, and those that are asked for from one: there may be a class behind it."""
+SIGN_UP, SIGN_UP_HOLDS = "sign up", timedelta(days=1)
+"""What links that make an account are signed with, and how long they hold."""
 
 
 @require_safe
@@ -38,14 +44,17 @@ def account(request: HttpRequest) -> HttpResponse:
 
 
 def _page(request: HttpRequest, person: Person, **filled: Any) -> HttpResponse:
+    is_kept = not person._state.adding
     context: dict[str, Any] = {
         "person": person,
         "said": SAID.get(request.GET.get("said", "")),
         "sign_up": forms.SignUp(prefix="up"),
         "new_password": forms.NewPassword(person, prefix="new"),
         "deletion": forms.Deletion(person, prefix="gone"),
-        "elsewhere": 0 if person.is_guest else entering.others(request, person).count(),
-        "is_kept": not person._state.adding,
+        "elsewhere": entering.others(request, person).count() if is_kept else 0,
+        "is_kept": is_kept,
+        "mailed": SignUp.objects.filter(person=person).first() if is_kept else None,
+        "demo": settings.DEMO,
     }
     status = 422 if filled else 200
     return render(request, "accounts/account.html", context | filled, status=status)
@@ -53,22 +62,57 @@ def _page(request: HttpRequest, person: Person, **filled: Any) -> HttpResponse:
 
 @require_POST
 def sign_up(request: HttpRequest) -> HttpResponse:
-    """Makes a guest somebody with an account; nothing else about them changes."""
+    """Mails a guest the link that makes the account; whether there is one is not told."""
     person = known_person(request) or new_guest(request)
     if not person.is_guest:
         return redirect("account")
-    form = forms.SignUp(request.POST, instance=person, prefix="up")
-    if form.is_valid():
-        try:
-            with transaction.atomic():
-                form.save()
-        except IntegrityError:  # in the same moment, in another window
-            form.add_error("email", forms.TAKEN)
-        else:
-            entering.enter(request, person)
-            return _to("made")
-    person.email = None
-    return _page(request, person, sign_up=form)
+    form = forms.SignUp(request.POST, prefix="up")
+    if form.is_valid() and not mailing.allows(request, form.cleaned_data["email"]):
+        form.add_error(None, mailing.TOO_MANY)
+    if not form.is_valid():
+        return _page(request, person, sign_up=form)
+    email, password = form.cleaned_data["email"], make_password(form.cleaned_data["password"])
+    SignUp.objects.filter(person=person).delete()
+    asked_for = SignUp.objects.create(person=person, email=email, password=password)
+    if Person.objects.filter(email=email).exists():
+        mailing.send("there", email, request)
+    else:
+        link = reverse("finish-sign-up", args=[signing.dumps(asked_for.key.hex, salt=SIGN_UP)])
+        mailing.send("finish", email, request, link=link)
+    return _to("mailed")
+
+
+def finish_sign_up(request: HttpRequest, token: str) -> HttpResponse:
+    """Makes the account that a mail's link is about: nothing else about the guest changes."""
+    asked_for = _asked_for(token)
+    if asked_for is None:
+        return render(request, "accounts/finish.html", status=410)
+    if request.method != "POST":
+        return render(request, "accounts/finish.html", {"asked_for": asked_for})
+    person, here = asked_for.person, known_person(request)
+    person.email, person.password = asked_for.email, asked_for.password
+    try:
+        with transaction.atomic():
+            person.save(update_fields=["email", "password"])
+            asked_for.delete()
+    except IntegrityError:  # by another link, since
+        return render(request, "accounts/finish.html", status=410)
+    entering.end_others(request, person)
+    if here is None or here != person:  # the mail was opened on another machine
+        return redirect("sign-in-new")
+    entering.enter(request, person)
+    response = _to("made")
+    forget(response)
+    guessing.know(response, person, settings.SESSION_COOKIE_SECURE)
+    return response
+
+
+def _asked_for(token: str) -> SignUp | None:
+    try:
+        key = signing.loads(token, salt=SIGN_UP, max_age=SIGN_UP_HOLDS)
+    except signing.BadSignature:
+        return None
+    return SignUp.objects.select_related("person").filter(key=key, person__email=None).first()
 
 
 def sign_in(request: HttpRequest, said: str = "") -> HttpResponse:
@@ -80,11 +124,16 @@ def sign_in(request: HttpRequest, said: str = "") -> HttpResponse:
     has_things = guest is not None and belongings.has_any(guest)
     if request.method == "POST" and form.is_valid():
         assert form.person is not None
+        renamed: list[belongings.Renamed] = []
         if guest is not None and has_things and request.POST.get("along") == "1":
-            belongings.take_along(guest, form.person)
+            renamed = belongings.take_along(guest, form.person)
         entering.enter(request, form.person)
-        response = redirect("shelf")
+        if renamed:
+            response = render(request, "accounts/taken_along.html", {"renamed": renamed})
+        else:
+            response = redirect("shelf")
         forget(response)
+        guessing.know(response, form.person, settings.SESSION_COOKIE_SECURE)
         return response
     context = {"form": form, "has_things": has_things, "said": said}
     return render(request, "accounts/sign_in.html", context, status=422 if form.errors else 200)
@@ -110,13 +159,17 @@ def change_password(request: HttpRequest) -> HttpResponse:
     person.save(update_fields=["password"])
     entering.end_others(request, person)
     entering.enter(request, person)
+    guessing.forget(person.email, request)
     return _to("password")
 
 
 @require_POST
 def end_elsewhere(request: HttpRequest) -> HttpResponse:
-    """Signs out everywhere but here."""
-    entering.end_others(request, _with_account(request))
+    """Signs out everywhere but here; a guest's other browsers lose the way too."""
+    person = known_person(request)
+    if person is None:
+        raise Http404
+    entering.end_others(request, person)
     return _to("elsewhere")
 
 
@@ -129,11 +182,10 @@ def delete(request: HttpRequest) -> HttpResponse:
     form = forms.Deletion(person, request.POST, prefix="gone")
     if not form.is_valid() or request.POST.get("surely") != "1":
         return _page(request, person, deletion=form, unsure=form.is_valid())
-    if person.email:
-        reset(username=person.email)
     with transaction.atomic():
         entering.end_others(request, person)
         person.delete()
+    words.forget_deleted()
     entering.leave(request)
     response = render(request, "accounts/deleted.html")
     forget(response)
@@ -156,19 +208,23 @@ class Recover(of_django.PasswordResetView):
 
     form_class = forms.Recovery
     template_name = "accounts/recover.html"
-    email_template_name = "accounts/recovery_mail.txt"
-    subject_template_name = "accounts/recovery_subject.txt"
     success_url = reverse_lazy("recover-sent")
 
     def form_valid(self, form: forms.Recovery) -> HttpResponse:
-        """Mails it, unless too much was mailed."""
-        email = as_known(form.cleaned_data["email"])
-        if settings.PACED and not (
-            to_one.allows(email) and for_one.allows(address_of(self.request))
-        ):
-            form.add_error(None, "Too many mails were asked for. Wait for ten minutes.")
+        """Mails something in any case, which takes as long in any case, unless too much was
+        mailed."""
+        email = form.cleaned_data["email"]
+        if not mailing.allows(self.request, email):
+            form.add_error(None, mailing.TOO_MANY)
             return self.form_invalid(form)
-        return super().form_valid(form)
+        person = Person.objects.filter(email=email).first()
+        if person is None:
+            mailing.send("nobody", email, self.request)
+        else:
+            uid = urlsafe_base64_encode(force_bytes(person.pk))
+            link = reverse("recovered", args=[uid, default_token_generator.make_token(person)])
+            mailing.send("recover", email, self.request, link=link)
+        return redirect(self.success_url)
 
 
 class Recovered(of_django.PasswordResetConfirmView):
@@ -181,8 +237,8 @@ class Recovered(of_django.PasswordResetConfirmView):
     def form_valid(self, form: forms.Recovered) -> HttpResponse:
         """Changes it.  Whoever guessed too often may try again."""
         response = super().form_valid(form)
-        entering.end_others(self.request, form.user)
-        reset(username=form.user.email)
+        entering.end(form.user.browsers.all())
+        guessing.forget(form.user.email, self.request)
         return response
 
 

@@ -1,6 +1,8 @@
 """A first visit: it makes nothing in the database until something is kept.
 
-Until then a signed cookie holds the keys of the person and the sheet that there would be.
+Until then a signed cookie holds the keys of the person and the sheet that there would be.  It makes
+that person once: as soon as the browser has come back with the session that it got for it, the
+cookie leads nowhere, so that a copy of it is of no use.
 """
 
 from __future__ import annotations
@@ -9,13 +11,13 @@ from dataclasses import dataclass
 from uuid import UUID, uuid4
 
 from django.conf import settings
-from django.core.signing import BadSignature, Signer
+from django.core.signing import BadSignature, TimestampSigner
 from django.http import HttpRequest, HttpResponse
 
 COOKIE = "first-visit"
 SECONDS = 7 * 24 * 3600
 
-_signer = Signer(salt="first visit")
+_signer = TimestampSigner(salt="first visit")
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,7 +52,8 @@ def forget(response: HttpResponse) -> None:
 def visit_of(request: HttpRequest) -> Visit | None:
     """What the browser tells of a first visit, if it is on one."""
     try:
-        person, _, sheet = _signer.unsign(request.COOKIES[COOKIE]).partition("-")
+        told = _signer.unsign(request.COOKIES[COOKIE], max_age=SECONDS)
+        person, _, sheet = told.partition("-")
         return Visit(UUID(person), UUID(sheet))
     except (KeyError, BadSignature, ValueError):
         return None

@@ -42,3 +42,30 @@ def see_to(**_: Any) -> None:
         for name, does in TRIGGERS.items():
             cursor.execute(f"CREATE TRIGGER IF NOT EXISTS {name} {does}")
         cursor.execute("INSERT INTO line_words(line_words) VALUES ('rebuild')")
+
+
+PAGES_AT_ONCE = 200
+"""Of the index: others wait to write for no longer than putting these in order takes."""
+
+
+def forget_deleted() -> None:
+    """Takes what was deleted out of the index and the files of the database: until its parts are
+    put together, the index has the words of lines that are gone.  That is done in steps.
+
+    (SQLite does it by itself from version 3.42 on, with the setting ``secure-delete``.)
+    """
+    with connection.cursor() as cursor:
+        pages = -PAGES_AT_ONCE  # begins to put all parts together
+        while True:
+            before = _changes(cursor)
+            cursor.execute("INSERT INTO line_words(line_words, rank) VALUES ('merge', %s)", [pages])
+            if _changes(cursor) - before < 2:
+                break
+            pages = PAGES_AT_ONCE
+        if not connection.in_atomic_block:
+            cursor.execute("PRAGMA wal_checkpoint(PASSIVE)")
+
+
+def _changes(cursor: Any) -> int:
+    cursor.execute("SELECT total_changes()")
+    return int(cursor.fetchone()[0])

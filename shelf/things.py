@@ -9,6 +9,7 @@ from django.db import IntegrityError, models, transaction
 from django.utils import timezone
 
 from accounts.models import Person
+from console import words
 from engine.errors import LineError
 from shelf.items import LONGEST_FOLDER, LONGEST_NAME, OnShelf
 
@@ -97,10 +98,12 @@ def bring_back(thing: Any) -> None:
 
 def empty_bin(kinds: tuple[type[models.Model], ...], owner: Person) -> None:
     """Deletes for good what has been in a person's bin for longer than :data:`KEPT_IN_BIN`."""
-    for kind in kinds:
-        old = kind.objects.filter(owner=owner, binned__lt=timezone.now() - KEPT_IN_BIN)
-        if old.exists():
-            old.delete()
+    counts = [
+        kind.objects.filter(owner=owner, binned__lt=timezone.now() - KEPT_IN_BIN).delete()[0]
+        for kind in kinds
+    ]
+    if any(counts):
+        words.forget_deleted()
 
 
 def _save(thing: Any, fields: dict[str, Any]) -> None:

@@ -19,7 +19,6 @@ TEAPOT_DEMO         1 where everybody may read those files
 
 import os
 from contextlib import suppress
-from datetime import timedelta
 from pathlib import Path
 from urllib.parse import unquote, urlsplit
 
@@ -64,7 +63,6 @@ DEMO = os.environ.get("TEAPOT_DEMO") == "1"
 INSTALLED_APPS = [
     "django.contrib.contenttypes",
     "django.contrib.auth",
-    "axes",
     "django.contrib.sessions",
     "django.contrib.staticfiles",
     "django_htmx",
@@ -117,7 +115,9 @@ DATABASES = {
             "transaction_mode": "IMMEDIATE",
             "timeout": 10,
             # A line that was answered is on the disk: WAL with a sync at each commit.
-            "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL;",
+            # What is deleted is written over.
+            "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL;"
+            "PRAGMA secure_delete=ON;",
         },
         "TEST": {"NAME": DATA / "test.sqlite3"},
     }
@@ -159,29 +159,16 @@ if BEHIND_PROXY:
     SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https")
 SECURE_REDIRECT_EXEMPT = [r"^health$"]
 SECURE_HSTS_SECONDS = 31_536_000 if HTTPS else 0
-SILENCED_SYSTEM_CHECKS = ["security.W005", "security.W021", "axes.W002"]
-"""Other names of the host's domain, and lists of browsers, are the host's own business.  What is
-said after too many tries is said by the form: no middleware need look at each reply."""
+SILENCED_SYSTEM_CHECKS = ["security.W005", "security.W021"]
+"""Other names of the host's domain, and lists of browsers, are the host's own business."""
 
 AUTH_USER_MODEL = "accounts.Person"
-AUTHENTICATION_BACKENDS = [
-    "axes.backends.AxesStandaloneBackend",
-    "django.contrib.auth.backends.ModelBackend",
-]
 PASSWORD_HASHERS = ["accounts.hashing.Argon2", "accounts.hashing.OfBefore"]
 AUTH_PASSWORD_VALIDATORS = [
     {"NAME": f"django.contrib.auth.password_validation.{name}Validator"}
     for name in ("UserAttributeSimilarity", "MinimumLength", "CommonPassword")
 ]
 PASSWORD_RESET_TIMEOUT = 3 * 24 * 3600
-
-AXES_FAILURE_LIMIT = 8
-AXES_COOLOFF_TIME = timedelta(minutes=15)
-AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
-AXES_USERNAME_FORM_FIELD = "username"
-AXES_CLIENT_IP_CALLABLE = "accounts.asking.address_of"
-AXES_RESET_ON_SUCCESS = AXES_DISABLE_ACCESS_LOG = True
-AXES_ENABLE_ADMIN = AXES_VERBOSE = False
 
 MAIL = urlsplit(os.environ.get("TEAPOT_MAIL", ""))
 EMAIL_BACKEND = f"django.core.mail.backends.{'smtp' if MAIL.hostname else 'filebased'}.EmailBackend"
@@ -202,5 +189,4 @@ LOGGING = {
     "disable_existing_loggers": False,
     "handlers": {"console": {"class": "logging.StreamHandler"}},
     "root": {"handlers": ["console"], "level": "WARNING"},
-    "loggers": {"axes": {"level": "ERROR"}},  # it would tell addresses
 }

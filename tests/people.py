@@ -1,14 +1,27 @@
 """People with something on their shelf, for tests of what is kept and sent."""
 
+import re
 import uuid
 from html import unescape
 
+from django.core import mail
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
 
-from accounts.guests import SESSION_KEY
+from accounts.entering import SESSION_KEY
 from accounts.models import Person
 from console.models import Sheet
+
+
+def sign_up(client, email, password):
+    """Asks for an account and follows the link in the mail: the reply to that."""
+    asked = client.post("/account/new", {"up-email": email, "up-password": password})
+    return client.post(link_in(mail.outbox[-1])) if asked.status_code == 302 else asked
+
+
+def link_in(letter):
+    """The path of the link in a mail."""
+    return re.findall(r"http://testserver(/\S+)", letter.body)[-1]
 
 
 class Someone:

@@ -18,7 +18,7 @@ from django.urls import URLPattern, get_resolver, reverse
 from procedures.models import Run
 from records.models import Record
 from sharing.models import Link
-from tests.people import Someone
+from tests.people import Someone, sign_up
 
 pytestmark = pytest.mark.django_db(transaction=True)
 
@@ -32,7 +32,8 @@ ROUTES = {
     ANYBODY: """
         home history history-search bring-sheet-in new-sheet samples health favicon
         worker nothing-kept
-        account sign-up sign-in sign-in-anew sign-out change-password end-elsewhere delete-account
+        account sign-up finish-sign-up sign-in sign-in-new sign-in-anew sign-out change-password
+        end-elsewhere delete-account
         recover recover-sent recovered mails
         handbook handbook-find handbook-drawer handbook-entry handbook-whole
         shelf everything arrive settle-clashes shelf-names tables bring-in
@@ -147,7 +148,7 @@ def kept() -> Kept:
 def account() -> Client:
     """The browser of somebody with an account."""
     client = Client()
-    client.post("/account/new", {"up-email": "ben@tea.example", "up-password": "hot water 96"})
+    sign_up(client, "ben@tea.example", "hot water 96")
     return client
 
 

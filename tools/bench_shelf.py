@@ -43,7 +43,7 @@ def _best(act: Callable[[], Any]) -> tuple[float, Any]:
 def _measure() -> None:
     from django.test import Client
 
-    from accounts.guests import SESSION_KEY
+    from accounts.entering import SESSION_KEY
     from accounts.models import Person
     from console.models import Line, Sheet
 

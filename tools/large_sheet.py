@@ -65,7 +65,7 @@ def make_sheet() -> tuple[str, str]:
     from django.conf import settings
     from django.contrib.sessions.backends.db import SessionStore
 
-    from accounts.guests import SESSION_KEY
+    from accounts.entering import SESSION_KEY
     from accounts.models import Person
     from console.models import Line, Sheet
     from engine import Sheet as Engine

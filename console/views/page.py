@@ -11,8 +11,8 @@ from django.shortcuts import redirect, render
 from django.urls import reverse
 from django.views.decorators.http import require_POST, require_safe
 
-from accounts.guests import known_person, new_guest
-from accounts.visits import Visit, visit_of
+from accounts.guests import known_person, new_guest, visit_at_hand
+from accounts.visits import Visit
 from console import changes, keeping
 from console.models import Sheet
 from console.out import FORMATS
@@ -46,7 +46,7 @@ def home(request: HttpRequest) -> HttpResponse:
     person = known_person(request)
     visit = None
     if person is None:
-        visit = visit_of(request) or Visit.new()
+        visit = visit_at_hand(request) or Visit.new()
         pk = visit.sheet
     else:
         pk = (person.sheets.at_hand().first() or person.sheets.create()).pk

@@ -20,7 +20,7 @@ from django.db.models import Q, prefetch_related_objects
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404, render
 
-from accounts.guests import known_person, new_guest, person_key
+from accounts.guests import known_person, new_guest, person_key, visit_at_hand
 from accounts.models import Person
 from accounts.visits import visit_of
 from console import evaluating
@@ -75,7 +75,7 @@ READS = ("preview", "refresh")
 
 def _of_first_visit(request: HttpRequest, pk: UUID, key: str | None) -> tuple[Sheet, Foot] | None:
     """The sheet of somebody who has kept nothing on it yet: it is made where something is."""
-    visit = visit_of(request)
+    visit = visit_of(request) if key else visit_at_hand(request)
     if visit is None or visit.sheet != pk or (key and UUID(key) != visit.person):
         return None
     if Sheet.objects.filter(pk=pk).exists():

@@ -1,24 +1,30 @@
 """An account is made, entered, left, recovered and deleted, and nothing is lost on the way."""
 
 import re
+import uuid
+from collections import OrderedDict
 from datetime import timedelta
 from pathlib import Path
+from unittest.mock import patch
 
 import pytest
 from django.conf import settings
+from django.contrib.auth.hashers import make_password
 from django.contrib.sessions.models import Session
 from django.core import mail
 from django.db import connection
 from django.test import Client
 from django.utils import timezone
 
-from accounts.guests import SESSION_KEY
+from accounts import guessing, mailing, pacing
+from accounts.entering import SESSION_KEY
 from accounts.models import Browser, Person
 from accounts.tidying import tidy
 from console.models import Line, Sheet
 from procedures.models import Procedure
 from shelf.held import hold
-from tests.people import Someone
+from tests import people
+from tests.people import Someone, link_in
 
 pytestmark = pytest.mark.django_db(transaction=True)
 
@@ -26,11 +32,16 @@ EMAIL, PASSWORD, OTHER = "mia@tea.example", "steeped for 3 min", "oolong at 85 C
 
 
 def sign_up(client, email=EMAIL, password=PASSWORD):
-    return client.post("/account/new", {"up-email": email, "up-password": password})
+    return people.sign_up(client, email, password)
 
 
 def sign_in(client, email=EMAIL, password=PASSWORD, **also):
     return client.post("/account/sign-in", {"email": email, "password": password} | also)
+
+
+def freeze(moment):
+    """Signed things are looked at as at that moment."""
+    return patch("django.core.signing.time.time", lambda: moment.timestamp())
 
 
 def person_of(client):
@@ -66,12 +77,9 @@ def test_an_account_is_made_before_anything_is_kept():
         (EMAIL, "short", "too short"),
         (EMAIL, "password1", "too common"),
         ("mia.steeped@tea.example", "mia.steeped@tea.example", "too similar"),
-        ("taken@tea.example", PASSWORD, "There is an account under this address"),
-        ("TAKEN@tea.example ", PASSWORD, "There is an account under this address"),
     ],
 )
 def test_what_will_not_do_for_an_account(email, password, said):
-    sign_up(Client(), "taken@tea.example")
     guest = Someone()
     reply = sign_up(guest.client, email, password)
     assert reply.status_code == 422
@@ -89,7 +97,9 @@ def test_what_a_guest_made_is_taken_along_into_an_account_and_names_that_are_tak
     guest.procedure("boil", "2")
     guest.table("pots")
     assert b"Take along" in guest.client.get("/account/sign-in").content
-    sign_in(guest.client, along="1")
+    said = re.sub("<[^>]*>", "", sign_in(guest.client, along="1").content.decode())
+    assert "your procedure boil is called boil 2 now" in said
+    assert "pots" not in said
     owner = Person.objects.get()  # the guest is no more
     assert owner.email == EMAIL
     assert set(Procedure.objects.values_list("name", "owner")) == {
@@ -136,15 +146,198 @@ def test_another_password_ends_what_is_open_elsewhere():
     assert EMAIL.encode() in here.get("/account/").content
 
 
-def test_guessing_is_stopped_for_whoever_guesses():
+PACES = [
+    pace
+    for module in (guessing, mailing, pacing)
+    for pace in vars(module).values()
+    if isinstance(pace, pacing.Pace)
+]
+
+
+@pytest.fixture(autouse=True)
+def nobody_tried_before(monkeypatch):
+    for pace in PACES:
+        monkeypatch.setattr(pace, "_left", OrderedDict())
+
+
+@pytest.fixture
+def clock(monkeypatch):
+    """The clock of the paces, which goes on where it is told to."""
+    now = [1000.0]
+    monkeypatch.setattr("accounts.pacing.time.monotonic", lambda: now[0])
+    return now
+
+
+def test_guesses_slow_down_and_nobody_is_locked_out(clock):
+    owner = Client()
+    sign_up(owner)
+    owner.post("/account/sign-out")  # a browser that knows the account
+    said = [sign_in(Client(), password=f"guess {n}").content.decode() for n in range(8)]
+    assert ["No account has" in one for one in said] == [True] * 5 + [False] * 3
+    assert "Wait for 20 seconds" in said[-1]
+    assert "Wait for 20 seconds" in sign_in(Client()).content.decode()  # from the same room
+    assert sign_in(owner).status_code == 302
+    assert sign_in(Client(REMOTE_ADDR="10.9.8.7")).status_code == 302
+    clock[0] += 21
+    assert sign_in(Client()).status_code == 302
+
+
+def test_an_address_that_tries_many_accounts_is_slowed_down_before_a_hash_is_made(clock):
     sign_up(Client())
-    for _ in range(settings.AXES_FAILURE_LIMIT):
-        said = sign_in(Client(), password="guess").content.decode()
-    assert "too many tries" in sign_in(Client()).content.decode()  # with the right one
-    assert "No account has" in said or "too many tries" in said
-    elsewhere = Client(REMOTE_ADDR="10.9.8.7")
-    assert sign_in(elsewhere).status_code == 302
-    assert sign_in(Client(), email="ben@tea.example").status_code == 422
+    tried = [sign_in(Client(), email=f"{n}@tea.example").content.decode() for n in range(42)]
+    assert ["Wait for" in one for one in tried] == [False] * 40 + [True] * 2
+    assert sign_in(Client(REMOTE_ADDR="10.9.8.7")).status_code == 302
+
+
+def test_a_class_that_signs_in_at_once_from_one_room_is_not_slowed_down(clock):
+    for n in range(45):
+        Person.objects.create(email=f"{n}@tea.example", password=make_password("x"))
+    for n in range(45):
+        assert sign_in(Client(), f"{n}@tea.example", "x").status_code == 302
+
+
+def test_a_known_browser_is_bound_to_its_account_and_cannot_be_made_up(clock):
+    mia = Client()
+    sign_up(mia)
+    mia.post("/account/sign-out")
+    sign_up(Client(), "ben@tea.example")
+    made_up = Client()
+    made_up.cookies["known-browser"] = EMAIL
+    for client, email in ((mia, "ben@tea.example"), (made_up, EMAIL)):
+        said = [sign_in(client, email, "guess").content.decode() for _ in range(6)]
+        assert "Wait for" in said[-1]
+
+
+def test_signing_up_does_not_tell_whether_there_is_an_account():
+    sign_up(Client(), "taken@tea.example")
+    pages = []
+    for email in ("taken@tea.example", "free@tea.example"):
+        guest = Someone()
+        fields = {"up-email": email.upper() + " ", "up-password": PASSWORD}
+        page = guest.client.post("/account/new", fields, follow=True)
+        pages.append(re.sub(r'value="\w{64}"', "", page.content.decode()).replace(email, "it"))
+        assert "A mail is on its way" in pages[-1]
+        assert Person.objects.get(pk=person_of(guest.client)).is_guest
+    assert pages[0] == pages[1]
+    told, link = mail.outbox[-2:]
+    assert "There is one under this address already" in told.body
+    assert "/account/new/" not in told.body
+    assert "/account/new/" in link.body
+
+
+def test_the_link_that_makes_an_account_holds_once_and_for_a_day(clock):
+    guest = Someone()
+    fields = {"up-email": EMAIL, "up-password": PASSWORD}
+    guest.client.post("/account/new", fields)
+    older = link_in(mail.outbox[-1])
+    guest.client.post("/account/new", fields)
+    link = link_in(mail.outbox[-1])
+    for wrong in (older, link[:-3] + "xyz"):
+        assert guest.client.post(wrong).status_code == 410
+    assert EMAIL in guest.client.get(link).content.decode()  # and a look at it makes nothing
+    assert Person.objects.get(pk=person_of(guest.client)).is_guest
+    with freeze(timezone.now() + timedelta(days=2)):
+        assert guest.client.post(link).status_code == 410
+    assert guest.client.post(link).status_code == 302
+    assert guest.client.post(link).status_code == 410
+    assert Person.objects.get(email=EMAIL).check_password(PASSWORD)
+
+
+def test_two_links_for_one_address_make_one_account():
+    guests = [Someone(), Someone()]
+    for guest in guests:
+        guest.client.post("/account/new", {"up-email": EMAIL, "up-password": PASSWORD})
+    links = [link_in(letter) for letter in mail.outbox[-2:]]
+    replies = [guest.client.post(link) for guest, link in zip(guests, links, strict=True)]
+    assert [reply.status_code for reply in replies] == [302, 410]
+    assert Person.objects.filter(email=EMAIL).count() == 1
+
+
+def test_a_link_that_is_opened_on_another_machine_makes_the_account_and_asks_to_sign_in():
+    guest = Someone()
+    guest.keep("m = 1.2")
+    guest.client.post("/account/new", {"up-email": EMAIL, "up-password": PASSWORD})
+    phone = Someone()
+    assert phone.client.post(link_in(mail.outbox[-1])).headers["Location"] == "/account/sign-in/new"
+    assert person_of(phone.client) != Person.objects.get(email=EMAIL).pk
+    assert guest.client.get(guest.address).status_code == 404  # its session was that of a guest
+    sign_in(guest.client)
+    assert b"1.2" in guest.client.get(guest.address).content
+
+
+# -- ways in ---------------------------------------------------------------------------------
+
+
+def copy_of(client):
+    """Another browser with the same cookies."""
+    other = Client()
+    for name, morsel in client.cookies.items():
+        other.cookies[name] = morsel.value
+    return other
+
+
+def test_a_first_visit_that_was_copied_before_leads_nowhere_once_there_is_a_guest():
+    client = Client()
+    address = client.get("/").headers["Location"]
+    before = copy_of(client)
+    client.post(f"{address}/title")
+    client.get(address)  # the browser comes back with its session
+    assert client.get(address).status_code == 200
+    thief = copy_of(before)
+    assert thief.get(address).status_code == 404
+    assert thief.post(f"{address}/title", {"title": "mine"}).status_code == 404
+    assert thief.get("/").headers["Location"] != address
+    sign_up(client)
+    assert copy_of(before).get(address).status_code == 404
+
+
+def test_a_first_visit_whose_reply_was_lost_goes_on():
+    client = Client()
+    address = client.get("/").headers["Location"]
+    without_reply = copy_of(client)
+    client.post(f"{address}/lines", {"text": "1+1", "token": str(uuid.uuid4()), "since": 0})
+    assert without_reply.get(address).status_code == 200
+    assert Person.objects.count() == 1
+
+
+def test_a_first_visit_is_over_after_a_week():
+    client = Client()
+    address = client.get("/").headers["Location"]
+    with freeze(timezone.now() + timedelta(days=8)):
+        assert client.post(f"{address}/title").status_code == 404
+
+
+@pytest.mark.parametrize("change", ["sign up", "password", "elsewhere"])
+def test_a_session_that_was_copied_before_is_ended(change):
+    someone = Someone()
+    if change != "sign up":
+        sign_up(someone.client)
+    thief = copy_of(someone.client)
+    assert thief.get(someone.address).status_code == 200
+    if change == "sign up":
+        sign_up(someone.client)
+    elif change == "password":
+        fields = {"new-now": PASSWORD, "new-password": OTHER}
+        assert someone.client.post("/account/password", fields).status_code == 302
+    else:  # a way in of its own: a session that was made by signing in
+        thief = Client()
+        sign_in(thief)
+        someone.client.post("/account/elsewhere")
+    assert thief.get(someone.address).status_code == 404
+    assert someone.client.get(someone.address).status_code == 200
+    assert Browser.objects.count() == Session.objects.count() == 1
+
+
+def test_a_guest_sees_and_ends_the_other_ways_in():
+    client = Client()
+    address = client.get("/").headers["Location"]
+    second = copy_of(client)
+    for one in (client, second):  # before the reply came
+        one.post(f"{address}/title")
+    assert b"1 other browser has the way to it" in client.get("/account/").content
+    client.post("/account/elsewhere")
+    assert second.get(address).status_code == 404
+    assert client.get(address).status_code == 200
 
 
 @pytest.mark.parametrize(
@@ -170,12 +363,10 @@ def test_whoever_is_signed_in_cannot_guess_the_password_without_end(path, fields
 def test_a_password_is_recovered_by_mail_once(settings):
     here = Client()
     sign_up(here)
-    assert here.post("/account/recover", {"email": "nobody@tea.example"}).status_code == 302
-    assert not mail.outbox
     Client().post("/account/recover", {"email": "MIA@tea.example"})
-    [letter] = mail.outbox
+    letter = mail.outbox[-1]
     assert letter.to == [EMAIL]
-    link = re.search(r"http://testserver(/\S+)", letter.body).group(1)
+    link = link_in(letter)
     client = Client()
     page = client.get(link, follow=True)
     fields = {"new_password1": OTHER, "new_password2": OTHER}
@@ -188,7 +379,7 @@ def test_a_password_is_recovered_by_mail_once(settings):
 def test_mails_are_files_that_only_the_demo_shows(settings, tmp_path):
     settings.EMAIL_BACKEND = "django.core.mail.backends.filebased.EmailBackend"
     settings.EMAIL_FILE_PATH = tmp_path
-    sign_up(Client())
+    Person.objects.create(email=EMAIL)
     Client().post("/account/recover", {"email": EMAIL})
     assert len(list(Path(tmp_path).iterdir())) == 1
     assert Client().get("/account/mails").status_code == 404
@@ -198,12 +389,33 @@ def test_mails_are_files_that_only_the_demo_shows(settings, tmp_path):
     assert re.search(r'href="http://testserver/account/recover/[^"]+"', page)
 
 
-def test_too_many_mails_are_not_asked_for(settings):
+def test_too_many_mails_are_not_asked_for_and_strangers_keep_nobodys_back(settings, clock):
     settings.PACED = True
-    sign_up(Client(), "often@tea.example")
-    replies = [Client().post("/account/recover", {"email": "often@tea.example"}) for _ in range(5)]
+    Person.objects.create(email="often@tea.example")
+
+    def asked(place):
+        fields = {"email": "often@tea.example"}
+        return Client(REMOTE_ADDR=place).post("/account/recover", fields)
+
+    replies = [asked("10.0.0.1") for _ in range(5)]
     assert [reply.status_code for reply in replies] == [302, 302, 302, 200, 200]
     assert "Wait" in replies[-1].content.decode()
+    assert asked("10.0.0.2").status_code == 302
+    assert len(mail.outbox) == 4
+    replies = [asked(f"10.0.1.{n}") for n in range(40)]
+    assert {reply.status_code for reply in replies} == {302}  # which tells nothing
+    assert len(mail.outbox) == 20
+
+
+def test_a_mail_comes_in_any_case_and_the_page_tells_nothing():
+    Person.objects.create(email=EMAIL)
+    pages = []
+    for email in (EMAIL, "nobody@tea.example"):
+        page = Client().post("/account/recover", {"email": email}, follow=True)
+        pages.append(re.sub(r'value="\w{64}"', "", page.content.decode()))
+    assert pages[0] == pages[1]
+    assert [letter.to[0] for letter in mail.outbox] == [EMAIL, "nobody@tea.example"]
+    assert "There is no account" in mail.outbox[-1].body
 
 
 def everything():
@@ -249,6 +461,29 @@ def test_what_is_deleted_is_gone_from_everywhere(has_account):
     assert {name for name in after if after[name] > before.get(name, 0)} <= {"django_session"}
     assert person_of(someone.client) is None
     assert not Line.objects.filter(sheet__owner__isnull=False).exists()
+
+
+@pytest.mark.parametrize("way", ["account", "bin"])
+def test_no_word_of_what_is_deleted_is_left_in_the_files(way):
+    others, someone = Someone(), Someone()
+    for n in range(40):  # many parts of the index, of others too
+        others.keep(f"kept{n} = {n} # remainsword")
+        someone.keep(f"gone{n} = {n} # xylophonic{n}")
+    path = Path(connection.settings_dict["NAME"])
+
+    def words_in_it():
+        with connection.cursor() as cursor:
+            cursor.execute("PRAGMA wal_checkpoint(TRUNCATE)")
+        return path.read_bytes().count(b"ylophonic")
+
+    assert words_in_it()
+    if way == "account":
+        someone.client.post("/account/delete", {"surely": "1"})
+    else:
+        Sheet.objects.filter(pk=someone.sheet.pk).update(binned=timezone.now() - timedelta(days=99))
+        someone.client.get("/shelf/")
+    assert words_in_it() == 0
+    assert "remainsword" in others.shown("/shelf/", q="remainsword")
 
 
 def test_guests_who_were_long_not_here_are_removed_and_nobody_else():

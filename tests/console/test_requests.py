@@ -12,7 +12,7 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from django.db import OperationalError
 from django.test import Client
 
-from accounts.guests import SESSION_KEY
+from accounts.entering import SESSION_KEY
 from accounts.models import Person
 from console import history
 from console.models import Line, Sheet
