@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from functools import lru_cache
 
 from django.conf import settings
 from django.http import HttpRequest, HttpResponse
+from django.utils.crypto import salted_hmac
 
-from accounts.visits import forget
+from accounts.visits import forget, visit_of
 from fence.asking import asker
 from fence.turns import Asker
 
@@ -19,6 +21,8 @@ def say_who_asks(get_response: Callable[[HttpRequest], HttpResponse]) -> Callabl
     def middleware(request: HttpRequest) -> HttpResponse:
         asker.set(Asker("", address_of(request)))
         response = get_response(request)
+        if hasattr(request, "is_somebodys"):
+            response.headers["X-Who"] = who_asks(request) or NOBODY
         if getattr(request, "visit_is_over", False):
             forget(response)
         return response
@@ -29,6 +33,25 @@ def say_who_asks(get_response: Callable[[HttpRequest], HttpResponse]) -> Callabl
 def counts_for(person: str) -> None:
     """Has the work that the request at hand asks for count for that person."""
     asker.set(Asker(person, asker.get().address))
+
+
+NOBODY = "nobody"
+"""Said where it was asked whose a browser is."""
+
+
+def who_asks(request: HttpRequest) -> str:
+    """A name by which a page tells whether a reply is for whom it was made; it is the same at a
+    first visit as when something is kept, and empty where nobody is known."""
+    person = asker.get().person
+    if not person:
+        visit = visit_of(request)
+        person = "" if visit is None else str(visit.person)
+    return _named(person) if person else ""
+
+
+@lru_cache(1000)
+def _named(person: str) -> str:
+    return salted_hmac("who", person).hexdigest()[:16]
 
 
 def address_of(request: HttpRequest) -> str:

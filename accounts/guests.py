@@ -24,6 +24,7 @@ IS_NEW = "is new"
 def person_key(request: HttpRequest) -> str | None:
     """The key of the person this browser belongs to, None at the first visit."""
     key: str | None = request.session.get(entering.SESSION_KEY)
+    request.is_somebodys = key is not None
     if key:
         counts_for(key)
         if request.session.get(IS_NEW) and not hasattr(request, "made_guest"):

@@ -13,6 +13,12 @@ urlpatterns = [
     path("sign-in", views.sign_in, name="sign-in"),
     path("sign-in/anew", views.sign_in, {"said": views.SAID["password"]}, name="sign-in-anew"),
     path("sign-in/new", views.sign_in, {"said": views.SAID["new"]}, name="sign-in-new"),
+    path(
+        "sign-in/out",
+        views.sign_in,
+        {"said": views.SAID["out"], "is_out": True},
+        name="sign-in-out",
+    ),
     path("sign-out", views.sign_out, name="sign-out"),
     path("password", views.change_password, name="change-password"),
     path("elsewhere", views.end_elsewhere, name="end-elsewhere"),

@@ -27,6 +27,7 @@ from console import words
 SAID = {
     "mailed": "A mail is on its way. The link in it makes the account.",
     "made": "The account is made. All that was here is in it.",
+    "out": "You are signed out here: nothing of the sheets is shown any more.",
     "new": "The account is made. Sign in with its password.",
     "password": "The password is changed.",
     "elsewhere": "You are signed out everywhere but here.",
@@ -115,8 +116,9 @@ def _asked_for(token: str) -> SignUp | None:
     return SignUp.objects.select_related("person").filter(key=key, person__email=None).first()
 
 
-def sign_in(request: HttpRequest, said: str = "") -> HttpResponse:
-    """Asks for an address and a password; what a guest made can be taken along."""
+def sign_in(request: HttpRequest, said: str = "", is_out: bool = False) -> HttpResponse:
+    """Asks for an address and a password; what a guest made can be taken along.  Where somebody
+    ``is_out`` by now, the page empties the browser's storage."""
     guest = known_person(request)
     if guest is not None and not guest.is_guest:
         return redirect("account")
@@ -135,7 +137,7 @@ def sign_in(request: HttpRequest, said: str = "") -> HttpResponse:
         forget(response)
         guessing.know(response, form.person, settings.SESSION_COOKIE_SECURE)
         return response
-    context = {"form": form, "has_things": has_things, "said": said}
+    context = {"form": form, "has_things": has_things, "said": said, "is_out": is_out}
     return render(request, "accounts/sign_in.html", context, status=422 if form.errors else 200)
 
 
@@ -143,7 +145,7 @@ def sign_in(request: HttpRequest, said: str = "") -> HttpResponse:
 def sign_out(request: HttpRequest) -> HttpResponse:
     """Makes the browser nobody's."""
     entering.leave(request)
-    response = redirect("sign-in")
+    response = redirect("sign-in-out")
     forget(response)
     return response
 

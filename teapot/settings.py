@@ -78,6 +78,7 @@ INSTALLED_APPS = [
 
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
+    "teapot.plainly.SayPlainly",
     "shelf.bounds.refuse_large",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "accounts.pacing.keep_pace",
@@ -94,6 +95,7 @@ MIDDLEWARE = [
     "accounts.asking.say_who_asks",
 ]
 
+CSRF_FAILURE_VIEW = "teapot.plainly.not_from_here"
 ROOT_URLCONF = "teapot.urls"
 WSGI_APPLICATION = "teapot.wsgi.application"
 

@@ -24,3 +24,7 @@ urlpatterns = [
     path("records/", include("records.urls")),
     path("tables/", include("shelf.urls")),
 ]
+
+handler400 = "teapot.plainly.not_read"
+handler404 = "teapot.plainly.not_found"
+handler500 = "teapot.plainly.went_wrong"

@@ -5,6 +5,7 @@ from __future__ import annotations
 import atexit
 import http.client
 import os
+import re
 import shutil
 import signal
 import socket
@@ -83,6 +84,12 @@ class Server:
     def _is_gone(self) -> bool:
         with socket.socket() as probe:
             return probe.connect_ex(("127.0.0.1", self.port)) != 0
+
+    def mailed_link(self) -> str:
+        """The last link in the mails that were not sent."""
+        folder = Path(self.environment["TEAPOT_DATA"]) / "mail"
+        last = max(folder.glob("*.log"), key=lambda file: file.stat().st_mtime_ns)
+        return re.findall(r"http://\S+", last.read_text())[-1]
 
     def parts(self, what: str = "") -> list[int]:
         """The numbers of its processes: those that are called ``what``, or in whose command it

@@ -67,6 +67,8 @@ def new_sheet(request: HttpRequest) -> HttpResponse:
 @require_safe
 def sheet(request: HttpRequest, pk: UUID) -> HttpResponse:
     """The sheet page with the last screen of lines."""
+    if not request.COOKIES:
+        return render(request, "console/needs_cookies.html", status=400)
     sheet = own_sheet(request, pk)
     run = run_of(sheet)
     context = {

@@ -6,7 +6,7 @@ import pytest
 from playwright.sync_api import expect
 
 from tests.browser.conftest import LONGEST
-from tests.browser.test_people import PASSWORD, fill
+from tests.browser.test_people import PASSWORD, fill, follow_mail
 from tests.browser.test_without_connection import own_server, type_lines, waiting
 from tests.server import PATIENCE
 
@@ -95,13 +95,13 @@ def test_what_was_kept_goes_when_somebody_signs_out_or_the_sheet_is_gone(page, o
     fill(page, "E-mail address", "mira@tea.example")
     fill(page, "Password", PASSWORD)
     page.keyboard.press("Enter")
-    expect(page.get_by_test_id("said")).to_contain_text("The account is made")
+    follow_mail(page, own_server)
     assert sheet not in kept(page)
     page.goto(own_server.url + sheet)
     until_kept(page, sheet)
     page.goto(own_server.url + "/account/")
     page.get_by_role("button", name="Sign out").click()
-    page.wait_for_url("**/sign-in")
+    page.wait_for_url("**/sign-in/out")
     assert sheet not in kept(page)
     own_server.kill()
     page.goto(own_server.url + sheet)

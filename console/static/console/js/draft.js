@@ -35,7 +35,7 @@ function takeUp(prefix, name) {
     if (!left.closed) continue;
     localStorage.removeItem(key);
     if (!left.text && !left.aside?.length) continue;
-    localStorage.setItem(prefix + name, JSON.stringify({ ...left, closed: null }));
+    store(prefix + name, JSON.stringify({ ...left, closed: null }));
     return;
   }
 }

@@ -1,5 +1,6 @@
 /* What is sent to the server, and what it is told of the page. */
 import { csrfToken } from "../../teapot/js/dom.js";
+import { checked } from "../../teapot/js/who.js";
 
 const MOST_SHOWN = 120; // lines of which is told that they are shown
 const PATIENCE = 40000; // milliseconds: as long as a line may take on a busy machine, and its turn before
@@ -26,7 +27,7 @@ async function send(path, fields, options) {
     for (const one of [value].flat()) body.append(name, one);
   }
   const signal = AbortSignal.timeout(PATIENCE);
-  return fetch(page().url + path, { method: "POST", body, headers: { "X-CSRFToken": csrfToken() }, signal, ...options });
+  return fetch(page().url + path, { method: "POST", body, headers: { "X-CSRFToken": csrfToken() }, signal, ...options }).then(checked);
 }
 
 /** Sends a form to a path under the sheet's own; the reply, null without a connection.  One goes
@@ -40,7 +41,7 @@ export function post(path, fields = {}, options = {}) {
 
 /** What stands at a path under the sheet's own, null where it could not be had. */
 export async function get(path) {
-  const reply = await fetch(page().url + path).catch(() => null);
+  const reply = await fetch(page().url + path).then(checked).catch(() => null);
   return reply?.ok ? reply.text() : null;
 }
 

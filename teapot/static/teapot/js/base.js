@@ -5,6 +5,7 @@ import "./dropped.js";
 import "./kept.js";
 import "./looks.js";
 import "./switch.js";
+import "./who.js";
 import { csrfToken, openDialog } from "./dom.js";
 
 // by this the server tells today() and now() as the clock here has them

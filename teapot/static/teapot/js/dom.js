@@ -32,8 +32,14 @@ export function stored(name) {
   try { return localStorage.getItem(name); } catch { return null; }
 }
 
+let isOver = false;
+
+/** Nothing is kept in the browser any more: the page is on its way out. */
+export function storeNothing() { isOver = true; }
+
 /** Keeps a text in the browser, null forgets it; a private or a full one keeps nothing. */
 export function store(name, text) {
+  if (isOver) return;
   try {
     if (text === null) localStorage.removeItem(name);
     else localStorage.setItem(name, text);

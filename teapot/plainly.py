@@ -1,0 +1,76 @@
+"""What cannot be done is said on a page like all others, where a page was asked for."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import render
+
+SAID = {
+    400: "This could not be read as it was sent.",
+    403: "This was not sent from a page of Teapot, or the page was too old.",
+    404: "There is nothing here: it was deleted, is somebody else's, or the address has a slip.",
+    405: "This address is not opened by itself: a button of a page leads to it.",
+    413: "This is larger than what is taken.",
+    429: "This came too fast after what was sent before.",
+    500: "Something went wrong, and it is Teapot's fault. What was kept is not lost.",
+    503: "This cannot be done just now.",
+}
+"""What is said where the reply has no sentence of its own."""
+
+
+class SayPlainly:
+    """Django middleware: puts the sentence of a refusal on a page that leads home."""
+
+    def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponse:
+        response = self.get_response(request)
+        if response.status_code not in SAID or not _wants_page(request):
+            return response
+        if response.get("Content-Type", "").startswith("text/html") and response.content:
+            return response
+        return on_a_page(request, response)
+
+
+def _wants_page(request: HttpRequest) -> bool:
+    """Whether a browser goes there, not a script of a page."""
+    mode = request.headers.get("Sec-Fetch-Mode")
+    if mode is not None:
+        return mode == "navigate"
+    return "text/html" in request.headers.get("Accept", "")
+
+
+def on_a_page(request: HttpRequest, response: HttpResponse) -> HttpResponse:
+    """The same refusal with its sentence on a page."""
+    is_plain = response.get("Content-Type", "").startswith("text/plain")
+    said = response.content.decode() if is_plain else ""
+    page = render(request, "refusal.html", {"said": said or SAID[response.status_code]})
+    page.status_code = response.status_code
+    for name, value in response.headers.items():
+        if name not in ("Content-Type", "Content-Length"):
+            page.headers[name] = value
+    page.cookies = response.cookies
+    return page
+
+
+def not_from_here(request: HttpRequest, reason: str = "") -> HttpResponse:
+    """What is said to a request without the token of a page."""
+    return HttpResponse(SAID[403], status=403, content_type="text/plain; charset=utf-8")
+
+
+def not_found(request: HttpRequest, exception: Exception) -> HttpResponse:
+    """What is said where there is nothing."""
+    return HttpResponse(SAID[404], status=404, content_type="text/plain; charset=utf-8")
+
+
+def went_wrong(request: HttpRequest) -> HttpResponse:
+    """What is said where something failed: nothing else is relied on."""
+    return HttpResponse(SAID[500], status=500, content_type="text/plain; charset=utf-8")
+
+
+def not_read(request: HttpRequest, exception: Exception) -> HttpResponse:
+    """What is said to what cannot be read."""
+    return HttpResponse(SAID[400], status=400, content_type="text/plain; charset=utf-8")
