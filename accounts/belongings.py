@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from contextlib import contextmanager
 from dataclasses import dataclass
 from typing import Any
 
@@ -38,25 +39,47 @@ class Renamed:
 def take_along(guest: Person, person: Person) -> list[Renamed]:
     """Gives all that a guest has to a person with an account.  A name that is taken there gets a
     number behind it: those are what is returned."""
-    renamed = []
     with transaction.atomic():
-        for things in _of(guest):
-            for thing in things:
-                before = getattr(thing, "name", "")
-                now = _give(thing, person)
-                if now != before:
-                    renamed.append(Renamed(word_for(thing), before, now))
+        renamed = [one for things in _of(guest) for one in _give(things, person)]
         newest = max(guest.shelf_revision, person.shelf_revision) + 1
         Person.objects.filter(pk=person.pk).update(shelf_revision=newest)
         guest.delete()
     return renamed
 
 
-def _give(thing: Any, person: Person) -> str:
-    """Its name there; empty where it has none."""
-    fields: dict[str, Any] = {"owner": person}
-    if hasattr(thing, "name"):
-        thing.owner = person
-        fields["name"] = untaken(thing, thing.name)
-    type(thing)._base_manager.filter(pk=thing.pk).update(**fields)
-    return str(fields.get("name", ""))
+def _give(things: QuerySet[Any], person: Person) -> Iterator[Renamed]:
+    """Makes things a person's; those that are called otherwise then."""
+    if any(field.name == "name" for field in things.model._meta.fields):
+        taken = things.model.objects.at_hand().filter(owner=person).values("name")
+        for thing in things.filter(binned=None, name__in=taken):
+            before, thing.owner = thing.name, person
+            now = untaken(thing, before)
+            things.filter(pk=thing.pk).update(name=now, owner=person)
+            yield Renamed(word_for(thing), before, now)
+    things.update(owner=person)
+
+
+@contextmanager
+def staged(person: Person) -> Iterator[tuple[Person, list[Renamed]]]:
+    """Somebody who has what comes in for a ``person`` until it is complete: in the end it is that
+    person's, all at once, and nothing is where something went wrong.  What is called otherwise
+    then is put into the list.
+
+    So it may be written in many short transactions, and others write between.
+    """
+    stage = Person.objects.create(stands_for=person)
+    renamed: list[Renamed] = []
+    try:
+        yield stage, renamed
+        renamed += take_along(stage, person)
+    except BaseException:
+        clear(stage)
+        raise
+
+
+def clear(stage: Person) -> None:
+    """Removes somebody with all that they have, one thing after another."""
+    for things in _of(stage):
+        for key in list(things.values_list("pk", flat=True)):
+            things.filter(pk=key).delete()
+    Person.objects.filter(pk=stage.pk).delete()

@@ -7,18 +7,15 @@ those who work; and only a few wait for it, so that they do not take the threads
 
 from __future__ import annotations
 
-import os
 import threading
 from collections.abc import Callable
-from concurrent.futures import ThreadPoolExecutor
 from typing import Any, TypeVar
 
 from django.contrib.auth.hashers import Argon2PasswordHasher, PBKDF2PasswordHasher
 
-T = TypeVar("T")
+from accounts.apart import one_apart
 
-NICENESS = 10
-"""How much the thread stands back where the processors are busy: see nice(2)."""
+T = TypeVar("T")
 
 MOST_WAITING = 6
 """Hashes that wait, the one at hand among them: for each a thread of the web waits too."""
@@ -28,11 +25,7 @@ class TooManyAtOnce(Exception):
     """So many passwords are being looked at that no more are taken just now."""
 
 
-def _stand_back() -> None:
-    os.setpriority(os.PRIO_PROCESS, threading.get_native_id(), NICENESS)
-
-
-_apart = ThreadPoolExecutor(1, "hashing", initializer=_stand_back)
+_apart = one_apart("hashing")
 _places = threading.BoundedSemaphore(MOST_WAITING)
 
 

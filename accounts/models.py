@@ -34,9 +34,16 @@ class Person(AbstractBaseUser):
     """Whether a browser has come back with the session that it was given: before that, the cookie
     of its first visit still says whose it is."""
 
+    stands_for = models.ForeignKey("self", models.CASCADE, null=True, related_name="arriving")
+    """Whose all that this one has is to be, as soon as it is complete: see
+    :func:`accounts.belongings.staged`."""
+
     objects = People()
 
     USERNAME_FIELD = "email"
+
+    def __str__(self) -> str:
+        return self.email or "a guest"
 
     @property
     def is_guest(self) -> bool:

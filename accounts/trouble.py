@@ -12,6 +12,7 @@ from django.http import HttpRequest, HttpResponse
 from accounts.guests import TooManyNewcomers
 from accounts.hashing import TooManyAtOnce
 from accounts.pacing import too_fast
+from accounts.room import NoRoom
 
 logger = logging.getLogger(__name__)
 
@@ -19,6 +20,7 @@ SENTENCES = {
     "locked": "Something else writes to the storage for long: nothing was changed. Try it again.",
     "readonly": "The storage cannot be written to just now: nothing was changed.",
     "read-only": "The storage cannot be written to just now: nothing was changed.",
+    "no space left": "The storage is full: nothing was changed.",
     "full": "The storage is full: nothing was changed.",
     "unable to open": "The storage cannot be reached just now: nothing was changed.",
     "disk i/o": "The storage does not answer as it should: nothing was changed.",
@@ -43,12 +45,14 @@ class SayTrouble:
             return too_fast()
         if isinstance(error, TooManyAtOnce):
             return _said(MANY_SIGN_IN)
-        if isinstance(error, DatabaseError):
+        if isinstance(error, NoRoom):
+            return _said(error.text, 507)
+        if isinstance(error, (DatabaseError, OSError)):
             return _of_storage(error)
         return None
 
 
-def _of_storage(error: DatabaseError) -> HttpResponse | None:
+def _of_storage(error: Exception) -> HttpResponse | None:
     text = str(error).lower()
     said = next((said for part, said in SENTENCES.items() if part in text), None)
     if said is None:
@@ -57,7 +61,7 @@ def _of_storage(error: DatabaseError) -> HttpResponse | None:
     return _said(said)
 
 
-def _said(sentence: str) -> HttpResponse:
-    response = HttpResponse(sentence, status=503, content_type="text/plain; charset=utf-8")
+def _said(sentence: str, status: int = 503) -> HttpResponse:
+    response = HttpResponse(sentence, status=status, content_type="text/plain; charset=utf-8")
     response["Retry-After"] = "2"
     return response

@@ -21,11 +21,11 @@ from django.views.decorators.http import require_POST, require_safe
 from accounts import belongings, entering, forms, guessing, mail, mailing
 from accounts.guests import known_person, new_guest
 from accounts.models import Person, SignUp
+from accounts.room import most_of, room_of
 from accounts.visits import forget
 from console import words
 
 SAID = {
-    "mailed": "A mail is on its way. The link in it makes the account.",
     "made": "The account is made. All that was here is in it.",
     "out": "You are signed out here: nothing of the sheets is shown any more.",
     "new": "The account is made. Sign in with its password.",
@@ -56,6 +56,8 @@ def _page(request: HttpRequest, person: Person, **filled: Any) -> HttpResponse:
         "is_kept": is_kept,
         "mailed": SignUp.objects.filter(person=person).first() if is_kept else None,
         "demo": settings.DEMO,
+        "kept": room_of(person) if is_kept else None,
+        "most": most_of(person),
     }
     status = 422 if filled else 200
     return render(request, "accounts/account.html", context | filled, status=status)

@@ -2,32 +2,38 @@
 
 from __future__ import annotations
 
-import time
-from collections.abc import Mapping
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
+from functools import partial
 from uuid import UUID
 
-from django.db import transaction
-
+from accounts.belongings import staged
 from accounts.models import Person
+from accounts.room import room_for
 from console import evaluating
 from console.models import Line, Sheet
-from engine.errors import LineError
+from engine.numbers.context import Conventions
 from engine.numbers.shelf import OF_PROCEDURE, PREFIX
 from engine.out.document import Document, LineOut
 from engine.out.reading import NotASheet, document_from
+from engine.reading.forms import form_from
+from engine.sheet.settings import Settings
 from procedures.models import ProcedureVersion, Run
 from shelf.drawn import drawn_as, exchanged
 from shelf.models import Version
 from shelf.moments import moment_from
 
 MOST_BYTES = 20 * 1024 * 1024
-SECONDS = 2.0
-"""How long lines are worked out while a sheet comes in: the others are when they are looked
-at."""
+MOST_TRIED = 5_000
+"""Lines that are worked out before a sheet comes in: the others are when they are looked at."""
 
 MOST_TOLD = 20
 """Lines that are named where they cannot be read."""
+
+AT_ONCE = 500
+"""Lines that are written in one go, while others wait."""
+
+UNANSWERED = {"error": None, "answers": [], "notices": [], "note": "", "status": "ok"}
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,10 +43,6 @@ class Brought:
 
     sheet: Sheet | None
     wrong: list[tuple[int, str, str]]
-
-
-class Undone(Exception):
-    """Nothing of it is to be kept."""
 
 
 def document_in(data: bytes, name: str) -> Document:
@@ -57,68 +59,75 @@ def document_in(data: bytes, name: str) -> Document:
 def bring_in(person: Person, document: Document, anyway: bool = False) -> Brought:
     """Makes a sheet of a document.
 
-    Where lines have errors nothing is kept, unless they come in ``anyway``: as notes then.
+    Where lines have errors nothing is kept, unless they come in ``anyway``: as notes then.  Lines
+    are worked out before anything is written.
     """
-    wrong: list[tuple[int, str, str]] = []
-    try:
-        with transaction.atomic():
-            sheet = made_of(person, document)
-            wrong = _answered(sheet, document)
-            if wrong and not anyway:
-                raise Undone
-            if wrong:
-                _make_notes(sheet, {number for number, _, _ in wrong})
-    except Undone:
+    lines = lines_of(document, versions_here(person, document.versions))
+    wrong = _answered(person, document, lines)
+    if wrong and not anyway:
         return Brought(None, wrong[:MOST_TOLD])
-    return Brought(sheet, wrong[:MOST_TOLD])
+    room_for(person, things=1, lines=len(lines))
+    _make_notes(lines, {number for number, _, _ in wrong})
+    with staged(person) as (stage, _):
+        sheet = sheet_of(stage, document)
+        for write in writing(sheet, lines):
+            write()
+    return Brought(Sheet.objects.get(pk=sheet.pk), wrong[:MOST_TOLD])
 
 
-def made_of(
-    person: Person,
-    document: Document,
-    folder: str = "",
-    known: Mapping[str, str] | None = None,
-    runs: Mapping[str, Run] | None = None,
-) -> Sheet:
-    """A sheet with the lines of a document, which are not worked out yet; ``known`` are the
-    versions here of those that were drawn there, ``runs`` those that lines came with."""
-    sheet = Sheet.objects.create(
-        owner=person,
+def sheet_of(owner: Person, document: Document, folder: str = "") -> Sheet:
+    """The sheet of a document, with no lines yet, which is not written."""
+    return Sheet(
+        owner=owner,
         title=document.title,
         form=document.form,
         folder=folder,
         revision=1,
         **document.conventions,
     )
-    versions = {**_versions_here(person, document.versions), **(known or {})}
+
+
+def writing(sheet: Sheet, lines: Sequence[Line]) -> Iterator[Callable[[], object]]:
+    """What has to be done, one after another, so that the sheet and its lines are written; each is
+    done soon."""
+    yield sheet.save
+    for start in range(0, len(lines), AT_ONCE):
+        some = lines[start : start + AT_ONCE]
+        for line in some:
+            line.sheet = sheet
+        yield partial(Line.objects.bulk_create, some)
+
+
+def lines_of(
+    document: Document, versions: Mapping[str, str], runs: Mapping[str, Run] | None = None
+) -> list[Line]:
+    """The lines of a document, of no sheet yet and not worked out; ``versions`` are those here of
+    what was drawn there, ``runs`` those that lines came with."""
     lines, last = [], None
     for place, one in enumerate(document.lines, 1):
-        lines.append(_line(sheet, one, place, last, versions))
-        lines[-1].run = (runs or {}).get(one.run)
+        line = _line(one, place, last, versions)
+        line.run = (runs or {}).get(one.run)
+        lines.append(line)
         last = one.number
-    Line.objects.bulk_create(lines)
-    return sheet
+    return lines
 
 
-def _line(
-    sheet: Sheet, one: LineOut, place: int, last: int | None, versions: Mapping[str, str]
-) -> Line:
+def _line(one: LineOut, place: int, last: int | None, versions: Mapping[str, str]) -> Line:
     return Line(
-        sheet=sheet,
         number=one.number,
         place=place,
         text=one.text,
         last=one.last if one.last is not None else last,
         draws=exchanged(one.draws, versions),
         revision=1,
-        outcome={"error": None, "answers": [], "notices": [], "note": "", "status": "ok"},
+        outcome=UNANSWERED,
         stale=True,
         kept=moment_from(one.kept),
         **one.conventions,
     )
 
 
-def _versions_here(person: Person, versions: Mapping[str, str]) -> dict[str, str]:
+def versions_here(person: Person, versions: Mapping[str, str]) -> dict[str, str]:
     """For the versions that were drawn elsewhere, those of the same names here."""
     found: dict[str, str] = {}
     for key, name in versions.items():
@@ -136,32 +145,29 @@ def _versions_here(person: Person, versions: Mapping[str, str]) -> dict[str, str
     return found
 
 
-def _answered(sheet: Sheet, document: Document) -> list[tuple[int, str, str]]:
+def _answered(
+    person: Person, document: Document, lines: Sequence[Line]
+) -> list[tuple[int, str, str]]:
     """Works the lines out; those that have an error which they had not where they come from."""
     had_one = {line.number for line in document.lines if line.said}
-    lines = list(sheet.lines.order_by("place"))
+    outcomes = evaluating.tried(person, _settings(document), lines[:MOST_TRIED])
     wrong = []
-    end = time.monotonic() + SECONDS
-    for start in range(0, len(lines), evaluating.AT_ONCE):
-        if time.monotonic() > end:
-            break
-        some = lines[start : start + evaluating.AT_ONCE]
-        try:
-            evaluating.refresh(sheet, some)
-        except LineError as error:
-            raise NotASheet(why=error.text) from None
-        for line in some:
-            if line.outcome.get("error") and line.number not in had_one:
-                wrong.append((line.number, line.text, line.outcome["error"]["text"]))
+    for line in lines:
+        outcome = outcomes.get(line.number)
+        if outcome is None:
+            continue
+        line.take(outcome, 1)
+        if outcome.error is not None and line.number not in had_one:
+            wrong.append((line.number, line.text, outcome.error.text))
     return wrong
 
 
-def _make_notes(sheet: Sheet, numbers: set[int]) -> None:
-    lines = list(sheet.lines.filter(number__in=numbers))
+def _settings(document: Document) -> Settings:
+    return Settings(form=form_from(document.form), conventions=Conventions(**document.conventions))
+
+
+def _make_notes(lines: Sequence[Line], numbers: set[int]) -> None:
     for line in lines:
-        line.text = "# " + line.text.replace("\n", " ")
-        line.stale, line.revision = True, 2
-    evaluating.write_over(lines, ["text", "stale", "revision"])
-    sheet.revision = 2
-    sheet.save(update_fields=["revision"])
-    evaluating.refresh(sheet, lines)
+        if line.number in numbers:
+            line.text = "# " + line.text.replace("\n", " ")
+            line.outcome, line.stale = UNANSWERED, True

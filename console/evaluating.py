@@ -12,18 +12,22 @@ from django.db import transaction
 from django.db.models import QuerySet
 from django.utils import timezone
 
+from accounts.models import Person
 from console.models import Line, Sheet
 from engine import errors
 from engine.aids.typing import SoFar
+from engine.errors import LineError
 from engine.numbers.context import Conventions
 from engine.sheet.settings import Settings
+from engine.sheet.shown import KeptOutcome
 from fence import change_jobs, jobs
+from fence.arriving_jobs import LinesTried
 from fence.jobs import Job
 from fence.lines import MOST_OF_A_PART, Part, Reached, SheetLine
 from fence.listing import ListingNews
 from fence.turns import Busy, StillReading
 from fence.worker import State
-from shelf.reaching import done, shelf_state
+from shelf.reaching import ask, done, shelf_state
 
 T = TypeVar("T")
 
@@ -100,18 +104,20 @@ def _lines_of(rows: Iterable[Sequence[Any]]) -> tuple[SheetLine, ...]:
     )
 
 
+def _as_sent(line: Line) -> SheetLine:
+    """A line as an evaluator gets it."""
+    return SheetLine(
+        line.number, line.text, line.last, line.place, line.deleted, line.conventions,
+        line.draws, str(line.token), by_the_clock(line.kept),
+    )  # fmt: skip
+
+
 def moved_by(
     sheet: Sheet, lines: Iterable[Line], head: UUID, wanted: change_jobs.Wanted
 ) -> change_jobs.Moved | None:
     """What it moves that lines are as they are now, as the change ``head``; None where that
     could not be found out in time."""
-    put = tuple(
-        SheetLine(
-            line.number, line.text, line.last, line.place, line.deleted, line.conventions,
-            line.draws, str(line.token), by_the_clock(line.kept),
-        )
-        for line in lines
-    )  # fmt: skip
+    put = tuple(map(_as_sent, lines))
     try:
         return work(
             sheet,
@@ -135,6 +141,16 @@ def surely(sheet: Sheet, job: Job[T]) -> T:
 def by_the_clock(moment: datetime, here: tzinfo | None = None) -> datetime:
     """A moment by the clock of where the person is; whoever asks for many says where that is."""
     return timezone.localtime(moment, here).replace(tzinfo=None)
+
+
+def tried(person: Person, settings: Settings, lines: Iterable[Line]) -> dict[int, KeptOutcome]:
+    """What lines answer that are of no sheet yet, with the shelf of a person: of as many as there
+    is time for."""
+    job = LinesTried(lines=tuple(map(_as_sent, lines)), settings=settings)
+    try:
+        return ask(person.pk, job, person)
+    except (LineError, Busy):
+        return {}
 
 
 def typed(sheet: Sheet, job: jobs.Typed) -> SoFar:

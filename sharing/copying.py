@@ -8,6 +8,7 @@ from uuid import UUID
 from django.db import transaction
 
 from accounts.models import Person
+from accounts.room import room_for
 from console.models import Line, Sheet
 from procedures.models import Procedure, ProcedureVersion
 from records.data import record_data, record_from
@@ -20,6 +21,7 @@ from shelf.models import DataTable, Version
 
 def copy_for(person: Person, thing: Any) -> Any:
     """The copy, on the shelf of that person."""
+    room_for(person, things=1)
     with transaction.atomic():
         made = COPIES[type(thing)](thing, person)
         things.say_changed(person.pk)

@@ -10,6 +10,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from accounts.models import Person
+from accounts.room import room_for
 from console.models import Line, Sheet
 from procedures.models import Procedure, ProcedureVersion
 from shelf import things
@@ -19,6 +20,7 @@ from shelf.models import DataTable, Version
 def copied(thing: Any) -> Any:
     """A copy under a name of its own, in the same folder; None of a record, which stays the one
     that it is."""
+    room_for(thing.owner, things=1)
     with transaction.atomic():
         for kind, copy in COPIES.items():
             if isinstance(thing, kind):

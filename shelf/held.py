@@ -23,6 +23,12 @@ def held(person: Person) -> Path:
     return Path(settings.DATA) / "held" / f"{person.pk}.zip"
 
 
+def taken(person: Person, key: object) -> Path:
+    """The zip that waits, under a name of its own from now on: another one may be put by."""
+    path = held(person).with_name(f"{key}.zip")
+    return held(person).rename(path)
+
+
 def forget(person: Person) -> None:
     """Takes it away."""
     held(person).unlink(missing_ok=True)

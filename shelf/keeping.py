@@ -8,16 +8,18 @@ from datetime import timedelta
 
 from django.conf import settings
 from django.db import IntegrityError, transaction
+from django.db.models import QuerySet
 from django.utils import timezone
 
 from accounts.models import Person
+from accounts.room import room_for
 from engine.errors import NotAFile
 from engine.files.dialect import MAX_BYTES, too_large
 from engine.files.preview import Guess, preview_of
 from shelf import things
 from shelf.models import DataTable, Version
 
-LOOKED_AT_FOR = timedelta(days=1)
+LOOKED_AT_FOR = timedelta(hours=1)
 """How long a file is kept that was brought in and not kept under a name."""
 
 MOST_TABLES = 200
@@ -26,9 +28,10 @@ MOST_TABLES = 200
 def bring_in(person: Person, file_name: str, chunks: Iterable[bytes]) -> Version:
     """Writes a file down, to be looked at.
 
-    Errors: :class:`NotAFile` where it is too large: nothing of it stays then.
+    Errors: :class:`NotAFile` where it is too large, :class:`NoRoom`: nothing of it stays then.
     """
-    _forget_old_ones(person)
+    forget_looked_at(person.versions.all())
+    room_for(person)
     version = Version(owner=person, file_name=file_name[-200:])
     version.path.parent.mkdir(parents=True, exist_ok=True, mode=0o700)
     size = 0
@@ -43,7 +46,12 @@ def bring_in(person: Person, file_name: str, chunks: Iterable[bytes]) -> Version
         version.path.unlink(missing_ok=True)
         raise
     version.size = size
-    version.save()
+    try:
+        room_for(person, size=size)
+        version.save()
+    except BaseException:
+        version.path.unlink(missing_ok=True)
+        raise
     return version
 
 
@@ -52,9 +60,9 @@ def drop(version: Version) -> None:
     version.delete()
 
 
-def _forget_old_ones(person: Person) -> None:
-    old = timezone.now() - LOOKED_AT_FOR
-    for version in person.versions.filter(table=None, made__lt=old):
+def forget_looked_at(versions: QuerySet[Version]) -> None:
+    """Takes away what was only looked at, a while ago."""
+    for version in versions.filter(table=None, made__lt=timezone.now() - LOOKED_AT_FOR):
         drop(version)
 
 

@@ -8,6 +8,7 @@ from django.db import DatabaseError, connection
 from django.http import HttpRequest, JsonResponse
 from django.views.decorators.http import require_GET
 
+from accounts.room import is_full
 from engine.errors import LineError
 from engine.numbers.context import Conventions
 from engine.sheet.line import NewLine
@@ -34,7 +35,7 @@ def _storage() -> str:
             cursor.execute("SELECT 1 FROM console_sheet LIMIT 1")
     except DatabaseError:
         return "cannot be read"
-    return "well"
+    return "full" if is_full() else "well"
 
 
 def _evaluators() -> str:

@@ -15,6 +15,7 @@ SAID = {
     413: "This is larger than what is taken.",
     429: "This came too fast after what was sent before.",
     500: "Something went wrong, and it is Teapot's fault. What was kept is not lost.",
+    507: "There is no room for this.",
     503: "This cannot be done just now.",
 }
 """What is said where the reply has no sentence of its own."""

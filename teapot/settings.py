@@ -5,6 +5,7 @@ variable that begins with ``TEAPOT_``.
 TEAPOT_DATA         folder of the database and the secret key (``var``)
 TEAPOT_HOSTS        host names served, with commas between
 TEAPOT_HTTPS        1 where the server is reached over HTTPS
+TEAPOT_ROOM         gigabytes that all data may take; without it, as much as the disk has
 TEAPOT_PACED        0 where no request is refused for coming too fast
 TEAPOT_PROXY        1 where a proxy in front tells the addresses of people
 TEAPOT_COLLECTED    1 where static files are those that ``manage.py collectstatic`` put
@@ -58,6 +59,9 @@ PACED = os.environ.get("TEAPOT_PACED", "1") == "1"
 BEHIND_PROXY = os.environ.get("TEAPOT_PROXY") == "1"
 TEAPOT_EVALUATORS = int(os.environ.get("TEAPOT_EVALUATORS", "4"))
 
+TEAPOT_ROOM = int(float(os.environ.get("TEAPOT_ROOM", "0")) * 1024**3)
+"""Bytes that the installation may take on the disk; 0 where that is the disk's own business."""
+
 DEMO = os.environ.get("TEAPOT_DEMO") == "1"
 
 INSTALLED_APPS = [
@@ -65,6 +69,7 @@ INSTALLED_APPS = [
     "django.contrib.auth",
     "django.contrib.sessions",
     "django.contrib.staticfiles",
+    "django.contrib.humanize",
     "django_htmx",
     "csp",
     "accounts",

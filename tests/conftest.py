@@ -39,6 +39,27 @@ def the_web(request):
 
 
 @pytest.fixture(autouse=True, scope="session")
+def no_evaluator_in_a_transaction(request):
+    """Whoever waits for an evaluator keeps nobody else from writing."""
+    if not request.config.pluginmanager.hasplugin("django"):
+        yield
+        return
+    from django.db import connection
+
+    from fence import asking
+
+    work = asking.work
+
+    def outside(*arguments):
+        assert not connection.in_atomic_block, "an evaluator is asked within a transaction"
+        return work(*arguments)
+
+    asking.work = outside
+    yield
+    asking.work = work
+
+
+@pytest.fixture(autouse=True, scope="session")
 def no_server_left():
     """Ends what tests that failed left running: it would hold what waits for its output."""
     yield

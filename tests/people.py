@@ -24,6 +24,11 @@ def link_in(letter):
     return re.findall(r"http://testserver(/\S+)", letter.body)[-1]
 
 
+def zipped(client):
+    """Everything of whoever has that browser."""
+    return b"".join(client.get("/shelf/everything.zip").streaming_content)
+
+
 class Someone:
     """A browser of a person, with the first sheet."""
 

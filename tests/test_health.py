@@ -5,7 +5,7 @@ from django.db import OperationalError
 
 from teapot import health
 
-pytestmark = pytest.mark.django_db
+pytestmark = pytest.mark.django_db(transaction=True)
 
 
 def test_all_is_well(client):

@@ -23,7 +23,7 @@ def client(monkeypatch):
     ("method", "path", "status", "said"),
     [
         ("get", "/nowhere", 404, "There is nothing here"),
-        ("get", "/sheets/8b4bb0e5-0000-4000-8000-000000000000", 400, "needs a cookie"),
+        ("get", "/sheets/8b4bb0e5-0000-4000-8000-000000000000", 404, "needs a cookie"),
         ("get", "/account/sign-out", 405, "a button of a page leads to it"),
         ("put", "/account/", 405, "a button of a page leads to it"),
     ],

@@ -18,7 +18,7 @@ from django.urls import URLPattern, get_resolver, reverse
 from procedures.models import Run
 from records.models import Record
 from sharing.models import Link
-from tests.people import Someone, sign_up
+from tests.people import Someone, sign_up, zipped
 
 pytestmark = pytest.mark.django_db(transaction=True)
 
@@ -32,11 +32,11 @@ ROUTES = {
     ANYBODY: """
         home history history-search bring-sheet-in new-sheet samples health favicon
         worker nothing-kept
-        account sign-up finish-sign-up sign-in sign-in-new sign-in-anew sign-out change-password
-        end-elsewhere delete-account
+        account sign-up finish-sign-up sign-in sign-in-new sign-in-out sign-in-anew sign-out
+        change-password end-elsewhere delete-account
         recover recover-sent recovered mails
         handbook handbook-find handbook-drawer handbook-entry handbook-whole
-        shelf everything arrive settle-clashes shelf-names tables bring-in
+        shelf everything arrive arrival stop-arrival settle-clashes shelf-names tables bring-in
         new-procedure procedure-from-lines record-from-lines run-questions
     """,
     SHEET: """
@@ -205,7 +205,7 @@ def test_what_is_shared_is_read_by_all_until_the_link_is_taken_back(name, others
 
 def content(of: Kept) -> dict[str, bytes]:
     """All that its owner has, in files; when these were made makes no difference."""
-    packed = of.someone.client.get("/shelf/everything.zip").content
+    packed = zipped(of.someone.client)
     with zipfile.ZipFile(io.BytesIO(packed)) as files:
         found = {name: files.read(name) for name in files.namelist()}
     found["list.json"] = found["list.json"].rpartition(b'"made"')[0]

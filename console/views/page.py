@@ -12,6 +12,7 @@ from django.urls import reverse
 from django.views.decorators.http import require_POST, require_safe
 
 from accounts.guests import known_person, new_guest, visit_at_hand
+from accounts.room import room_for
 from accounts.visits import Visit
 from console import changes, keeping
 from console.models import Sheet
@@ -61,6 +62,7 @@ def home(request: HttpRequest) -> HttpResponse:
 def new_sheet(request: HttpRequest) -> HttpResponse:
     """Makes an empty sheet and opens it."""
     person = known_person(request) or new_guest(request)
+    room_for(person, things=1)
     return redirect("sheet", person.sheets.create().pk)
 
 
@@ -68,7 +70,7 @@ def new_sheet(request: HttpRequest) -> HttpResponse:
 def sheet(request: HttpRequest, pk: UUID) -> HttpResponse:
     """The sheet page with the last screen of lines."""
     if not request.COOKIES:
-        return render(request, "console/needs_cookies.html", status=400)
+        return render(request, "console/needs_cookies.html", status=404)
     sheet = own_sheet(request, pk)
     run = run_of(sheet)
     context = {

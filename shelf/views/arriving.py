@@ -9,9 +9,9 @@ from typing import Any
 
 from django.core.files.uploadedfile import UploadedFile
 from django.db import IntegrityError, transaction
-from django.http import HttpRequest, HttpResponse
+from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
-from django.views.decorators.http import require_POST
+from django.views.decorators.http import require_POST, require_safe
 
 from accounts.guests import known_person, new_guest
 from accounts.models import Person
@@ -23,9 +23,10 @@ from procedures.data import procedure_from
 from procedures.models import Procedure
 from records.data import record_from
 from records.models import Record
-from shelf import held, things
+from shelf import held, importing, things
 from shelf.arriving import KINDS, LOOKED_AT, kind_of
-from shelf.everything import WRONG_DATA, BroughtIn, bring_in
+from shelf.everything_in import WRONG_DATA, clashes_in
+from shelf.models import Arrival
 from shelf.views import tables
 
 
@@ -114,7 +115,15 @@ def _made(thing: Any, kind: str, data: dict[str, Any], fill: Callable[[Any, Any]
 
 def _everything(request: HttpRequest, person: Person, file: UploadedFile) -> HttpResponse:
     held.hold(person, file.chunks())
-    return _from_held(request, person)
+    try:
+        with held.held(person).open("rb") as packed:
+            clashes = clashes_in(person, packed)
+    except LineError as error:
+        held.forget(person)
+        return _not_brought(request, error.text)
+    if clashes:
+        return render(request, "shelf/clashes.html", {"clashes": clashes})
+    return _begun(request, person, {})
 
 
 @require_POST
@@ -124,19 +133,36 @@ def settle(request: HttpRequest) -> HttpResponse:
     if person is None or not held.held(person).exists():
         return _not_brought(request, "No file waits any more. Bring it in again.")
     paths, choices = request.POST.getlist("path"), request.POST.getlist("choice")
-    return _from_held(request, person, dict(zip(paths, choices, strict=False)))
+    return _begun(request, person, dict(zip(paths, choices, strict=False)))
 
 
-def _from_held(
-    request: HttpRequest, person: Person, choices: dict[str, str] | None = None
-) -> HttpResponse:
-    try:
-        with held.held(person).open("rb") as file:
-            came = bring_in(person, file, choices)
-    except LineError as error:
-        held.forget(person)
-        return _not_brought(request, error.text)
-    if not isinstance(came, BroughtIn):
-        return render(request, "shelf/clashes.html", {"clashes": came})
-    held.forget(person)
-    return render(request, "shelf/brought.html", {"brought": came})
+def _begun(request: HttpRequest, person: Person, choices: dict[str, str]) -> HttpResponse:
+    return _shown(request, importing.begin(person, choices))
+
+
+@require_safe
+def arrival(request: HttpRequest) -> HttpResponse:
+    """How far a zip is that comes in, and what came of it."""
+    person = known_person(request)
+    return _shown(request, None if person is None else importing.at_hand(person))
+
+
+def _shown(request: HttpRequest, found: Arrival | None) -> HttpResponse:
+    if found is None:
+        raise Http404
+    if found.outcome is None and request.method == "POST":
+        return redirect("arrival")
+    if found.outcome is None:
+        return render(request, "shelf/on_its_way.html", {"arrival": found})
+    if "error" in found.outcome:
+        return _not_brought(request, found.outcome["error"])
+    return render(request, "shelf/brought.html", {"brought": found.outcome})
+
+
+@require_POST
+def stop(request: HttpRequest) -> HttpResponse:
+    """Has a zip not come in that is on its way."""
+    person = known_person(request)
+    if person is not None:
+        importing.stop(person)
+    return redirect("arrival")

@@ -2,21 +2,24 @@
 
 from __future__ import annotations
 
+from tempfile import TemporaryFile
 from typing import Any
 from uuid import UUID
 
-from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
+from django.http import FileResponse, Http404, HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import render
 from django.utils import timezone
 from django.views.decorators.http import require_POST, require_safe
 
 from accounts.guests import known_person, own_or_404, person_key
+from accounts.models import Person
+from console.out import or_why_not
 from engine.errors import LineError
 from records.keeping import stop_all
 from records.models import Record
 from shelf import things
 from shelf.copies import copied
-from shelf.everything import as_zip
+from shelf.everything import write_zip
 from shelf.listing import KINDS, Called, in_folders, names_of, things_of
 from shelf.search import search
 
@@ -120,9 +123,18 @@ def everything(request: HttpRequest) -> HttpResponse:
     person = known_person(request)
     if person is None:
         raise Http404
-    response = HttpResponse(as_zip(person), content_type="application/zip")
-    response["Content-Disposition"] = 'attachment; filename="everything of mine.zip"'
-    return response
+    return or_why_not(lambda: _zip_of(person))
+
+
+def _zip_of(person: Person) -> FileResponse:
+    file = TemporaryFile()  # noqa: SIM115 - it is closed when it is sent
+    try:
+        write_zip(person, file)
+    except BaseException:
+        file.close()
+        raise
+    file.seek(0)
+    return FileResponse(file, as_attachment=True, filename="everything of mine.zip")
 
 
 @require_safe

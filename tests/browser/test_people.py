@@ -50,7 +50,7 @@ def test_signing_out_empties_all_windows_and_the_storage(page, server):
     expect(answers(other)).to_have_count(1)
     sheet.get_by_role("button", name="Sign out").press("Enter")
     expect(sheet.get_by_test_id("unsent")).to_have_text("half typed secret")
-    sheet.get_by_role("button", name="Sign out and lose them").press("Enter")
+    sheet.get_by_role("button", name="Sign out and lose it").press("Enter")
     sheet.wait_for_url("**/sign-in/out")
     other.wait_for_url("**/sign-in/out")
     expect(other.get_by_test_id("said")).to_contain_text("signed out")
@@ -109,7 +109,7 @@ def test_lines_that_wait_are_asked_about_before_they_are_removed(sheet, server):
     expect(unsent).to_be_hidden()
     assert "not sent" in str(storage(sheet))
     sheet.get_by_role("button", name="Sign out").press("Enter")
-    sheet.get_by_role("button", name="Sign out and lose them").press("Enter")
+    sheet.get_by_role("button", name="Sign out and lose it").press("Enter")
     sheet.wait_for_url("**/sign-in/out")
     expect(sheet.get_by_test_id("said")).to_be_visible()
     assert storage(sheet) == []

@@ -11,7 +11,7 @@ from accounts.pacing import Pace
 from tests.server import PATIENCE
 from tests.threads import Thread
 
-pytestmark = pytest.mark.django_db
+pytestmark = pytest.mark.django_db(transaction=True)
 
 
 @pytest.fixture

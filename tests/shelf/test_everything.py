@@ -1,22 +1,45 @@
 """Everything of a person out as one zip, and in again."""
 
+import errno
 import io
 import json
+import os
 import re
+import threading
 import zipfile
+from datetime import timedelta
+from types import SimpleNamespace
 from uuid import uuid4
 
 import pytest
+from django.conf import settings
+from django.core.files.uploadedfile import SimpleUploadedFile
+from django.db import DatabaseError
+from django.test import Client
+from django.utils import timezone
 
+from accounts.models import Person
+from accounts.room import NoRoom, Room
+from console import bringing
+from console.models import Line
 from console.out import document_of
 from engine.out.data import data_of
 from procedures.models import Procedure, Run
 from records.models import Record
-from shelf.everything import NotEverything, as_zip, bring_in
-from shelf.models import DataTable, Version
-from tests.people import Someone
+from shelf import importing
+from shelf.everything import write_zip
+from shelf.everything_in import NotEverything, Stopped, bring_in, clashes_in
+from shelf.models import Arrival, DataTable, Version
+from tests.people import Someone, zipped
+from tests.server import PATIENCE
 
 pytestmark = pytest.mark.django_db(transaction=True)
+
+
+def as_zip(person):
+    file = io.BytesIO()
+    write_zip(person, file)
+    return file.getvalue()
 
 
 @pytest.fixture
@@ -65,7 +88,7 @@ def test_nothing_is_lost_on_the_way_to_somebody_else(someone):
 
 def test_names_that_are_taken_are_left_out_or_come_in_under_others(someone):
     packed = as_zip(someone.person)
-    clashes = bring_in(someone.person, io.BytesIO(packed))
+    clashes = clashes_in(someone.person, io.BytesIO(packed))
     assert {(one.kind, one.name) for one in clashes} == {
         ("table", "pots"), ("procedure", "double"), ("record", "a try"),
     }  # fmt: skip
@@ -127,6 +150,8 @@ def with_other(path, old, new):
         with_other("sheets/", b'"lines"', b'"x"'),
         with_other("tables/", b'"columns"', b'"x"'),
         with_other("procedures/", b'"text"', b'"x"'),
+        with_other("tables/", b'"rows": 3', b'"rows": -5'),
+        with_other("tables/", b'"rows": 3', b'"rows": "3"'),
     ],
 )
 def test_a_zip_that_is_wrong_leaves_nothing(someone, spoil):
@@ -152,16 +177,16 @@ def test_a_path_that_leads_out_is_refused(someone, path):
 
 
 def test_a_zip_that_unpacks_to_too_much_is_refused(monkeypatch, someone):
-    monkeypatch.setattr("shelf.everything.MOST_UNPACKED", 1000)
+    monkeypatch.setattr("shelf.everything_in.MOST_UNPACKED", 1000)
     with pytest.raises(NotEverything, match="unpacks"):
         bring_in(someone.person, io.BytesIO(as_zip(someone.person)))
 
 
 def test_it_goes_out_and_in_over_the_wire(someone):
-    reply = someone.client.get("/shelf/everything.zip")
-    assert json.loads(zipfile.ZipFile(io.BytesIO(reply.content)).read("list.json"))["teapot"] == 1
+    everything = zipped(someone.client)
+    assert json.loads(zipfile.ZipFile(io.BytesIO(everything)).read("list.json"))["teapot"] == 1
     other = Someone()
-    file = io.BytesIO(reply.content)
+    file = io.BytesIO(everything)
     file.name = "everything.zip"
     said = other.client.post("/shelf/bring-in", {"file": file}).content.decode()
     assert [f"<li>1 {kind}</li>" in said for kind in ("table", "procedure", "sheet", "record")] == (
@@ -180,3 +205,143 @@ def test_it_goes_out_and_in_over_the_wire(someone):
     again = other.client.post("/shelf/bring-in/settle", choices)
     assert "No file waits any more" in again.content.decode()
     assert other.client.post("/shelf/bring-in").status_code == 400
+
+
+def many_sheets(count, lines=1):
+    """A zip of so many sheets: a few kilobytes."""
+    told = {"teapot": 1, "kind": "everything", "things": []}
+    sheet = {"teapot": 1, "kind": "sheet", "title": "s", "lines": [{"text": "1+1"}] * lines}
+    out = io.BytesIO()
+    with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as packed:
+        packed.writestr("sheets/1.json", json.dumps(sheet))
+        one = {"kind": "sheet", "path": "sheets/1.json", "name": "s"}
+        told["things"] = [one] * count
+        packed.writestr("list.json", json.dumps(told))
+    out.seek(0)
+    return out
+
+
+def test_others_write_while_a_zip_with_many_sheets_comes_in(someone):
+    other = Someone()
+    written, seen = [], []
+
+    def go_on(done, total):
+        if done < total:
+            other.keep(f"{done} + 1")
+            written.append(done)
+            seen.append(someone.person.sheets.count())
+        return True
+
+    brought = bring_in(someone.person, many_sheets(200), {}, go_on)
+    assert brought.counts == {"sheet": 200}
+    assert len(written) >= 4  # between its transactions
+    assert set(seen) == {1}  # none of it is there before all is
+    assert other.sheet.lines.count() == len(written)
+    assert someone.person.sheets.count() == 201
+    assert Person.objects.count() == 2
+
+
+@pytest.mark.parametrize("end", ["stopped", "an error", "the owner is gone"])
+def test_a_zip_that_does_not_come_in_to_the_end_leaves_nothing(someone, end):
+    person, key = someone.person, someone.person.pk
+
+    def go_on(done, total):
+        if end == "an error" and done > 60:
+            raise OSError("as it happens")
+        if end == "the owner is gone" and done > 60:
+            Person.objects.filter(pk=key).delete()
+        return end != "stopped" or done < 60
+
+    before = Line.objects.exclude(sheet__owner=key).count()
+    with pytest.raises((NotEverything, Stopped, Person.DoesNotExist, DatabaseError)):
+        bring_in(person, many_sheets(200), {}, go_on)
+    assert Line.objects.exclude(sheet__owner=key).count() == before
+    assert not Person.objects.filter(stands_for__isnull=False).exists()
+
+
+def test_how_far_a_zip_is_can_be_seen_and_it_can_be_stopped(someone, monkeypatch):
+    monkeypatch.setattr(importing, "LOOKED_FOR", 0)
+    monkeypatch.setattr(importing, "SAID_EVERY", 0)
+    goes_on = threading.Event()
+    write = bringing.writing
+
+    def slowly(sheet, lines):
+        goes_on.wait(PATIENCE)
+        return write(sheet, lines)
+
+    monkeypatch.setattr(bringing, "writing", slowly)
+    file = many_sheets(100)
+    file.name = "everything.zip"
+    reply = someone.client.post("/shelf/bring-in", {"file": file})
+    address = reply.headers["Location"]
+    assert "things are read" in someone.shown(address)
+    someone.client.post("/shelf/bring-in/stop")
+    goes_on.set()
+    importing.wait()
+    assert "It was stopped, and nothing of it came in" in someone.shown(address)
+    assert someone.person.sheets.count() == 1
+    file.seek(0)
+    someone.client.post("/shelf/bring-in", {"file": file})
+    importing.wait()
+    assert "<li>100 sheets</li>" in someone.shown(address)
+    assert not list(settings.DATA.glob("held/*"))
+
+
+def test_one_that_was_interrupted_says_so(someone):
+    Arrival.objects.create(owner=someone.person)
+    Arrival.objects.update(touched=timezone.now() - timedelta(minutes=5))
+    assert "interrupted" in someone.shown("/shelf/bring-in/on-its-way")
+
+
+def test_no_more_is_unpacked_than_may_be_whatever_a_zip_says(someone, monkeypatch):
+    monkeypatch.setattr(bringing, "MOST_BYTES", 10_000)
+    out = io.BytesIO()
+    with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as packed:
+        packed.writestr("list.json", b" " * 10_000_000)
+    spoiled = out.getvalue().replace((10_000_000).to_bytes(4, "little"), (9).to_bytes(4, "little"))
+    with pytest.raises(NotEverything, match="cannot be brought in"):
+        bring_in(someone.person, io.BytesIO(spoiled))
+
+
+@pytest.mark.parametrize(
+    ("what", "most", "said"),
+    [
+        ("things", Room(3, 10**6, 10**9), "may hold 3 things"),
+        ("lines", Room(10**6, 30, 10**9), "may have 30 lines"),
+        ("size", Room(10**6, 10**6, 1), "may have 1 megabytes"),
+    ],
+)
+def test_there_is_a_limit_to_what_somebody_keeps(someone, monkeypatch, what, most, said):
+    packed = as_zip(someone.person) if what == "size" else many_sheets(9, 9).getvalue()
+    monkeypatch.setattr("accounts.room.OF_GUEST", most)
+    before = someone.person.sheets.count()
+    with pytest.raises(NoRoom, match=said):
+        bring_in(someone.person, io.BytesIO(packed))
+    assert someone.person.sheets.count() == before
+    page = someone.shown("/account/")
+    assert f"of {most.things:,} things" in page
+
+
+def test_a_full_disk_is_told(someone, monkeypatch):
+    monkeypatch.setattr("accounts.room.shutil.disk_usage", lambda path: SimpleNamespace(free=1))
+    assert Client().get("/health").json()["storage"] == "full"
+    reply = someone.client.post("/sheets/new")
+    assert reply.status_code == 507
+    assert "the disk of the server is full" in reply.content.decode()
+    someone.keep("1 + 1")  # what is small still goes on
+    assert someone.sheet.lines.last().text == "1 + 1"
+
+
+@pytest.mark.parametrize(
+    ("number", "said"),
+    [(errno.ENOSPC, "storage is full"), (errno.EROFS, "cannot be written to")],
+)
+def test_a_file_that_cannot_be_written_is_told_in_a_sentence(someone, monkeypatch, number, said):
+    def fails(*arguments):
+        raise OSError(number, os.strerror(number))
+
+    monkeypatch.setattr("pathlib.Path.open", fails)
+    file = SimpleUploadedFile("pots.csv", b"a\n1\n")
+    reply = someone.client.post("/tables/new", {"file": file})
+    assert reply.status_code == 503
+    assert said in reply.content.decode()
