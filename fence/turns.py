@@ -4,7 +4,9 @@ One piece of work at a time is done for a person.  Who has waited longest since 
 first.  A sheet goes to the evaluator that has it in memory; where that one is busy it waits for a
 moment, and then goes to another, which has it for a while.  Somebody whose lines run into limits
 again and again is slowed, and told so; together with others of that kind they never have all
-evaluators, and where there is one aside for them they have only that.
+evaluators, and where there is one aside for them they have only that.  An address counts lightly:
+where lines from it ran into limits, somebody new there begins at the back, until they have typed
+for a while; nobody else is slowed for a neighbour.
 """
 
 from __future__ import annotations
@@ -29,16 +31,20 @@ MOST_WAITING = 6
 REMEMBERED = 60.0
 """Seconds for which it counts that somebody ran into a limit."""
 
-FREE_HITS, MOST_OF_ADDRESS = 3, 12
-"""How often a person may do so before they are slowed, and all at one address before they are
-watched."""
+FREE_HITS, FREE_OF_ADDRESS = 3, 2
+"""How often a person may do so before they are slowed, and all at one address before whoever is
+new there begins at the back."""
+
+PROVEN_BY, PROVEN_AFTER = 8, 20.0
+"""Pieces of work and seconds after which somebody is new no more."""
 
 MOVED_SECONDS = 10.0
 """How long a sheet stays with the evaluator that it moved to, where its own is free again."""
 
 LONGEST_PAUSE = 20.0
-MOST_SHEETS = 4096
-"""Sheets of which it is known that another evaluator has them than their own."""
+MOST_SHEETS = MOST_PEOPLE = 4096
+"""Sheets of which it is known that another evaluator has them than their own, and people of whom
+it is known how long they are here."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,6 +56,15 @@ class Asker:
 
 
 NOBODY = Asker()
+
+
+@dataclass(slots=True)
+class Seen:
+    """When a person was seen first, and how many pieces of work were done for them within their
+    limits."""
+
+    first: float
+    count: int = 0
 
 
 class Busy(Exception):
@@ -104,6 +119,7 @@ class Turns:
         self._served: OrderedDict[str, float] = OrderedDict()
         self._moved: OrderedDict[str, tuple[int, float]] = OrderedDict()
         self._hits: defaultdict[str, deque[float]] = defaultdict(deque)
+        self._seen: OrderedDict[str, Seen] = OrderedDict()
 
     def take(self, sheet: str, asker: Asker = NOBODY, gives_way: bool = False) -> Ticket:
         """Waits for an evaluator.  Work that ``gives_way`` is dropped where the same asker
@@ -131,6 +147,7 @@ class Turns:
         """Its work is done; ``was_at_limit`` where it ran into one."""
         with self._lock:
             now = self.clock()
+            self._note(ticket.asker.person, not was_at_limit)
             if was_at_limit and not ticket.gives_way:
                 for key in (ticket.asker.person, ticket.asker.address):
                     if key:
@@ -185,16 +202,37 @@ class Turns:
             del self._hits[key]
         return hits
 
+    def _note(self, person: str, is_well: bool) -> None:
+        """Takes down that work was done for a person."""
+        seen = self._seen.setdefault(person, Seen(self.clock()))
+        seen.count += is_well
+        self._seen.move_to_end(person)
+        while len(self._seen) > MOST_PEOPLE:
+            self._seen.popitem(last=False)
+
+    def _begins_behind(self, asker: Asker) -> bool:
+        """Whether they are new at an address from which lines ran into limits just now."""
+        if len(self._recent(asker.address)) < FREE_OF_ADDRESS:
+            return False
+        seen = self._seen.get(asker.person)
+        is_proven = seen is not None and (
+            seen.count >= PROVEN_BY and self.clock() >= seen.first + PROVEN_AFTER
+        )
+        return not is_proven
+
     def _is_watched(self, asker: Asker) -> bool:
         """Whether their work may be long: they never have all evaluators."""
-        return bool(self._recent(asker.person)) or (
-            len(self._recent(asker.address)) >= MOST_OF_ADDRESS
-        )
+        return bool(self._recent(asker.person)) or self._begins_behind(asker)
 
-    def _is_set_aside(self, asker: Asker) -> bool:
-        """Whether their work is done apart from that of all others.  It is for what they did
-        themselves: a whole class may be behind an address."""
-        return bool(self.aside) and bool(self._recent(asker.person))
+    def _is_set_aside(self, ticket: Ticket) -> bool:
+        """Whether their work is done apart from that of all others: for what they did themselves,
+        or what is kept by somebody new where others did.  What they type is read like that of
+        all."""
+        if not self.aside:
+            return False
+        asker = ticket.asker
+        is_new = not ticket.gives_way and self._begins_behind(asker)
+        return is_new or bool(self._recent(asker.person))
 
     def _call(self) -> None:
         """Gives free evaluators to those who wait, the person first who had none longest."""
@@ -209,11 +247,16 @@ class Turns:
             if at not in self.aside
         )
         for ticket in sorted(
-            self._waiting, key=lambda one: (served.get(one.asker.person, 0.0), one.since)
+            self._waiting,
+            key=lambda one: (
+                self._begins_behind(one.asker),
+                served.get(one.asker.person, 0.0),
+                one.since,
+            ),
         ):
             if ticket.asker.person in busy:
                 continue
-            if self._is_set_aside(ticket.asker):
+            if self._is_set_aside(ticket):
                 is_watched, at = False, next((at for at in free if at in self.aside), None)
             else:
                 is_watched = self._is_watched(ticket.asker)

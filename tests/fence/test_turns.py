@@ -137,6 +137,7 @@ def test_who_runs_into_limits_again_and_again_is_slowed_and_told_so(clock):
 
 def test_those_who_run_into_limits_never_have_all_evaluators(clock):
     of = Turns(2, clock)
+    typed_for_a_while(of, clock, CARLA)
     for one in (ANNA, BEN):
         of.give_back(of.take(one.person, one), was_at_limit=True)
     anna = of.take("anna", ANNA)
@@ -149,17 +150,62 @@ def test_those_who_run_into_limits_never_have_all_evaluators(clock):
     assert ben().asker == BEN
 
 
-def test_an_address_from_which_many_run_into_limits_is_watched(clock, monkeypatch):
-    monkeypatch.setattr(turns, "MOST_OF_ADDRESS", 3)
-    of = Turns(2, clock)
-    for name in ("d", "e", "f"):
-        of.give_back(of.take(name, Asker(name, "10.0.0.9")), was_at_limit=True)
-    fresh = of.take("g", Asker("g", "10.0.0.9"))
-    _, other = in_thread(lambda: of.take("h", Asker("h", "10.0.0.9")))
+def at_limit(of, name, address):
+    """A runaway line of somebody."""
+    of.give_back(of.take(name, Asker(name, address)), was_at_limit=True)
+
+
+def typed_for_a_while(of, clock, asker):
+    for _ in range(turns.PROVEN_BY):
+        clock.now += turns.PROVEN_AFTER / turns.PROVEN_BY
+        of.give_back(of.take(asker.person, asker, gives_way=True))
+    clock.now += 1
+
+
+def test_a_new_guest_for_each_runaway_line_does_not_escape(clock):
+    of = Turns(2, clock, aside=True)
+    room = "10.0.0.9"
+    pupil = Asker("pupil", room)
+    typed_for_a_while(of, clock, pupil)
+    for name in ("d", "e"):
+        at_limit(of, name, room)
+    for name in ("f", "g", "h"):  # each new: it has the one aside, however many they are
+        ticket = of.take(name, Asker(name, room))
+        assert ticket.at in of.aside
+        of.give_back(ticket, was_at_limit=True)
+    first = of.take("i", Asker("i", room))
+    assert first.at in of.aside
+    assert of.take("pupil", pupil).at not in of.aside  # at the same address, and not slowed
+    assert of.take("carla", CARLA).at not in of.aside
+
+
+def test_somebody_new_where_others_ran_into_limits_begins_at_the_back(clock):
+    of = Turns(1, clock)
+    room = "10.0.0.9"
+    for name in ("d", "e"):
+        at_limit(of, name, room)
+    running = of.take("carla", CARLA)
+    _, new = in_thread(lambda: of.take("n", Asker("n", room)))
     wait_until(lambda: len(of._waiting) == 1)
-    assert of.take("carla", CARLA)
-    of.give_back(fresh)
-    assert other().asker.person == "h"
+    _, ben = in_thread(lambda: of.take("ben", BEN))
+    wait_until(lambda: len(of._waiting) == 2)
+    of.give_back(running)
+    assert ben().asker == BEN  # though the other was there first
+    of.give_back(of._running[0])
+    assert new().asker.person == "n"
+
+
+def test_what_somebody_new_types_is_read_where_that_of_all_is(clock):
+    of = Turns(2, clock, aside=True)
+    room = "10.0.0.9"
+    for name in ("d", "e"):
+        at_limit(of, name, room)
+    new = Asker("n", room)
+    typing = of.take("n", new, gives_way=True)
+    assert typing.at not in of.aside
+    of.give_back(typing)
+    typed_for_a_while(of, clock, new)
+    assert of.take("n", new).at not in of.aside
 
 
 def test_a_sheet_that_moved_goes_back_where_its_own_evaluator_is_free_again(clock):
