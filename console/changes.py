@@ -14,7 +14,7 @@ from typing import Any
 from uuid import UUID, uuid4
 
 from django.db import IntegrityError, connection, transaction
-from django.db.models import F
+from django.db.models import F, Subquery
 from django.db.models.expressions import RawSQL
 
 from console import evaluating
@@ -34,6 +34,9 @@ WRITTEN = (
 STATE = ("text", "place", "last", "deleted", "draws", "angle", "log", "numbers")
 """What a line is; everything else of it can be made again."""
 
+
+MOST_CHANGES, OFTEN = 1000, 50
+"""Changes of a sheet that can be undone, and after how many those before are forgotten."""
 
 _LINE, _CHANGE = Insert(Line), Insert(Change)
 
@@ -71,6 +74,8 @@ def commit(
             if older:
                 evaluating.write_over(older, WRITTEN)
             _forget_undone(sheet)
+            if sheet.revision % OFTEN == 0:
+                _forget_old(sheet)
             _CHANGE.write(change, change_values)
             if moved is None:
                 _mark_stale(sheet, entries, pairs, answered)
@@ -89,6 +94,12 @@ def _forget_undone(sheet: Sheet) -> None:
     """What was undone cannot be done again once something else is."""
     with connection.cursor() as cursor:
         cursor.execute("DELETE FROM console_change WHERE sheet_id = %s AND undone", [sheet.pk.hex])
+
+
+def _forget_old(sheet: Sheet) -> None:
+    """So much can be undone, and no more: what is kept of a sheet does not grow without end."""
+    older = sheet.changes.order_by("-pk").values("pk")[MOST_CHANGES : MOST_CHANGES + 1]
+    sheet.changes.filter(pk__lte=Subquery(older)).delete()
 
 
 def _write_moved(sheet: Sheet, moved: Moved, answered: set[int]) -> None:

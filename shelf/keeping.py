@@ -13,9 +13,11 @@ from django.utils import timezone
 
 from accounts.models import Person
 from accounts.room import room_for
+from console.models import Line
 from engine.errors import NotAFile
 from engine.files.dialect import MAX_BYTES, too_large
 from engine.files.preview import Guess, preview_of
+from procedures.models import Run
 from shelf import things
 from shelf.models import DataTable, Version
 
@@ -23,6 +25,9 @@ LOOKED_AT_FOR = timedelta(hours=1)
 """How long a file is kept that was brought in and not kept under a name."""
 
 MOST_TABLES = 200
+MOST_VERSIONS, LOOKED_THROUGH = 20, 5
+"""Versions of a table that are kept, used or not, and how many older ones are looked through each
+time that there is a newer one."""
 
 
 def bring_in(person: Person, file_name: str, chunks: Iterable[bytes]) -> Version:
@@ -85,8 +90,22 @@ def keep(version: Version, name: str, guess: Guess, rows: int) -> DataTable:
 
 
 def replace(version: Version, table: DataTable, guess: Guess, rows: int) -> None:
-    """Makes a file the newest version of a table: what used the older one is out of date."""
+    """Makes a file the newest version of a table: what used the older one is out of date.  Of the
+    older ones only those stay that are young, or that lines or runs have used."""
     _take(version, table, guess, rows)
+    for old in table.versions.order_by("-made")[MOST_VERSIONS : MOST_VERSIONS + LOOKED_THROUGH]:
+        if not _is_used(old):
+            drop(old)
+
+
+def _is_used(version: Version) -> bool:
+    drawn = str(version.pk)
+    return (
+        Line.objects.filter(draws__icontains=drawn, sheet__owner=version.owner).exists()
+        or Run.objects.filter(
+            draws__icontains=drawn, version__procedure__owner=version.owner
+        ).exists()
+    )
 
 
 def _take(version: Version, table: DataTable, guess: Guess, rows: int) -> None:

@@ -154,10 +154,7 @@ def uses_of(person: Person) -> dict[tuple[str, str], list[str]]:
     with connection.cursor() as cursor:
         cursor.execute(USERS, [person.pk.hex])
         texts = cursor.fetchall()
-    procedures = ProcedureVersion.objects.filter(
-        named, procedure__owner=person, procedure__binned=None
-    ).select_related("procedure")
-    texts += [(one.procedure.name, one.text) for one in procedures if one.procedure.newest == one]
+    texts += newest_texts(person).filter(named).values_list("procedure__name", "text")
     uses: dict[tuple[str, str], list[str]] = defaultdict(list)
     for where, text in texts:
         for function, name in USES.findall(text):
@@ -165,6 +162,14 @@ def uses_of(person: Person) -> dict[tuple[str, str], list[str]]:
             if where not in users:
                 users.append(where)
     return uses
+
+
+def newest_texts(person: Person) -> QuerySet[ProcedureVersion]:
+    """The newest version of each procedure on the shelf of a person."""
+    of_same = ProcedureVersion.objects.filter(procedure=OuterRef("procedure")).order_by("-made")
+    return ProcedureVersion.objects.filter(
+        procedure__owner=person, procedure__binned=None, pk=Subquery(of_same.values("pk")[:1])
+    )
 
 
 def in_folders(things: list[Lying]) -> list[Folder]:

@@ -12,13 +12,8 @@ from django.utils.html import escape
 from django.utils.safestring import SafeString, mark_safe
 
 from accounts.models import Person
-from procedures.models import ProcedureVersion
-from records.models import Event
-from shelf.listing import Lying, names_of, things_of
+from shelf.listing import Lying, names_of, newest_texts, things_of
 from shelf.models import Version
-
-MOST_FOUND = 200
-"""Lines that are looked at, the newest first."""
 
 MOST_PLACES = 3
 """Places that are shown of one thing."""
@@ -34,6 +29,16 @@ LINES = """
      WHERE line_words MATCH %s AND sheet.owner_id = %s
        AND sheet.binned IS NULL AND NOT line.deleted
      ORDER BY line_words.rowid DESC LIMIT 200
+"""
+
+
+EVENTS = """
+    SELECT event.record_id, event.number, event.text, event.said
+      FROM event_words
+      JOIN records_event AS event ON event.id = event_words.rowid
+      JOIN records_record AS record ON record.id = event.record_id
+     WHERE event_words MATCH %s AND record.owner_id = %s AND record.binned IS NULL
+     ORDER BY event_words.rowid DESC LIMIT 200
 """
 
 
@@ -72,14 +77,14 @@ def _places(person: Person, words: list[str]) -> dict[UUID, list[Place]]:
         for sheet, number, text, answers in cursor.fetchall():
             shown = text if _has(text, words) else f"{text} … {answers}"
             places.setdefault(UUID(sheet), []).append(Place(number, marked(shown, words)))
-    for version in ProcedureVersion.objects.filter(_each(words, "text"), procedure__owner=person):
-        if version.procedure.newest == version:
-            rows = version.text.splitlines()
-            shown = next((row for row in rows if _has(row, words[:1])), "")
-            places.setdefault(version.procedure_id, []).append(Place(None, marked(shown, words)))
-    for event in Event.objects.filter(_each(words, "text"), record__owner=person)[:MOST_FOUND]:
-        shown = marked(event.text, words)
-        places.setdefault(event.record_id, []).append(Place(event.number, shown))
+        cursor.execute(EVENTS, [match, person.pk.hex])
+        for record, number, text, said in cursor.fetchall():
+            shown = text if _has(text, words) else f"{text} … {said}"
+            places.setdefault(UUID(record), []).append(Place(number, marked(shown, words)))
+    for version in newest_texts(person).filter(_each(words, "text")):
+        rows = version.text.splitlines()
+        shown = next((row for row in rows if _has(row, words[:1])), "")
+        places.setdefault(version.procedure_id, []).append(Place(None, marked(shown, words)))
     for version in Version.objects.filter(table__owner=person, table__binned=None):
         names = " ".join(column["name"] for column in version.columns)
         if _has(names, words):

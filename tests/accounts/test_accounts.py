@@ -428,7 +428,7 @@ def everything():
     with connection.cursor() as cursor:
         names = connection.introspection.table_names(cursor)
         # an index of words has what was deleted until it is next put in order
-        names = [name for name in names if not re.fullmatch("line_words_(data|idx)", name)]
+        names = [name for name in names if not re.fullmatch("(line|event)_words_(data|idx)", name)]
         counts = {}
         for name in names:
             cursor.execute(f'SELECT COUNT(*) FROM "{name}"')
