@@ -33,6 +33,10 @@ of_known = Pace(1 / 20, 10)
 """Wrong passwords for an account in a browser that knows it."""
 
 
+class TooManyTries(Exception):
+    """So many wrong passwords came from one address that a reply costs as little as can be."""
+
+
 class Tries:
     """What a try to sign in counts for."""
 
@@ -45,7 +49,12 @@ class Tries:
             self._counts = [(of_pairs, pair), (of_places, place), (of_accounts, email)]
 
     def seconds(self) -> int:
-        """How long to wait until the next; 0 where one may be made, which is counted."""
+        """How long to wait until the next; 0 where one may be made, which is counted.
+
+        Errors: :class:`TooManyTries`.
+        """
+        if any(pace is of_places and pace.seconds_until(key) for pace, key in self._counts):
+            raise TooManyTries
         longest = max(pace.seconds_until(key) for pace, key in self._counts)
         if not longest:
             for pace, key in self._counts:

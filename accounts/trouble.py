@@ -9,6 +9,7 @@ from collections.abc import Callable
 from django.db import DatabaseError
 from django.http import HttpRequest, HttpResponse
 
+from accounts.guessing import TooManyTries
 from accounts.guests import TooManyNewcomers
 from accounts.hashing import TooManyAtOnce
 from accounts.pacing import too_fast
@@ -41,7 +42,7 @@ class SayTrouble:
 
     def process_exception(self, request: HttpRequest, error: Exception) -> HttpResponse | None:
         """What is said to it; None where it is something else."""
-        if isinstance(error, TooManyNewcomers):
+        if isinstance(error, (TooManyNewcomers, TooManyTries)):
             return too_fast()
         if isinstance(error, TooManyAtOnce):
             return _said(MANY_SIGN_IN)

@@ -1,4 +1,5 @@
-"""The service of the evaluators: ``python -m fence.service SOCKET COUNT``.
+"""The service of the evaluators: ``python -m fence.service``, at the socket and with the count
+that the environment says.
 
 Web processes reach it through a Unix socket that only their own user may open.  What they send
 and get passes through unread.
@@ -9,17 +10,16 @@ from __future__ import annotations
 import contextlib
 import os
 import signal
-import sys
 import threading
 from multiprocessing.connection import Connection, Listener
 from pathlib import Path
 from typing import Any
 
 from engine.limited.child import Broke, Failed, Interrupted, Late, Slow
-from engine.limited.manners import called
+from engine.limited.manners import called, end_with_parent
 from engine.limited.messages import hear, say
 from fence.evaluators import Evaluators, Exchanges
-from fence.remote import BEGIN, DONE, GO_ON, INTERRUPT, LEAVE
+from fence.remote import BEGIN, DONE, GO_ON, INTERRUPT, LEAVE, SOCKET
 from fence.turns import Asker, Busy, Overtaken, Slowed
 
 BACKLOG = 128
@@ -103,5 +103,12 @@ def _signals() -> int:
     return reading
 
 
+def main() -> None:
+    """Serves as the environment says."""
+    end_with_parent(signal.SIGKILL)
+    cores = os.cpu_count() or 1
+    run(os.environ[SOCKET], int(os.environ.get("TEAPOT_EVALUATORS") or cores + 1))
+
+
 if __name__ == "__main__":
-    run(sys.argv[1], int(sys.argv[2]))
+    main()

@@ -35,7 +35,7 @@ FREE_HITS, FREE_OF_ADDRESS = 3, 2
 """How often a person may do so before they are slowed, and all at one address before whoever is
 new there begins at the back."""
 
-PROVEN_BY, PROVEN_AFTER = 8, 20.0
+PROVEN_BY, PROVEN_AFTER = 4, 20.0
 """Pieces of work and seconds after which somebody is new no more."""
 
 MOVED_SECONDS = 10.0

@@ -40,6 +40,10 @@ class Server:
             self.port = free.getsockname()[1]
         self.environment = os.environ | {
             "TEAPOT_DATA": str(data),
+            "TEAPOT_BIND": f"127.0.0.1:{self.port}",
+            "TEAPOT_RUN": tempfile.mkdtemp(prefix="teapot-run-"),
+            "TEAPOT_PYTHON": sys.executable,
+            "TEAPOT_WEB": "2",
             "TEAPOT_EVALUATORS": "2",
             "TEAPOT_PACED": "1" if paced else "0",
             "DJANGO_SETTINGS_MODULE": "teapot.settings",
@@ -57,8 +61,8 @@ class Server:
 
     def start(self) -> None:
         """Starts it and waits until all its parts answer: its socket is open before they do."""
-        command = [sys.executable, "-m", "teapot.serve"]
-        command += ["--bind", f"127.0.0.1:{self.port}"]
+        command = [sys.executable, "-m", "supervisor.supervisord"]
+        command += ["-c", "deploy/supervisord.conf"]
         self.process = subprocess.Popen(
             command, cwd=ROOT, env=self.environment, start_new_session=True
         )
@@ -107,11 +111,13 @@ class Server:
         return sorted(found)
 
     def kill(self, how: int = signal.SIGKILL) -> None:
-        """Ends it and all its evaluators at once, without warning."""
+        """Ends all its processes at once and without warning, or has it end them."""
         running.remove(self)
-        os.killpg(self.process.pid, how)
+        for pid in self.parts() if how == signal.SIGKILL else [self.process.pid]:
+            with suppress(ProcessLookupError):
+                os.kill(pid, how)
         self.process.wait(timeout=PATIENCE)
-        wait_for(self._is_gone)
+        wait_for(lambda: not self.parts() and self._is_gone())
 
 
 @cache

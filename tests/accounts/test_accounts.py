@@ -189,8 +189,8 @@ def test_guesses_slow_down_and_nobody_is_locked_out(clock):
 
 def test_an_address_that_tries_many_accounts_is_slowed_down_before_a_hash_is_made(clock):
     sign_up(Client())
-    tried = [sign_in(Client(), email=f"{n}@tea.example").content.decode() for n in range(42)]
-    assert ["Wait for" in one for one in tried] == [False] * 40 + [True] * 2
+    tried = [sign_in(Client(), email=f"{n}@tea.example").status_code for n in range(42)]
+    assert tried == [422] * 40 + [429] * 2
     assert sign_in(Client(REMOTE_ADDR="10.9.8.7")).status_code == 302
 
 

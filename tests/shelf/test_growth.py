@@ -1,15 +1,20 @@
 """What is kept, sent and asked for does not grow without end."""
 
+from io import StringIO
+from uuid import uuid4
+
 import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
+from django.core.management import call_command
 from django.db import connection
 from django.test.utils import CaptureQueriesContext
 
+from accounts.models import Person
 from console import changes, keeping
 from console.models import Change
 from procedures import keeping as procedures
 from records.models import Event
-from shelf.models import Version
+from shelf.models import Arrival, Version
 from shelf.reaching import shelf_state
 from tests.people import Someone
 
@@ -76,3 +81,24 @@ def test_versions_of_a_table_that_nothing_used_have_an_end(monkeypatch):
     assert len(shelf_state(someone.person.pk).files) == 4
     keeping.mend(someone.sheet, 2, "sum(first.x) + 1")
     assert someone.sheet.lines.get(number=2).outcome["answers"][0]["text"] == "2"
+
+
+def test_what_killed_processes_left_behind_is_swept_at_the_start(settings, tmp_path):
+    settings.DATA = tmp_path
+    someone = Someone()
+    someone.table("pots", "x\n1\n")
+    stage = Person.objects.create(stands_for=someone.person)
+    stage.sheets.create()
+    Arrival.objects.create(owner=someone.person)
+    for folder, name in (("tables", str(uuid4())), ("held", "a.zip"), ("uploads", "tmp1.upload")):
+        (tmp_path / folder).mkdir(exist_ok=True)
+        (tmp_path / folder / name).write_bytes(b"left over")
+    call_command("tidy", stdout=StringIO())  # it may still be of use
+    assert Person.objects.count() == 2
+    assert sum(path.is_file() for path in tmp_path.rglob("*/*")) == 4
+    call_command("tidy", "--at-start", stdout=StringIO())
+    assert Person.objects.get() == someone.person
+    assert [path.name for path in tmp_path.rglob("*/*") if path.is_file()] == [
+        str(someone.person.tables.get().newest.pk)
+    ]
+    assert "interrupted" in someone.shown("/shelf/bring-in/on-its-way")
