@@ -17,8 +17,8 @@ SESSION_KEY = "person"
 def own(request: HttpRequest, person: Person) -> None:
     """Makes the browser that of a person, under the session that it has, or a new one."""
     session = request.session
+    session.begin()
     session[SESSION_KEY] = str(person.pk)
-    session.save()
     Browser.objects.update_or_create(session_key=session.session_key, defaults={"person": person})
 
 

@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+from collections import OrderedDict
 from typing import Any
 from uuid import UUID, uuid4
 
 from django.conf import settings
 from django.core.exceptions import ValidationError
+from django.db import transaction
 from django.db.models import QuerySet
 from django.http import Http404, HttpRequest
 from django.shortcuts import get_object_or_404
@@ -27,10 +29,28 @@ def person_key(request: HttpRequest) -> str | None:
     request.is_somebodys = key is not None
     if key:
         counts_for(key)
-        if request.session.get(IS_NEW) and not hasattr(request, "made_guest"):
-            del request.session[IS_NEW]
-            Person.objects.filter(pk=key).update(came_back=True)
+        if key not in _came_back and IS_NEW in request.session and not _is_made_by(request):
+            _note_that_came_back(key)
     return key
+
+
+_came_back: OrderedDict[str, None] = OrderedDict()
+"""People of whom it is known here, so that it is looked up once."""
+
+MOST_REMEMBERED = 10_000
+
+
+def _is_made_by(request: HttpRequest) -> bool:
+    return hasattr(request, "made_guest")
+
+
+def _note_that_came_back(key: str) -> None:
+    is_noted = Person.objects.filter(pk=key, came_back=True).exists()
+    if not is_noted:
+        Person.objects.filter(pk=key).update(came_back=True)
+    _came_back[key] = None
+    while len(_came_back) > MOST_REMEMBERED:
+        _came_back.popitem(last=False)
 
 
 def known_person(request: HttpRequest) -> Person | None:
@@ -72,8 +92,9 @@ def new_guest(request: HttpRequest) -> Person:
         raise TooManyNewcomers
     visit = visit_at_hand(request)
     key = uuid4() if visit is None else visit.person
-    person, _ = Person.objects.get_or_create(pk=key, defaults={"came_back": False})
     request.session[IS_NEW] = request.made_guest = True
-    entering.own(request, person)
+    with transaction.atomic():
+        person, _ = Person.objects.get_or_create(pk=key, defaults={"came_back": False})
+        entering.own(request, person)
     counts_for(str(person.pk))
     return person

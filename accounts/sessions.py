@@ -39,12 +39,19 @@ def _decoded(data: str) -> dict[str, Any]:
 class SessionStore(InDatabase):
     """A session of the database; ``is_renewed`` where it ends later from now on."""
 
-    is_renewed = False
+    is_renewed = is_to_be_made = False
+
+    def begin(self) -> None:
+        """Gives it a key, if it has none: it is written with that in the end."""
+        if self.session_key is None:
+            self._session_key = self._get_new_session_key()
+            self.is_to_be_made = True
 
     def save(self, must_create: bool = False) -> None:
         """Writes it down.  That it ends later is done another time where it cannot be written."""
         try:
-            super().save(must_create)
+            super().save(must_create or self.is_to_be_made)
+            self.is_to_be_made = False
         except (DatabaseError, UpdateError):
             if not self.is_renewed:
                 raise
