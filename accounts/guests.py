@@ -29,7 +29,7 @@ def person_key(request: HttpRequest) -> str | None:
     request.is_somebodys = key is not None
     if key:
         counts_for(key)
-        if key not in _came_back and IS_NEW in request.session and not _is_made_by(request):
+        if key not in _came_back and IS_NEW in request.session and _changes_something(request):
             _note_that_came_back(key)
     return key
 
@@ -40,8 +40,16 @@ _came_back: OrderedDict[str, None] = OrderedDict()
 MOST_REMEMBERED = 10_000
 
 
-def _is_made_by(request: HttpRequest) -> bool:
-    return hasattr(request, "made_guest")
+READS = ("preview", "refresh")
+"""Requests that keep nothing, though they are sent."""
+
+
+def _changes_something(request: HttpRequest) -> bool:
+    """Whether a browser comes back with something to be written, so that one thing more may be:
+    what one types is not held up for it."""
+    match = request.resolver_match
+    is_read = request.method != "POST" or match is None or match.url_name in READS
+    return not is_read and not hasattr(request, "made_guest")
 
 
 def _note_that_came_back(key: str) -> None:

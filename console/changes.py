@@ -74,7 +74,7 @@ def commit(
             if older:
                 evaluating.write_over(older, WRITTEN)
             _forget_undone(sheet)
-            if sheet.revision % OFTEN == 0:
+            if sheet.revision and sheet.revision % OFTEN == 0:
                 _forget_old(sheet)
             _CHANGE.write(change, change_values)
             if moved is None:

@@ -16,11 +16,12 @@ from collections.abc import Iterable, Mapping, Sequence
 from typing import Any
 from uuid import UUID
 
+from django.db import transaction
 from django.db.models import Q, prefetch_related_objects
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404, render
 
-from accounts.guests import known_person, new_guest, person_key, visit_at_hand
+from accounts.guests import READS, known_person, new_guest, person_key, visit_at_hand
 from accounts.models import Person
 from accounts.visits import visit_of
 from console import evaluating
@@ -69,10 +70,6 @@ def sheet_and_foot(request: HttpRequest, pk: UUID | str) -> tuple[Sheet, Foot]:
     return found
 
 
-READS = ("preview", "refresh")
-"""Requests that keep nothing, though they are sent."""
-
-
 def _of_first_visit(request: HttpRequest, pk: UUID, key: str | None) -> tuple[Sheet, Foot] | None:
     """The sheet of somebody who has kept nothing on it yet: it is made where something is."""
     visit = visit_of(request) if key else visit_at_hand(request)
@@ -86,9 +83,10 @@ def _of_first_visit(request: HttpRequest, pk: UUID, key: str | None) -> tuple[Sh
         return found
     match = request.resolver_match
     if request.method == "POST" and match is not None and match.url_name not in READS:
-        person = known_person(request) or new_guest(request)
+        with transaction.atomic():
+            person = known_person(request) or new_guest(request)
+            Sheet.objects.get_or_create(pk=pk, owner=person)
         request.visit_is_over = True
-        Sheet.objects.get_or_create(pk=pk, owner=person)
         return sheet_of(person.pk, pk)
     return Sheet(pk=pk, owner=Person(pk=visit.person)), Foot(0, 0, None)
 

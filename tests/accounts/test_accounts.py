@@ -286,7 +286,7 @@ def test_a_first_visit_that_was_copied_before_leads_nowhere_once_there_is_a_gues
     address = client.get("/").headers["Location"]
     before = copy_of(client)
     client.post(f"{address}/title")
-    client.get(address)  # the browser comes back with its session
+    client.post(f"{address}/title")  # the browser comes back with its session
     assert client.get(address).status_code == 200
     thief = copy_of(before)
     assert thief.get(address).status_code == 404

@@ -32,7 +32,6 @@ def queries(act):
 @pytest.mark.parametrize("query", [{}, {"q": "kettle"}])
 def test_the_shelf_asks_as_often_for_many_procedures_as_for_few(query):
     someone = Someone()
-    someone.client.get("/shelf/", query)  # comes back for the first time
     counts = []
     for upto in (2, 60):
         for n in range(someone.person.procedures.count(), upto):
