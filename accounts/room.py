@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import shutil
+from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any
 
@@ -24,9 +25,6 @@ class Room:
     things: int = 0
     lines: int = 0
     size: int = 0
-
-    def __add__(self, other: Room) -> Room:
-        return Room(self.things + other.things, self.lines + other.lines, self.size + other.size)
 
     @property
     def megabytes(self) -> int:
@@ -62,17 +60,31 @@ def most_of(person: Person) -> Room:
 
 def room_of(person: Person) -> Room:
     """What somebody keeps."""
-    owned: dict[str, Any] = {
-        relation.name: relation.related_model._base_manager.filter(owner=person)
-        for relation in Person._meta.related_objects
-        if relation.field.name == "owner"
-    }
-    things = sum(owned[name].count() for name in ("sheets", "tables", "procedures", "records"))
-    sheets = owned["sheets"].values("pk")
-    line = owned["sheets"].model._meta.get_field("lines").related_model
-    lines = line._base_manager.filter(sheet__in=sheets).count()
-    size = owned["versions"].aggregate(size=Sum("size"))["size"] or 0
-    return Room(things, lines, size)
+    return Room(**{measure: count(person) for measure, count in COUNTS.items()})
+
+
+def _things(person: Person) -> int:
+    return sum(
+        getattr(person, kind).count() for kind in ("sheets", "tables", "procedures", "records")
+    )
+
+
+def _lines(person: Person) -> int:
+    line = Person._meta.get_field("sheets").related_model._meta.get_field("lines").related_model
+    return int(line._base_manager.filter(sheet__owner=person).count())
+
+
+def _size(person: Person) -> int:
+    return person.versions.aggregate(size=Sum("size"))["size"] or 0
+
+
+COUNTS: dict[str, Callable[[Any], int]] = {"things": _things, "lines": _lines, "size": _size}
+
+SAID = {
+    "things": "the shelf may hold {:,} things, with the bin",
+    "lines": "sheets may have {:,} lines in all",
+    "size": "tables may have {:,} megabytes in all",
+}
 
 
 def room_for(person: Person, **more: int) -> None:
@@ -80,13 +92,10 @@ def room_for(person: Person, **more: int) -> None:
 
     Errors: :class:`NoRoom`.
     """
-    wanted = Room(**more)
-    if is_full(wanted.size):
+    if is_full(more.get("size", 0)):
         raise NoRoom(why="the disk of the server is full")
-    kept, most = room_of(person) + wanted, most_of(person)
-    if kept.things > most.things:
-        raise NoRoom(why=f"the shelf may hold {most.things:,} things, with the bin")
-    if kept.lines > most.lines:
-        raise NoRoom(why=f"sheets may have {most.lines:,} lines in all")
-    if kept.size > most.size:
-        raise NoRoom(why=f"tables may have {most.megabytes:,} megabytes in all")
+    for measure, wanted in more.items():
+        most = getattr(most_of(person), measure)
+        if wanted + COUNTS[measure](person) > most:
+            said = -(-most // MB) if measure == "size" else most
+            raise NoRoom(why=SAID[measure].format(said))

@@ -9,6 +9,7 @@ from django.db import transaction
 
 from accounts.models import Person
 from accounts.room import room_for
+from console.evaluating import write_over
 from console.models import Line, Sheet
 from procedures.models import Procedure, ProcedureVersion
 from records.data import record_data, record_from
@@ -34,13 +35,15 @@ def _sheet(sheet: Sheet, person: Person) -> Sheet:
     made = copy_of_sheet(sheet, person)
     if sheet.owner is None or sheet.owner == person:
         return made
-    lines = list(Line.objects.filter(sheet=made).exclude(draws=[]))
+    drew = Line.objects.filter(sheet=made, draws__icontains=":")  # as what is of the shelf does
+    lines = list(drew)
     drawn = (value for line in lines for values in line.draws for value in values)
     used = [one for one in versions_in(drawn) if thing_of(one).owner_id == sheet.owner_id]
-    versions = _taken_along(used, person)
-    for line in lines:
-        line.draws = exchanged(line.draws, versions)
-    Line.objects.bulk_update(lines, ["draws"], batch_size=500)
+    if used:
+        versions = _taken_along(used, person)
+        for line in lines:
+            line.draws = exchanged(line.draws, versions)
+        write_over(lines, ["draws"])
     return made
 
 
