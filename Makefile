@@ -12,14 +12,13 @@ export PYTHONDONTWRITEBYTECODE =
 demo: export TEAPOT_DATA = $(DEMO_DATA)
 demo: export TEAPOT_COLLECTED = 1
 demo: export TEAPOT_DEMO = 1
-demo: export TEAPOT_EVALUATORS_AT = $(DEMO_DATA)/evaluators
 demo: setup
 	$(BIN)/python manage.py migrate -v0
 	$(BIN)/python manage.py load_demo
 	$(BIN)/python manage.py collectstatic --noinput -v0
 	$(BIN)/python manage.py tidy --at-start
 	@echo "Teapot is at http://127.0.0.1:8000"
-	PATH="$(CURDIR)/$(BIN):$$PATH" $(BIN)/honcho -d . -f deploy/Procfile start
+	$(BIN)/python -m teapot.serve --bind 127.0.0.1:8000
 
 test: setup chromium
 	$(BIN)/python -m pytest -n 2 --dist loadfile --no-loadscope-reorder --durations 30

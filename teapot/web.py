@@ -42,7 +42,6 @@ def listen(bind: str) -> socket.socket:
         path.unlink(missing_ok=True)
         opened = socket.socket(socket.AF_UNIX)
         opened.bind(str(path))
-        path.chmod(0o666)  # whoever reaches its folder may ask
         opened.listen()
         return opened
     host, _, port = bind.rpartition(":")
@@ -54,6 +53,8 @@ def listen(bind: str) -> socket.socket:
 def run(listening: socket.socket, threads: int) -> None:
     """Serves until the process is told to end: what is under way is answered then."""
     called("web")
+    if listening.family == socket.AF_UNIX:  # whoever reaches its folder may ask
+        Path(listening.getsockname()).chmod(0o666)
     uploads = settings.DATA / "uploads"
     uploads.mkdir(parents=True, exist_ok=True, mode=0o700)
     tempfile.tempdir = str(uploads)  # what a temporary folder of the system holds may be memory

@@ -40,10 +40,6 @@ class Server:
             self.port = free.getsockname()[1]
         self.environment = os.environ | {
             "TEAPOT_DATA": str(data),
-            "TEAPOT_BIND": f"127.0.0.1:{self.port}",
-            "TEAPOT_RUN": tempfile.mkdtemp(prefix="teapot-run-"),
-            "TEAPOT_PYTHON": sys.executable,
-            "TEAPOT_WEB": "2",
             "TEAPOT_EVALUATORS": "2",
             "TEAPOT_PACED": "1" if paced else "0",
             "DJANGO_SETTINGS_MODULE": "teapot.settings",
@@ -61,8 +57,8 @@ class Server:
 
     def start(self) -> None:
         """Starts it and waits until all its parts answer: its socket is open before they do."""
-        command = [sys.executable, "-m", "supervisor.supervisord"]
-        command += ["-c", "deploy/supervisord.conf"]
+        command = [sys.executable, "-m", "teapot.serve"]
+        command += ["--bind", f"127.0.0.1:{self.port}"]
         self.process = subprocess.Popen(
             command, cwd=ROOT, env=self.environment, start_new_session=True
         )

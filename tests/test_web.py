@@ -10,7 +10,7 @@ from pathlib import Path
 
 import pytest
 
-from teapot import web
+from teapot import serve, web
 from tests.server import PATIENCE, Client, Server, wait_for
 
 
@@ -21,12 +21,17 @@ def test_it_listens_at_an_address_or_a_path(bind):
             client.connect(listening.getsockname())
 
 
-@pytest.mark.parametrize("bind", ["127.0.0.1", "nowhere.invalid:80", "127.0.0.1:99999"])
-def test_what_is_no_address_is_said(bind, monkeypatch):
-    monkeypatch.setattr("sys.argv", ["teapot.web", "--bind", bind])
+NO_ADDRESSES = ("127.0.0.1", "nowhere.invalid:80", "127.0.0.1:99999", "unix:/no/folder/here")
+
+
+@pytest.mark.parametrize("part", [serve, web])
+@pytest.mark.parametrize("bind", NO_ADDRESSES)
+def test_what_is_no_address_is_said(part, bind, monkeypatch, capsys):
+    monkeypatch.setattr("sys.argv", [part.__name__, "--bind", bind])
     monkeypatch.setattr(web, "end_with_parent", lambda how: None)
-    with pytest.raises(SystemExit, match="cannot serve at"):
-        web.main()
+    with pytest.raises(SystemExit) as ended:
+        part.main()
+    assert "cannot serve at" in f"{ended.value} {capsys.readouterr().err}"
 
 
 def test_paths_are_read_once(tmp_path):
