@@ -149,7 +149,10 @@ def test_recording_is_seen_everywhere_and_read_as_it_grows(sheet):
     type_line(sheet, "c = b + 1")
     expect(other.get_by_test_id("event")).to_have_count(4)
     other.get_by_test_id("record-note").fill("with the small kettle")
-    other.keyboard.press("Tab")
+    other.goto(sheet.url)  # before the field is left
+    other.go_back()
+    expect(other.get_by_test_id("record-note")).to_have_value("with the small kettle")
+    other.reload()
     other.get_by_role("button", name="stop").click()
     expect(other.get_by_test_id("recording")).to_have_count(0)
     expect(other.get_by_test_id("record-note")).to_have_value("with the small kettle")
@@ -270,9 +273,12 @@ def test_a_file_is_dropped_anywhere(sheet, path):
 
 
 def test_a_table_that_is_dropped_on_a_sheet_comes_back_as_a_line(sheet):
+    entry(sheet).fill("m = 1.2 + 3.4*")
     sheet.evaluate(DROP, ["pots.csv", "t,T\n0,96\n1,95\n"])
     sheet.get_by_test_id("keep").click()
     expect(entry(sheet)).to_have_value('pots = shelf("pots")')
+    entry(sheet).press("ArrowUp")  # and what was half typed is not lost
+    expect(entry(sheet)).to_have_value("m = 1.2 + 3.4*")
 
 
 def test_the_line_at_the_caret_is_run_from_the_keyboard(sheet):

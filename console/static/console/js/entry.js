@@ -5,7 +5,7 @@ import { widen, wrap } from "./backdrop.js";
 import { close as closeCompletions, takesKey } from "./completion.js";
 import { area, insert, write } from "./field.js";
 import { close as closeHandbook } from "./handbook.js";
-import { typedNow, walk } from "./history.js";
+import { typedNow, walk, writeOver } from "./history.js";
 import { isMending, leaveMending, submitMending } from "./mending.js";
 import { lookForNews, redo, take, takeNews, undo } from "./news.js";
 import { hasRefusal, quiet, refuse, saidIn } from "./refusal.js";
@@ -159,12 +159,10 @@ setting.addEventListener("change", async (event) => {
 
 if (!area.value) area.value = draft.read().text || "";
 const put = new URLSearchParams(location.search).get("put");
-if (put) {
-  area.value = put;
-  history.replaceState(null, "", location.pathname);
-}
+if (put) history.replaceState(null, "", location.pathname);
 document.addEventListener("DOMContentLoaded", () => { // from then on it can be asked for
-  if (area.value) area.dispatchEvent(new Event("input", { bubbles: true }));
+  if (put) writeOver(put);
+  else if (area.value) area.dispatchEvent(new Event("input", { bubbles: true }));
 });
 outbox.on.taken = lookForNews;
 outbox.send();

@@ -4,6 +4,7 @@ import "../dist/htmx.js";
 import "./dropped.js";
 import "./kept.js";
 import "./looks.js";
+import "./notes.js";
 import "./switch.js";
 import "./who.js";
 import { csrfToken, openDialog } from "./dom.js";
