@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from functools import lru_cache
+from typing import Any
 
 from django.conf import settings
 from django.http import HttpRequest, HttpResponse
@@ -46,17 +47,19 @@ def who_asks(request: HttpRequest) -> str:
     if not person:
         visit = visit_of(request)
         person = "" if visit is None else str(visit.person)
-    return _named(person) if person else ""
+    return named(person) if person else ""
 
 
 @lru_cache(1000)
-def _named(person: str) -> str:
+def named(person: str) -> str:
+    """The name of a person by which pages tell replies."""
     return salted_hmac("who", person).hexdigest()[:16]
 
 
-def address_of(request: HttpRequest) -> str:
-    """The address of whoever sent a request, as the proxy in front tells it, where there is
-    one."""
+def address_of(told: HttpRequest | Mapping[str, Any]) -> str:
+    """The address of whoever sent a request, by it or what PEP 3333 tells of it, as the proxy in
+    front has it, where there is one."""
+    meta = told.META if isinstance(told, HttpRequest) else told
     if settings.BEHIND_PROXY:
-        return str(request.META.get("HTTP_X_FORWARDED_FOR", "").rpartition(",")[2].strip())
-    return str(request.META.get("REMOTE_ADDR", ""))
+        return str(meta.get("HTTP_X_FORWARDED_FOR", "").rpartition(",")[2].strip())
+    return str(meta.get("REMOTE_ADDR", ""))

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from zoneinfo import ZoneInfo
 
 from django.http import HttpRequest, HttpResponse
@@ -18,19 +18,24 @@ def local_time(get_response: Callable[[HttpRequest], HttpResponse]) -> Callable:
     """
 
     def middleware(request: HttpRequest) -> HttpResponse:
-        zone = _zone_of(request)
-        if zone is None:
-            timezone.deactivate()  # that of the request before, which had one
-        else:
-            timezone.activate(zone)
+        set_by(request.COOKIES)
         return get_response(request)
 
     return middleware
 
 
-def _zone_of(request: HttpRequest) -> ZoneInfo | None:
+def set_by(cookies: Mapping[str, str]) -> None:
+    """Makes the local time that of whoever sent these cookies."""
+    zone = _zone_in(cookies)
+    if zone is None:
+        timezone.deactivate()  # that of the request before, which had one
+    else:
+        timezone.activate(zone)
+
+
+def _zone_in(cookies: Mapping[str, str]) -> ZoneInfo | None:
     try:
-        return ZoneInfo(request.COOKIES[COOKIE])
+        return ZoneInfo(cookies[COOKIE])
     except (KeyError, ValueError, OSError):
         # a zone that does not exist is a KeyError too
         return None

@@ -8,7 +8,8 @@ from __future__ import annotations
 import threading
 import time
 from collections import OrderedDict
-from collections.abc import Callable
+from collections.abc import Callable, Iterator, Mapping
+from contextlib import contextmanager
 from dataclasses import dataclass
 from math import ceil
 
@@ -106,28 +107,34 @@ def keep_pace(get_response: Callable[[HttpRequest], HttpResponse]) -> Callable:
     """Django middleware: refuses what comes too fast, or while too much is under way."""
 
     def middleware(request: HttpRequest) -> HttpResponse:
-        if not settings.PACED:
-            return get_response(request)
-        address = address_of(request)
-        browser = next(filter(None, map(request.COOKIES.get, TOLD_APART)), "")
-        if browser and not of_browsers.allows(browser):
-            return too_fast()  # which counts for nobody else at that address
-        if not of_addresses.allows(address):
-            return too_fast()
-        with _counting:
-            count = _under_way.get(browser, 0)
-            if count >= MOST_AT_A_TIME and browser:
-                return too_fast()
-            _under_way[browser] = count + 1
-        try:
-            return get_response(request)
-        finally:
-            with _counting:
-                _under_way[browser] -= 1
-                if not _under_way[browser]:
-                    del _under_way[browser]
+        with admitted(address_of(request), request.COOKIES) as is_in_time:
+            return get_response(request) if is_in_time else too_fast()
 
     return middleware
+
+
+@contextmanager
+def admitted(address: str, cookies: Mapping[str, str]) -> Iterator[bool]:
+    """Whether a request is in time, which is under way meanwhile."""
+    if not settings.PACED:
+        yield True
+        return
+    browser = next(filter(None, map(cookies.get, TOLD_APART)), "")
+    # what one browser sends too fast counts for nobody else at that address
+    if (browser and not of_browsers.allows(browser)) or not of_addresses.allows(address):
+        yield False
+        return
+    with _counting:
+        count = _under_way.get(browser, 0)
+        is_in_time = count < MOST_AT_A_TIME or not browser
+        _under_way[browser] = count + is_in_time
+    try:
+        yield is_in_time
+    finally:
+        with _counting:
+            _under_way[browser] -= is_in_time
+            if not _under_way[browser]:
+                del _under_way[browser]
 
 
 def too_fast() -> HttpResponse:

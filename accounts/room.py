@@ -14,8 +14,9 @@ from accounts.models import Person
 from engine.errors import LineError
 
 MB = 1024 * 1024
-SPARE = 100 * MB
-"""What stays free on the disk, so that lines can still be kept."""
+SPARE, LAST = 50 * MB, 4 * MB
+"""What large things leave free on the disk, so that lines can still be kept, and with how much left
+it counts as full."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -43,7 +44,7 @@ class NoRoom(LineError):
 def is_full(more: int = 0) -> bool:
     """Whether so many bytes ``more`` would fill the disk, or what this installation may take."""
     settings.DATA.mkdir(parents=True, exist_ok=True)
-    if shutil.disk_usage(settings.DATA).free < SPARE + more:
+    if shutil.disk_usage(settings.DATA).free < LAST + more:
         return True
     most = settings.TEAPOT_ROOM
     return bool(most) and _taken() + more > most
@@ -92,7 +93,7 @@ def room_for(person: Person, **more: int) -> None:
 
     Errors: :class:`NoRoom`.
     """
-    if is_full(more.get("size", 0)):
+    if is_full(SPARE + more.get("size", 0)):
         raise NoRoom(why="the disk of the server is full")
     for measure, wanted in more.items():
         most = getattr(most_of(person), measure)

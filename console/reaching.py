@@ -52,6 +52,19 @@ _SHEET = Query(
     UUID(int=2),
 )  # fmt: skip
 
+_IN_BROWSER = Query(
+    lambda sheet, owner, session: _with_foot(
+        Sheet.objects.at_hand().filter(
+            pk=sheet, owner_id=owner, owner__browsers__session_key=session
+        )
+    ).values_list(
+        *FIELDS, F("owner__shelf_revision"), "highest", "lowest", "answered_last"
+    ),
+    UUID(int=1),
+    UUID(int=2),
+    "the key of a session",
+)  # fmt: skip
+
 _FOOT = Query(
     lambda sheet: _with_foot(Sheet.objects.filter(pk=sheet)).values_list(
         "highest", "lowest", "answered_last"
@@ -62,7 +75,15 @@ _FOOT = Query(
 
 def sheet_of(owner: UUID, sheet: UUID) -> tuple[Sheet, Foot] | None:
     """A sheet at hand and its foot; None where it is none of that owner's."""
-    row = _SHEET.first(sheet, owner)
+    return _made_of(_SHEET.first(sheet, owner))
+
+
+def sheet_in_browser(owner: UUID, sheet: UUID, session: str) -> tuple[Sheet, Foot] | None:
+    """The same in a browser of that owner's: one that was not signed out since."""
+    return _made_of(_IN_BROWSER.first(sheet, owner, session))
+
+
+def _made_of(row: tuple[Any, ...] | None) -> tuple[Sheet, Foot] | None:
     if row is None:
         return None
     values = dict(zip(FIELDS, row, strict=False))

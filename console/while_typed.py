@@ -35,8 +35,20 @@ ONLY_YET = frozenset(kind.code for kind in (Busy, Starved, StillReading))
 """The errors of a line that says something else a moment later: the server is to blame."""
 
 
+WHOLE = (
+    '{statements}\n{said}\n<template id="completions-made">{completions}</template>\n'
+    '<data id="company" hidden data-for="{input}" data-operands="{operands}"'
+    ' data-brackets="{brackets}" data-parts="{parts}"></data>\n{hint}\n'
+)
+
+
+def as_html(outcome: SoFar) -> str:
+    """What is shown of it."""
+    return format_html(WHOLE, **shown_while_typed(outcome))
+
+
 def shown_while_typed(outcome: SoFar) -> dict[str, Any]:
-    """It, in parts that a template puts together."""
+    """The same in its parts."""
     said = [format_html(SAID, NOTICE, one.text, buttons(one.mends)) for one in outcome.notices]
     if outcome.error is not None:
         mark = GOES_ON if outcome.error.code in ONLY_YET else ""

@@ -14,7 +14,7 @@ from accounts.guests import known_person, new_guest, own_or_404
 from console.models import Line
 from console.out import FORMATS
 from console.views.replies import own_sheet
-from console.while_typed import shown_while_typed
+from console.while_typed import as_html
 from engine.errors import LineError
 from engine.sheet.running import Asked
 from engine.sheet.settings import CHOICES
@@ -111,7 +111,7 @@ def preview(request: HttpRequest, pk: UUID) -> HttpResponse:
         return HttpResponse(status=204)
     except Busy:
         return HttpResponse("")
-    return render(request, "console/preview.html", shown_while_typed(typed))
+    return HttpResponse(as_html(typed))
 
 
 @require_POST

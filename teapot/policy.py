@@ -14,7 +14,8 @@ ITS_OWN = ("_csp_config", "_csp_update", "_csp_replace", "_csp_exempt")
 
 
 @cache
-def _of_all() -> str:
+def of_all() -> str:
+    """As it is said with nearly every reply."""
     return build_policy()
 
 
@@ -30,5 +31,5 @@ class Policy(CSPMiddleware):
         """Sets the header."""
         if any(hasattr(response, mark) for mark in ITS_OWN):
             return super().process_response(request, response)
-        response.headers.setdefault(HEADER, _of_all())
+        response.headers.setdefault(HEADER, of_all())
         return response

@@ -9,21 +9,32 @@ for that.
 from __future__ import annotations
 
 import argparse
+import logging
 import signal
 import socket
 import sys
 import tempfile
 import threading
 import time
+from contextlib import suppress
 from pathlib import Path
 from typing import Any, NoReturn
 
 import waitress
 from django.conf import settings
+from waitress.channel import HTTPChannel
 
 from engine.limited.manners import called, end_with_parent, seldom_look_for_garbage
 from shelf.bounds import LARGEST_ZIP, SPARE
 from teapot.wsgi import application
+
+logger = logging.getLogger(__name__)
+
+FULL = b"The storage is full: nothing was changed."
+NO_ROOM = (
+    b"HTTP/1.1 507 Insufficient Storage\r\nConnection: close\r\nContent-Length: %d\r\n"
+    b"Content-Type: text/plain; charset=utf-8\r\n\r\n%s" % (len(FULL), FULL)
+)
 
 IN_MEMORY = 1024 * 1024
 """Bytes of a request, or of a reply that is fetched slowly, beyond which it is in a file."""
@@ -33,6 +44,28 @@ END_SECONDS, QUIET_SECONDS, BETWEEN_LOOKS = 8.0, 1.0, 0.1
 
 CONNECTIONS, IDLE_SECONDS = 2000, 60
 """How many there may be at a time, and how long one may be silent."""
+
+
+class Connection(HTTPChannel):
+    """A connection of a browser.  Where what it sends finds no room on the disk it is told so, and
+    all that comes from there on is let go."""
+
+    is_refused = False
+
+    def received(self, data: bytes) -> bool:
+        """Takes up what came."""
+        if self.is_refused:
+            return True
+        try:
+            return bool(super().received(data))
+        except OSError as error:
+            logger.error("a request could not be put into a file: %s", error)
+            self.is_refused = True
+            self.request = None
+            with suppress(OSError):
+                self.socket.sendall(NO_ROOM)
+                self.socket.shutdown(socket.SHUT_WR)
+            return True
 
 
 def listen(bind: str) -> socket.socket:
@@ -72,6 +105,7 @@ def run(listening: socket.socket, threads: int) -> None:
         clear_untrusted_proxy_headers=False,  # accounts.asking says whom to believe
         ident=None,
     )
+    server.channel_class = Connection
     signal.signal(signal.SIGINT, signal.SIG_IGN)  # whoever started it ends it
     signal.signal(signal.SIGUSR1, _leave)
     signal.signal(signal.SIGTERM, lambda signum, frame: _end(server))

@@ -15,6 +15,9 @@ application = get_wsgi_application()
 request_started.disconnect(close_old_connections)
 request_started.disconnect(reset_queries)
 
-from shelf.reaching import evaluators  # noqa: E402 - the models have to be loaded
+# the models have to be loaded for these
+from console.quick import Quickly  # noqa: E402
+from shelf.reaching import evaluators  # noqa: E402
 
+application = Quickly(application)
 evaluators().warm()

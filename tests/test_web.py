@@ -2,6 +2,7 @@
 
 import http.client
 import os
+import resource
 import signal
 import socket
 import tempfile
@@ -98,4 +99,22 @@ def test_what_is_under_way_is_answered_when_it_is_told_to_end(tmp_path):
         kept.result()
     wait_for(lambda: len(server.parts("web")) == 2)
     assert 'data-text="2"' in client.keep("1 + 1")
+    server.kill()
+
+
+def test_an_upload_that_finds_no_room_on_the_disk_is_told_so(tmp_path):
+    server = Server(tmp_path)
+    server.start()
+    client = Client(server)
+    client.keep("1 + 1")
+    for pid in server.parts("web"):  # as where the disk is full
+        resource.prlimit(pid, resource.RLIMIT_FSIZE, (500_000, 500_000))
+    with socket.create_connection(("127.0.0.1", server.port)) as line:
+        line.settimeout(PATIENCE)
+        line.sendall(
+            b"POST /shelf/bring-in HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Length: 4000000\r\n\r\n"
+        )
+        line.sendall(b"x" * 4_000_000)
+        assert b" 507 " in line.recv(4096)
+    assert 'data-text="4"' in client.preview("2 + 2")
     server.kill()

@@ -9,15 +9,15 @@ from uuid import UUID
 from django.db.models import Q, prefetch_related_objects
 from django.http import Http404, HttpRequest, HttpResponse, HttpResponseBadRequest
 from django.shortcuts import get_object_or_404, render
-from django.template.loader import render_to_string
 from django.urls import reverse
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
 from console import evaluating, keeping
 from console.keeping import Crowded, Kept
 from console.models import Line, Sheet
-from console.reaching import Foot
+from console.quick import HEADER_OF_TOKEN, token_for
 from console.showing import Shown
+from console.typing import typed_at
 from console.views.replies import (
     OF_RUN,
     SCREEN,
@@ -32,7 +32,7 @@ from console.views.replies import (
     wanted_by,
     whole_number,
 )
-from console.while_typed import shown_while_typed
+from console.while_typed import as_html
 from engine.aids.pictures import APART
 from engine.errors import LineError
 from engine.out.cells import safe_cell
@@ -62,38 +62,11 @@ def preview(request: HttpRequest, pk: UUID) -> HttpResponse:
     if not text.strip():
         return HttpResponse("")
     sheet, foot = sheet_and_foot(request, pk)
-    caret = request.POST.get("caret", "")
-    at = whole_number(caret) if caret.isdecimal() else None
     try:
-        typed = evaluating.typed(sheet, _typed(request, sheet, foot, text, at))
+        typed = evaluating.typed(sheet, typed_at(sheet, foot, text, request.POST.dict()))
     except Overtaken:
         return HttpResponse(status=204)
-    return HttpResponse(render_to_string("console/preview.html", shown_while_typed(typed)))
-
-
-def _typed(
-    request: HttpRequest, sheet: Sheet, foot: Foot, text: str, caret: int | None
-) -> jobs.Typed:
-    """What is being typed: in the line ``at``, which is mended, ``below`` a line, or at the
-    foot, which is where it goes when that line was deleted elsewhere meanwhile."""
-    near = request.POST.get("at", request.POST.get("below"))
-    line = None if near is None else _present(sheet, whole_number(near))
-    if line is not None and "at" in request.POST:
-        return jobs.Typed(
-            number=line.number,
-            text=text,
-            last=line.last,
-            place=line.place,
-            caret=caret,
-            conventions=line.conventions,
-        )
-    place = None if line is None else keeping.place_below(sheet, line.place)
-    last = foot.last if place is None else keeping.last_answered(sheet, place)
-    return jobs.Typed(number=0, text=text, last=last, place=place, caret=caret)
-
-
-def _present(sheet: Sheet, number: int) -> Line | None:
-    return sheet.lines.present().filter(number=number).first()
+    return HttpResponse(as_html(typed), headers={HEADER_OF_TOKEN: token_for(request, sheet.pk)})
 
 
 @require_http_methods(["GET", "POST"])

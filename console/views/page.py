@@ -17,6 +17,7 @@ from accounts.visits import Visit
 from console import changes, keeping
 from console.models import Sheet
 from console.out import FORMATS
+from console.quick import token_for
 from console.samples import copy_samples, has_samples
 from console.tries import tries_for
 from console.views.replies import (
@@ -75,6 +76,7 @@ def sheet(request: HttpRequest, pk: UUID) -> HttpResponse:
     run = run_of(sheet)
     context = {
         "sheet": sheet,
+        "may": token_for(request, sheet.pk),
         "styles": (*STYLES, *UNITS, *SHAPES),
         "choices": CHOICES,
         "tries": () if run["lines"] else tries_for(sheet.owner),

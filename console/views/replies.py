@@ -27,6 +27,7 @@ from accounts.visits import visit_of
 from console import evaluating
 from console.keeping import Kept
 from console.models import Line, Sheet
+from console.quick import HEADER_OF_TOKEN, token_for
 from console.reaching import Foot, sheet_of
 from console.showing import Shown, entry_parts
 from engine.errors import LineError
@@ -153,6 +154,7 @@ def anew(request: HttpRequest, sheet: Sheet, left: Sequence[str] = ()) -> HttpRe
     response = render(request, "console/anew.html", context)
     response["X-Revision"] = str(sheet.revision)
     response["X-Anew"] = "1"
+    response[HEADER_OF_TOKEN] = token_for(request, sheet.pk)
     return response
 
 
@@ -242,6 +244,7 @@ def _shown(
     }
     response = render(request, "console/new_lines.html", context)
     response["X-Revision"] = str(sheet.revision)
+    response[HEADER_OF_TOKEN] = token_for(request, sheet.pk)
     return response
 
 

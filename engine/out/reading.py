@@ -15,6 +15,9 @@ from engine.reading.rows import lines_in
 from engine.sheet.settings import CHOICES
 
 MOST_LINES = 20_000
+MOST_ROWS = 2 * MOST_LINES
+"""Rows of a text, of which a line may have several: each is looked at for what goes on in it."""
+
 MOST_BYTES = 20 * 1024 * 1024
 LONGEST_TEXT = 200_000
 
@@ -57,6 +60,8 @@ def _from_json(text: str) -> Document:
     lines = data.get("lines")
     if not isinstance(lines, list):
         raise NotASheet(why="it has no list of lines")
+    if len(lines) > MOST_LINES:
+        raise NotASheet(why=f"it has more than {MOST_LINES:,} lines")
     told = {**_dict(data.get("conventions")), "form": data.get("form", STANDARD.text)}
     told["versions"] = data.get("versions", {})
     each = [_dict(line) | _dict(_dict(line).get("conventions")) for line in lines]
@@ -80,6 +85,8 @@ def _from_markdown(text: str) -> Document:
 
 def _from_text(text: str, name: str) -> Document:
     rows = text.split("\n")
+    if len(rows) > MOST_ROWS:
+        raise NotASheet(why=f"it has more than {MOST_ROWS:,} rows")
     title, told = name, dict[str, Any]()
     lines: list[dict[str, Any]] = []
     at = 0

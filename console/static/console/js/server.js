@@ -21,13 +21,25 @@ function seen() {
   };
 }
 
+let may = page().may; // what is typed is read by this token, which each reply renews
+
+function renewed(reply) {
+  may = reply.headers.get("X-May") || may;
+  return reply;
+}
+
+document.addEventListener("htmx:configRequest", (event) => {
+  if (may && event.detail.path.endsWith("/preview")) event.detail.headers["X-May"] = may;
+});
+document.addEventListener("htmx:afterRequest", (event) => { may = event.detail.xhr.getResponseHeader("X-May") || may; });
+
 async function send(path, fields, options) {
   const body = new URLSearchParams();
   for (const [name, value] of Object.entries({ ...seen(), ...fields })) {
     for (const one of [value].flat()) body.append(name, one);
   }
   const signal = AbortSignal.timeout(PATIENCE);
-  return fetch(page().url + path, { method: "POST", body, headers: { "X-CSRFToken": csrfToken() }, signal, ...options }).then(checked);
+  return fetch(page().url + path, { method: "POST", body, headers: { "X-CSRFToken": csrfToken() }, signal, ...options }).then(checked).then(renewed);
 }
 
 /** Sends a form to a path under the sheet's own; the reply, null without a connection.  One goes
