@@ -163,6 +163,7 @@ class Client:
         self.server = server
         self.cookies: dict[str, str] = {}
         self.revision = 0
+        self.may = ""
         self.open()
 
     def request(self, method: str, path: str, data: dict | None = None, seconds: float = PATIENCE):
@@ -173,12 +174,14 @@ class Client:
             body = urllib.parse.urlencode(data)
             headers["Content-Type"] = "application/x-www-form-urlencoded"
             headers["X-CSRFToken"] = self.csrf
+            headers["X-May"] = self.may
         try:
             connection.request(method, path, body, headers)
             reply = connection.getresponse()
             text = reply.read().decode()
         finally:
             connection.close()
+        self.may = reply.getheader("X-May") or self.may
         for name, value in reply.getheaders():
             if name.lower() == "set-cookie":
                 key, _, rest = value.partition("=")

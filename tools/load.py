@@ -53,7 +53,7 @@ class Browser:
         self.port = port
         self.seen = seen
         self.cookies: dict[str, str] = {}
-        self.csrf = ""
+        self.csrf = self.may = ""
         self.sheet = ""
         self.revision = "0"
         self.listed = ""
@@ -81,6 +81,7 @@ class Browser:
         if data is not None:
             head += (
                 f"Content-Type: application/x-www-form-urlencoded\r\nX-CSRFToken: {self.csrf}\r\n"
+                f"X-May: {self.may}\r\n"
             )
         writer.write(
             f"{head}HX-Request: true\r\nContent-Length: {len(body)}\r\n\r\n".encode() + body
@@ -94,6 +95,7 @@ class Browser:
                 key, _, cookie = value.partition("=")
                 self.cookies[key.strip()] = cookie.split(";")[0]
             headers[name.lower()] = value
+        self.may = headers.get("x-may") or self.may
         text = await reader.readexactly(int(headers.get("content-length", 0)))
         if headers.get("connection", "").lower() == "close":
             writer.close()
