@@ -90,19 +90,20 @@ class Quickly:
         self, environ: dict[str, Any], start_response: Callable[..., Any]
     ) -> Iterable[bytes]:
         try:
-            html = _reading(environ)
+            found = _reading(environ)
         except Overtaken:
             start_response("204 No Content", [])
             return []
         except DatabaseError:
-            html = None
+            found = None
         except Exception:
             logger.exception("what is typed could not be read quickly")
-            html = None
-        if html is None:
+            found = None
+        if found is None:
             return self.application(environ, start_response)
+        person, html = found
         body = html.encode()
-        headers = [("X-Who", named(asker.get().person)), ("Content-Length", str(len(body)))]
+        headers = [("X-Who", named(person)), ("Content-Length", str(len(body)))]
         start_response("200 OK", [*_usual_headers(), *headers])
         return [body]
 
@@ -120,8 +121,8 @@ def _usual_headers() -> tuple[tuple[str, str], ...]:
     )
 
 
-def _reading(environ: Mapping[str, Any]) -> str | None:
-    """What is shown of what is typed; None where it has to go the way of all."""
+def _reading(environ: Mapping[str, Any]) -> tuple[str, str] | None:
+    """Whose it is, and what is shown of what is typed; None where it has to go the way of all."""
     token = environ.get(KEY_IN_ENVIRON)
     length = environ.get("CONTENT_LENGTH") or ""
     if not token or not length.isdecimal() or int(length) > MOST_BYTES:
@@ -141,16 +142,16 @@ def _reading(environ: Mapping[str, Any]) -> str | None:
 
 def _read(
     environ: Mapping[str, Any], length: int, may: May, cookies: Mapping[str, str], address: str
-) -> str | None:
+) -> tuple[str, str] | None:
     at_hand = sheet_in_browser(may.person, may.sheet, may.session)
     if at_hand is None:
         return None
     body = environ["wsgi.input"].read(length).decode()
     form = {name: values[-1] for name, values in parse_qs(body, keep_blank_values=True).items()}
-    text = form.get("text", "").strip() and form["text"]
-    if not text:
-        return ""
-    asker.set(Asker(str(may.person), address))
+    person, text = str(may.person), form.get("text", "")
+    if not text.strip():
+        return person, ""
+    asker.set(Asker(person, address))
     clock.set_by(cookies)
     sheet, foot = at_hand
-    return as_html(evaluating.typed(sheet, typed_at(sheet, foot, text, form)))
+    return person, as_html(evaluating.typed(sheet, typed_at(sheet, foot, text, form)))

@@ -69,6 +69,13 @@ def test_what_is_typed_is_read_as_on_the_way_of_all(someone, settings):
             assert headers.get(name) == value, name
 
 
+def test_nothing_typed_is_answered_with_nothing_and_for_whom(someone):
+    page, other = Page(someone), Page(Someone())
+    assert other.typed("1 + 1")[1]["X-Who"] != page.typed("  ")[1]["X-Who"]
+    assert page.typed("")[1]["X-Who"] == page.typed("2*m")[1]["X-Who"]
+    assert page.ways == other.ways == []
+
+
 @pytest.mark.parametrize("end", ["signed out", "elsewhere", "in the bin", "deleted", "too old"])
 def test_a_token_that_is_over_leads_nowhere(someone, end):
     people.sign_up(someone.client, "mia@tea.example", "steeped for 3 min")
