@@ -31,8 +31,9 @@ class Service:
         self.start()
 
     def start(self):
-        command = [sys.executable, "-m", "fence.service", self.address, "2"]
-        self.process = subprocess.Popen(command, cwd=ROOT, **self.how)
+        told = {remote_service.SOCKET: self.address, "TEAPOT_EVALUATORS": "2"}
+        command = [sys.executable, "-m", "fence.service"]
+        self.process = subprocess.Popen(command, cwd=ROOT, env=os.environ | told, **self.how)
 
     def kill(self, how=signal.SIGKILL):
         self.process.send_signal(how)

@@ -9,10 +9,11 @@ const side = document.getElementById("side");
 
 async function change(field) {
   if (field.value.trim() === field.defaultValue.trim() || !field.value.trim()) return;
-  const before = field.defaultValue;
-  field.defaultValue = field.value;
-  const reply = await post("/quantities/value", { name: field.dataset.valueOf, value: field.value });
-  const made = await take(reply, { sayWhy: (text) => refuse(field, text) });
+  const before = field.defaultValue, value = field.value;
+  field.defaultValue = value;
+  const reply = await post("/quantities/value", { name: field.dataset.valueOf, value });
+  // of a value that is another by now nothing is said
+  const made = await take(reply, { sayWhy: (text) => { if (field.value === value) refuse(field, text); } });
   if (!made) field.defaultValue = before;
 }
 
