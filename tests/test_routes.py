@@ -230,5 +230,6 @@ def address_for_all(name: str) -> str:
     keys = {
         "recovered": {"uidb64": "MQ", "token": "set-password"},
         "handbook-entry": {"key": "sin"},
+        "finish-sign-up": {"token": "nothing"},
     }
     return reverse(name, kwargs=keys.get(name))

@@ -65,7 +65,8 @@ def test_changes_that_are_kept_for_undo_have_an_end(monkeypatch):
     assert someone.sheet.lines.present().count() == 22
 
 
-def test_versions_of_a_table_that_nothing_used_have_an_end(monkeypatch):
+def test_versions_of_a_table_that_nothing_used_have_an_end(settings, tmp_path, monkeypatch):
+    settings.DATA = tmp_path
     monkeypatch.setattr("shelf.keeping.MOST_VERSIONS", 3)
     someone = Someone()
     address = someone.table("pots", "x\n1\n")
