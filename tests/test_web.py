@@ -94,8 +94,10 @@ def test_what_is_under_way_is_answered_when_it_is_told_to_end(tmp_path):
     client.keep("1 + 1")
     with ThreadPoolExecutor(1) as thread:
         kept = thread.submit(client.keep, "sum(x^2 for x in 1..20000) + sqrt(2)")
-        for pid in server.parts("web"):
+        for pid in server.parts("web"):  # one after another, as for another version
             os.kill(pid, signal.SIGTERM)
+            wait_for(lambda pid=pid: pid not in server.parts("web"))
+            wait_for(lambda: len(server.parts("web")) == 2)
         kept.result()
     wait_for(lambda: len(server.parts("web")) == 2)
     assert 'data-text="2"' in client.keep("1 + 1")
