@@ -53,9 +53,9 @@ def _changes_something(request: HttpRequest) -> bool:
 
 
 def _note_that_came_back(key: str) -> None:
-    is_noted = Person.objects.filter(pk=key, came_back=True).exists()
-    if not is_noted:
-        Person.objects.filter(pk=key).update(came_back=True)
+    if not Person.objects.filter(pk=key, came_back=True).exists():
+        with transaction.atomic():  # in its turn
+            Person.objects.filter(pk=key).update(came_back=True)
     _came_back[key] = None
     while len(_came_back) > MOST_REMEMBERED:
         _came_back.popitem(last=False)
