@@ -16,10 +16,16 @@ SESSION_KEY = "person"
 
 def own(request: HttpRequest, person: Person) -> None:
     """Makes the browser that of a person, under the session that it has, or a new one."""
-    session = request.session
-    session.begin()
-    session[SESSION_KEY] = str(person.pk)
-    Browser.objects.update_or_create(session_key=session.session_key, defaults={"person": person})
+    key = key_of(request)
+    request.session[SESSION_KEY] = str(person.pk)
+    if not Browser.objects.filter(session_key=key, person=person).exists():
+        Browser.objects.update_or_create(session_key=key, defaults={"person": person})
+
+
+def key_of(request: HttpRequest) -> str:
+    """The key of the session of a browser, or of the one that it is to have."""
+    request.session.begin()
+    return str(request.session.session_key)
 
 
 def enter(request: HttpRequest, person: Person) -> None:

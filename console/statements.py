@@ -66,5 +66,6 @@ class Insert:
         """Writes it down; it has its key then."""
         with connection.cursor() as cursor:
             cursor.execute(self._sql, values)
-            thing.pk = cursor.lastrowid
+            if isinstance(thing._meta.pk, AutoField):
+                thing.pk = cursor.lastrowid
         thing._state.adding, thing._state.db = False, connection.alias

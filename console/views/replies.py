@@ -16,7 +16,6 @@ from collections.abc import Iterable, Mapping, Sequence
 from typing import Any
 from uuid import UUID
 
-from django.db import transaction
 from django.db.models import Q, prefetch_related_objects
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404, render
@@ -84,10 +83,9 @@ def _of_first_visit(request: HttpRequest, pk: UUID, key: str | None) -> tuple[Sh
         return found
     match = request.resolver_match
     if request.method == "POST" and match is not None and match.url_name not in READS:
-        with transaction.atomic():
-            person = known_person(request) or new_guest(request)
-            Sheet.objects.get_or_create(pk=pk, owner=person)
+        person = known_person(request) or new_guest(request)
         request.visit_is_over = True
+        Sheet.objects.get_or_create(pk=pk, owner=person)
         return sheet_of(person.pk, pk)
     return Sheet(pk=pk, owner=Person(pk=visit.person)), Foot(0, 0, None)
 
