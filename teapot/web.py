@@ -93,13 +93,19 @@ async def _body(protocol: Any, environ: dict[str, Any]) -> IO[bytes]:
         if int(length) <= IN_MEMORY:
             return io.BytesIO(await protocol())
     size, body = 0, tempfile.SpooledTemporaryFile(IN_MEMORY)  # noqa: SIM115 - read by a thread
-    async for part in protocol:
-        body.write(part)
+    failed: OSError | None = None
+    async for part in protocol:  # to the end: whoever still sends would not see the reply
+        try:
+            body.write(b"" if failed else part)
+        except OSError as error:
+            failed = error
         size += len(part)
         if size > most:
             body.close()
             environ["CONTENT_LENGTH"] = str(size)
             raise TooLarge
+    if failed is not None:
+        raise failed
     environ["CONTENT_LENGTH"] = str(size)
     body.seek(0)
     return body
