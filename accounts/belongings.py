@@ -38,7 +38,7 @@ class Renamed:
 
 def take_along(guest: Person, person: Person) -> list[Renamed]:
     """Gives all that a guest has to a person with an account.  A name that is taken there gets a
-    number behind it: those are what is returned."""
+    number after it: those are what is returned."""
     with transaction.atomic():
         renamed = [one for things in _of(guest) for one in _give(things, person)]
         newest = max(guest.shelf_revision, person.shelf_revision) + 1

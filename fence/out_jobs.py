@@ -118,7 +118,7 @@ class QuantitiesOut:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class QuantitiesOfLines(Job[QuantitiesOut]):
-    """All quantities of the lines of these ``numbers``, as they are behind the last of them."""
+    """All quantities of the lines of these ``numbers``, as they are after the last of them."""
 
     numbers: Sequence[int]
 

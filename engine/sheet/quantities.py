@@ -67,7 +67,7 @@ def list_quantities(sheet: Sheet) -> tuple[list[Quantity], int]:
 
 
 def quantities_of_lines(sheet: Sheet, lines: Sequence[Line]) -> list[Quantity]:
-    """All quantities that some lines give or use, as they are behind the last of these."""
+    """All quantities that some lines give or use, as they are after the last of these."""
     if not lines:
         return []
     last = max(lines, key=lambda line: line.place)
