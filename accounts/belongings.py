@@ -48,15 +48,18 @@ def take_along(guest: Person, person: Person) -> list[Renamed]:
 
 
 def _give(things: QuerySet[Any], person: Person) -> Iterator[Renamed]:
-    """Makes things a person's; those that are called otherwise then."""
+    """Makes things a person's; those that are called otherwise then, which come last, so that none
+    gets the name of another."""
+    clashing: list[Any] = []
     if any(field.name == "name" for field in things.model._meta.fields):
         taken = things.model.objects.at_hand().filter(owner=person).values("name")
-        for thing in things.filter(binned=None, name__in=taken):
-            before, thing.owner = thing.name, person
-            now = untaken(thing, before)
-            things.filter(pk=thing.pk).update(name=now, owner=person)
-            yield Renamed(word_for(thing), before, now)
-    things.update(owner=person)
+        clashing = list(things.filter(binned=None, name__in=taken))
+    things.exclude(pk__in=[thing.pk for thing in clashing]).update(owner=person)
+    for thing in clashing:
+        before, thing.owner = thing.name, person
+        now = untaken(thing, before)
+        things.filter(pk=thing.pk).update(name=now, owner=person)
+        yield Renamed(word_for(thing), before, now)
 
 
 @contextmanager

@@ -18,8 +18,7 @@ def own(request: HttpRequest, person: Person) -> None:
     """Makes the browser that of a person, under the session that it has, or a new one."""
     key = key_of(request)
     request.session[SESSION_KEY] = str(person.pk)
-    if not Browser.objects.filter(session_key=key, person=person).exists():
-        Browser.objects.update_or_create(session_key=key, defaults={"person": person})
+    Browser.objects.update_or_create(session_key=key, defaults={"person": person})
 
 
 def key_of(request: HttpRequest) -> str:

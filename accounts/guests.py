@@ -111,6 +111,7 @@ def _made(request: HttpRequest, key: UUID) -> Person | None:
                 insert.write(row, values)
     except IntegrityError:
         return None
+    request.session[entering.SESSION_KEY] = str(key)
     return person
 
 
@@ -121,7 +122,9 @@ def new_guest(request: HttpRequest) -> Person:
     visit = visit_at_hand(request)
     key = uuid4() if visit is None else visit.person
     request.session[IS_NEW] = request.made_guest = True
-    person = _made(request, key) or Person.objects.get(pk=key)
-    entering.own(request, person)
+    person = _made(request, key)
+    if person is None:
+        person = Person.objects.get(pk=key)
+        entering.own(request, person)
     counts_for(str(person.pk))
     return person

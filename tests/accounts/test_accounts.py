@@ -115,6 +115,17 @@ def test_what_a_guest_made_is_taken_along_into_an_account_and_names_that_are_tak
     assert b'data-text="2"' in guest.client.get(guest.address).content
 
 
+def test_a_name_that_is_made_for_another_is_not_one_that_comes_along_too():
+    mine, guest = Someone(), Someone()
+    mine.procedure("boil", "1")
+    sign_up(mine.client)
+    for name in ("boil", "boil 2"):
+        guest.procedure(name, "2")
+    sign_in(guest.client, along="1")
+    names = Procedure.objects.filter(owner=mine.person).values_list("name", flat=True)
+    assert sorted(names) == ["boil", "boil 2", "boil 3"]
+
+
 def test_what_a_guest_made_stays_theirs_where_it_is_not_wanted():
     sign_up(Client())
     guest = Someone()
