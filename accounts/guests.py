@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections import OrderedDict
+from functools import lru_cache
 from typing import Any
 from uuid import UUID, uuid4
 
@@ -30,15 +30,9 @@ def person_key(request: HttpRequest) -> str | None:
     request.is_somebodys = key is not None
     if key:
         counts_for(key)
-        if key not in _came_back and IS_NEW in request.session and _changes_something(request):
+        if IS_NEW in request.session and _changes_something(request):
             _note_that_came_back(key)
     return key
-
-
-_came_back: OrderedDict[str, None] = OrderedDict()
-"""People of whom it is known here, so that it is looked up once."""
-
-MOST_REMEMBERED = 10_000
 
 
 READS = ("preview", "refresh")
@@ -53,13 +47,11 @@ def _changes_something(request: HttpRequest) -> bool:
     return not is_read and not hasattr(request, "made_guest")
 
 
+@lru_cache(10_000)  # it is looked up once
 def _note_that_came_back(key: str) -> None:
     if not Person.objects.filter(pk=key, came_back=True).exists():
         with transaction.atomic():  # in its turn
             Person.objects.filter(pk=key).update(came_back=True)
-    _came_back[key] = None
-    while len(_came_back) > MOST_REMEMBERED:
-        _came_back.popitem(last=False)
 
 
 def known_person(request: HttpRequest) -> Person | None:

@@ -11,7 +11,6 @@ from dataclasses import asdict
 from datetime import timedelta
 from pathlib import Path
 from time import monotonic
-from typing import Any
 from uuid import uuid4
 
 from django.db import close_old_connections
@@ -21,7 +20,7 @@ from accounts.apart import one_apart
 from accounts.models import Person
 from engine.errors import LineError
 from shelf import held
-from shelf.everything_in import BroughtIn, Stopped, bring_in
+from shelf.everything_in import Stopped, bring_in
 from shelf.models import Arrival
 
 logger = logging.getLogger(__name__)
@@ -95,7 +94,7 @@ def _bring(arrival: Arrival, packed: Path, choices: dict[str, str]) -> None:
 
     try:
         with packed.open("rb") as file:
-            outcome = _told(bring_in(arrival.owner, file, choices, go_on))
+            outcome = asdict(bring_in(arrival.owner, file, choices, go_on))
     except Stopped:
         outcome = {"error": STOPPED}
     except LineError as error:
@@ -106,7 +105,3 @@ def _bring(arrival: Arrival, packed: Path, choices: dict[str, str]) -> None:
     packed.unlink(missing_ok=True)
     Arrival.objects.filter(pk=arrival.pk).update(outcome=outcome)
     close_old_connections()
-
-
-def _told(brought: BroughtIn) -> dict[str, Any]:
-    return asdict(brought)
