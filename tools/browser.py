@@ -16,6 +16,14 @@ FLAGS = [
     "--disable-background-networking",
     "--disable-component-update",
     "--disable-sync",
+    # Chromium's own address bar would start two renderers of its own with each window, nearly
+    # half of what a new window costs; nobody sees it here.  The rest is what Playwright turns
+    # off: the last such flag counts.
+    "--disable-features=WebUIOmniboxPopup,WebUIOmniboxAimPopup,SpareRendererForSitePerProcess,"
+    "AvoidUnnecessaryBeforeUnloadCheckSync,DestroyProfileOnBrowserClose,HttpsUpgrades,"
+    "HttpsFirstBalancedModeAutoEnable,LensOverlay,MediaRouter,PaintHolding,OptimizationHints,"
+    "ThirdPartyStoragePartitioning,AvoidCorsURLLoaderRestartOnRedirect,TcpPortRandomizationWin,"
+    "NetworkTimeServiceQuerying,AimEnabled,PreconnectToSearch",
 ]
 
 
