@@ -8,13 +8,13 @@ from django.db import DatabaseError, connection
 from django.http import HttpRequest, JsonResponse
 from django.views.decorators.http import require_GET
 
-from accounts.room import is_full
-from engine.errors import LineError
-from engine.numbers.context import Conventions
-from engine.sheet.line import NewLine
-from fence.jobs import Answers
-from fence.turns import Busy
-from shelf.reaching import ask
+from teapot.accounts.room import is_full
+from teapot.engine.errors import LineError
+from teapot.engine.numbers.context import Conventions
+from teapot.engine.sheet.line import NewLine
+from teapot.fence.jobs import Answers
+from teapot.fence.turns import Busy
+from teapot.shelf.reaching import ask
 
 NOBODY = UUID(int=0)
 SECONDS = 2.0

@@ -12,7 +12,7 @@ from django.templatetags.static import static
 from django.urls import reverse
 from django.views.decorators.http import require_safe
 
-from engine.version import VERSION
+from teapot.engine.version import VERSION
 
 WORKER = Path(__file__).parent / "static" / "teapot" / "worker.js"
 

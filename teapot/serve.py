@@ -1,8 +1,8 @@
 """``python -m teapot.serve``: all that serves, in one command.
 
 It says how many parts there are and where they answer, and becomes supervisord, which starts them
-as ``deploy/supervisord.conf`` says, starts one again that has ended, and logs both.  With systemd,
-the units beside that file do the same.
+as ``supervisord.conf`` beside it says, starts one again that has ended, and logs both.  With
+systemd, the units in ``deploy`` do the same.
 """
 
 from __future__ import annotations
@@ -16,7 +16,7 @@ from hashlib import sha256
 from pathlib import Path
 
 ROOT = Path(__file__).resolve().parent.parent
-CONFIGURATION = ROOT / "deploy" / "supervisord.conf"
+CONFIGURATION = Path(__file__).with_name("supervisord.conf")
 
 
 def main() -> None:

@@ -72,32 +72,32 @@ INSTALLED_APPS = [
     "django.contrib.humanize",
     "django_htmx",
     "csp",
-    "accounts",
-    "console",
-    "handbook",
-    "procedures",
-    "records",
-    "sharing",
-    "shelf",
+    "teapot.accounts",
+    "teapot.console",
+    "teapot.handbook",
+    "teapot.procedures",
+    "teapot.records",
+    "teapot.sharing",
+    "teapot.shelf",
 ]
 
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
     "teapot.plainly.SayPlainly",
-    "shelf.bounds.refuse_large",
+    "teapot.shelf.bounds.refuse_large",
     "whitenoise.middleware.WhiteNoiseMiddleware",
-    "accounts.pacing.keep_pace",
-    "accounts.privacy.not_stored",
+    "teapot.accounts.pacing.keep_pace",
+    "teapot.accounts.privacy.not_stored",
     "teapot.policy.Policy",
-    "accounts.trouble.SayTrouble",
-    "accounts.charset.only_utf8",
+    "teapot.accounts.trouble.SayTrouble",
+    "teapot.accounts.charset.only_utf8",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "django_htmx.middleware.HtmxMiddleware",
-    "accounts.clock.local_time",
-    "accounts.asking.say_who_asks",
+    "teapot.accounts.clock.local_time",
+    "teapot.accounts.asking.say_who_asks",
 ]
 
 CSRF_FAILURE_VIEW = "teapot.plainly.not_from_here"
@@ -170,7 +170,7 @@ SILENCED_SYSTEM_CHECKS = ["security.W005", "security.W021"]
 """Other names of the host's domain, and lists of browsers, are the host's own business."""
 
 AUTH_USER_MODEL = "accounts.Person"
-PASSWORD_HASHERS = ["accounts.hashing.Argon2", "accounts.hashing.OfBefore"]
+PASSWORD_HASHERS = ["teapot.accounts.hashing.Argon2", "teapot.accounts.hashing.OfBefore"]
 AUTH_PASSWORD_VALIDATORS = [
     {"NAME": f"django.contrib.auth.password_validation.{name}Validator"}
     for name in ("UserAttributeSimilarity", "MinimumLength", "CommonPassword")
@@ -187,7 +187,7 @@ EMAIL_USE_TLS = MAIL.scheme == "smtp" and EMAIL_HOST not in ("", "localhost", "1
 EMAIL_TIMEOUT = 10
 DEFAULT_FROM_EMAIL = os.environ.get("TEAPOT_MAIL_FROM", "teapot@localhost")
 
-SESSION_ENGINE = "accounts.sessions"
+SESSION_ENGINE = "teapot.accounts.sessions"
 SESSION_COOKIE_AGE = 400 * 24 * 3600
 DATA_UPLOAD_MAX_MEMORY_SIZE = 2 * 1024 * 1024
 

@@ -11,18 +11,18 @@ MARK = RedirectView.as_view(url=static("teapot/mark.svg"))
 """Asked for by pages that name no icon: those that are printed."""
 
 urlpatterns = [
-    path("", include("console.urls")),
+    path("", include("teapot.console.urls")),
     path("favicon.ico", MARK),
     path("health", health, name="health"),
     path("worker.js", worker, name="worker"),
     path("nothing-kept", nothing_kept, name="nothing-kept"),
-    path("account/", include("accounts.urls")),
-    path("handbook/", include("handbook.urls")),
-    path("shared/", include("sharing.urls")),
-    path("shelf/", include("shelf.shelf_urls")),
-    path("procedures/", include("procedures.urls")),
-    path("records/", include("records.urls")),
-    path("tables/", include("shelf.urls")),
+    path("account/", include("teapot.accounts.urls")),
+    path("handbook/", include("teapot.handbook.urls")),
+    path("shared/", include("teapot.sharing.urls")),
+    path("shelf/", include("teapot.shelf.shelf_urls")),
+    path("procedures/", include("teapot.procedures.urls")),
+    path("records/", include("teapot.records.urls")),
+    path("tables/", include("teapot.shelf.urls")),
 ]
 
 handler400 = "teapot.plainly.not_read"

@@ -33,8 +33,8 @@ from granian._granian import SocketHolder
 from granian.http import HTTP1Settings
 from granian.server import embed
 
-from engine.limited.manners import called, end_with_parent, seldom_look_for_garbage
-from shelf.bounds import most_at
+from teapot.engine.limited.manners import called, end_with_parent, seldom_look_for_garbage
+from teapot.shelf.bounds import most_at
 from teapot.wsgi import application as answering
 
 logger = logging.getLogger(__name__)

@@ -16,8 +16,8 @@ request_started.disconnect(close_old_connections)
 request_started.disconnect(reset_queries)
 
 # the models have to be loaded for these
-from console.quick import Quickly  # noqa: E402
-from shelf.reaching import evaluators  # noqa: E402
+from teapot.console.quick import Quickly  # noqa: E402
+from teapot.shelf.reaching import evaluators  # noqa: E402
 
 application = Quickly(application)
 evaluators().warm()

@@ -46,7 +46,7 @@ def no_evaluator_in_a_transaction(request):
         return
     from django.db import connection
 
-    from fence import asking
+    from teapot.fence import asking
 
     work = asking.work
 

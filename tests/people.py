@@ -8,9 +8,9 @@ from django.core import mail
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
 
-from accounts.entering import SESSION_KEY
-from accounts.models import Person
-from console.models import Sheet
+from teapot.accounts.entering import SESSION_KEY
+from teapot.accounts.models import Person
+from teapot.console.models import Sheet
 
 
 def sign_up(client, email, password):

@@ -6,8 +6,8 @@ from pathlib import Path
 
 import pytest
 
-from engine import Sheet
-from engine.printed import as_json
+from teapot.engine import Sheet
+from teapot.engine.printed import as_json
 
 ROOT = Path(__file__).parent.parent
 PAGE = ROOT / "docs" / "a-line-from-key-to-page.md"

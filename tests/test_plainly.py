@@ -37,7 +37,7 @@ def test_a_refusal_is_a_page_that_leads_home(client, method, path, status, said)
 
 
 def test_what_fails_is_said_without_a_word_of_the_program(client, monkeypatch):
-    monkeypatch.setattr("accounts.views.known_person", fails)
+    monkeypatch.setattr("teapot.accounts.views.known_person", fails)
     reply = client.get("/account/")
     assert reply.status_code == 500
     assert "Something went wrong" in reply.content.decode()
@@ -50,8 +50,8 @@ def test_what_comes_too_fast_or_is_too_large_is_a_page_too(client, settings, mon
     assert large.status_code == 413
     assert "<h1>" in large.content.decode()
     settings.PACED = True
-    monkeypatch.setattr("accounts.pacing.of_addresses.at_once", 0)
-    monkeypatch.setattr("accounts.pacing.of_addresses.per_second", 0)
+    monkeypatch.setattr("teapot.accounts.pacing.of_addresses.at_once", 0)
+    monkeypatch.setattr("teapot.accounts.pacing.of_addresses.per_second", 0)
     fast = Client(REMOTE_ADDR="10.1.1.1", headers=NAVIGATES).get("/account/")
     assert fast.status_code == 429
     assert "came too fast" in fast.content.decode()

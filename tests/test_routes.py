@@ -15,9 +15,9 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
 from django.urls import URLPattern, get_resolver, reverse
 
-from procedures.models import Run
-from records.models import Record
-from sharing.models import Link
+from teapot.procedures.models import Run
+from teapot.records.models import Record
+from teapot.sharing.models import Link
 from tests.people import Someone, sign_up, zipped
 
 pytestmark = pytest.mark.django_db(transaction=True)

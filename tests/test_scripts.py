@@ -1,6 +1,7 @@
 """The scripts of the pages: modules that import what they use, sent compressed."""
 
 import re
+from hashlib import sha256
 from pathlib import Path
 
 import pytest
@@ -11,7 +12,7 @@ from teapot.settings import ROOT
 
 OURS = [
     path
-    for path in sorted(ROOT.glob("*/static/**/*.js"))
+    for path in sorted(ROOT.glob("teapot/**/static/**/*.js"))
     if "dist" not in path.parts and path.name not in ("theme.js", "foot.js")
 ]
 """All but the two that run before the first paint."""
@@ -58,12 +59,23 @@ def test_no_two_scripts_import_each_other():
     assert [path.name for path in imports if path in reached(path, set())] == []
 
 
+def test_the_pages_are_made_of_the_scripts_as_they_are():
+    """``make assets`` puts them together; who changes one runs it."""
+    sources = [path for path in ROOT.glob("teapot/**/static/**/*.js") if "pages" not in path.parts]
+    sources.sort(key=lambda path: path.relative_to(ROOT).as_posix())
+    told = ROOT / "teapot/static/teapot/dist/pages/sources.sha256"
+    assert (
+        sha256(b"".join(path.read_bytes() for path in sources)).hexdigest()
+        == told.read_text().strip()
+    )
+
+
 def test_collected_files_are_compressed(settings, tmp_path):
     settings.STATIC_ROOT = tmp_path
     settings.STORAGES = settings.STORAGES | {
         "staticfiles": {"BACKEND": "whitenoise.storage.CompressedStaticFilesStorage"}
     }
     call_command("collectstatic", interactive=False, verbosity=0)
-    for name in ("teapot/dist/alpine.js", "teapot/dist/teapot.css", "console/js/entry.js"):
+    for name in ("teapot/dist/alpine.js", "teapot/dist/teapot.css", "teapot/dist/pages/sheet.js"):
         whole, compressed = tmp_path / name, tmp_path / f"{name}.gz"
         assert compressed.stat().st_size < whole.stat().st_size / 2

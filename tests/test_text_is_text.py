@@ -11,8 +11,8 @@ import html5lib
 import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
 
-from records.models import Record
-from shelf.models import DataTable
+from teapot.records.models import Record
+from teapot.shelf.models import DataTable
 from tests.people import Someone, zipped
 
 pytestmark = pytest.mark.django_db(transaction=True)

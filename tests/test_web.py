@@ -13,9 +13,9 @@ from types import SimpleNamespace
 
 import pytest
 
-from engine.files.dialect import MAX_BYTES
-from shelf.bounds import SPARE
 from teapot import serve, web
+from teapot.engine.files.dialect import MAX_BYTES
+from teapot.shelf.bounds import SPARE
 from tests.server import PATIENCE, Client, Server, wait_for
 
 

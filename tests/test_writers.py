@@ -7,7 +7,7 @@ import pytest
 from django.db import connection, transaction
 from django.db.utils import OperationalError
 
-from accounts.models import Person
+from teapot.accounts.models import Person
 from teapot.sqlite.base import Queue
 from tests.server import PATIENCE
 from tests.threads import Thread

@@ -10,6 +10,17 @@ npx tailwindcss -i assets/teapot.css -o "$out/teapot.css" --minify
 for module in htmx:htmx.org/dist/htmx.esm.js idiomorph:idiomorph/dist/idiomorph.esm.js alpine:@alpinejs/csp/dist/module.esm.js; do
   npx esbuild "node_modules/${module#*:}" --minify --format=esm --outfile="$out/${module%%:*}.js"
 done
+# The scripts of a page as one file, and what several pages share as another.  The sources import
+# each other by the paths under which they are served, so they are laid out like that first.
+served=$(mktemp -d)
+for folder in teapot/static teapot/*/static; do cp -R "$folder/." "$served"; done
+npx esbuild --bundle --splitting --minify --format=esm --log-override:direct-eval=silent \
+  --entry-names=[name] --chunk-names=shared-[hash] --outdir="$out/pages" \
+  "$served/teapot/js/page.js" "$served/console/js/sheet.js" "$served/procedures/procedure.js" \
+  "$served/handbook/handbook.js" "$served/shelf/tables.js"
+cat $(find teapot -path '*/static/*' -name '*.js' -not -path '*/pages/*' | LC_ALL=C sort) \
+  | sha256sum | cut -c1-64 > "$out/pages/sources.sha256"
+rm -rf "$served"
 next=node_modules/@fontsource-variable/atkinson-hyperlegible-next
 mono=node_modules/@fontsource-variable/atkinson-hyperlegible-mono
 maths=node_modules/@fontsource/noto-sans-math

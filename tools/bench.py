@@ -22,11 +22,11 @@ from pathlib import Path
 
 import sympy
 
-from engine import Settings, Sheet
-from fence import worker
-from fence.jobs import Typed
-from fence.lines import SheetLine
-from fence.worker import State
+from teapot.engine import Settings, Sheet
+from teapot.fence import worker
+from teapot.fence.jobs import Typed
+from teapot.fence.lines import SheetLine
+from teapot.fence.worker import State
 from tests.server import Client, Server
 
 LINES = (Path(__file__).parent / "bench_lines.txt").read_text().splitlines()

@@ -13,11 +13,11 @@ from collections.abc import Callable
 from dataclasses import asdict
 from pathlib import Path
 
-from engine import Sheet
-from engine.files.preview import preview_of
-from engine.files.shelf import File, shelf_of
-from engine.limited.bounds import COLLECT_AFTER
-from fence.file_jobs import Rows
+from teapot.engine import Sheet
+from teapot.engine.files.preview import preview_of
+from teapot.engine.files.shelf import File, shelf_of
+from teapot.engine.limited.bounds import COLLECT_AFTER
+from teapot.fence.file_jobs import Rows
 
 ROWS = 100_000
 LINES = (

@@ -43,9 +43,9 @@ def _best(act: Callable[[], Any]) -> tuple[float, Any]:
 def _measure() -> None:
     from django.test import Client
 
-    from accounts.entering import SESSION_KEY
-    from accounts.models import Person
-    from console.models import Line, Sheet
+    from teapot.accounts.entering import SESSION_KEY
+    from teapot.accounts.models import Person
+    from teapot.console.models import Line, Sheet
 
     client = Client(headers={"host": "127.0.0.1"})
     client.post(client.get("/").headers["Location"] + "/title", {"title": "the first"})
@@ -81,9 +81,9 @@ def _measure() -> None:
 
 
 def _long_sheet(person: Any) -> None:
-    from console import bringing
-    from console.models import Line, Sheet
-    from console.out import FORMATS, document_of
+    from teapot.console import bringing
+    from teapot.console.models import Line, Sheet
+    from teapot.console.out import FORMATS, document_of
 
     sheet = Sheet.objects.create(owner=person, title="long", revision=1)
     Line.objects.bulk_create(

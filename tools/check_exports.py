@@ -34,8 +34,8 @@ def main() -> None:
 
 
 def _check(folder: Path) -> None:
-    from console.models import Sheet
-    from console.out import FORMATS, document_of
+    from teapot.console.models import Sheet
+    from teapot.console.out import FORMATS, document_of
     from tools.browser import chromium
 
     _awkward()
@@ -55,15 +55,15 @@ def _check(folder: Path) -> None:
 
 def _others(folder: Path) -> None:
     """A run of each procedure and each record of the demo, as LaTeX."""
-    from accounts.models import Person
-    from engine.out.latex import as_latex
-    from fence import procedure_jobs as jobs
-    from procedures.keeping import keep_run
-    from procedures.out import document_of_run
-    from procedures.samples import copy_procedures
-    from records import out
-    from records.models import Record
-    from shelf.reaching import ask
+    from teapot.accounts.models import Person
+    from teapot.engine.out.latex import as_latex
+    from teapot.fence import procedure_jobs as jobs
+    from teapot.procedures.keeping import keep_run
+    from teapot.procedures.out import document_of_run
+    from teapot.procedures.samples import copy_procedures
+    from teapot.records import out
+    from teapot.records.models import Record
+    from teapot.shelf.reaching import ask
 
     person = Person.objects.create()
     copy_procedures(person)
@@ -82,8 +82,8 @@ def _others(folder: Path) -> None:
 
 def _awkward() -> None:
     """A sheet with what is special in LaTeX, and what its fonts lack."""
-    from console import keeping
-    from console.models import Sheet
+    from teapot.console import keeping
+    from teapot.console.models import Sheet
     from tools.check_latex import MORE
 
     sheet = Sheet.objects.create(title="Awkward: <b> & 100 % of \\ #1 茶 ✓ ~^_")

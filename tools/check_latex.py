@@ -11,9 +11,9 @@ import sys
 import tempfile
 from pathlib import Path
 
-from engine import Sheet
-from engine.functions.catalogue import FUNCTIONS
-from engine.handbook.entries import ENTRIES
+from teapot.engine import Sheet
+from teapot.engine.functions.catalogue import FUNCTIONS
+from teapot.engine.handbook.entries import ENTRIES
 
 PACKAGES = "texlive-latex-base texlive-latex-recommended"
 LINES = (Path(__file__).parent / "bench_lines.txt").read_text().splitlines()

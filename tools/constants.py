@@ -1,5 +1,5 @@
 """``python -m tools.constants``: constants of physics as CODATA recommends them (2022), taken from
-``scipy.constants``, written to ``engine/units/constants.py``."""
+``scipy.constants``, written to ``teapot/engine/units/constants.py``."""
 
 from __future__ import annotations
 
@@ -7,7 +7,7 @@ from pathlib import Path
 
 from scipy.constants import physical_constants
 
-OUT = Path(__file__).resolve().parent.parent / "engine" / "units" / "constants.py"
+OUT = Path(__file__).resolve().parent.parent / "teapot" / "engine" / "units" / "constants.py"
 
 DEFINING = {
     "hyperfine transition frequency of Cs-133": "caesium frequency",

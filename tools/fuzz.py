@@ -14,7 +14,7 @@ from collections import Counter
 from itertools import chain
 from typing import Any
 
-from engine.limited.sheet import LimitedSheet, Wanted
+from teapot.engine.limited.sheet import LimitedSheet, Wanted
 from tests.engine.fuzzed import files, lines, pairings
 from tests.engine.test_any_file import said_of
 

@@ -65,10 +65,10 @@ def make_sheet() -> tuple[str, str]:
     from django.conf import settings
     from django.contrib.sessions.backends.db import SessionStore
 
-    from accounts.entering import SESSION_KEY
-    from accounts.models import Person
-    from console.models import Line, Sheet
-    from engine import Sheet as Engine
+    from teapot.accounts.entering import SESSION_KEY
+    from teapot.accounts.models import Person
+    from teapot.console.models import Line, Sheet
+    from teapot.engine import Sheet as Engine
 
     engine = Engine()
     texts = ["x = 1.5", *(f"y_{n} = x*{n} + sqrt({n})" for n in range(1, LINES))]
@@ -155,12 +155,12 @@ LIVE = {"in a chain": "y_{n} := y_{before} + 1", "fanned out": "y_{n} := y_0 + {
 
 def live_definitions() -> None:
     """The figures of sheets of live definitions."""
-    from engine import Settings
-    from fence import asking, jobs
-    from fence.change_jobs import Put
-    from fence.evaluators import Evaluators
-    from fence.lines import Part, Reached, SheetLine
-    from fence.worker import State
+    from teapot.engine import Settings
+    from teapot.fence import asking, jobs
+    from teapot.fence.change_jobs import Put
+    from teapot.fence.evaluators import Evaluators
+    from teapot.fence.lines import Part, Reached, SheetLine
+    from teapot.fence.worker import State
 
     pool, moment = Evaluators(1), datetime.now()
     for kind, body in LIVE.items():

@@ -116,7 +116,7 @@ def lists(page: Page) -> None:
 def preview(page: Page) -> None:
     page.get_by_role("link", name="Shelf").click()
     page.get_by_role("link", name="Paste a table").click()
-    file = ROOT / "console" / "sample_tables" / "brewed cups.csv"
+    file = ROOT / "teapot" / "console" / "sample_tables" / "brewed cups.csv"
     page.locator("#bring-in input[type=file]").set_input_files(file)
     page.get_by_test_id("keep").wait_for()
 

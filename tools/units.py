@@ -1,5 +1,5 @@
 """``python -m tools.units``: the units of measurement, taken from the definitions of ``pint`` with
-exact fractions, written to ``engine/units/defined.py``.
+exact fractions, written to ``teapot/engine/units/defined.py``.
 
 Here stands what ``pint`` does not know: the symbol under which a unit goes here, its names, which
 prefixes it takes, and the standard that defines it.  Where ``pint`` has it otherwise than that
@@ -15,7 +15,7 @@ from pathlib import Path
 
 import pint
 
-OUT = Path(__file__).resolve().parent.parent / "engine" / "units" / "defined.py"
+OUT = Path(__file__).resolve().parent.parent / "teapot" / "engine" / "units" / "defined.py"
 
 SI, SI_3, SI_8 = "SI brochure, 9th ed., 2.3", "SI brochure, 9th ed., 3.1", "SI brochure, 9th ed., 4"
 SP = "NIST SP 811, B.8"

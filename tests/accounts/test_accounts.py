@@ -16,13 +16,13 @@ from django.db import connection
 from django.test import Client
 from django.utils import timezone
 
-from accounts import guessing, mailing, pacing
-from accounts.entering import SESSION_KEY
-from accounts.models import Browser, Person
-from accounts.tidying import tidy
-from console.models import Line, Sheet
-from procedures.models import Procedure
-from shelf.held import hold
+from teapot.accounts import guessing, mailing, pacing
+from teapot.accounts.entering import SESSION_KEY
+from teapot.accounts.models import Browser, Person
+from teapot.accounts.tidying import tidy
+from teapot.console.models import Line, Sheet
+from teapot.procedures.models import Procedure
+from teapot.shelf.held import hold
 from tests import people
 from tests.people import Someone, link_in
 
@@ -180,7 +180,7 @@ def nobody_tried_before(monkeypatch):
 def clock(monkeypatch):
     """The clock of the paces, which goes on where it is told to."""
     now = [1000.0]
-    monkeypatch.setattr("accounts.pacing.time.monotonic", lambda: now[0])
+    monkeypatch.setattr("teapot.accounts.pacing.time.monotonic", lambda: now[0])
     return now
 
 

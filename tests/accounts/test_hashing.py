@@ -6,11 +6,11 @@ import pytest
 from django.contrib.auth.hashers import check_password, identify_hasher, make_password
 from django.test import Client
 
-from accounts import apart, hashing
-from accounts.models import Person
+from teapot.accounts import apart, hashing
+from teapot.accounts.models import Person
 from tests.threads import Thread
 
-ARGON2, OF_BEFORE = "accounts.hashing.Argon2", "accounts.hashing.OfBefore"
+ARGON2, OF_BEFORE = "teapot.accounts.hashing.Argon2", "teapot.accounts.hashing.OfBefore"
 
 
 @pytest.fixture(autouse=True)

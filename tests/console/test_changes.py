@@ -5,9 +5,9 @@ import uuid
 import pytest
 from django.test import Client
 
-from console import changes, evaluating, keeping
-from console.models import Change, Line, Sheet
-from engine.errors import LineError
+from teapot.console import changes, evaluating, keeping
+from teapot.console.models import Change, Line, Sheet
+from teapot.engine.errors import LineError
 
 pytestmark = pytest.mark.django_db(transaction=True)
 

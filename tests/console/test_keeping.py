@@ -8,8 +8,8 @@ import pytest
 from django.db import connection
 from django.test import Client
 
-from console import keeping, samples
-from console.models import Line, Sheet
+from teapot.console import keeping, samples
+from teapot.console.models import Line, Sheet
 from tests.threads import at_once
 
 pytestmark = pytest.mark.django_db(transaction=True)

@@ -5,11 +5,11 @@ import uuid
 import pytest
 from django.test import Client
 
-from accounts.models import Person
-from console import changes, evaluating, keeping
-from console.models import Line, Sheet
-from fence import jobs
-from fence.asking import evaluators
+from teapot.accounts.models import Person
+from teapot.console import changes, evaluating, keeping
+from teapot.console.models import Line, Sheet
+from teapot.fence import jobs
+from teapot.fence.asking import evaluators
 
 pytestmark = pytest.mark.django_db(transaction=True)
 
@@ -181,7 +181,7 @@ def test_what_is_typed_into_fields_is_read_behind_the_fence(sheet, monkeypatch):
         raise AssertionError("typed text was read in the web process")
 
     for name in ("parse", "form_from", "tokens_of"):
-        monkeypatch.setattr(f"engine.sheet.editing.{name}", nothing)
+        monkeypatch.setattr(f"teapot.engine.sheet.editing.{name}", nothing)
     for path, data in (
         ("lines/1/form", {"form": deep}),
         ("lines/1/form", {"form": "4 digits"}),

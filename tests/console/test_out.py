@@ -14,15 +14,15 @@ from django.test import Client
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from accounts.models import Person
-from console import bringing, changes, keeping
-from console.models import Line, Sheet
-from console.out import FORMATS, document_of
-from engine.out.reading import NotASheet
+from teapot.accounts.models import Person
+from teapot.console import bringing, changes, keeping
+from teapot.console.models import Line, Sheet
+from teapot.console.out import FORMATS, document_of
+from teapot.engine.out.reading import NotASheet
 
 pytestmark = pytest.mark.django_db(transaction=True)
 
-SCHEMA = json.loads(Path("engine/out/sheet.schema.json").read_text())
+SCHEMA = json.loads(Path("teapot/engine/out/sheet.schema.json").read_text())
 
 LINES = (
     "m = 1.2  # water in the pot, kg", "Q := 4186*m*80", "m = m + 1/3", "@ + 1", "@1*2",

@@ -5,9 +5,9 @@ import threading
 import pytest
 from django.test import Client, RequestFactory
 
-from accounts import pacing
-from accounts.models import Person
-from accounts.pacing import Pace
+from teapot.accounts import pacing
+from teapot.accounts.models import Person
+from teapot.accounts.pacing import Pace
 from tests.server import PATIENCE
 from tests.threads import Thread
 
@@ -23,7 +23,7 @@ def paced(settings, monkeypatch):
 
 def test_so_many_at_once_and_so_many_a_second(monkeypatch):
     now = [100.0]
-    monkeypatch.setattr("accounts.pacing.time.monotonic", lambda: now[0])
+    monkeypatch.setattr("teapot.accounts.pacing.time.monotonic", lambda: now[0])
     pace = Pace(2, 3)
     assert [pace.allows("a") for _ in range(4)] == [True, True, True, False]
     assert pace.allows("b")
@@ -76,7 +76,7 @@ def test_few_requests_of_one_browser_are_under_way_at_a_time(paced, settings):
 
 
 def test_people_are_made_at_a_rate(paced, monkeypatch):
-    monkeypatch.setattr("accounts.guests.of_newcomers", Pace(0.001, 2))
+    monkeypatch.setattr("teapot.accounts.guests.of_newcomers", Pace(0.001, 2))
     codes = []
     for _ in range(3):
         client = Client()

@@ -6,8 +6,8 @@ import pytest
 from django.test import Client
 from django.urls import URLPattern, URLResolver, reverse
 
-from console.models import Line
-from console.urls import of_sheet, urlpatterns
+from teapot.console.models import Line
+from teapot.console.urls import of_sheet, urlpatterns
 from tests.console.test_requests import Visitor
 
 pytestmark = pytest.mark.django_db(transaction=True)

@@ -3,9 +3,9 @@
 import pytest
 from django.core.management import call_command
 
-from console.models import Line
-from console.proving import answered_otherwise
-from shelf.models import Version
+from teapot.console.models import Line
+from teapot.console.proving import answered_otherwise
+from teapot.shelf.models import Version
 from tests.people import Someone
 
 pytestmark = pytest.mark.django_db(transaction=True)
@@ -38,7 +38,7 @@ def test_a_line_that_answers_otherwise_is_told(someone, capsys):
 def test_a_table_that_is_lost_is_told(someone):
     for version in Version.objects.all():
         version.path.unlink()
-    from fence.asking import stop_evaluators
+    from teapot.fence.asking import stop_evaluators
 
     stop_evaluators()  # which have it in memory
     [told] = answered_otherwise().otherwise

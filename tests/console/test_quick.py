@@ -9,8 +9,8 @@ from django.core.wsgi import get_wsgi_application
 from django.test import Client
 from django.utils import timezone
 
-from console import quick
-from console.models import Sheet
+from teapot.console import quick
+from teapot.console.models import Sheet
 from tests import people
 from tests.people import Someone
 
@@ -136,8 +136,8 @@ def test_each_reply_to_a_line_brings_another_token_and_a_visitor_has_none(someon
 def test_it_keeps_the_pace_of_all(someone, settings, monkeypatch):
     page = Page(someone)
     settings.PACED = True
-    monkeypatch.setattr("accounts.pacing.of_addresses.at_once", 0)
-    monkeypatch.setattr("accounts.pacing.of_addresses.per_second", 0)
+    monkeypatch.setattr("teapot.accounts.pacing.of_addresses.at_once", 0)
+    monkeypatch.setattr("teapot.accounts.pacing.of_addresses.per_second", 0)
     assert page.typed("2*m", REMOTE_ADDR="10.3.3.3")[0] == 429
 
 

@@ -12,10 +12,10 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from django.db import OperationalError
 from django.test import Client
 
-from accounts.entering import SESSION_KEY
-from accounts.models import Person
-from console import history
-from console.models import Line, Sheet
+from teapot.accounts.entering import SESSION_KEY
+from teapot.accounts.models import Person
+from teapot.console import history
+from teapot.console.models import Line, Sheet
 from tests.threads import at_once
 
 pytestmark = pytest.mark.django_db(transaction=True)
@@ -313,7 +313,7 @@ def test_what_a_command_sets_comes_with_its_reply(visitor, command, made):
 
 
 def test_what_is_left_of_very_many_lines_comes_with_the_last_screen(visitor, monkeypatch):
-    monkeypatch.setattr("console.views.replies.MOST_NEWS", 3)
+    monkeypatch.setattr("teapot.console.views.replies.MOST_NEWS", 3)
     pasted = [*(f"{n} + 1" for n in range(5)), "sqr(4)", "7 + 1"]
     reply = visitor.post("/lines", text="\n".join(pasted), token=str(uuid.uuid4()))
     assert reply.headers["X-Several"] == "2"
@@ -323,7 +323,7 @@ def test_what_is_left_of_very_many_lines_comes_with_the_last_screen(visitor, mon
 
 def test_very_many_changes_at_once_bring_the_last_screen(visitor):
     visitor.keep(*(f"{n}" for n in range(5)))
-    from console.views import replies
+    from teapot.console.views import replies
 
     replies.MOST_NEWS, before = 3, replies.MOST_NEWS
     try:
@@ -464,7 +464,7 @@ def test_trouble_with_the_storage_has_a_sentence(visitor, monkeypatch, error, sa
         raise OperationalError(error)
 
     with monkeypatch.context() as broken:
-        broken.setattr("console.keeping.commit", fails)
+        broken.setattr("teapot.console.keeping.commit", fails)
         reply = visitor.post("/lines", text="2", token=str(uuid.uuid4()))
     assert reply.status_code == 503
     assert said in reply.content.decode()

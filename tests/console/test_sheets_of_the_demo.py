@@ -5,7 +5,7 @@ import csv
 
 import pytest
 
-from console import samples
+from teapot.console import samples
 from tests.engine.answers import TABLES
 
 pytestmark = pytest.mark.django_db(transaction=True)

@@ -2,15 +2,15 @@
 
 from pathlib import Path
 
-from engine import Answer, Outcome, Settings, Sheet
-from engine.files.shelf import File, shelf_of
-from engine.numbers.shelf import Procedure
-from engine.numbers.values import Value
-from engine.reading.described import Example
-from engine.reading.forms import Form
+from teapot.engine import Answer, Outcome, Settings, Sheet
+from teapot.engine.files.shelf import File, shelf_of
+from teapot.engine.numbers.shelf import Procedure
+from teapot.engine.numbers.values import Value
+from teapot.engine.reading.described import Example
+from teapot.engine.reading.forms import Form
 
-PROCEDURES = Path(__file__).parents[2] / "console" / "sample_procedures"
-TABLES = Path(__file__).parents[2] / "console" / "sample_tables"
+PROCEDURES = Path(__file__).parents[2] / "teapot" / "console" / "sample_procedures"
+TABLES = Path(__file__).parents[2] / "teapot" / "console" / "sample_tables"
 
 
 def outcome(*lines: str, digits: int = 10) -> Outcome:

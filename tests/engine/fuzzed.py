@@ -10,10 +10,10 @@ from copy import deepcopy
 from itertools import product
 from pathlib import Path
 
-from engine.functions.catalogue import BY_NAME, CONSTANTS, FUNCTIONS
-from engine.out.data import as_json
-from engine.out.reading import document_from
-from engine.out.text import as_markdown
+from teapot.engine.functions.catalogue import BY_NAME, CONSTANTS, FUNCTIONS
+from teapot.engine.out.data import as_json
+from teapot.engine.out.reading import document_from
+from teapot.engine.out.text import as_markdown
 
 SLIPS = Path(__file__).with_name("slips.txt")
 

@@ -14,7 +14,7 @@ from fractions import Fraction
 
 import mpmath
 
-from engine import Sheet
+from teapot.engine import Sheet
 from tests.engine.references import rounded
 
 DIGITS = 80

@@ -150,7 +150,7 @@ def test_radians_typed_into_a_degree_sheet_are_told_and_mended():
 
 
 def test_a_line_says_in_which_unit_it_was_read_and_keeps_it():
-    from engine import Sheet
+    from teapot.engine import Sheet
 
     sheet = Sheet()
     first = sheet.answer("sin(1)")

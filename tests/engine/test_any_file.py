@@ -1,8 +1,8 @@
 """Whatever is in a file, it is read, or refused with a sentence."""
 
-from engine.errors import LineError
-from engine.files.preview import preview_of
-from engine.out.reading import document_from
+from teapot.engine.errors import LineError
+from teapot.engine.files.preview import preview_of
+from teapot.engine.out.reading import document_from
 from tests.engine.fuzzed import files
 
 COUNT = 1500

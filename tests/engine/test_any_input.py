@@ -6,11 +6,11 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from engine import Sheet
-from engine.aids.pictures import PICTURES, shown_in, workings_of
-from engine.aids.typing import typed_so_far
-from engine.functions.catalogue import FUNCTIONS
-from engine.sheet.quantities import list_quantities
+from teapot.engine import Sheet
+from teapot.engine.aids.pictures import PICTURES, shown_in, workings_of
+from teapot.engine.aids.typing import typed_so_far
+from teapot.engine.functions.catalogue import FUNCTIONS
+from teapot.engine.sheet.quantities import list_quantities
 from tests.engine.fuzzed import lines, pairings
 from tests.examples import tried_on
 

@@ -1,4 +1,4 @@
-"""``python -m engine``, as scripts and people use it."""
+"""``python -m teapot.engine``, as scripts and people use it."""
 
 import json
 import subprocess
@@ -21,7 +21,7 @@ sqr(49)
 
 def run(text, *arguments):
     return subprocess.run(
-        [sys.executable, "-m", "engine", *arguments],
+        [sys.executable, "-m", "teapot.engine", *arguments],
         input=text.encode(),
         capture_output=True,
         timeout=PATIENCE,
@@ -89,7 +89,7 @@ def test_the_conventions_hold_from_their_line_on():
 
 def test_bytes_that_are_no_text_do_no_harm():
     done = subprocess.run(
-        [sys.executable, "-m", "engine", "--json"],
+        [sys.executable, "-m", "teapot.engine", "--json"],
         input=b"\xff\xfe1+\x80\n1+1\n",
         capture_output=True,
         timeout=PATIENCE,

@@ -3,11 +3,11 @@ pattern before it."""
 
 import pytest
 
-from engine.errors import LineError
-from engine.functions.catalogue import BY_NAME
-from engine.reading import complaints
-from engine.reading.complaints import SIDE_BY_SIDE, UNEXPECTED, Pattern
-from engine.reading.parser import parse
+from teapot.engine.errors import LineError
+from teapot.engine.functions.catalogue import BY_NAME
+from teapot.engine.reading import complaints
+from teapot.engine.reading.complaints import SIDE_BY_SIDE, UNEXPECTED, Pattern
+from teapot.engine.reading.parser import parse
 
 
 @pytest.mark.parametrize(

@@ -6,7 +6,7 @@ import pytest
 from hypothesis import assume, given
 from hypothesis import strategies as st
 
-from engine.numbers.values import Angle, Complex
+from teapot.engine.numbers.values import Angle, Complex
 from tests.engine.answers import answer, error, mends, outcome, value_of_line
 
 

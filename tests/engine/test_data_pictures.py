@@ -8,11 +8,11 @@ from flint import fmpq
 from hypothesis import given
 from hypothesis import strategies as st
 
-from engine import Sheet
-from engine.aids.histogram import histogram_of
-from engine.aids.pictures import shown_in
-from engine.numbers.values import exact
-from pictures import histogram, scatter, strip
+from teapot.engine import Sheet
+from teapot.engine.aids.histogram import histogram_of
+from teapot.engine.aids.pictures import shown_in
+from teapot.engine.numbers.values import exact
+from teapot.pictures import histogram, scatter, strip
 
 
 def shown(name, *lines):

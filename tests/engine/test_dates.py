@@ -6,7 +6,7 @@ import pytest
 from hypothesis import example, given
 from hypothesis import strategies as st
 
-from engine import Sheet
+from teapot.engine import Sheet
 from tests.engine.answers import answer, error, outcome
 
 

@@ -10,19 +10,19 @@ import pkgutil
 import pytest
 from flint import fmpq
 
-import engine
-from engine.numbers import values
+from teapot import engine
+from teapot.engine.numbers import values
 
 KNOWN = {"fmpq": fmpq, **vars(values)}
 
 MODULES = sorted(
     module.name
-    for module in pkgutil.walk_packages(engine.__path__, "engine.")
+    for module in pkgutil.walk_packages(engine.__path__, "teapot.engine.")
     if not module.name.endswith("__main__")
 )
 
 
-@pytest.mark.parametrize("name", ["engine", *MODULES])
+@pytest.mark.parametrize("name", ["teapot.engine", *MODULES])
 def test_examples_hold(name):
     module = importlib.import_module(name)
     shadowed = {key: value for key, value in KNOWN.items() if key not in vars(module)}

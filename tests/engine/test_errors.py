@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import pytest
 
-from engine import errors
-from engine.errors import LineError
-from engine.reading.elsewhere import SPELLINGS, STEPPED
-from engine.reading.parser import parse
+from teapot.engine import errors
+from teapot.engine.errors import LineError
+from teapot.engine.reading.elsewhere import SPELLINGS, STEPPED
+from teapot.engine.reading.parser import parse
 
 
 def kinds(of: type[LineError] = LineError) -> list[type[LineError]]:

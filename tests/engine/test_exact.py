@@ -6,11 +6,11 @@ import pytest
 from hypothesis import example, given
 from hypothesis import strategies as st
 
-from engine.forms.answer import write
-from engine.numbers.values import Exact
-from engine.reading.forms import STANDARD, Form
-from engine.reading.parser import parse
-from engine.sheet.evaluation import evaluate
+from teapot.engine.forms.answer import write
+from teapot.engine.numbers.values import Exact
+from teapot.engine.reading.forms import STANDARD, Form
+from teapot.engine.reading.parser import parse
+from teapot.engine.sheet.evaluation import evaluate
 from tests.engine.answers import answer
 from tests.examples import tried_on
 

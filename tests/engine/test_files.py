@@ -10,18 +10,18 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from engine import Sheet
-from engine.errors import LineError, NotAFile
-from engine.files import dialect
-from engine.files.cells import number_from, values_of
-from engine.files.preview import Guess, name_and_unit, preview_of
-from engine.files.shelf import File, shelf_of
-from engine.numbers.counts import Counts
-from engine.numbers.operators import operate
-from engine.numbers.sizes import measure_of
-from engine.numbers.tables import by_name
-from engine.numbers.values import Exact, List, exact, is_missing
-from engine.reading.units import unit_of
+from teapot.engine import Sheet
+from teapot.engine.errors import LineError, NotAFile
+from teapot.engine.files import dialect
+from teapot.engine.files.cells import number_from, values_of
+from teapot.engine.files.preview import Guess, name_and_unit, preview_of
+from teapot.engine.files.shelf import File, shelf_of
+from teapot.engine.numbers.counts import Counts
+from teapot.engine.numbers.operators import operate
+from teapot.engine.numbers.sizes import measure_of
+from teapot.engine.numbers.tables import by_name
+from teapot.engine.numbers.values import Exact, List, exact, is_missing
+from teapot.engine.reading.units import unit_of
 from tests.engine.answers import TABLES
 from tests.examples import tried_on
 

@@ -4,12 +4,12 @@ import pickle
 
 import pytest
 
-from engine import Sheet
-from engine.aids.completion import complete
-from engine.numbers.context import STANDARD
-from engine.numbers.values import Sentence
-from engine.reading.tree import NOWHERE, Filled
-from engine.sheet.line import NewLine
+from teapot.engine import Sheet
+from teapot.engine.aids.completion import complete
+from teapot.engine.numbers.context import STANDARD
+from teapot.engine.numbers.values import Sentence
+from teapot.engine.reading.tree import NOWHERE, Filled
+from teapot.engine.sheet.line import NewLine
 from tests.engine.answers import answer, error, outcome
 
 

@@ -2,9 +2,9 @@
 
 import pytest
 
-from engine import Sheet
-from engine.aids.hint import CardExample
-from engine.aids.typing import typed_so_far
+from teapot.engine import Sheet
+from teapot.engine.aids.hint import CardExample
+from teapot.engine.aids.typing import typed_so_far
 from tests.engine.answers import answer, error, mends, outcome
 
 

@@ -5,7 +5,7 @@ from fractions import Fraction
 import mpmath
 import pytest
 
-from engine.functions import (
+from teapot.engine.functions import (
     chance,
     complexes,
     conversions,
@@ -16,7 +16,7 @@ from engine.functions import (
     statistics,
     tables,
 )
-from engine.functions.catalogue import BY_NAME, FUNCTIONS
+from teapot.engine.functions.catalogue import BY_NAME, FUNCTIONS
 from tests.engine.answers import answer, mends, outcome, replied
 from tests.engine.references import REFERENCES, proved, rounded, sampled
 

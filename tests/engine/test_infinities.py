@@ -5,7 +5,7 @@ import math
 
 import pytest
 
-from engine.functions.catalogue import FUNCTIONS
+from teapot.engine.functions.catalogue import FUNCTIONS
 from tests.engine.answers import answer, outcome
 
 VALUES = {"infinity": math.inf, "-infinity": -math.inf, "2": 2.0, "-3": -3.0, "0": 0.0}

@@ -5,7 +5,7 @@
 
 import pytest
 
-from engine import Sheet
+from teapot.engine import Sheet
 from tests.engine.answers import outcome
 
 

@@ -4,7 +4,7 @@ import json
 import os
 import signal
 
-from engine.limited.sheet import LimitedSheet, Wanted
+from teapot.engine.limited.sheet import LimitedSheet, Wanted
 
 
 def answered(sheet, number, text):

@@ -4,7 +4,7 @@ import sys
 
 import pytest
 
-from engine.limits import MAX_RECURSION
+from teapot.engine.limits import MAX_RECURSION
 from tests.engine.answers import answer, error, outcome
 
 

@@ -120,7 +120,7 @@ def test_many_items_are_set_in_even_rows():
 
 
 def test_a_draw_stays_with_its_line():
-    from engine import Sheet
+    from teapot.engine import Sheet
 
     sheet = Sheet()
     drawn = sheet.answer("r = random(); d = random(1..6)")
@@ -136,7 +136,7 @@ def test_a_draw_stays_with_its_line():
 
 
 def test_while_typing_nothing_is_drawn():
-    from engine import Sheet
+    from teapot.engine import Sheet
 
     preview = Sheet().entered("random()")[1]
     assert preview.error.code == "drawn-later"

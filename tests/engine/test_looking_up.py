@@ -2,22 +2,22 @@
 
 import pytest
 
-from engine import Sheet
-from engine.aids.completion import complete
-from engine.aids.curve import can_be_drawn, curve_of_function
-from engine.aids.dial import angle_from, dial_of
-from engine.aids.number_line import number_line_of
-from engine.aids.pictures import shown_in
-from engine.aids.typing import typed_so_far
-from engine.functions.catalogue import BY_NAME, CONSTANTS, FUNCTIONS
-from engine.handbook.entries import BY_KEY, ENTRIES, FUNCTION, UNIT, as_text, by_subject
-from engine.handbook.forms import FORMS
-from engine.handbook.operators import OPERATORS
-from engine.handbook.search import search
-from engine.handbook.units import UNITS
-from engine.numbers.values import Undefined, exact
-from engine.reading.commands import COMMANDS
-from engine.reading.described import Example
+from teapot.engine import Sheet
+from teapot.engine.aids.completion import complete
+from teapot.engine.aids.curve import can_be_drawn, curve_of_function
+from teapot.engine.aids.dial import angle_from, dial_of
+from teapot.engine.aids.number_line import number_line_of
+from teapot.engine.aids.pictures import shown_in
+from teapot.engine.aids.typing import typed_so_far
+from teapot.engine.functions.catalogue import BY_NAME, CONSTANTS, FUNCTIONS
+from teapot.engine.handbook.entries import BY_KEY, ENTRIES, FUNCTION, UNIT, as_text, by_subject
+from teapot.engine.handbook.forms import FORMS
+from teapot.engine.handbook.operators import OPERATORS
+from teapot.engine.handbook.search import search
+from teapot.engine.handbook.units import UNITS
+from teapot.engine.numbers.values import Undefined, exact
+from teapot.engine.reading.commands import COMMANDS
+from teapot.engine.reading.described import Example
 from tests.engine.answers import answer, outcome, replied
 
 EXAMPLES = [

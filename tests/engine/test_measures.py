@@ -11,13 +11,13 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from engine import Sheet
-from engine.aids.completion import complete
-from engine.reading.mathml import statement_mathml
-from engine.reading.parser import parse
-from engine.reading.units import unit_from
-from engine.sheet.editing import renamed_throughout
-from engine.sheet.quantities import list_quantities
+from teapot.engine import Sheet
+from teapot.engine.aids.completion import complete
+from teapot.engine.reading.mathml import statement_mathml
+from teapot.engine.reading.parser import parse
+from teapot.engine.reading.units import unit_from
+from teapot.engine.sheet.editing import renamed_throughout
+from teapot.engine.sheet.quantities import list_quantities
 from tests.engine.answers import answer, error, mends, outcome
 
 TEA = (

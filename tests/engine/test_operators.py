@@ -135,7 +135,7 @@ v*3.6
 
 
 def test_ordinary_homework_gets_hardly_any_notice():
-    from engine import Sheet
+    from teapot.engine import Sheet
 
     sheet = Sheet()
     outcomes = [sheet.answer(line) for line in HOMEWORK.splitlines() * 2]
@@ -153,7 +153,7 @@ def test_what_is_no_number_or_truth_is_said_where_it_stands():
 
 
 def test_workings_list_each_step_in_order():
-    from engine import Sheet
+    from teapot.engine import Sheet
 
     expected = {
         "6+3/6+3": ["0.5", "6.5", "9.5"],
@@ -170,7 +170,7 @@ def test_workings_list_each_step_in_order():
 
 
 def test_workings_put_the_values_of_quantities_in():
-    from engine import Sheet
+    from teapot.engine import Sheet
 
     sheet = Sheet()
     sheet.answer("x = -3")
@@ -182,7 +182,7 @@ def test_workings_put_the_values_of_quantities_in():
 
 def test_a_long_line_is_read_worked_and_answered():
     """300 operators, 40 nested brackets, 12 quantities."""
-    from engine import Sheet
+    from teapot.engine import Sheet
 
     sheet = Sheet()
     names = [f"q_{n}" for n in range(12)]

@@ -2,8 +2,8 @@
 
 import pytest
 
-from engine import Sheet
-from engine.sheet.quantities import list_quantities
+from teapot.engine import Sheet
+from teapot.engine.sheet.quantities import list_quantities
 from tests.engine.answers import answer, error, outcome
 
 
@@ -91,7 +91,7 @@ def test_endless_recursion_is_refused_with_a_sentence():
 
 
 def test_renaming_a_quantity_leaves_the_arguments_of_functions_alone():
-    from engine.sheet.editing import renamed, with_value
+    from teapot.engine.sheet.editing import renamed, with_value
 
     assert renamed("f(x) = x^2 + a", "x", "y") == "f(x) = x^2 + a"
     assert renamed("f(x) = x^2 + a", "a", "b") == "f(x) = x^2 + b"

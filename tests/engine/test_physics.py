@@ -3,13 +3,13 @@
 import pytest
 from scipy import constants as scipy
 
-from engine.functions.physics import ALSO, BY_NAME, DERIVED, NAMES
-from engine.numbers import uncertain
-from engine.numbers.sizes import factor_of
-from engine.numbers.uncertain import nearly
-from engine.numbers.values import exact
-from engine.reading.units import unit_from
-from engine.units.constants import CONSTANTS
+from teapot.engine.functions.physics import ALSO, BY_NAME, DERIVED, NAMES
+from teapot.engine.numbers import uncertain
+from teapot.engine.numbers.sizes import factor_of
+from teapot.engine.numbers.uncertain import nearly
+from teapot.engine.numbers.values import exact
+from teapot.engine.reading.units import unit_from
+from teapot.engine.units.constants import CONSTANTS
 from tests.engine.answers import answer, error, mends, outcome, value_of_line
 from tools.constants import OUT, defined
 

@@ -9,11 +9,11 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from engine.aids.curve import can_be_drawn, curve_of_function
-from engine.aids.dial import angle_from, dial_of
-from engine.aids.number_line import number_line_of
-from engine.functions.catalogue import BY_NAME
-from engine.numbers.values import exact
+from teapot.engine.aids.curve import can_be_drawn, curve_of_function
+from teapot.engine.aids.dial import angle_from, dial_of
+from teapot.engine.aids.number_line import number_line_of
+from teapot.engine.functions.catalogue import BY_NAME
+from teapot.engine.numbers.values import exact
 from tests.engine.answers import value_of_line
 from tests.engine.references import REFERENCES, rounded
 

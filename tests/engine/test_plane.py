@@ -9,15 +9,15 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from engine import Sheet
-from engine.aids.pictures import shown_in
-from engine.aids.plane import complex_from, plane_of, spacing
-from engine.functions.catalogue import BY_NAME, FUNCTIONS
-from engine.handbook.entries import BY_KEY
-from engine.numbers.complexes import parts
-from engine.numbers.values import Angle, Complex, exact
-from engine.sheet.calls import applied
-from pictures import plane as drawer
+from teapot.engine import Sheet
+from teapot.engine.aids.pictures import shown_in
+from teapot.engine.aids.plane import complex_from, plane_of, spacing
+from teapot.engine.functions.catalogue import BY_NAME, FUNCTIONS
+from teapot.engine.handbook.entries import BY_KEY
+from teapot.engine.numbers.complexes import parts
+from teapot.engine.numbers.values import Angle, Complex, exact
+from teapot.engine.sheet.calls import applied
+from teapot.pictures import plane as drawer
 
 
 def plane(line, *before):

@@ -4,10 +4,10 @@ from datetime import datetime
 
 import pytest
 
-from engine import Sheet
-from engine.files.shelf import File, shelf_of
-from engine.numbers.shelf import Procedure, Shelf
-from engine.sheet.running import questions_of, run, settings_of, values_of
+from teapot.engine import Sheet
+from teapot.engine.files.shelf import File, shelf_of
+from teapot.engine.numbers.shelf import Procedure, Shelf
+from teapot.engine.sheet.running import questions_of, run, settings_of, values_of
 from tests.engine.answers import PROCEDURES
 
 TEXTS = {

@@ -2,9 +2,9 @@
 
 import pytest
 
-from engine import Sheet
-from engine.errors import Asks
-from engine.sheet.shown import Question
+from teapot.engine import Sheet
+from teapot.engine.errors import Asks
+from teapot.engine.sheet.shown import Question
 
 
 def asked(text, *replies):

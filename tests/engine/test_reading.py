@@ -8,14 +8,14 @@ from flint import fmpq
 from hypothesis import given
 from hypothesis import strategies as st
 
-from engine.errors import LineError
-from engine.functions.catalogue import BY_NAME
-from engine.mends import Span
-from engine.reading.mathml import math, number_mathml, statement_mathml
-from engine.reading.parser import parse
-from engine.reading.plain import node_text
-from engine.reading.rows import lines_in
-from engine.reading.tree import (
+from teapot.engine.errors import LineError
+from teapot.engine.functions.catalogue import BY_NAME
+from teapot.engine.mends import Span
+from teapot.engine.reading.mathml import math, number_mathml, statement_mathml
+from teapot.engine.reading.parser import parse
+from teapot.engine.reading.plain import node_text
+from teapot.engine.reading.rows import lines_in
+from teapot.engine.reading.tree import (
     IMPLIED,
     AnswerOf,
     Binary,

@@ -9,8 +9,8 @@ from flint import fmpq
 from hypothesis import given
 from hypothesis import strategies as st
 
-from engine.numbers.decimal import magnitude_of, significant, to_places
-from engine.numbers.values import Exact
+from teapot.engine.numbers.decimal import magnitude_of, significant, to_places
+from teapot.engine.numbers.values import Exact
 from tests.engine.answers import answer
 from tests.examples import tried_on
 

@@ -5,10 +5,10 @@ import sys
 
 import pytest
 
-from engine import LineError, Sheet
-from engine.sheet import editing
-from engine.sheet.dependence import again_for
-from engine.sheet.quantities import list_quantities
+from teapot.engine import LineError, Sheet
+from teapot.engine.sheet import editing
+from teapot.engine.sheet.dependence import again_for
+from teapot.engine.sheet.quantities import list_quantities
 from tests.engine.answers import answer, error, mends, outcome
 
 

@@ -11,8 +11,8 @@ from pathlib import Path
 
 import pytest
 
-from engine import Outcome, Sheet
-from engine.mends import offers
+from teapot.engine import Outcome, Sheet
+from teapot.engine.mends import offers
 from tests.engine.answers import rounded
 
 TABLE = Path(__file__).with_name("slips.txt")

@@ -15,9 +15,9 @@ from flint import fmpq
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from engine import Sheet
-from engine.functions.catalogue import BY_NAME
-from engine.numbers.values import List, exact
+from teapot.engine import Sheet
+from teapot.engine.functions.catalogue import BY_NAME
+from teapot.engine.numbers.values import List, exact
 from tests.engine.answers import answer, error, outcome
 from tests.engine.test_certified_statistics import (
     CERTIFIED_DIGITS,

@@ -9,11 +9,11 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from engine import Sheet
-from engine.aids.completion import complete
-from engine.functions.tables import overview
-from engine.numbers import tables
-from engine.numbers.values import MISSING, List, Table, exact
+from teapot.engine import Sheet
+from teapot.engine.aids.completion import complete
+from teapot.engine.functions.tables import overview
+from teapot.engine.numbers import tables
+from teapot.engine.numbers.values import MISSING, List, Table, exact
 from tests.engine.answers import answer, outcome
 
 POTS = ("t = [0, 10, 20, 30]", "temp = [96, 80.5, 71.25, 62]", "pots = table(t, temp)")

@@ -7,12 +7,12 @@ import random
 
 import pytest
 
-from engine.mends import Span
-from engine.reading.literals import literal_value
-from engine.reading.mathml import node_mathml
-from engine.reading.parser import parse
-from engine.reading.plain import node_text
-from engine.reading.tree import (
+from teapot.engine.mends import Span
+from teapot.engine.reading.literals import literal_value
+from teapot.engine.reading.mathml import node_mathml
+from teapot.engine.reading.parser import parse
+from teapot.engine.reading.plain import node_text
+from teapot.engine.reading.tree import (
     IMPLIED,
     Binary,
     Call,

@@ -12,11 +12,11 @@ from hypothesis import assume, given
 from hypothesis import strategies as st
 from uncertainties import umath
 
-from engine import Sheet
-from engine.aids import pictures
-from engine.numbers import uncertain
-from engine.numbers.values import Uncertain
-from pictures import drawn
+from teapot.engine import Sheet
+from teapot.engine.aids import pictures
+from teapot.engine.numbers import uncertain
+from teapot.engine.numbers.values import Uncertain
+from teapot.pictures import drawn
 from tests.engine.answers import answer, error, mends, outcome, value_of_line
 from tests.examples import tried_on
 

@@ -13,13 +13,13 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from engine.numbers.measures import in_unit
-from engine.numbers.sizes import measure_of
-from engine.numbers.values import Measure, exact
-from engine.reading.units import unit_from
-from engine.units.defined import ROWS
-from engine.units.table import EACH, PREFIXES, ZEROS, atom_of
-from engine.units.unit import Unit
+from teapot.engine.numbers.measures import in_unit
+from teapot.engine.numbers.sizes import measure_of
+from teapot.engine.numbers.values import Measure, exact
+from teapot.engine.reading.units import unit_from
+from teapot.engine.units.defined import ROWS
+from teapot.engine.units.table import EACH, PREFIXES, ZEROS, atom_of
+from teapot.engine.units.unit import Unit
 from tests.engine.answers import answer, outcome, value_of_line
 from tests.examples import tried_on
 from tools.units import DIMENSIONS, IEC, OUT, WANTED, defined

@@ -5,12 +5,12 @@ import signal
 import time
 from dataclasses import dataclass
 
-from engine import LineError, Outcome, Sheet
-from engine.numbers.context import Conventions
-from engine.sheet.line import Drawn
-from engine.sheet.outcome import ERROR
-from engine.sheet.shown import KeptOutcome
-from fence.jobs import Job
+from teapot.engine import LineError, Outcome, Sheet
+from teapot.engine.numbers.context import Conventions
+from teapot.engine.sheet.line import Drawn
+from teapot.engine.sheet.outcome import ERROR
+from teapot.engine.sheet.shown import KeptOutcome
+from teapot.fence.jobs import Job
 
 
 def stick():

@@ -8,15 +8,15 @@ from datetime import datetime
 
 import pytest
 
-from engine import Settings
-from engine.limited import child as child_process
-from engine.limited.child import Broke, Child, Failed, Slow
-from fence import asking, worker
-from fence.change_jobs import Enter
-from fence.evaluators import Evaluators
-from fence.lines import Part, Reached, SheetLine
-from fence.turns import FREE_HITS, NOBODY, Asker, Busy, Slowed, StillReading
-from fence.worker import Behind, State
+from teapot.engine import Settings
+from teapot.engine.limited import child as child_process
+from teapot.engine.limited.child import Broke, Child, Failed, Slow
+from teapot.fence import asking, worker
+from teapot.fence.change_jobs import Enter
+from teapot.fence.evaluators import Evaluators
+from teapot.fence.lines import Part, Reached, SheetLine
+from teapot.fence.turns import FREE_HITS, NOBODY, Asker, Busy, Slowed, StillReading
+from teapot.fence.worker import Behind, State
 from tests.fence.jobs import Answer
 from tests.threads import Thread
 
@@ -116,7 +116,7 @@ def test_what_cannot_be_interrupted_is_ended_while_others_go_on(evaluators):
             assert outcome.answers[0].text == "2"
         runaway.join()
     stuck.stop()
-    evaluators.children[0] = Child("fence.worker:noted")
+    evaluators.children[0] = Child("teapot.fence.worker:noted")
     for sheet in ("e", "f", "g", "h"):
         outcome = asking.work(evaluators, state(sheet), answer_job("1+1"), no_lines)
         assert outcome.answers[0].text == "2"
@@ -206,7 +206,7 @@ def test_one_that_is_ended_while_it_gets_its_lines_gets_them_all():
 
 
 def test_no_wait_is_without_end(evaluators, monkeypatch):
-    monkeypatch.setattr("fence.turns.LONGEST_WAIT", 0.5)
+    monkeypatch.setattr("teapot.fence.turns.LONGEST_WAIT", 0.5)
     with taken(evaluators, "r"), taken(evaluators, "s"), pytest.raises(Busy):
         asking.work(evaluators, state("q"), answer_job("1"), no_lines)
 
@@ -232,7 +232,7 @@ def test_changed_and_deleted_lines_reach_an_evaluator_that_has_the_sheet(evaluat
 
 
 def test_settings_are_those_of_the_request(evaluators):
-    from engine.reading.forms import Form
+    from teapot.engine.reading.forms import Form
 
     narrow = State("l", 0, Settings(form=Form(digits=3)), MOMENT)
     assert asking.work(evaluators, narrow, answer_job("2/3"), no_lines).answers[0].text == "0.667"
@@ -242,7 +242,7 @@ def test_settings_are_those_of_the_request(evaluators):
 
 
 def test_a_long_sheet_is_read_in_parts_and_gone_on_with(evaluators, monkeypatch):
-    monkeypatch.setattr("fence.asking.FOR_ALL_ELSE", 0)
+    monkeypatch.setattr("teapot.fence.asking.FOR_ALL_ELSE", 0)
     lines = tuple(SheetLine(n, f"x_{n} = {n}", None, float(n)) for n in range(1, 8))
     asked = []
 
@@ -265,7 +265,7 @@ def test_a_long_sheet_is_read_in_parts_and_gone_on_with(evaluators, monkeypatch)
 
 
 def test_what_changes_while_a_long_sheet_is_read_comes_behind_its_parts(evaluators, monkeypatch):
-    monkeypatch.setattr("fence.asking.FOR_ALL_ELSE", 0)
+    monkeypatch.setattr("teapot.fence.asking.FOR_ALL_ELSE", 0)
 
     def lines_after(reached):
         if reached == Reached(0, 1, 4):

@@ -11,10 +11,10 @@ from pathlib import Path
 
 import pytest
 
-from fence import asking
-from fence import remote as remote_service
-from fence.remote import Remote
-from fence.turns import Busy
+from teapot.fence import asking
+from teapot.fence import remote as remote_service
+from teapot.fence.remote import Remote
+from teapot.fence.turns import Busy
 from tests.fence.test_fence import ENDLESS, answer_job, no_lines, state
 from tests.server import PATIENCE
 from tests.threads import Thread, at_once
@@ -32,7 +32,7 @@ class Service:
 
     def start(self):
         told = {remote_service.SOCKET: self.address, "TEAPOT_EVALUATORS": "2"}
-        command = [sys.executable, "-m", "fence.service"]
+        command = [sys.executable, "-m", "teapot.fence.service"]
         self.process = subprocess.Popen(command, cwd=ROOT, env=os.environ | told, **self.how)
 
     def kill(self, how=signal.SIGKILL):
@@ -56,7 +56,7 @@ def service(tmp_path_factory):
 def test_answers_come_from_the_service_with_the_lines_that_it_lacks(service):
     remote = Remote(service.address)
     assert asking.work(remote, state(), answer_job("6+3/6+3"), no_lines).answers[0].text == "9.5"
-    from fence.lines import Part, SheetLine
+    from teapot.fence.lines import Part, SheetLine
 
     sent = []
 
@@ -114,7 +114,7 @@ def test_a_service_that_says_nothing_is_waited_for_no_longer_than_work_may_take(
 
 
 def test_where_no_service_is_that_is_said(monkeypatch, tmp_path):
-    monkeypatch.setattr("fence.remote.AGAIN_SECONDS", 0.1)
+    monkeypatch.setattr("teapot.fence.remote.AGAIN_SECONDS", 0.1)
     with pytest.raises(Busy):
         asking.work(Remote(str(tmp_path / "none")), state(), answer_job("1"), no_lines)
 

@@ -6,16 +6,16 @@ import threading
 
 import pytest
 
-from console.while_typed import shown_while_typed
-from engine.errors import Busy, Starved, TooSlow
-from engine.limited import bounds
-from engine.limited import child as child_process
-from engine.limited.child import Child, Late, Slow
-from fence import asking
-from fence.evaluators import Evaluators
-from fence.jobs import Typed
-from fence.remote import Remote
-from fence.turns import FREE_HITS, NOBODY, Asker
+from teapot.console.while_typed import shown_while_typed
+from teapot.engine.errors import Busy, Starved, TooSlow
+from teapot.engine.limited import bounds
+from teapot.engine.limited import child as child_process
+from teapot.engine.limited.child import Child, Late, Slow
+from teapot.fence import asking
+from teapot.fence.evaluators import Evaluators
+from teapot.fence.jobs import Typed
+from teapot.fence.remote import Remote
+from teapot.fence.turns import FREE_HITS, NOBODY, Asker
 from tests.fence.jobs import Compute, Sleep
 from tests.fence.test_fence import ENDLESS, answer_job, no_lines, state
 from tests.fence.test_service import Service

@@ -4,8 +4,8 @@ import threading
 
 import pytest
 
-from fence import turns
-from fence.turns import Asker, Busy, Overtaken, Slowed, Turns
+from teapot.fence import turns
+from teapot.fence.turns import Asker, Busy, Overtaken, Slowed, Turns
 
 ANNA, BEN, CARLA = (Asker(name, "10.0.0.1") for name in ("anna", "ben", "carla"))
 

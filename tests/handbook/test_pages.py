@@ -5,7 +5,7 @@ import re
 import pytest
 from django.test import Client
 
-from engine.handbook.entries import ENTRIES
+from teapot.engine.handbook.entries import ENTRIES
 
 
 @pytest.fixture

@@ -7,15 +7,15 @@ from dataclasses import replace
 
 import pytest
 
-from engine import Sheet
-from engine.aids.bits import Binary64
-from engine.aids.boxes import box_of
-from engine.aids.curve import Curve
-from engine.aids.dial import Point, angle_from, dial_of
-from engine.aids.number_line import NumberLine
-from engine.numbers.binary64 import Bits
-from engine.sheet.quantities import Quantity
-from pictures import bits, boxes, curve, dependence, dial, number_line
+from teapot.engine import Sheet
+from teapot.engine.aids.bits import Binary64
+from teapot.engine.aids.boxes import box_of
+from teapot.engine.aids.curve import Curve
+from teapot.engine.aids.dial import Point, angle_from, dial_of
+from teapot.engine.aids.number_line import NumberLine
+from teapot.engine.numbers.binary64 import Bits
+from teapot.engine.sheet.quantities import Quantity
+from teapot.pictures import bits, boxes, curve, dependence, dial, number_line
 
 
 def boxed(line):

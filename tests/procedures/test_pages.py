@@ -7,13 +7,13 @@ import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
 
-from console import evaluating
-from console.models import Line, Sheet
-from console.out import FORMATS
-from fence import jobs
-from procedures import keeping
-from procedures.models import Procedure, Run
-from records.models import Record
+from teapot.console import evaluating
+from teapot.console.models import Line, Sheet
+from teapot.console.out import FORMATS
+from teapot.fence import jobs
+from teapot.procedures import keeping
+from teapot.procedures.models import Procedure, Run
+from teapot.records.models import Record
 from tests.people import Someone
 from tests.threads import Thread
 

@@ -3,11 +3,11 @@
 import pytest
 from django.db import DatabaseError, connection
 
-from console import changes
-from records import keeping, out
-from records.models import Event, Record
-from records.samples import load_sample_record
-from records.writing import KINDS
+from teapot.console import changes
+from teapot.records import keeping, out
+from teapot.records.models import Event, Record
+from teapot.records.samples import load_sample_record
+from teapot.records.writing import KINDS
 from tests.people import Someone
 
 pytestmark = pytest.mark.django_db(transaction=True)

@@ -3,12 +3,12 @@
 import pytest
 from django.test import Client
 
-from accounts.models import Person
-from console.models import Line, Sheet
-from procedures.models import Procedure, ProcedureVersion
-from records.models import Record
-from sharing.models import Link
-from shelf.models import Version
+from teapot.accounts.models import Person
+from teapot.console.models import Line, Sheet
+from teapot.procedures.models import Procedure, ProcedureVersion
+from teapot.records.models import Record
+from teapot.sharing.models import Link
+from teapot.shelf.models import Version
 from tests.people import Someone
 
 pytestmark = pytest.mark.django_db(transaction=True)
@@ -130,7 +130,7 @@ def test_a_record_is_read_and_copied():
 
 
 def test_there_are_no_more_links_to_a_thing_than_there_can_be(monkeypatch):
-    monkeypatch.setattr("sharing.views.MOST_LINKS", 2)
+    monkeypatch.setattr("teapot.sharing.views.MOST_LINKS", 2)
     owner = Someone()
     address = f"/shared/links/sheet/{owner.sheet.pk}"
     for _ in range(3):
@@ -147,7 +147,7 @@ def test_what_cannot_be_shared_has_no_links(kind):
 
 
 def test_a_long_sheet_is_read_in_parts(monkeypatch):
-    monkeypatch.setattr("sharing.views.MOST_LINES", 3)
+    monkeypatch.setattr("teapot.sharing.views.MOST_LINES", 3)
     owner = Someone()
     owner.keep(*(f"{n} + 0.5" for n in range(7)))
     link = link_to(owner, "sheet", owner.sheet.pk)

@@ -6,7 +6,7 @@ import jsonschema
 import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
 
-from shelf.arriving import kind_of
+from teapot.shelf.arriving import kind_of
 from tests.people import Someone
 
 pytestmark = pytest.mark.django_db(transaction=True)
@@ -144,7 +144,9 @@ def test_what_goes_out_as_json_is_as_its_schema_says(someone, kind, settings):
     someone.client.post(f"{someone.address}/undo")
     thing = getattr(someone.person, f"{kind}s").get()
     data = json.loads(someone.client.get(f"/shelf/{kind}s/{thing.pk}.json").content)
-    schema = json.loads((settings.ROOT / f"{kind}s" / f"{kind}.schema.json").read_text("utf-8"))
+    schema = json.loads(
+        (settings.ROOT / "teapot" / f"{kind}s" / f"{kind}.schema.json").read_text("utf-8")
+    )
     jsonschema.Draft202012Validator.check_schema(schema)
     jsonschema.validate(data, schema, cls=jsonschema.Draft202012Validator)
     with pytest.raises(jsonschema.ValidationError):

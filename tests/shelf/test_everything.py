@@ -18,18 +18,18 @@ from django.db import DatabaseError
 from django.test import Client
 from django.utils import timezone
 
-from accounts.models import Person
-from accounts.room import NoRoom, Room
-from console import bringing
-from console.models import Line
-from console.out import document_of
-from engine.out.data import data_of
-from procedures.models import Procedure, Run
-from records.models import Record
-from shelf import importing
-from shelf.everything import write_zip
-from shelf.everything_in import NotEverything, Stopped, bring_in, clashes_in
-from shelf.models import Arrival, DataTable, Version
+from teapot.accounts.models import Person
+from teapot.accounts.room import NoRoom, Room
+from teapot.console import bringing
+from teapot.console.models import Line
+from teapot.console.out import document_of
+from teapot.engine.out.data import data_of
+from teapot.procedures.models import Procedure, Run
+from teapot.records.models import Record
+from teapot.shelf import importing
+from teapot.shelf.everything import write_zip
+from teapot.shelf.everything_in import NotEverything, Stopped, bring_in, clashes_in
+from teapot.shelf.models import Arrival, DataTable, Version
 from tests.people import Someone, zipped
 from tests.server import PATIENCE
 
@@ -177,7 +177,7 @@ def test_a_path_that_leads_out_is_refused(someone, path):
 
 
 def test_a_zip_that_unpacks_to_too_much_is_refused(monkeypatch, someone):
-    monkeypatch.setattr("shelf.everything_in.MOST_UNPACKED", 1000)
+    monkeypatch.setattr("teapot.shelf.everything_in.MOST_UNPACKED", 1000)
     with pytest.raises(NotEverything, match="unpacks"):
         bring_in(someone.person, io.BytesIO(as_zip(someone.person)))
 
@@ -313,7 +313,7 @@ def test_no_more_is_unpacked_than_may_be_whatever_a_zip_says(someone, monkeypatc
 )
 def test_there_is_a_limit_to_what_somebody_keeps(someone, monkeypatch, what, most, said):
     packed = as_zip(someone.person) if what == "size" else many_sheets(9, 9).getvalue()
-    monkeypatch.setattr("accounts.room.OF_GUEST", most)
+    monkeypatch.setattr("teapot.accounts.room.OF_GUEST", most)
     before = someone.person.sheets.count()
     with pytest.raises(NoRoom, match=said):
         bring_in(someone.person, io.BytesIO(packed))
@@ -323,7 +323,9 @@ def test_there_is_a_limit_to_what_somebody_keeps(someone, monkeypatch, what, mos
 
 
 def test_a_full_disk_is_told(someone, monkeypatch):
-    monkeypatch.setattr("accounts.room.shutil.disk_usage", lambda path: SimpleNamespace(free=1))
+    monkeypatch.setattr(
+        "teapot.accounts.room.shutil.disk_usage", lambda path: SimpleNamespace(free=1)
+    )
     assert Client().get("/health").json()["storage"] == "full"
     reply = someone.client.post("/sheets/new")
     assert reply.status_code == 507

@@ -9,13 +9,13 @@ from django.core.management import call_command
 from django.db import connection
 from django.test.utils import CaptureQueriesContext
 
-from accounts.models import Person
-from console import changes, keeping
-from console.models import Change
-from procedures import keeping as procedures
-from records.models import Event
-from shelf.models import Arrival, Version
-from shelf.reaching import shelf_state
+from teapot.accounts.models import Person
+from teapot.console import changes, keeping
+from teapot.console.models import Change
+from teapot.procedures import keeping as procedures
+from teapot.records.models import Event
+from teapot.shelf.models import Arrival, Version
+from teapot.shelf.reaching import shelf_state
 from tests.people import Someone
 
 pytestmark = pytest.mark.django_db(transaction=True)
@@ -67,7 +67,7 @@ def test_changes_that_are_kept_for_undo_have_an_end(monkeypatch):
 
 def test_versions_of_a_table_that_nothing_used_have_an_end(settings, tmp_path, monkeypatch):
     settings.DATA = tmp_path
-    monkeypatch.setattr("shelf.keeping.MOST_VERSIONS", 3)
+    monkeypatch.setattr("teapot.shelf.keeping.MOST_VERSIONS", 3)
     someone = Someone()
     address = someone.table("pots", "x\n1\n")
     someone.keep('first = shelf("pots")', "sum(first.x)")

@@ -6,10 +6,10 @@ from datetime import timedelta
 import pytest
 from django.utils import timezone
 
-from console.models import Line, Sheet
-from procedures import keeping as procedures
-from procedures.models import Procedure
-from shelf import things
+from teapot.console.models import Line, Sheet
+from teapot.procedures import keeping as procedures
+from teapot.procedures.models import Procedure
+from teapot.shelf import things
 from tests.people import Someone
 
 pytestmark = pytest.mark.django_db(transaction=True)

@@ -10,10 +10,10 @@ import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
 
-from console import evaluating, keeping
-from console.models import Sheet
-from engine.out.cells import safe_cell
-from shelf.models import DataTable, Version
+from teapot.console import evaluating, keeping
+from teapot.console.models import Sheet
+from teapot.engine.out.cells import safe_cell
+from teapot.shelf.models import DataTable, Version
 
 pytestmark = pytest.mark.django_db(transaction=True)
 

@@ -1,0 +1,97 @@
+"""``python -m teapot.engine``: answers a sheet of text, one line a line.
+
+Each line has the limits of time, memory and depth that it has on the page.  Questions
+of a sheet in a file are replied to on standard input, a row each.
+
+Exit status 0, or 1 when any line was an error, or 2 where the file cannot be read.
+"""
+
+from __future__ import annotations
+
+import argparse
+import sys
+from dataclasses import replace
+
+from teapot.engine.limited.sheet import LimitedSheet, Printed, Wanted
+
+
+def main() -> int:
+    """Reads the arguments, answers every line, prints what the console would."""
+    parser = argparse.ArgumentParser(prog="python -m teapot.engine", description=__doc__)
+    parser.add_argument("file", nargs="?", help="a sheet as UTF-8 text; standard input if left out")
+    parser.add_argument("--json", action="store_true", help="print one JSON object a line")
+    parser.add_argument("--workings", action="store_true", help="add the steps of each line")
+    parser.add_argument("--latex", action="store_true", help="add each answer as LaTeX")
+    parser.add_argument("--whole", action="store_true", help="print all of long lists and tables")
+    parser.add_argument(
+        "--data",
+        action="append",
+        default=[],
+        type=_named_file,
+        metavar="NAME=FILE.csv",
+        help='makes shelf("NAME") known to the sheet',
+    )
+    options = parser.parse_args()
+    try:
+        text = _read(options.file)
+    except OSError as error:
+        print(f"{options.file} cannot be read: {error.strerror}.", file=sys.stderr)
+        return 2
+    failed = False
+    with LimitedSheet() as sheet:
+        for number, line in enumerate(text.replace("\r\n", "\n").split("\n"), 1):
+            if not line.strip():
+                continue
+            wanted = Wanted(
+                number,
+                line,
+                (),
+                options.json,
+                options.workings,
+                options.latex,
+                options.whole,
+                tuple(options.data),
+            )
+            printed = _answered(sheet, wanted, may_ask=options.file is not None)
+            failed = failed or printed.failed
+            print(printed.text, flush=True)
+    return 1 if failed else 0
+
+
+def _named_file(text: str) -> tuple[str, str]:
+    name, separator, path = text.partition("=")
+    if not (name and separator and path):
+        raise argparse.ArgumentTypeError("say NAME=FILE.csv")
+    return name, path
+
+
+def _answered(sheet: LimitedSheet, wanted: Wanted, may_ask: bool) -> Printed:
+    """The line as it is printed; its questions are put, and replies read from standard
+    input."""
+    replies: list[str] = []
+    printed = sheet.answer(wanted)
+    while may_ask and printed.asks is not None:
+        question, taken = printed.asks
+        print(question, file=sys.stderr, flush=True)
+        row = sys.stdin.readline()
+        if not row:
+            break
+        replies = [*replies[:taken], row.strip()]
+        printed = sheet.answer(replace(wanted, replies=tuple(replies)))
+    return printed
+
+
+def _read(path: str | None) -> str:
+    if path is None:
+        return sys.stdin.buffer.read().decode("utf-8-sig", errors="replace")
+    with open(path, encoding="utf-8-sig", errors="replace") as file:
+        return file.read()
+
+
+if __name__ == "__main__":
+    try:
+        sys.exit(main())
+    except BrokenPipeError:
+        # whoever read the answers has heard enough
+        sys.stderr.close()
+        sys.exit(1)

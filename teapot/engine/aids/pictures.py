@@ -1,0 +1,122 @@
+"""The pictures of a statement: which there are, and what each shows.
+
+A picture is a module here, which says of which statements it is and what it shows, one of
+the same name in ``teapot/pictures/``, which draws that, and a row of :data:`PICTURES`.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator, Sequence
+from dataclasses import dataclass
+
+from teapot.engine.aids import bits, boxes, dial, histogram, number_line, plane, scatter, shares
+from teapot.engine.reading.plain import statement_text
+from teapot.engine.sheet.line import Line, Step
+from teapot.engine.sheet.sheet import Sheet
+from teapot.engine.sheet.workings import Workings, WorkStep
+
+Shown = Callable[[Sheet, Step, Workings], Sequence[object]]
+"""Gives what the pictures of one kind show: records, which the drawer of the kind knows."""
+
+
+@dataclass(frozen=True, slots=True)
+class Picture:
+    """``is_of`` tells without much work whether a statement may have it; ``shown`` gives
+    one record for each that there is.  One that ``is_apart`` is opened by itself,
+    when it is asked for; the others stand in the workings, under a ``title`` where they
+    are folded."""
+
+    is_of: Callable[[Step], bool]
+    shown: Shown
+    is_apart: bool = False
+    title: str = ""
+
+
+PICTURES = {
+    "dial": Picture(dial.is_of, dial.shown, is_apart=True),
+    "plane": Picture(plane.is_of, plane.shown, is_apart=True),
+    "histogram": Picture(histogram.is_of, histogram.shown, is_apart=True),
+    "scatter": Picture(scatter.is_of, scatter.shown, is_apart=True),
+    "boxes": Picture(boxes.is_of, boxes.shown),
+    "number_line": Picture(number_line.is_of, number_line.shown),
+    "shares": Picture(shares.is_of, shares.shown),
+    "bits": Picture(bits.is_of, bits.shown, title="in binary64, as machines keep it"),
+}
+"""All pictures by name, in the order in which they are shown."""
+
+APART = frozenset(name for name, picture in PICTURES.items() if picture.is_apart)
+
+
+def pictures_of(step: Step) -> tuple[str, ...]:
+    """The names of the pictures that there are of a statement."""
+    return tuple(name for name, picture in PICTURES.items() if picture.is_of(step))
+
+
+@dataclass(frozen=True, slots=True)
+class Pictured:
+    """What the picture of that ``name`` shows; ``reading`` is the statement that it is of,
+    where it is of one."""
+
+    name: str
+    title: str
+    reading: str
+    shown: object
+
+
+@dataclass(frozen=True, slots=True)
+class StatementWorkings:
+    """A statement's reading, its steps, and the pictures that stand among them."""
+
+    reading: str
+    steps: list[WorkStep]
+    pictures: list[Pictured]
+
+
+def pictured(name: str, shown: object, reading: str = "") -> Pictured:
+    """A record with the picture that it is for."""
+    return Pictured(name, PICTURES[name].title, reading, shown)
+
+
+def shown_in(sheet: Sheet, line: Line, name: str) -> list[Pictured]:
+    """What the pictures of that name show of a line, statement by statement."""
+    return [one for found in _statements(sheet, line) for one in _of_statement(sheet, found, name)]
+
+
+def workings_of(sheet: Sheet, line: Line) -> list[StatementWorkings]:
+    """The workings of a line, statement by statement."""
+    return [
+        StatementWorkings(
+            found.reading,
+            found.workings.steps(),
+            [
+                one
+                for name in PICTURES
+                if name not in APART
+                for one in _of_statement(sheet, found, name)
+            ],
+        )
+        for found in _statements(sheet, line)
+    ]
+
+
+@dataclass(frozen=True, slots=True)
+class _Statement:
+    step: Step
+    workings: Workings
+    reading: str
+
+
+def _of_statement(sheet: Sheet, found: _Statement, name: str) -> Iterator[Pictured]:
+    picture = PICTURES[name]
+    if picture.is_of(found.step):
+        for shown in picture.shown(sheet, found.step, found.workings):
+            yield pictured(name, shown, found.reading)
+
+
+def _statements(sheet: Sheet, line: Line) -> list[_Statement]:
+    steps = [step for step in line.steps if step.statement is not None and step.error is None]
+    return [
+        _Statement(step, workings, statement_text(step.statement))
+        for step, workings in zip(steps, sheet.traced(line), strict=False)
+        if step.statement is not None
+    ]

@@ -1,0 +1,185 @@
+"""The cells of a column: what kind they are of, and their values."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable, Sequence
+from datetime import datetime
+from functools import cache
+from operator import mul
+
+from flint import fmpq, fmpz
+
+from teapot.engine.numbers.scaled import Scaled
+from teapot.engine.numbers.values import MISSING, Date, Exact, Value, exact
+
+NUMBER, WHOLE, TEXT, DATE, TRUTH = "number", "whole number", "text", "date", "truth"
+KINDS = (NUMBER, WHOLE, TEXT, DATE, TRUTH)
+
+MISSING_MARKS = frozenset(
+    ["", "-", "–", "—", "na", "n/a", "nan", "null", "none", "missing", "?", "."]
+)
+"""What stands in a cell for no value (common practice)."""
+
+TRUTHS = {"true": True, "yes": True, "false": False, "no": False}
+
+MAX_FIGURES = 1000
+MAX_EXPONENT = 300
+"""Figures and powers of ten of a number in a file."""
+
+FEW = 20
+TENS = tuple(10**power for power in range(FEW))
+
+_WHOLE = re.compile(r"[-+−]?\d+")
+_DECIMAL = re.compile(r"([-+−]?)(\d*)(?:\.(\d*))?(?:[eE]([-+]?\d{1,4}))?")
+_DATE = re.compile(r"(\d{4})-(\d\d)-(\d\d)(?:[T ](\d\d):(\d\d)(?::(\d\d))?)?")
+
+
+def is_missing_mark(cell: str, marks: frozenset[str] = MISSING_MARKS) -> bool:
+    """Whether a cell has no value."""
+    return cell.strip().lower() in marks
+
+
+def number_from(cell: str, point: str) -> fmpq | None:
+    """The exact number in a cell; None where there is none."""
+    text = cell.strip()
+    if point == ",":
+        text = text.replace(".", "").replace(",", ".") if "," in text else text
+    found = _DECIMAL.fullmatch(text)
+    if not found or len(text) > MAX_FIGURES:
+        return None
+    sign, whole, fraction, exponent = found.groups()
+    figures = (whole or "") + (fraction or "")
+    if not figures:
+        return None
+    power = int(exponent or 0) - len(fraction or "")
+    if abs(power) > MAX_EXPONENT + MAX_FIGURES:
+        return None
+    number = fmpz(int(figures)) * (-1 if sign in ("-", "−") and sign else 1)
+    return fmpq(number * fmpz(10) ** power) if power >= 0 else fmpq(number, fmpz(10) ** -power)
+
+
+def _plain_numbers(
+    cells: Sequence[str], point: str, is_whole: bool, marks: frozenset[str]
+) -> Scaled | None:
+    """The numbers of a column that are read at once; None where one is written otherwise."""
+    plain = _plain("*" if not is_whole else "0", point)
+    column = "\n".join(cells)
+    if not _is_made_of(column, plain, len(cells)):
+        blank = {cell for cell in {*cells} if is_missing_mark(cell, marks)}
+        cells = ["" if cell in blank else cell.strip() for cell in cells]
+        column = "\n".join(cells)
+        if not _is_made_of(column, plain, len(cells)):
+            return None
+    gaps = frozenset([at for at, cell in enumerate(cells) if not cell]) if "" in cells else ()
+    if gaps:
+        cells = [cell or "0" for cell in cells]
+        column = "\n".join(cells)
+    above = list(map(int, column.replace(point, "").split("\n")))
+    first = len(cells[0].partition(point)[2])
+    if _is_made_of(column, _plain(str(first), point), len(cells)):
+        return Scaled(above, TENS[first], frozenset(gaps))
+    decimals = [len(cell.partition(point)[2]) for cell in cells]
+    most = max(decimals)
+    scales = [TENS[most - one] for one in decimals]
+    return Scaled(list(map(mul, above, scales)), TENS[most], frozenset(gaps))
+
+
+@cache
+def _plain(decimals: str, point: str) -> re.Pattern[str]:
+    """A column of such numbers as nearly all files of measurements have, and of empty cells;
+    each with so many ``decimals``, or ``*``."""
+    some = rf"(?:{re.escape(point)}[0-9]{{1,17}}+)?+"
+    exactly = rf"{re.escape(point)}[0-9]{{{decimals}}}"
+    behind = some if decimals == "*" else "" if decimals == "0" else exactly
+    number = rf"(?:-?+[0-9]{{1,17}}+{behind})?+"
+    return re.compile(rf"{number}(?:\n{number})*+")
+
+
+def _is_made_of(column: str, plain: re.Pattern[str], count: int) -> bool:
+    return column.count("\n") == count - 1 and plain.fullmatch(column) is not None
+
+
+def _number(cell: str, point: str) -> Value | None:
+    whole, _, fraction = cell.partition(point)
+    figures = whole + fraction
+    if len(figures) < FEW and figures.isascii() and figures.isdecimal():
+        # nearly all cells of a file of measurements
+        return Exact(fmpq(int(figures), TENS[len(fraction)]))
+    number = number_from(cell, point)
+    return None if number is None else exact(number)
+
+
+def _whole(cell: str, point: str) -> Value | None:
+    if len(cell) < FEW and cell.isascii() and cell.isdecimal():
+        return Exact(fmpq(int(cell)))
+    text = cell.strip()
+    is_whole = _WHOLE.fullmatch(text) and len(text) <= MAX_FIGURES
+    return exact(fmpq(int(text.replace("−", "-")))) if is_whole else None
+
+
+def _text(cell: str, point: str) -> Value | None:
+    return cell.strip().replace("\x00", "")
+
+
+def _date(cell: str, point: str) -> Value | None:
+    found = _DATE.fullmatch(cell.strip())
+    if not found:
+        return None
+    try:
+        moment = datetime(*(int(part or 0) for part in found.groups()))  # type: ignore[arg-type]
+    except ValueError:
+        return None
+    return Date(moment, with_time=found[4] is not None)
+
+
+def _truth(cell: str, point: str) -> Value | None:
+    return TRUTHS.get(cell.strip().lower())
+
+
+READERS: dict[str, Callable[[str, str], Value | None]] = {
+    NUMBER: _number,
+    WHOLE: _whole,
+    TEXT: _text,
+    DATE: _date,
+    TRUTH: _truth,
+}
+
+GUESSED = (WHOLE, NUMBER, DATE, TRUTH)
+"""The kinds that are tried, the narrowest first; what fits none is text."""
+
+FITTING = 0.9
+"""Share of the cells that must fit a kind: the others are pointed out."""
+
+
+def kind_of(cells: Sequence[str], point: str, marks: frozenset[str] = MISSING_MARKS) -> str:
+    """The kind of a column by its cells."""
+    values = [cell for cell in cells if not is_missing_mark(cell, marks)]
+    if not values:
+        return TEXT
+    for kind in GUESSED:
+        fitting = sum(READERS[kind](cell, point) is not None for cell in values)
+        if fitting == len(values):
+            return kind
+    fitting = sum(number_from(cell, point) is not None for cell in values)
+    return NUMBER if fitting >= FITTING * len(values) else TEXT
+
+
+def values_of(
+    cells: Sequence[str], kind: str, point: str, marks: frozenset[str] = MISSING_MARKS
+) -> tuple[Sequence[Value], list[int]]:
+    """The values of a column, and the places of cells that do not fit: those are missing."""
+    if kind in (NUMBER, WHOLE):
+        plain = _plain_numbers(cells, "." if kind == WHOLE else point, kind == WHOLE, marks)
+        if plain is not None:
+            return plain, []
+    read = READERS[kind]
+    known = {
+        cell: MISSING if is_missing_mark(cell, marks) else read(cell, point) for cell in {*cells}
+    }
+    misfits: list[int] = []
+    unfit = {cell for cell, value in known.items() if value is None}
+    if unfit:
+        misfits = [at for at, cell in enumerate(cells) if cell in unfit]
+    values = {cell: MISSING if value is None else value for cell, value in known.items()}
+    return tuple([values[cell] for cell in cells]), misfits

@@ -1,0 +1,180 @@
+"""How a file of comma-separated values is written: its encoding, its separator, its head."""
+
+from __future__ import annotations
+
+import csv
+import re
+from collections import Counter
+from io import StringIO
+from itertools import islice
+from operator import itemgetter
+
+from charset_normalizer import from_bytes
+
+from teapot.engine.errors import NotAFile
+
+SEPARATORS = (",", ";", "\t", "|")
+LOOKED_AT = 200
+"""Rows by which the separator is guessed."""
+
+MAX_BYTES = 50 * 1024 * 1024
+MAX_COLUMNS = 500
+MAX_ROWS = 200_000
+MAX_CELLS = 2_000_000
+READ_AT_MOST = 2 * MAX_ROWS
+"""Rows that are read, blank ones among them."""
+
+MAX_CELL = 10_000
+"""Characters of a cell."""
+
+ENCODINGS = {
+    "utf-8": "UTF-8", "utf-8-sig": "UTF-8 with a mark", "utf-16": "UTF-16",
+    "cp1252": "Western European (1252)", "cp1250": "Central European (1250)",
+    "cp1251": "Cyrillic (1251)", "koi8_r": "Cyrillic (KOI8)", "cp1253": "Greek (1253)",
+    "cp1254": "Turkish (1254)", "cp1257": "Baltic (1257)", "mac_roman": "Macintosh",
+    "cp850": "DOS (850)", "cp932": "Japanese (932)", "gb18030": "Chinese (GB 18030)",
+    "big5": "Chinese (Big5)", "cp949": "Korean (949)",
+}  # fmt: skip
+"""Encodings that tables come in, each with what it is called."""
+
+WESTERN = frozenset(
+    "ÀÁÂÃÄÅÆÇÈÉÊËÌÍÎÏÑÒÓÔÕÖØÙÚÛÜßàáâãäåæçèéêëìíîïñòóôõöøùúûüÿŒœ°µ²³±·×½¼¾€§«»–—‘’“”„‰…\xa0"
+)
+"""Signs beyond ASCII that a file of measurements in Western Europe has."""
+
+SAMPLE_BYTES = 200_000
+"""Bytes by which an encoding is guessed."""
+
+MARKS = ((b"\xef\xbb\xbf", "utf-8-sig"), (b"\xff\xfe", "utf-16"), (b"\xfe\xff", "utf-16"))
+"""Marks at the beginning of a file that name its encoding (Unicode Standard, 23.8)."""
+
+_NUMBER = re.compile(r"[-+−]?(?:\d+(?:[.,]\d*)?|[.,]\d+)(?:[eE][-+]?\d+)?")
+
+
+def too_large() -> NotAFile:
+    """What is said of a file with more than :data:`MAX_BYTES`."""
+    return NotAFile(why=f"it has more than {MAX_BYTES // 1024**2} megabytes")
+
+
+def too_many_cells() -> NotAFile:
+    """What is said of a file with more than :data:`MAX_CELLS`."""
+    return NotAFile(why=f"it has more than {MAX_CELLS:,} cells")
+
+
+def decoded(data: bytes, encoding: str = "") -> tuple[str, str]:
+    """The text of a file and the encoding that it is in, one of :data:`ENCODINGS` where it is
+    not given.
+
+    Errors: :class:`NotAFile` where it is empty, too large, or no text.
+    """
+    if not data.strip():
+        raise NotAFile(why="it is empty")
+    if len(data) > MAX_BYTES:
+        raise too_large()
+    if encoding:
+        return _as_text(data, encoding), encoding
+    for mark, marked in MARKS:
+        if data.startswith(mark):
+            return _as_text(data, marked), marked
+    if b"\x00" in data[:SAMPLE_BYTES]:
+        raise NotAFile(why="it holds no text")
+    try:
+        return data.decode("utf-8"), "utf-8"
+    except UnicodeDecodeError:
+        found = _encoding_of(data[:SAMPLE_BYTES])
+    return _as_text(data, found), found
+
+
+def _encoding_of(sample: bytes) -> str:
+    """The encoding that a text seems to be in that is not in UTF-8.
+
+    Errors: :class:`NotAFile` where it is no text in any.
+    """
+    western = sample.decode("cp1252", errors="replace")
+    letters = [sign for sign in western if sign.isalpha()]
+    foreign = [sign for sign in western if not sign.isascii()]
+    if set(foreign) <= WESTERN and sum(map(str.isalpha, foreign)) * 2 <= len(letters):
+        return "cp1252"
+    for match in from_bytes(sample):
+        if match.encoding in ENCODINGS:
+            return match.encoding
+    if "\ufffd" in western:
+        raise NotAFile(why="it holds no text")
+    return "cp1252"
+
+
+def _as_text(data: bytes, encoding: str) -> str:
+    text = data.decode(encoding, errors="replace")
+    if "\x00" in text:
+        raise NotAFile(why="it holds no text")
+    return text
+
+
+def rows_of(text: str, separator: str, most: int = READ_AT_MOST) -> list[list[str]]:
+    """The first rows of a file (RFC 4180), blank ones left out.
+
+    Errors: :class:`NotAFile` where a quotation mark never closes, or there are too many rows
+    or columns.
+    """
+    csv.field_size_limit(MAX_CELL)
+    rows: list[list[str]] = []
+    if text.count(separator) > 3 * MAX_CELLS:
+        raise too_many_cells()  # even if most of them stand in quotation marks
+    reader = csv.reader(StringIO(text, newline=""), delimiter=separator, strict=True)
+    try:
+        rows.extend(islice(reader, most))
+    except csv.Error as error:
+        if "limit" in str(error):
+            said = f"a cell near row {len(rows) + 1:,} is longer than {MAX_CELL:,} characters: "
+            raise NotAFile(why=f"{said}perhaps a quotation mark is never closed") from None
+        why = f"near row {len(rows) + 1:,} a quotation mark is never closed"
+        raise NotAFile(why=why) from None
+    if len(rows) == READ_AT_MOST:
+        raise NotAFile(why=f"it has more than {MAX_ROWS:,} rows")
+    if not all(rows) or not all(map(itemgetter(0), rows)):
+        rows = [row for row in rows if any(map(str.strip, row))]
+    if len(rows) > MAX_ROWS:
+        raise NotAFile(why=f"it has more than {MAX_ROWS:,} rows")
+    if sum(map(len, rows)) > MAX_CELLS:
+        raise too_many_cells()
+    if max(map(len, rows), default=0) > MAX_COLUMNS:
+        wide = next(at for at, row in enumerate(rows, 1) if len(row) > MAX_COLUMNS)
+        raise NotAFile(why=f"row {wide:,} has more than {MAX_COLUMNS} columns")
+    return rows
+
+
+def separator_of(text: str) -> str:
+    """The separator that gives the most columns in the most rows."""
+    head = "".join(islice(StringIO(text, newline=""), LOOKED_AT))
+    best, most = ",", 0.0
+    for separator in SEPARATORS:
+        try:
+            widths = Counter(map(len, rows_of(head, separator)))
+        except NotAFile:
+            continue
+        width, times = max(widths.items(), key=lambda pair: (pair[1], pair[0]), default=(1, 0))
+        share = times * times * (width - 1) / max(1, widths.total())
+        if share > most:
+            best, most = separator, share
+    return best
+
+
+def point_of(rows: list[list[str]], separator: str) -> str:
+    """The sign before the decimals: a comma where more numbers have one than a point."""
+    if separator == ",":
+        return "."
+    cells = [cell.strip() for row in rows for cell in row if _NUMBER.fullmatch(cell.strip())]
+    commas = sum("," in cell for cell in cells)
+    return "," if commas > sum("." in cell for cell in cells) else "."
+
+
+def has_head(rows: list[list[str]]) -> bool:
+    """Whether the first row names the columns: it has no number, and the others have one."""
+    if len(rows) < 2:
+        return False
+    if any(_NUMBER.fullmatch(cell.strip()) for cell in rows[0]):
+        return False
+    others = [cell.strip() for row in rows[1:] for cell in row]
+    if any(_NUMBER.fullmatch(cell) for cell in others):
+        return True
+    return len({*rows[0]}) == len(rows[0]) and all(rows[0])

@@ -1,0 +1,268 @@
+"""Measures: numbers with units of measurement, and what may be done with them.
+
+What is known of one is its size in coherent SI units, exactly where the number is exact; its unit
+is only how it is shown.  Dimensions agree before anything is computed.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from functools import partial
+from typing import cast
+
+from flint import fmpq
+
+from teapot.engine.errors import (
+    NoUnitBeside,
+    NoUnitToConvert,
+    OperatorForReals,
+    OtherDimension,
+    PowerIsMeasure,
+    PowerOfMeasure,
+    TemperatureOnScale,
+    TwoTemperatures,
+    UnlikeMeasures,
+)
+from teapot.engine.numbers import whole
+from teapot.engine.numbers.angles import as_number, beside
+from teapot.engine.numbers.sizes import count_of, measure_of, operated, shown_in
+from teapot.engine.numbers.values import (
+    Angle,
+    Complex,
+    Exact,
+    Extended,
+    Infinite,
+    Measure,
+    Real,
+    Scalar,
+    Sized,
+    Undefined,
+    Value,
+    exact,
+    is_complex,
+)
+from teapot.engine.units.dimensions import apart, kind_of
+from teapot.engine.units.table import ANGLES
+from teapot.engine.units.unit import Unit, base_unit, in_decimals, product
+
+KELVIN, RADIAN = Unit.of("K"), Unit.of("rad")
+
+
+def kind(measure: Measure) -> str:
+    """What it is, with the article: ``a length``."""
+    return kind_of(measure.unit.dimension)
+
+
+def named(measure: Measure, line: int | None = None) -> str:
+    """The same with its unit, and the line that it has it from: ``a length (m, line 3)``."""
+    where = "" if line is None else f", line {line}"
+    return f"{kind(measure)} ({measure.unit.text}{where})"
+
+
+def in_unit(value: Value, unit: Unit) -> Value:
+    """A measure in another unit.
+
+    Errors: :class:`OtherDimension` where it is of another kind, :class:`NoUnitToConvert` for a
+    plain number.
+    """
+    if isinstance(value, Infinite | Undefined):
+        return value
+    wanted = kind_of(unit.dimension)
+    if not isinstance(value, Measure):
+        if isinstance(value, Exact | Real | Complex):
+            raise NoUnitToConvert(unit=unit.text, kind=wanted)
+        raise OtherDimension(unit=unit.text, wanted=wanted, kind="an angle", apart="")
+    if value.unit.dimension != unit.dimension:
+        way = apart(value.unit.dimension, unit.dimension)
+        raise OtherDimension(
+            unit=unit.text,
+            wanted=wanted,
+            kind=kind(value),
+            apart=f": to get {wanted} {way}" if way else "",
+        )
+    return Measure(value.size, unit)
+
+
+def in_base_units(value: Value) -> Value:
+    """A quantity in base units, an angle in radians; all else as it is."""
+    if isinstance(value, Angle):
+        return Angle(value.size, RADIAN)
+    if not isinstance(value, Measure):
+        return value
+    return Measure(value.size, base_unit(value.unit.dimension))
+
+
+# -- operators ---------------------------------------------------------------------------
+
+
+def operate(op: str, a: Scalar, b: Scalar) -> Scalar:
+    """``a op b``, where one or both are angles or other measures.
+
+    >>> operate("/", measure_of(exact(10), Unit.of("m")), measure_of(exact(2), Unit.of("s")))
+    Measure(size=Exact(coefficient=5, pi_power=0), unit=Unit('m/s'))
+    >>> operate("+", measure_of(exact(30), Unit.of("deg")), measure_of(exact(1), Unit.of("turn")))
+    Angle(size=Exact(coefficient=13/6, pi_power=1), unit=Unit('deg'))
+    """
+    for value in (a, b):
+        if isinstance(value, Undefined):
+            return value
+    return OPERATIONS[op](a, b)
+
+
+def _parts(value: Scalar) -> tuple[Scalar, Unit]:
+    """The size and the unit of a side: a plain number has no unit."""
+    return (value.size, value.unit) if isinstance(value, Sized) else (value, Unit(()))
+
+
+def check_alike(a: Scalar, b: Scalar, done: str) -> None:
+    """Errors: :class:`UnlikeMeasures` where the two are of different dimensions."""
+    if isinstance(a, Measure) and isinstance(b, Measure):
+        if a.unit.dimension == b.unit.dimension:
+            return
+        raise UnlikeMeasures(first=named(a), second=named(b), done=done)
+    measure, other = (a, b) if isinstance(a, Measure) else (cast(Measure, b), a)
+    if isinstance(other, Angle):
+        raise UnlikeMeasures(first=named(measure), second="an angle", done=done)
+    raise NoUnitBeside(number="The number", other=f"the other is {named(measure)}", done=done)
+
+
+Pair = tuple[Sized, Sized]
+
+
+def _alike(a: Scalar, b: Scalar, done: str) -> Pair | Undefined:
+    """Two sides of one kind: a bare number beside an angle is read as one.
+
+    Errors: as :func:`check_alike`.
+    """
+    if isinstance(a, Measure) or isinstance(b, Measure):
+        check_alike(a, b, done)
+        return cast(Pair, (a, b))
+    sides = beside(a), beside(b)
+    undefined = next((side for side in sides if isinstance(side, Undefined)), None)
+    return cast(Pair, sides) if undefined is None else undefined
+
+
+def _unit_of(a: Scalar, b: Scalar) -> Unit:
+    """The unit of the first side that has one."""
+    return (a if isinstance(a, Sized) else cast(Sized, b)).unit
+
+
+def _add(a: Scalar, b: Scalar) -> Scalar:
+    sides = _alike(a, b, "added")
+    if isinstance(sides, Undefined):
+        return sides
+    unit = _unit_of(a, b)
+    scales = [side.unit for side in sides if side.unit.zero is not None]
+    if len(scales) == 2:
+        raise TwoTemperatures()
+    return shown_in(operated("+", sides[0].size, sides[1].size), scales[0] if scales else unit)
+
+
+def _subtract(a: Scalar, b: Scalar) -> Scalar:
+    sides = _alike(a, b, "subtracted")
+    if isinstance(sides, Undefined):
+        return sides
+    unit = KELVIN if sides[1].unit.zero is not None else _unit_of(a, b)
+    return shown_in(operated("-", sides[0].size, sides[1].size), unit)
+
+
+def refuse_scales(done: str, *values: Scalar) -> None:
+    """Errors: :class:`TemperatureOnScale` for a temperature as a thermometer shows it."""
+    for value in values:
+        if isinstance(value, Measure) and value.is_on_scale:
+            raise TemperatureOnScale(unit=value.unit.text, done=done)
+
+
+def _multiply(a: Scalar, b: Scalar) -> Scalar:
+    refuse_scales("multiplied", a, b)
+    (first, one), (second, other) = _parts(a), _parts(b)
+    return _shown(operated("*", first, second), joint(one, other), a, b)
+
+
+def _shown(size: Scalar, unit: Unit, *of: Scalar) -> Scalar:
+    """It in a unit; that an angle is a plain number in it is noticed."""
+    if not any(atom.symbol in ANGLES for atom, _ in unit.parts):
+        for value in of:
+            as_number(value)
+    return shown_in(size, unit)
+
+
+def joint(one: Unit, other: Unit) -> Unit:
+    """The unit of a product; a plain number leaves the other's as it is."""
+    if one.parts and other.parts:
+        return product(in_decimals(one), in_decimals(other))
+    return one if one.parts else other
+
+
+def _divide(a: Scalar, b: Scalar) -> Scalar:
+    refuse_scales("divided", a, b)
+    if isinstance(b, Angle) and not isinstance(a, Measure):
+        return operated("/", _parts(a)[0], b.size if isinstance(a, Angle) else as_number(b))
+    (first, one), (second, other) = _parts(a), _parts(b)
+    below = in_decimals(other).raised(fmpq(-1))
+    return _shown(operated("/", first, second), joint(one, below), a, b)
+
+
+def _whole(op: str, a: Scalar, b: Scalar) -> Scalar:
+    """A division with a remainder, of real numbers."""
+    for value in (a, b):
+        if is_complex(value):
+            raise OperatorForReals(op=op)
+    sides = _alike(a, b, "divided with a remainder")
+    if isinstance(sides, Undefined):
+        return sides
+    refuse_scales("divided", a, b)
+    compute = whole.mod if op == "mod" else whole.div
+    return compute(*(cast(Extended, side.size) for side in sides))
+
+
+def _remainder(a: Scalar, b: Scalar) -> Scalar:
+    return shown_in(_whole("mod", a, b), _unit_of(a, b))
+
+
+def _power(a: Scalar, b: Scalar) -> Scalar:
+    if isinstance(b, Measure):
+        raise PowerIsMeasure(kind=kind(b), unit=b.unit.text)
+    return power(cast(Measure, a), b)
+
+
+def power(base: Measure, exponent: Scalar) -> Scalar:
+    """A measure raised to a rational number.
+
+    >>> power(measure_of(exact(9), Unit.of("m")), exact(2)).unit.text
+    'm^2'
+    """
+    if not (isinstance(exponent, Exact) and exponent.is_rational):
+        raise PowerOfMeasure()
+    refuse_scales("raised to a power", base)
+    if not exponent.coefficient:
+        return exact(1)
+    size = operated("^", base.size, exponent)
+    return shown_in(size, base.unit.raised(exponent.coefficient))
+
+
+OPERATIONS: dict[str, Callable[[Scalar, Scalar], Scalar]] = {
+    "+": _add,
+    "-": _subtract,
+    "*": _multiply,
+    "/": _divide,
+    "^": _power,
+    "mod": _remainder,
+    "div": partial(_whole, "div"),
+}
+
+
+def negate(quantity: Sized) -> Scalar:
+    """``−quantity``; on a scale of temperature that of its count."""
+    if quantity.unit.zero is not None:
+        return measure_of(operated("*", exact(-1), count_of(quantity)), quantity.unit)
+    return shown_in(operated("*", exact(-1), quantity.size), quantity.unit)
+
+
+def sides(a: Scalar, b: Scalar) -> tuple[Scalar, Scalar]:
+    """Two values of which one is an angle or another measure, as their sizes.
+
+    Errors: as :func:`check_alike`.
+    """
+    found = _alike(a, b, "compared")
+    return (found, found) if isinstance(found, Undefined) else (found[0].size, found[1].size)

@@ -1,0 +1,165 @@
+"""Many rational numbers as whole numbers over one denominator: decimals of a file have a power
+of ten, and whole numbers are read, put in order and added up much faster than fractions."""
+
+from __future__ import annotations
+
+from collections import OrderedDict
+from collections.abc import Iterator, Sequence
+from math import lcm
+
+from flint import fmpq
+
+from teapot.engine.numbers.counts import Counts
+from teapot.engine.numbers.made import Made
+from teapot.engine.numbers.values import (
+    MISSING,
+    Angle,
+    Exact,
+    Measure,
+    Real,
+    Undefined,
+    Value,
+    is_missing,
+)
+from teapot.engine.units.unit import is_angle
+
+MAX_BITS = 256
+"""Binary digits of the denominator: with more, fractions are as fast."""
+
+LONG = 1000
+MOST_KNOWN = 32
+"""Long lists of which it is remembered what they are over one denominator."""
+
+
+class Scaled(Made):
+    """Rational numbers, each ``above`` over the one ``below``; those in ``gaps``, places counted
+    from 0, are missing.  Each is made into a value when it is asked for.
+
+    >>> list(Scaled([5, 20], 10))
+    [Exact(coefficient=1/2, pi_power=0), Exact(coefficient=2, pi_power=0)]
+    """
+
+    __slots__ = ("_made", "above", "below", "gaps")
+
+    def __init__(
+        self, above: Sequence[int], below: int, gaps: frozenset[int] = frozenset()
+    ) -> None:
+        self.above = above
+        self.below = below
+        self.gaps = gaps
+        self._made: tuple[Value, ...] = ()
+
+    def __len__(self) -> int:
+        return len(self.above)
+
+    def one(self, place: int) -> Value:
+        if place % len(self) in self.gaps:
+            return MISSING
+        return Exact(fmpq(self.above[place], self.below))
+
+    def __iter__(self) -> Iterator[Value]:
+        if not self._made:
+            made: list[Value] = [Exact(fmpq(above, self.below)) for above in self.above]
+            for gap in self.gaps:
+                made[gap] = MISSING
+            self._made = tuple(made)
+        return iter(self._made)
+
+    def part(self, places: slice) -> Scaled:
+        return self.at(range(len(self))[places])
+
+    def at(self, places: Sequence[int]) -> Scaled:
+        """The numbers at these places, counted from 0.
+
+        >>> Scaled([5, 20, 30], 10).at([2, 0]).above
+        [30, 5]
+        """
+        above = [self.above[place] for place in places]
+        gaps = {at for at, place in enumerate(places) if place in self.gaps} if self.gaps else ()
+        return Scaled(above, self.below, frozenset(gaps))
+
+    def without_gaps(self) -> Scaled:
+        """The numbers that are there; these themselves where all are."""
+        if not self.gaps:
+            return self
+        return self.at([place for place in range(len(self)) if place not in self.gaps])
+
+
+_known: OrderedDict[int, tuple[Sequence[Value], Scaled | None]] = OrderedDict()
+"""By the identity of the items, which are held so that it stays theirs."""
+
+
+def kinds_of(items: Sequence[Value]) -> set[type]:
+    """The kinds of value that are among the items.
+
+    >>> kinds_of(Scaled([1, 0], 1, frozenset({1}))) == {Exact, Undefined}
+    True
+    """
+    if isinstance(items, Counts):
+        kind = Angle if is_angle(items.unit) else Measure
+        return {kind if one in (Exact, Real) else one for one in kinds_of(items.numbers)}
+    if not isinstance(items, Scaled):
+        return {*map(type, items)}
+    there: set[type] = {Exact} if len(items.gaps) < len(items) else set()
+    return there | {Undefined} if items.gaps else there
+
+
+def without_missing(items: Sequence[Value]) -> Sequence[Value]:
+    """The items that have a value; the same sequence where all have one, which is seen at
+    once even of a long one."""
+    if isinstance(items, Scaled):
+        return items.without_gaps()
+    if isinstance(items, Counts):
+        numbers = without_missing(items.numbers)
+        return items if numbers is items.numbers else Counts(numbers, items.unit)
+    if Undefined not in kinds_of(items):
+        return items
+    return tuple(item for item in items if not is_missing(item))
+
+
+def taken(items: Sequence[Value], places: Sequence[int]) -> Sequence[Value]:
+    """The items at these places, counted from 0."""
+    if isinstance(items, Scaled):
+        return items.at(places)
+    if isinstance(items, Counts):
+        return Counts(taken(items.numbers, places), items.unit)
+    return tuple([items[place] for place in places])
+
+
+def scaled(values: Sequence[Value]) -> Scaled | None:
+    """The numbers over one denominator, of many measures those of their units; None where one is
+    no rational number, or they have none that is small.
+
+    >>> from teapot.engine.numbers.values import exact
+    >>> found = scaled([exact(fmpq(1, 2)), exact(fmpq(1, 5)), exact(3)])
+    >>> found.above, found.below
+    ([5, 2, 30], 10)
+    """
+    if isinstance(values, Counts):
+        return scaled(values.numbers)
+    if isinstance(values, Scaled):
+        return None if values.gaps else values
+    if not isinstance(values, tuple) or len(values) < LONG:
+        return _scaled(values)
+    key = id(values)
+    if key not in _known:
+        _known[key] = values, _scaled(values)
+        if len(_known) > MOST_KNOWN:
+            _known.popitem(last=False)
+    return _known[key][1]
+
+
+def _scaled(values: Sequence[Value]) -> Scaled | None:
+    if {*map(type, values)} - {Exact}:
+        return None
+    fractions = [(one.coefficient.p, one.coefficient.q) for one in values if not one.pi_power]  # type: ignore[union-attr]
+    if len(fractions) != len(values):
+        return None
+    common = 1
+    for below in {int(below) for _, below in fractions}:
+        common = lcm(common, below)
+        if common.bit_length() > MAX_BITS:
+            return None
+    if common == 1:
+        return Scaled([int(above) for above, _ in fractions], 1)
+    return Scaled([int(above) * (common // int(below)) for above, below in fractions], common)

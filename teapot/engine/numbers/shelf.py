@@ -1,0 +1,104 @@
+"""The tables and procedures that a sheet can use by their names."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass
+
+from teapot.engine.errors import NoProcedure, NoShelf
+from teapot.engine.numbers.values import Table
+
+PREFIX, OF_PROCEDURE = "table:", "procedure:"
+"""What a version begins with among what was drawn for a line."""
+
+WITH_UNITS = "#units"
+"""What stands behind the version of a table whose columns have the units of their heads.  Lines
+that were kept before there were units go on as they are."""
+
+
+@dataclass(frozen=True, slots=True)
+class Procedure:
+    """Lines under a ``name``, one a row of ``text``, and what is set for them."""
+
+    name: str
+    text: str
+    angle: str = "rad"
+    log: str = "ask"
+    numbers: str = "complex"
+    form: str = ""
+
+
+def version_in(drawn: str, prefix: str = PREFIX) -> str:
+    """The version of what was drawn, which begins with ``prefix``."""
+    return drawn.removeprefix(prefix).removesuffix(WITH_UNITS)
+
+
+class Shelf:
+    """Tables and procedures by name, each in the version that is the newest.
+
+    A version never changes; ``load`` gives its table, :data:`WITH_UNITS` where that stands behind
+    it, ``texts`` has its procedure.
+    ``replaced`` says of versions that are not the newest any more when that was, such as "on
+    26 November at 14:05".
+    """
+
+    def __init__(
+        self,
+        versions: Mapping[str, str] | None = None,
+        load: Callable[[str], Table] | None = None,
+        replaced: Mapping[str, str] | None = None,
+        procedures: Mapping[str, str] | None = None,
+        texts: Mapping[str, Procedure] | None = None,
+    ) -> None:
+        self.versions = dict(versions or {})
+        self.load = load
+        self.replaced = dict(replaced or {})
+        self.procedures = dict(procedures or {})
+        self.texts = dict(texts or {})
+
+    def procedure_version_of(self, name: str) -> str:
+        """The newest version of the procedure of that name.
+
+        Errors: :class:`NoProcedure` where there is none.
+        """
+        if name not in self.procedures:
+            known = ", ".join(sorted(self.procedures))
+            raise NoProcedure(name=name, known=f" There are {known}." if known else "")
+        return OF_PROCEDURE + self.procedures[name]
+
+    def procedure(self, version: str) -> Procedure:
+        """The procedure in a version.  Errors: :class:`NoProcedure` where it is not kept."""
+        key = version.removeprefix(OF_PROCEDURE)
+        if key not in self.texts:
+            raise NoProcedure(name=key, known="")
+        return self.texts[key]
+
+    def version_of(self, name: str) -> str:
+        """The newest version of the table of that name.
+
+        Errors: :class:`NoShelf` where there is none.
+        """
+        if name not in self.versions:
+            known = ", ".join(sorted(self.versions))
+            raise NoShelf(name=name, known=f" There are {known}." if known else "")
+        return PREFIX + self.versions[name] + WITH_UNITS
+
+    def table(self, version: str) -> Table:
+        """The table in a version.  Errors: :class:`NoShelf` where it is no longer kept."""
+        if self.load is None:
+            raise NoShelf(name=version_in(version), known="")
+        return self.load(version.removeprefix(PREFIX))
+
+    def newer_than(self, drawn: str) -> str:
+        """What was replaced and when, of a version that was drawn; empty where it was not."""
+        for prefix, what in ((PREFIX, "table"), (OF_PROCEDURE, "procedure")):
+            when = self.replaced.get(version_in(drawn, prefix)) if prefix in drawn[:12] else ""
+            if when:
+                return f"used a {what} that was {CHANGED[what]} {when}"
+        return ""
+
+
+CHANGED = {"table": "replaced", "procedure": "changed"}
+
+NO_SHELF = Shelf()
+"""One without tables."""

@@ -1,0 +1,476 @@
+"""What is said of input that cannot be read, and the mends that are offered.
+
+Each function looks at the cursor where it stands and returns the error.  What may be
+meant stands in tables of patterns, each with an example, which is its test.
+"""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from teapot.engine.errors import (
+    AngleGoesOn,
+    AngleWithPower,
+    Arrow,
+    ConditionNeedsNoIf,
+    InverseOrReciprocal,
+    LetterForTimes,
+    LineError,
+    ListCommas,
+    ListInRoundBrackets,
+    MeasuresSideBySide,
+    MissingBetween,
+    MissingOperand,
+    NoBrackets,
+    OtherQuotient,
+    OtherRemainder,
+    PartOf,
+    PercentAsForm,
+    QuantityInUnit,
+    SemicolonInBrackets,
+    SideBySide,
+    SpeltOutUnit,
+    SquareBrackets,
+    StrayEquals,
+    TwoFactorials,
+    UnclosedBar,
+    Unexpected,
+    UnopenedBracket,
+    UnopenedList,
+    WordHere,
+    WordIsNoFunction,
+)
+from teapot.engine.mends import Mend, Span, replace, replace_each
+from teapot.engine.reading import tokens as tk
+from teapot.engine.reading.cursor import Cursor
+from teapot.engine.reading.forms import is_form
+from teapot.engine.reading.tokens import Token
+from teapot.engine.reading.tree import Binary, Literal, Name, Node
+from teapot.engine.reading.vocabulary import UNIT_WORDS, WORDS
+from teapot.engine.reading.wordings import form_word
+from teapot.engine.units.table import atom_of
+
+UNITS_SPELT_OUT = {
+    "degree": "deg", "degrees": "deg", "radian": "rad", "radians": "rad", "rads": "rad",
+    "grad": "gon", "grads": "gon", "gons": "gon", "turns": "turn", "rev": "turn", "degs": "deg",
+}  # fmt: skip
+"""Words that people write behind a number for a unit of angles."""
+
+
+CALLED = {"mod": "remainder", "div": "quotient"}
+"""Words between two values, and the functions that do the same."""
+
+
+@dataclass(frozen=True, slots=True)
+class Pattern:
+    """What a cursor ``sees`` in a line such as the ``example``, and the error for it."""
+
+    example: str
+    sees: Callable[[Cursor], bool]
+    error: Callable[[Cursor], LineError]
+
+
+def _first(patterns: tuple[Pattern, ...], cursor: Cursor) -> LineError:
+    """The error of the first pattern that is seen; the last one always is."""
+    return next(pattern for pattern in patterns if pattern.sees(cursor)).error(cursor)
+
+
+# -- a token that does not belong here ---------------------------------------------------
+
+
+def unexpected(cursor: Cursor) -> LineError:
+    """The error for a token that cannot stand where it does."""
+    return _first(UNEXPECTED, cursor)
+
+
+def _sees(*signs: str) -> Callable[[Cursor], bool]:
+    return lambda cursor: cursor.token.text in signs
+
+
+def _remove(cursor: Cursor) -> Mend:
+    return Mend("remove it", cursor.token.span, "")
+
+
+def _unopened_bracket(cursor: Cursor) -> LineError:
+    open_at = Mend("open one at the start", Span(0, 0), "(")
+    return UnopenedBracket(cursor.token.span, (_remove(cursor), open_at))
+
+
+def _unopened_list(cursor: Cursor) -> LineError:
+    round_one = (replace(cursor.token.span, ")"),) if cursor.brackets else ()
+    return UnopenedList(cursor.token.span, (*round_one, _remove(cursor)))
+
+
+def _nothing_before(cursor: Cursor) -> LineError:
+    span = cursor.token.span
+    last_answer = replace(Span(span.start, span.start), "@")
+    return MissingOperand(span, (last_answer, _remove(cursor)), typed=cursor.token.text)
+
+
+def _nothing_between(cursor: Cursor) -> LineError:
+    previous, token = cursor.previous, cursor.token
+    mends = (_remove(cursor),)
+    return MissingBetween(token.span, mends, previous=previous.text, typed=token.text)
+
+
+def _word_as_function(cursor: Cursor) -> LineError:
+    token = cursor.token
+    name = CALLED[token.text]
+    return WordIsNoFunction(token.span, (replace(token.span, name),), typed=token.text, name=name)
+
+
+def _has_operators_beside(cursor: Cursor) -> bool:
+    return bool(cursor.at) and cursor.previous.kind == cursor.token.kind == tk.OP
+
+
+def _list_in_round_brackets(cursor: Cursor) -> LineError:
+    """``(1, 2)``: a list has square brackets."""
+    opening = cursor.brackets[-1]
+    end = next((one for one in cursor.tokens[cursor.at :] if one.text == ")"), None)
+    mends: tuple[Mend, ...] = ()
+    if end is not None:
+        whole = opening.span.to(end.span)
+        inside = cursor.text[opening.span.end : end.span.start]
+        mends = (replace(whole, f"[{inside}]"),)
+    return ListInRoundBrackets(cursor.token.span, mends)
+
+
+def _semicolon_in_brackets(cursor: Cursor) -> LineError:
+    """``max(1; 2)``: inside brackets commas stand between."""
+    opening = next(one for one in cursor.brackets if one.text != "|")
+    depth, places = 0, []
+    for token in cursor.tokens[cursor.tokens.index(opening) :]:
+        depth += (token.text in ("(", "[")) - (token.text in (")", "]"))
+        if not depth:
+            break
+        if token.text == ";":
+            places.append((token.span, ","))
+    mend = replace_each(cursor.text, places)
+    return SemicolonInBrackets(cursor.token.span, (mend,))
+
+
+def _arrow(cursor: Cursor) -> LineError:
+    """``f = x -> x^2``: a function has its arguments behind its name; and ``45° -> rad``."""
+    span = cursor.previous.span.to(cursor.token.span)
+    if is_form((cursor.tokens[cursor.at + 1].text,)):
+        return form_word("->", span)
+    before = cursor.tokens[: cursor.at - 1]
+    mends: tuple[Mend, ...] = ()
+    if [token.kind for token in before] == [tk.NAME, tk.OP, tk.NAME] and before[1].text == "=":
+        name, _, argument = before
+        made = f"{name.text}({argument.text}) ="
+        mends = (replace(name.span.to(cursor.token.span), made),)
+    return Arrow(span, mends)
+
+
+UNEXPECTED = (
+    Pattern(
+        "max(1; 2)",
+        lambda c: c.token.text == ";" and any(one.text != "|" for one in c.brackets),
+        _semicolon_in_brackets,
+    ),
+    Pattern(
+        "45° -> rad",
+        lambda c: c.token.text == ">" and bool(c.at) and c.previous.text == "-",
+        _arrow,
+    ),
+    Pattern("2)", lambda c: c.token.text == ")" and not c.brackets, _unopened_bracket),
+    Pattern("2]", _sees("]"), _unopened_list),
+    Pattern(
+        "(1, 2)",
+        lambda c: c.token.text == "," and bool(c.brackets) and c.brackets[-1].text == "(",
+        _list_in_round_brackets,
+    ),
+    Pattern("* 2", lambda c: not c.at and c.token.text in ("*", "/", "^"), _nothing_before),
+    Pattern("2[3]", _sees("["), lambda c: SquareBrackets(c.token.span)),
+    Pattern(
+        "2 + (x = 3)",
+        _sees("="),
+        lambda c: StrayEquals(c.token.span, (replace(c.token.span, "=="),)),
+    ),
+    Pattern("2 + * 3", _has_operators_beside, _nothing_between),
+    Pattern(
+        "mod(31, 9)",
+        lambda c: c.token.text in CALLED and c.tokens[c.at + 1].text == "(",
+        _word_as_function,
+    ),
+    Pattern(
+        "2 by 3",
+        lambda c: c.token.text in WORDS,
+        lambda c: WordHere(c.token.span, typed=c.token.text),
+    ),
+    Pattern(
+        "[1, 2)",
+        lambda c: True,
+        lambda c: Unexpected(c.token.span, (_remove(c),), typed=c.token.text),
+    ),
+)
+"""What a token may be that does not belong where it stands, the first that fits."""
+
+
+def percent_as_form(cursor: Cursor) -> LineError:
+    """``1/3 as %``."""
+    span = cursor.token.span
+    return PercentAsForm(span, (replace(span, "percent"),))
+
+
+def part_of(cursor: Cursor) -> LineError:
+    """``12% of 80``: the part is multiplied."""
+    span = cursor.token.span
+    return PartOf(span, (replace(span, "*"),))
+
+
+def other_language(cursor: Cursor, meant: str) -> LineError:
+    """``31 % 9`` and ``31 // 9``: the word that is meant."""
+    span = cursor.token.span
+    mend = replace(span, _spaced(cursor.text, span, meant))
+    return (OtherRemainder if meant == "mod" else OtherQuotient)(span, (mend,))
+
+
+# -- two operands with nothing between --------------------------------------------------
+
+
+def is_call_without_brackets(cursor: Cursor) -> bool:
+    """Whether the operand before is the name of a function: ``sin pi/2``."""
+    before = cursor.previous
+    is_if = before.text == "if" and before.text not in cursor.quantities
+    return before.kind == tk.NAME and before.text in cursor.functions and not is_if
+
+
+def side_by_side(cursor: Cursor) -> LineError:
+    """Two operands with nothing between, neither of them a function's name."""
+    return _first(SIDE_BY_SIDE, cursor)
+
+
+def _is_unknown(cursor: Cursor, *words: str) -> bool:
+    return cursor.previous.text in words and cursor.previous.text not in cursor.quantities
+
+
+def _condition(cursor: Cursor) -> LineError:
+    """``if x == 2``."""
+    without = Span(cursor.previous.span.start, cursor.token.span.start)
+    return ConditionNeedsNoIf(cursor.previous.span, (replace(without, ""),))
+
+
+def _operator_missing(cursor: Cursor) -> LineError:
+    """``tea mass``: what may be meant, as mends."""
+    before, behind = cursor.previous, cursor.token
+    gap = Span(before.span.end, behind.span.start)
+    both = before.span.to(behind.span)
+    first, second = cursor.typed(before.span), cursor.typed(behind.span)
+    mends: list[Mend] = []
+    are_known = first in cursor.quantities and second in cursor.quantities
+    if before.kind == behind.kind == tk.NAME and (are_known or first not in UNIT_WORDS):
+        mends.append(replace(gap, "*"))
+    if before.text in UNIT_WORDS:
+        mends.append(replace(gap, " + "))
+    elif before.kind == tk.NAME and behind.kind in (tk.NAME, tk.NUMBER) and "." not in second:
+        mends.append(replace(both, f"{first}_{second}"))
+    if before.kind == tk.NUMBER and behind.kind == tk.NUMBER:
+        mends += _one_over_unit(cursor)
+        mends += _spaced_groups(cursor)
+        mends.append(replace(both, f"{first} + {second}"))
+    if not mends or mends[0].replacement != "*":
+        mends.append(replace(gap, "*"))
+    if before.text in cursor.quantities and behind.kind in (tk.NUMBER, tk.NAME):
+        mends.append(replace(both, f"{first}({second})"))  # if it is a function
+    return SideBySide(both, tuple(mends), first=first, second=second)
+
+
+def _one_over_unit(cursor: Cursor) -> list[Mend]:
+    """``1500 1/min``."""
+    at = cursor.at
+    one, bar, unit = (*cursor.tokens[at : at + 3], *cursor.tokens[-1:] * 2)[:3]
+    if one.text != "1" or bar.text != "/" or unit.kind != tk.NAME or atom_of(unit.text) is None:
+        return []
+    return [replace(one.span.to(unit.span), f"{unit.text}^-1")]
+
+
+SIDE_BY_SIDE = (
+    Pattern("if x == 2", lambda c: _is_unknown(c, "if"), _condition),
+    Pattern(
+        "56 x 8",
+        lambda c: _is_unknown(c, "x", "X") and c.at >= 2,
+        lambda c: letter_for_times(c, c.previous),
+    ),
+    Pattern("tea mass", lambda c: True, _operator_missing),
+)
+"""What two operands side by side may be, the first that fits."""
+
+
+def unclosed_bar(cursor: Cursor, opening: Token) -> LineError:
+    """``|-3; 2``: the bar that closes is missing."""
+    place = Span(cursor.previous.span.end, cursor.previous.span.end)
+    return UnclosedBar(opening.span, (replace(place, "|"),), typed=cursor.token.text)
+
+
+def two_factorials(cursor: Cursor, node: Node) -> LineError:
+    """``5!!``: the factorial of a factorial, or the product of every second number."""
+    start = cursor.across(node, node).start
+    whole = Span(start, cursor.token.span.end)
+    typed = cursor.text[start : cursor.previous.span.start]
+    mends = [replace(whole, f"({typed}!)!")]
+    if isinstance(node, Literal) and node.text.isdecimal() and 2 < int(node.text) <= MOST_FACTORS:
+        product = "*".join(map(str, range(int(node.text), 0, -2)))
+        mends.append(replace(whole, f"({product})" if start or cursor.tokens[cursor.at + 1].text
+                             else product))  # fmt: skip
+    return TwoFactorials(whole, tuple(mends), typed=typed)
+
+
+MOST_FACTORS = 21
+"""The largest n whose n!! is written out as a product."""
+
+
+def refuse_square_call(cursor: Cursor, name: Name) -> None:
+    """``max[1, 2]``.  Errors: :class:`LineError` that puts round brackets."""
+    depth, end = 1, cursor.at
+    while depth and cursor.tokens[end].kind != tk.END:
+        depth += (cursor.tokens[end].text == "[") - (cursor.tokens[end].text == "]")
+        end += 1
+    if depth:
+        return
+    whole = Span(name.span.start, cursor.tokens[end - 1].span.end)
+    inside = cursor.text[cursor.previous.span.end : whole.end - 1].strip()
+    mends = tuple(replace(whole, f"{name.name}({one})") for one in (inside, f"[{inside}]"))
+    raise NoBrackets(whole, mends, function=name.name)
+
+
+def arguments_without_commas(cursor: Cursor) -> tuple[Mend, ...]:
+    """``mean(1 2 3)``: commas between, as arguments or as one list."""
+    opening, end = cursor.brackets[-1], cursor.at
+    while cursor.tokens[end].text != ")":
+        if cursor.tokens[end].kind not in (tk.NUMBER, tk.NAME, tk.ANSWER):
+            return ()
+        end += 1
+    place = Span(opening.span.end, cursor.tokens[end].span.start)
+    inside = ", ".join(cursor.text[slice(*place)].split())
+    return replace(place, inside), replace(place, f"[{inside}]")
+
+
+def angle_goes_on(cursor: Cursor, phasor: Binary, end: int) -> LineError:
+    """``5∠pi/6``: what is behind the angle, up to ``end``, may belong to it, or not."""
+    angle = Span(phasor.right.span.start, end)
+    typed, behind = cursor.typed(phasor.span), cursor.typed(angle)
+    rest = cursor.text[phasor.span.end : end]
+    mends = (
+        replace(angle, f"({behind})"),
+        replace(Span(phasor.span.start, end), f"({typed}){rest}"),
+    )
+    return AngleGoesOn(angle, mends)
+
+
+def angle_with_power(cursor: Cursor, phasor: Binary, power: Binary) -> LineError:
+    """``5∠30°^2``: the power of the phasor is meant, hardly that of its angle."""
+    angle, base = phasor.right.span, power.left.span
+    whole = Span(phasor.span.start, base.end)
+    mends = (
+        replace(whole, f"({cursor.text[slice(*whole)]})"),
+        replace(angle, f"({cursor.text[slice(*angle)]})"),
+    )
+    return AngleWithPower(angle, mends)
+
+
+def spelt_out(cursor: Cursor) -> LineError:
+    """``30 degrees``: the unit has a shorter name."""
+    unit = UNITS_SPELT_OUT[cursor.token.text]
+    return SpeltOutUnit(cursor.token.span, (replace(cursor.token.span, unit),), unit=unit)
+
+
+def refuse_beside_measure(cursor: Cursor) -> None:
+    """``12 h 5 min`` and ``3 kg m``, where m is a quantity.
+
+    Errors: :class:`LineError` that says what may be meant.
+    """
+    before, behind = cursor.previous, cursor.token
+    if behind.kind == tk.NUMBER:
+        gap = Span(before.span.end, behind.span.start)
+        raise MeasuresSideBySide(behind.span, (replace(gap, " + "),))
+    atom = atom_of(behind.text) if behind.kind == tk.NAME else None
+    if atom is not None and behind.text in cursor.quantities:
+        gap = Span(before.span.end, behind.span.start)
+        mends = (replace(behind.span, atom.names[0]), replace(gap, "*"))
+        raise QuantityInUnit(behind.span, mends, name=behind.text, full=atom.names[0])
+
+
+def list_without_commas(cursor: Cursor, opening: Token) -> LineError:
+    """``[1 2 3]``: the same with commas between."""
+    end = cursor.at
+    while cursor.tokens[end].kind != tk.END and cursor.tokens[end].text != "]":
+        end += 1
+    inside = cursor.text[opening.span.end : cursor.tokens[end].span.start]
+    place = Span(opening.span.end, cursor.tokens[end].span.start)
+    mended = ", ".join(inside.replace(",", " ").split())
+    return ListCommas(place, (replace(place, mended),))
+
+
+def _spaced_groups(cursor: Cursor) -> list[Mend]:
+    """``1 000 000``: figures in groups of three are one number."""
+    end = cursor.at
+    while re.fullmatch(r"[0-9]{3}(\.[0-9]+)?", cursor.tokens[end].text):
+        end += 1
+    if end == cursor.at:
+        return []
+    place = Span(cursor.previous.span.start, cursor.tokens[end - 1].span.end)
+    return [replace(place, re.sub(r"\s", "", cursor.text[slice(*place)]))]
+
+
+def letter_for_times(cursor: Cursor, letter: Token) -> LineError:
+    """``56 x 8``, where x is no quantity."""
+    place = Span(cursor.tokens[cursor.at - 2].span.end, cursor.token.span.start)
+    return LetterForTimes(letter.span, (replace(place, "*"),), letter=letter.text)
+
+
+def call_without_brackets(cursor: Cursor, name: Token, ends: list[int]) -> LineError:
+    """``sin pi/2``: the ways in which its brackets may be meant, up to one of ``ends``."""
+    start = cursor.token.span.start
+    mends: list[Mend] = []
+    for end in dict.fromkeys(filter(None, ends)):
+        for function in ("ln", "lg") if name.text == "log" else (name.text,):
+            called = f"{function}({cursor.text[start:end]})"
+            mends.append(replace(Span(name.span.start, end), called))
+    mends[:0] = _with_all_behind(cursor, name, mends)
+    span = name.span.to(cursor.token.span)
+    return NoBrackets(span, tuple(mends), function=name.text)
+
+
+def _with_all_behind(cursor: Cursor, name: Token, mends: list[Mend]) -> list[Mend]:
+    """``max 3, 4``: what is behind the commas may be arguments too."""
+    if not mends or cursor.brackets:
+        return []
+    behind = cursor.text[mends[0].span.end :]
+    if not behind.lstrip().startswith(","):
+        return []
+    all_of_it = cursor.text[cursor.token.span.start :].split(";")[0].rstrip()
+    end = cursor.token.span.start + len(all_of_it)
+    return [replace(Span(name.span.start, end), f"{name.text}({all_of_it})")]
+
+
+def power_without_brackets(cursor: Cursor, name: Token, exponent: str, argument: Span) -> LineError:
+    """``sin² 30°``: the argument gets its brackets, and the power stands behind them."""
+    inside = f"({cursor.typed(argument)})"
+    if exponent.startswith("-"):
+        return inverse_or_reciprocal(cursor, name, exponent[1:], inside)
+    span = name.span.to(argument)
+    mend = replace(span, f"{name.text}{inside}^{exponent}")
+    return NoBrackets(span, (mend,), function=name.text)
+
+
+def inverse_or_reciprocal(cursor: Cursor, name: Token, exponent: str, inside: str) -> LineError:
+    """``sin^-1(x)``; ``inside`` are its brackets with what is in them."""
+    whole = name.span.to(cursor.previous.span)
+    mends: list[Mend] = []
+    for inverse in (f"arc{name.text}", f"ar{name.text}"):
+        if exponent == "1" and inverse in cursor.functions:
+            mends.append(replace(whole, inverse + inside))
+    power = "" if exponent == "1" else f"^{exponent}"
+    mends.append(replace(whole, f"1/{name.text}{inside}{power}"))
+    return InverseOrReciprocal(whole, tuple(mends), name=name.text, exponent=exponent)
+
+
+def _spaced(text: str, span: Span, word: str) -> str:
+    """``word`` with spaces where it would touch a neighbour at ``span``."""
+    left = "" if text[: span.start].endswith(" ") else " "
+    right = "" if text[span.end :].startswith(" ") else " "
+    return left + word + right

@@ -1,0 +1,281 @@
+"""Spellings that other languages and other desks have for what can be typed here.
+
+They are looked for only in a line that cannot be read.  Each is a row of
+:data:`SPELLINGS`, with what is said of it and what is meant.
+"""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable, Iterable
+from dataclasses import dataclass
+from itertools import pairwise
+
+from teapot.engine.errors import (
+    Backslash,
+    ChangedInPlace,
+    EqualsAlone,
+    LetterInPowerOfTen,
+    LetterXForTimes,
+    LineError,
+    NoDerivatives,
+    NoIntegrals,
+    OtherAnd,
+    OtherAtLeast,
+    OtherAtMost,
+    OtherComparison,
+    OtherNot,
+    OtherNote,
+    OtherOr,
+    OtherQuotes,
+    OtherRange,
+    OtherRatio,
+    OtherUnequal,
+    PointsInGroups,
+    ValueBeforeName,
+)
+from teapot.engine.mends import Span, replace, replace_each
+from teapot.engine.reading.tokens import plain
+
+Meant = Callable[[re.Match[str]], "str | tuple[str, ...]"]
+"""What may stand in the place of what was found, the likeliest first."""
+
+IN_QUOTES = re.compile(r'"[^"]*"?')
+
+LONGEST = 300
+"""Characters of a line that is looked through."""
+
+
+@dataclass(frozen=True, slots=True)
+class Spelling:
+    """``pattern`` finds it in a line such as the ``example``, which is an error of that
+    ``kind``; with ``everywhere`` every occurrence is mended at once, to the first of what
+    is ``meant``."""
+
+    kind: type[LineError]
+    example: str
+    pattern: re.Pattern[str]
+    meant: Meant
+    everywhere: bool = False
+
+
+def _spelling(
+    kind: type[LineError], example: str, pattern: str, meant: Meant, everywhere: bool = False
+) -> Spelling:
+    return Spelling(kind, example, re.compile(pattern), meant, everywhere)
+
+
+def _changed(found: re.Match[str]) -> str:
+    """``x += a + 1`` as ``x = x + a + 1``."""
+    name, op, value = found["name"], found["op"], found["value"].strip()
+    is_one = re.fullmatch(r"[\w.]+|\w*\([^()]*\)", value) or op == "+"
+    value = value if is_one else f"({value})"
+    return f"{name} = {name} {op} {value}" if op in "+-" else f"{name} = {name}{op}{value}"
+
+
+def _stepped(found: re.Match[str]) -> str:
+    return f"{found['name']} = {found['name']} {found['op'][0]} 1"
+
+
+def _ratio(found: re.Match[str]) -> tuple[str, ...]:
+    """``1:10`` as a range where it goes up, and as a quotient."""
+    first, second = found["first"], found["second"]
+    quotient = f"{first}/{second}"
+    goes_up = float(first) < float(second)
+    return (f"{first}..{second}", quotient) if goes_up else (quotient,)
+
+
+def _power_of_ten(found: re.Match[str]) -> str:
+    return f"{found['number']}e{int(found['exponent'])}"
+
+
+_NUMBER = r"\d+(?:\.\d+)?"
+
+STEPPED = _spelling(
+    ChangedInPlace,
+    "x++",
+    r"(?P<name>[^\W\d]\w*)(?P<op>\+\+|--)\s*$",
+    _stepped,
+)
+"""``x++``, which for itself reads as a line that waits for more."""
+
+OR = _spelling(OtherOr, "true || false", r"\s*\|\|\s*", lambda found: " or ", everywhere=True)
+BARS_BETWEEN = re.compile(r"[\w)\]!%°]\s*\|\|\s*[\w(\[]")
+
+SPELLINGS = (
+    _spelling(
+        OtherNote,
+        "// tea",
+        r"^\s*(?://|/\*)\s*(?P<note>.*?)\s*(?:\*/)?\s*$",
+        lambda found: f"# {found['note']}",
+    ),
+    _spelling(
+        OtherQuotes,
+        "'tea'",
+        r"'(?P<text>[^']*)'",
+        lambda found: f'"{found["text"]}"',
+        everywhere=True,
+    ),
+    _spelling(
+        EqualsAlone,
+        "let x = 5",
+        r"^\s*(?:let|var|const|set)\s+(?=[^\W\d]\w*\s*:?=)",
+        lambda found: "",
+    ),
+    _spelling(
+        ChangedInPlace,
+        "x += 1",
+        r"(?P<name>[^\W\d]\w*)\s*(?P<op>[-+*/^])=(?!=)\s*(?P<value>[^;#]+?)\s*$",
+        _changed,
+    ),
+    _spelling(
+        ValueBeforeName,
+        "5 -> x",
+        r"^\s*(?P<value>[^=;#]+?)\s*(?:->|→)\s*(?!(?:rad|deg|gon|turn|dms)\b)(?P<name>[^\W\d]\w*)\s*$",
+        lambda found: f"{found['name']} = {found['value']}",
+    ),
+    _spelling(
+        OtherComparison,
+        "x === 2",
+        r"===",
+        lambda found: "==",
+        everywhere=True,
+    ),
+    _spelling(
+        OtherUnequal,
+        "1 <> 2",
+        r"<>|!==|~=|=/=|=!(?!=)|/=",
+        lambda found: "!=",
+        everywhere=True,
+    ),
+    _spelling(
+        OtherAtMost,
+        "1 =< 2",
+        r"=<",
+        lambda found: "<=",
+        everywhere=True,
+    ),
+    _spelling(
+        OtherAtLeast,
+        "1 => 2",
+        r"=>",
+        lambda found: ">=",
+        everywhere=True,
+    ),
+    _spelling(
+        OtherAnd,
+        "true && false",
+        r"\s*&&?\s*",
+        lambda found: " and ",
+        everywhere=True,
+    ),
+    OR,
+    _spelling(
+        OtherNot,
+        "!true",
+        r"(?<![\w)\]!])!\s*(?=[\w(])(?!=)",
+        lambda found: "not ",
+        everywhere=True,
+    ),
+    _spelling(
+        OtherRange,
+        "1...5",
+        r"\s*(?:\.{3,}|…)\s*",
+        lambda found: "..",
+        everywhere=True,
+    ),
+    _spelling(
+        OtherRatio,
+        "1:10",
+        rf"(?<![\w.:])(?P<first>{_NUMBER})\s*:\s*(?P<second>{_NUMBER})(?![\w.:])",
+        _ratio,
+    ),
+    _spelling(
+        LetterInPowerOfTen,
+        "1.5x10^3",
+        rf"(?P<number>(?<![\w.]){_NUMBER})\s*[xX]\s*10\s*(?:\^|\*\*)\s*\(?(?P<exponent>[-+]?\d+)\)?",
+        _power_of_ten,
+    ),
+    _spelling(
+        LetterXForTimes,
+        "3x4",
+        r"(?<=\d)(?<![\w.]0)(?<!^0)\s*[xX]\s*(?=\d)",
+        lambda found: "*",
+        everywhere=True,
+    ),
+    _spelling(
+        NoDerivatives,
+        "d/dx x^2",
+        r"\bd\s*/\s*d[a-zα-ω]\b|(?<=[^\W\d])'+(?=\s*\()",
+        lambda found: (),
+    ),
+    _spelling(NoIntegrals, "∫x", r"∫", lambda found: ()),
+    _spelling(
+        Backslash,
+        "7\\2",
+        r"\s*\\\s*",
+        lambda found: ("/", " div "),
+    ),
+    _spelling(
+        PointsInGroups,
+        "1.000.000,5",
+        r"(?<![\w.,])\d{1,3}(?:\.\d{3}){2,}(?:,\d+)?(?![\w.])",
+        lambda found: found[0].replace(".", "").replace(",", "."),
+        everywhere=True,
+    ),
+)
+
+
+def spelt_elsewhere(text: str) -> LineError | None:
+    """The error for a line that cannot be read, where it has such a spelling."""
+    source = plain(text)
+    if len(source) > LONGEST:
+        return None
+    spellings: Iterable[Spelling] = SPELLINGS
+    if '"' in source:
+        # what stands in a text is as it should be, and not taken over by a mend
+        source = IN_QUOTES.sub(lambda found: '"' * len(found.group()), source)
+        spellings = (one for one in SPELLINGS if one.everywhere)
+    errors = (_found_in(spelling, text, source) for spelling in spellings)
+    return next(filter(None, errors), None)
+
+
+def stepped_elsewhere(text: str) -> LineError | None:
+    """The error for ``x++``."""
+    return _found_in(STEPPED, text, plain(text))
+
+
+def _each(spelling: Spelling, source: str) -> list[tuple[Span, str]]:
+    """Every place where a line has such a spelling, and what is meant."""
+    return [
+        (Span(*one.span()), str(spelling.meant(one))) for one in spelling.pattern.finditer(source)
+    ]
+
+
+def _are_apart(places: list[tuple[Span, str]]) -> bool:
+    spans = sorted(span for span, _ in places)
+    return all(one.end <= other.start for one, other in pairwise(spans))
+
+
+def bars_for_or(text: str) -> LineError | None:
+    """The error for ``2 > 1 || 3 > 2``, whose bars are taken for open ones otherwise."""
+    found = _found_in(OR, text, plain(text)) if BARS_BETWEEN.search(text) else None
+    return found if found is not None and "|" not in found.mends[0].apply(text) else None
+
+
+def _found_in(spelling: Spelling, text: str, source: str) -> LineError | None:
+    found = spelling.pattern.search(source)
+    if found is None:
+        return None
+    span = Span(*found.span())
+    if spelling.everywhere:
+        each = _each(spelling, source)
+        others = (one for one in SPELLINGS if one.everywhere and one is not spelling)
+        more = [*each, *(pair for one in others for pair in _each(one, source))]
+        alone = replace_each(text, each)
+        together = (replace_each(text, sorted(more)),) if _are_apart(more) else ()
+        return spelling.kind(span, (alone, *together) if len(more) > len(each) else (alone,))
+    meant = spelling.meant(found)
+    options = (meant,) if isinstance(meant, str) else meant
+    mends = tuple(replace(span, option) for option in options)
+    return spelling.kind(span, mends)

@@ -1,0 +1,795 @@
+"""Tokens to a syntax tree: a precedence parser, written by hand since its
+errors are half of what a person sees of it.
+
+How tightly the operators bind stands in :mod:`teapot.engine.reading.precedence`.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Container, Iterable, Iterator
+
+from flint import fmpq
+
+from teapot.engine.errors import (
+    BadFigure,
+    EmptyBraces,
+    LineError,
+    NoLine,
+    SideBySide,
+    TooDeep,
+    TooManyStatements,
+    UnclosedBrace,
+    Unfinished,
+    UnopenedBrace,
+)
+from teapot.engine.limits import MAX_LINE_FIGURES, MAX_NESTING, MAX_STATEMENTS
+from teapot.engine.mends import Mend, Span, replace
+from teapot.engine.reading import complaints, wordings
+from teapot.engine.reading import tokens as tk
+from teapot.engine.reading.choices import choice_in
+from teapot.engine.reading.commands import read_command
+from teapot.engine.reading.cursor import ROOT_SIGNS, Cursor, describe_gap
+from teapot.engine.reading.elsewhere import bars_for_or, spelt_elsewhere, stepped_elsewhere
+from teapot.engine.reading.forms import is_form, is_unit
+from teapot.engine.reading.literals import literal_value, parts_of_fraction, sexagesimal_value
+from teapot.engine.reading.precedence import (
+    ATOM,
+    COMPARISON,
+    COMPARISONS,
+    NOT,
+    OPERATORS,
+    OR,
+    PRODUCT,
+    RANGE,
+    SUM,
+    operand_precedences,
+)
+from teapot.engine.reading.targets import NO_TARGETS, read_targets
+from teapot.engine.reading.tokens import Token, split_note, tokens_of
+from teapot.engine.reading.tree import (
+    IMPLIED,
+    AnswerOf,
+    Assignment,
+    Binary,
+    Call,
+    ColumnOf,
+    Comparison,
+    Formatted,
+    LineTree,
+    ListOf,
+    Literal,
+    Measured,
+    Name,
+    Node,
+    Postfix,
+    Prefix,
+    Range,
+    Sexagesimal,
+    Statement,
+    Subscript,
+    Text,
+)
+from teapot.engine.reading.units import read_unit, sees_measure, takes_unit
+from teapot.engine.reading.vocabulary import BOX, UNIT_WORDS
+from teapot.engine.units.table import ANGLES
+
+INFIX = {
+    **OPERATORS,
+    "**": OPERATORS["^"],
+    "//": PRODUCT,
+    "..": RANGE,
+    **dict.fromkeys(COMPARISONS, COMPARISON),
+}
+"""All signs between two operands, each with its level."""
+
+del INFIX["^"], INFIX["**"], INFIX[IMPLIED]  # a power is read with its base
+
+BEHIND = frozenset({"!", "%", "°", "′", "″", "[", "."})
+"""Signs that may stand behind an operand."""
+
+
+def parse(
+    text: str,
+    functions: Container[str] = (),
+    quantities: Container[str] = (),
+) -> LineTree:
+    """The tree of a line.
+
+    Arguments: ``text``, one line as typed; ``functions`` and ``quantities``, the
+    names that are known, by which mends are chosen.  Errors: :class:`LineError` where it
+    cannot be read, :class:`Unfinished` where it waits for more.
+    """
+    tree, missing = parse_so_far(text, functions, quantities, closes=False)
+    assert missing is None
+    return tree
+
+
+def parse_so_far(
+    text: str,
+    functions: Container[str] = (),
+    quantities: Container[str] = (),
+    closes: bool = True,
+) -> tuple[LineTree, Unfinished | None]:
+    """The tree of a line that is still being typed, with a box for each operand that is
+    missing and open brackets as if they were closed; and what is missing, None where
+    nothing is.  Errors: as :func:`parse`, for what no more typing would mend."""
+    body, note = split_note(text)
+    command = read_command(body)
+    if command is not None:
+        return LineTree((), note=note, command=command), None
+    try:
+        parser = Parser(body, tokens_of(body), functions, quantities, closes)
+        return parser.line(note), parser.missing
+    except Unfinished as error:
+        raise stepped_elsewhere(body) or bars_for_or(body) or error from None
+    except BadFigure:
+        raise
+    except LineError as error:
+        raise choice_in(body) or spelt_elsewhere(body) or error from None
+
+
+class Known:
+    """Names that are known, with more of them."""
+
+    def __init__(self, names: Container[str], more: Iterable[str]) -> None:
+        self._names = names
+        self._more = frozenset(more)
+
+    def __contains__(self, name: object) -> bool:
+        return name in self._more or name in self._names
+
+
+class Parser(Cursor):
+    """Reads one line's tokens from left to right."""
+
+    @property
+    def has_equals(self) -> bool:
+        """Whether the line may give a name its value."""
+        return "=" in self.text or not self.text.isascii()
+
+    # -- lines and statements -------------------------------------------------
+
+    def line(self, note: str) -> LineTree:
+        """The whole line."""
+        statements: list[Statement] = []
+        quiet = False
+        while self.token.kind != tk.END:
+            if len(statements) == MAX_STATEMENTS:
+                raise TooManyStatements(self.token.span, limit=MAX_STATEMENTS)
+            statements.append(self.statement())
+            if self.token.kind == tk.END:
+                break
+            quiet = self.separator()
+        return LineTree(
+            tuple(statements),
+            quiet and bool(statements),
+            note,
+            brackets=tuple(self.pairs),
+            at_stake=tuple((name, start) for start, name in self.at_stake.items()),
+        )
+
+    def separator(self) -> bool:
+        """Passes ``;`` or ``,``; true for a ``;`` that ends the line."""
+        if self.takes(";"):
+            return self.token.kind == tk.END
+        if self.takes(","):
+            if self.token.kind == tk.END:
+                self.lack("another expression behind the comma")
+            return False
+        raise complaints.unexpected(self)
+
+    def statement(self) -> Statement:
+        """An expression or an assignment."""
+        start = self.token.span
+        if self.sees("=") and self.tokens[self.at + 1].kind != tk.END:
+            self.next()  # as a calculation begins that is copied from a table of cells
+            start = self.token.span
+        targets, live, parameters = read_targets(self) if self.has_equals else NO_TARGETS
+        if targets and self.token.kind == tk.END:
+            self.lack(f"the value of {targets[-1].name}")
+        body = self.token.span
+        before = self.quantities
+        if parameters:
+            self.quantities = Known(before, parameters)
+        expression = self.expression()
+        self.quantities = Known(before, (one.name for one in targets)) if targets else before
+        body = body.to(self.previous.span) if self.at else body
+        span = start.to(body)
+        if targets:
+            return Assignment(span, expression, body, targets, live, parameters)
+        self.pass_asking_sign()
+        return Statement(span, expression, body)
+
+    def pass_asking_sign(self) -> None:
+        """Passes the ``=`` of a pasted ``2 + 3 =``."""
+        behind = self.tokens[min(self.at + 1, len(self.tokens) - 1)]
+        if self.sees("=") and (behind.kind == tk.END or behind.text in (";", ",")):
+            self.next()
+
+    # -- expressions ----------------------------------------------------------------
+
+    def expression(self) -> Node:
+        """Any expression, with the forms behind it."""
+        node = self.operation(OR)
+        while self.sees("as"):
+            node = self.in_form(node)
+        return node
+
+    def in_form(self, node: Node) -> Node:
+        sign = self.next()
+        forms: list[tuple[str, ...]] = []
+        while True:
+            words = self.words_of_form()
+            if not words:
+                if self.sees("%"):
+                    raise complaints.percent_as_form(self)
+                if self.token.kind == tk.END:
+                    self.lack("the form behind as")
+                    return node
+                raise complaints.unexpected(self)
+            forms.append(words)
+            if not (self.sees(",") and self.form_follows()):
+                break
+            self.next()
+        span = Span(sign.span.start, self.previous.span.end)
+        return Formatted(self.across(node, node).to(span), node, tuple(forms), span)
+
+    def words_of_form(self, quantities: Container[str] = ()) -> tuple[str, ...]:
+        """The words of the form at hand, which are passed; a unit is one of them.  Behind ``as``
+        no name is a quantity."""
+        unit = Cursor(self.text, self.tokens, (), quantities)
+        unit.at = self.at
+        is_whole = is_form((self.token.text,)) and self.token.text not in ANGLES
+        if not is_whole and sees_measure(unit):
+            read = read_unit(unit)
+            self.at = unit.at
+            return (read.text,)
+        if [token.text for token in self.tokens[self.at : self.at + 2]] == ["1", "/"]:
+            unit.at += 2
+            if sees_measure(unit):  # as 1/s
+                below = read_unit(unit).raised(fmpq(-1))
+                self.at = unit.at
+                return (below.text,)
+        start = self.at
+        while self.token.kind in (tk.NUMBER, tk.NAME):
+            self.at += 1
+        return tuple(token.text for token in self.tokens[start : self.at])
+
+    def form_follows(self) -> bool:
+        """Whether the words behind this comma are one more form.
+
+        A form is a name alone, or a whole number and a name; what else follows a
+        comma is the next statement.
+        """
+        before = self.at
+        self.at += 1
+        words = self.words_of_form(self.quantities)
+        ends = self.token.kind == tk.END or self.token.text in (";", ",", ")", "]")
+        self.at = before
+        return ends and (is_form(words) or (len(words) == 1 and is_unit(words[0])))
+
+    def operation(self, least: int) -> Node:
+        """Operands and the operators between them that bind as tightly as ``least``."""
+        if least <= NOT and self.sees("not"):
+            node, most = self.negation(), NOT
+        else:
+            node, most = self.signed(), ATOM
+        return self.operation_behind(node, least, most)
+
+    def operation_behind(self, node: Node, least: int, most: int) -> Node:
+        """The operation that goes on behind its first operand, whose outermost operator
+        binds as tightly as ``most``."""
+        while True:
+            token = self.tokens[self.at]
+            level = INFIX.get(token.text) if token.kind == tk.OP else None
+            if level is None:
+                if not least <= PRODUCT <= most or not self.starts_operand():
+                    return node
+                node, most = self.implied(node), PRODUCT
+            elif not least <= level <= most:
+                return node
+            elif level == COMPARISON:
+                node, most = self.comparison(node), NOT
+            elif level == RANGE:
+                node, most = self.range(node), COMPARISON
+            else:
+                node, most = self.binary(node, level), level
+
+    def binary(self, left: Node, level: int) -> Node:
+        """The operator at hand with its right operand."""
+        sign = self.next()
+        op = sign.text
+        if op == "//":
+            self.at -= 1
+            raise complaints.other_language(self, "div")
+        right = self.operand(op, operand_precedences(op)[1])
+        node = Binary(self.across(left, right), op, left, right, sign.span)
+        if op == "∠" and id(right) not in self.outer:
+            self.refuse_half_angle(node)
+        return node
+
+    def operand(self, sign: str, least: int) -> Node:
+        """What stands behind a sign; a box where nothing does."""
+        if self.tokens[self.at].kind == tk.END:
+            return self.lack(describe_gap(sign))
+        return self.operation(least)
+
+    def negation(self) -> Node:
+        sign = self.next()
+        operand = self.nested(self.negated, describe_gap("not"))
+        return Prefix(sign.span.to(self.across(operand, operand)), "not", operand)
+
+    def negated(self) -> Node:
+        return self.operation(NOT)
+
+    def comparison(self, first: Node) -> Node:
+        operands, ops = [first], []
+        while self.token.kind == tk.OP and self.token.text in COMPARISONS:
+            ops.append(self.next().text)
+            operands.append(self.operand(ops[-1], RANGE))
+        return Comparison(self.across(first, operands[-1]), tuple(operands), tuple(ops))
+
+    def range(self, start: Node) -> Node:
+        self.next()
+        stop = self.operand("..", SUM)
+        step = self.operand("by", SUM) if self.takes("by") else None
+        return Range(self.across(start, step or stop), start, stop, step)
+
+    def implied(self, left: Node) -> Node:
+        """Multiplication with no sign, or the error of two operands side by side."""
+        before, behind = self.previous, self.token
+        if behind.kind == tk.NAME and behind.text in complaints.UNITS_SPELT_OUT:
+            raise complaints.spelt_out(self)
+        if isinstance(left, Measured) and id(left) not in self.outer:
+            complaints.refuse_beside_measure(self)
+        meant = (
+            wordings.form_without_as(self)
+            or wordings.in_words(self)
+            or wordings.run_together(self, before, behind)
+        )
+        if meant is not None:
+            raise meant
+        is_plain = before.kind in (tk.NUMBER, tk.FRACTION) or before.text == ")"
+        multiplies = is_plain or self.has_constant(before, behind)
+        both_numbers = before.kind == tk.NUMBER and behind.kind in (tk.NUMBER, tk.SEXAGESIMAL)
+        if not multiplies or both_numbers:
+            raise self.side_by_side()
+        place = Span(before.span.end, behind.span.start)
+        right = self.power()
+        return Binary(self.across(left, right), IMPLIED, left, right, place)
+
+    def side_by_side(self) -> LineError:
+        """The error of two operands with nothing between them."""
+        if complaints.is_call_without_brackets(self):
+            ends = [self.end_of(read) for read in (self.product, self.power)]
+            return complaints.call_without_brackets(self, self.previous, ends)
+        return complaints.side_by_side(self)
+
+    def product(self) -> Node:
+        return self.operation(PRODUCT)
+
+    def end_of(self, read: Callable[[], Node]) -> int:
+        """Where what ``read`` reads from here would end; 0 where it cannot be read."""
+        at, nesting, brackets = self.at, self.nesting, [*self.brackets]
+        try:
+            read()
+            return self.previous.span.end
+        except LineError:
+            return 0
+        finally:
+            self.at, self.nesting, self.brackets = at, nesting, brackets
+
+    def refuse_half_angle(self, phasor: Binary) -> None:
+        """``5∠pi/6``, ``5∠2*15°`` and ``5∠30°^2``: what the angle is has to be asked."""
+        angle = phasor.right.operand if isinstance(phasor.right, Prefix) else phasor.right
+        if id(angle) in self.outer:
+            return
+        if isinstance(angle, Binary) and angle.op == "^":
+            raise complaints.angle_with_power(self, phasor, angle)
+        is_pi = isinstance(angle, Name) and angle.name == "pi"
+        over_phasor = self.sees("/") and self.tokens[self.at : self.at + 3][-1].text == "∠"
+        if over_phasor:
+            return
+        goes_on = self.sees("/") or self.starts_operand() or self.sees_factor_of_angle()
+        if (isinstance(angle, Literal) and goes_on) or (is_pi and (goes_on or self.sees("*"))):
+            end = self.end_of(lambda: self.operation_behind(phasor.right, PRODUCT, PRODUCT))
+            raise complaints.angle_goes_on(self, phasor, end or self.token.span.end)
+
+    # -- one operand ------------------------------------------------------------------
+
+    def signed(self) -> Node:
+        token = self.tokens[self.at]
+        if token.kind == tk.OP and token.text in ("-", "+"):
+            self.at += 1
+            operand = self.nested(self.signed, describe_gap(token.text))
+            return Prefix(token.span.to(self.across(operand, operand)), token.text, operand)
+        return self.power()
+
+    def power(self) -> Node:
+        token = self.tokens[self.at]
+        base = self.root() if token.kind == tk.OP and self.sees_root() else self.postfix()
+        sign = self.tokens[self.at]
+        if sign.kind != tk.OP or sign.text not in ("^", "**"):
+            return base
+        self.at += 1
+        exponent = self.nested(self.signed, "an exponent behind ^")
+        return Binary(self.across(base, exponent), "^", base, exponent, sign.span)
+
+    def root(self) -> Node:
+        sign = self.next()
+        operand = self.nested(self.power, "a number under the root")
+        span = sign.span.to(self.across(operand, operand))
+        function, degree = ROOT_SIGNS.get(sign.text) or ("root", sign.text[:-1])
+        degrees = (Literal(sign.span, *literal_value(degree, sign.span)),) if degree else ()
+        return Call(span, function, (operand, *degrees), (), sign.span)
+
+    def postfix(self) -> Node:
+        token = self.tokens[self.at]
+        read = ATOMS.get(token.kind)
+        if read is None:
+            node = self.bracket()
+        else:
+            self.at += 1
+            node = read(self, token)
+        while True:
+            token = self.tokens[self.at]
+            if token.kind == tk.OP:
+                if token.text not in BEHIND:
+                    return node
+                if token.text == "!":
+                    node = self.factorial(node)
+                elif token.text == "%":
+                    node = self.percent(node)
+                elif token.text == ".":
+                    if not self.takes_column():
+                        return node
+                    node = self.column(node)
+                elif token.text == "[":
+                    if not self.takes_item():
+                        return node
+                    node = self.item(node)
+                elif token.text == "°" and takes_unit(self, node) and sees_measure(self):
+                    node = self.measured(node)
+                else:
+                    node = self.with_unit(node)
+            elif token.kind == tk.POWER:
+                node = self.raised(node, self.next())
+            elif token.kind != tk.NAME:
+                return node
+            elif takes_unit(self, node) and sees_measure(self):
+                node = self.measured(node)
+            elif token.text in UNIT_WORDS and self.sees_unit():
+                node = self.with_unit(node)
+            else:
+                return node
+
+    def behind(self, node: Node, sign: Token) -> Node:
+        return Postfix(self.across(node, node).to(sign.span), sign.text, node)
+
+    def with_unit(self, node: Node) -> Node:
+        return self.behind(node, self.next())
+
+    def measured(self, number: Node) -> Node:
+        """A number with the unit of measurement behind it."""
+        start = self.token.span
+        unit = read_unit(self)
+        place = start.to(self.previous.span)
+        return Measured(self.across(number, number).to(place), number, unit, place)
+
+    def factorial(self, node: Node) -> Node:
+        sign = self.next()
+        if self.sees("!") and sign.span.end == self.token.span.start:
+            raise complaints.two_factorials(self, node)
+        return self.behind(node, sign)
+
+    def percent(self, node: Node) -> Node:
+        sign = self.next()
+        if self.starts_operand() and not self.sees_unit():
+            if self.token.text == "of" and "of" not in self.quantities:
+                raise complaints.part_of(self)
+            self.at -= 1
+            raise complaints.other_language(self, "mod")
+        return self.behind(node, sign)
+
+    def takes_item(self) -> bool:
+        """Whether a square bracket here takes an item of what stands before it: it
+        does so behind a name and behind a bracket."""
+        return self.previous.kind in (tk.NAME, tk.ANSWER) or self.previous.text in (")", "]")
+
+    def takes_column(self) -> bool:
+        """Whether a point here takes a column of what stands before it: it does so behind
+        a name or a bracket, with a name or a text right behind it."""
+        point, behind = self.token, self.tokens[self.at + 1]
+        if not self.takes_item() or behind.kind not in (tk.NAME, tk.TEXT):
+            return False
+        is_close = self.previous.span.end == point.span.start
+        return is_close and point.span.end == behind.span.start
+
+    def column(self, of: Node) -> Node:
+        self.at += 1
+        named = self.next()
+        name = named.text.strip('"') if named.kind == tk.TEXT else named.text
+        return ColumnOf(self.across(of, of).to(named.span), of, name, named.span)
+
+    def item(self, of: Node) -> Node:
+        opening = self.open()
+        if isinstance(of, Name) and of.name in self.functions and of.name not in self.quantities:
+            complaints.refuse_square_call(self, of)
+        index = self.nested(self.expression, "the place of an item")
+        self.close("]")
+        return Subscript(self.across(of, of).to(self.previous.span or opening.span), of, index)
+
+    def raised(self, base: Node, token: Token) -> Node:
+        """``base`` with a superscript such as ² behind it."""
+        figures = token.text.lstrip("+-")
+        exponent: Node = Literal(token.span, *literal_value(figures, token.span))
+        if token.text[0] in "+-":
+            exponent = Prefix(token.span, token.text[0], exponent)
+        return Binary(self.across(base, exponent), "^", base, exponent, token.span)
+
+    # -- atoms ------------------------------------------------------------------
+
+    def bracket(self) -> Node:
+        """What an opening bracket begins; nothing else may stand here."""
+        token = self.tokens[self.at]
+        read = BRACKETED.get(token.text) if token.kind == tk.OP else None
+        if read is not None:
+            return read(self, token)
+        if token.kind == tk.END:
+            return self.lack(describe_gap(self.previous.text if self.at else ""))
+        raise complaints.unexpected(self)
+
+    def number(self, token: Token) -> Node:
+        number = Literal(token.span, *literal_value(token.text, token.span))
+        if self.token.kind != tk.FRACTION:
+            return number
+        # ``2½``: the sum of both
+        fraction = self.fraction(self.next())
+        span = number.span.to(fraction.span)
+        node = Binary(span, "+", number, fraction, Span(number.span.end, number.span.end))
+        self.outer[id(node)] = span
+        return node
+
+    def fraction(self, token: Token) -> Node:
+        """``½``, set as what it is."""
+        above, below = (
+            Literal(token.span, *literal_value(part, token.span))
+            for part in parts_of_fraction(token.text) or ("0", "1")
+        )
+        node = Binary(token.span, "/", above, below, token.span)
+        self.outer[id(node)] = token.span
+        return node
+
+    def sexagesimal(self, token: Token) -> Node:
+        return Sexagesimal(token.span, *sexagesimal_value(token.text, token.span))
+
+    def answer(self, token: Token) -> Node:
+        number = token.text[1:]
+        if len(number) > MAX_LINE_FIGURES:
+            raise NoLine(token.span, number=f"{number[:6]}…")
+        return AnswerOf(token.span, int(number) if number else None)
+
+    def name_or_call(self, name: Token) -> Node:
+        if not self.sees("("):
+            if (name.text in self.functions and self.sees("^")) or self.token.kind == tk.POWER:
+                powered = self.function_power(name)
+                if powered:
+                    return powered
+            return Name(name.span, name.text)
+        args, named = self.arguments()
+        return self.call(name, args, named)
+
+    def call(
+        self, name: Token, args: tuple[Node, ...], named: tuple[tuple[str, Node], ...]
+    ) -> Call:
+        span = name.span.to(self.previous.span)
+        return Call(span, name.text, args, named, name.span, name.text in self.quantities)
+
+    def function_power(self, name: Token) -> Node | None:
+        """``sin^2(x)`` and ``sin²(x)``, as textbooks write the square of a sine."""
+        if name.text not in self.functions:
+            return None
+        start = self.at
+        sign = self.next()
+        negative = sign.kind == tk.POWER and sign.text.startswith("-")
+        if sign.kind == tk.OP:
+            is_bracketed = self.takes("(")
+            negative = self.takes("-")
+            power = self.next()
+            if power.kind != tk.NUMBER or (is_bracketed and not self.takes(")")):
+                self.at = start
+                return None
+        else:
+            power = Token(tk.NUMBER, sign.text.lstrip("+-"), sign.span)
+        if not self.sees("("):
+            if self.starts_operand() and name.text not in self.quantities:
+                minus = "-" if negative else ""
+                begin = self.token.span.start
+                self.power()
+                place = Span(begin, self.previous.span.end)
+                raise complaints.power_without_brackets(self, name, minus + power.text, place)
+            self.at = start
+            return None
+        opening = self.token.span
+        args, named = self.arguments()
+        if negative:
+            inside = self.text[opening.start : self.previous.span.end]
+            raise complaints.inverse_or_reciprocal(self, name, power.text, inside)
+        exponent = Literal(power.span, *literal_value(power.text, power.span))
+        span = name.span.to(self.previous.span)
+        return Binary(span, "^", self.call(name, args, named), exponent, sign.span)
+
+    def arguments(self) -> tuple[tuple[Node, ...], tuple[tuple[str, Node], ...]]:
+        """What stands in the brackets of a call."""
+        self.open()
+        args: list[Node] = []
+        named: list[tuple[str, Node]] = []
+        while not self.sees(")"):
+            is_name = self.token.kind == tk.NAME or self.token.text == "by"
+            if is_name and self.tokens[self.at + 1].text == "=":
+                name = self.next().text
+                self.next()
+                named.append((name, self.nested(self.expression, f"a value for {name}")))
+            else:
+                args.append(self.nested(self.argument, "an argument"))
+            if not self.takes(","):
+                break
+        self.close(")")
+        return tuple(args), tuple(named)
+
+    def argument(self) -> Node:
+        """One argument.  Two with nothing between are arguments without their commas."""
+        start = self.at
+        try:
+            return self.expression()
+        except SideBySide as error:
+            self.at = start
+            error.mends = (*complaints.arguments_without_commas(self), *error.mends)
+            raise
+
+    def text_literal(self, token: Token) -> Node:
+        is_closed = len(token.text) >= 2 and token.text[-1] == '"'
+        if not is_closed:
+            self.lack_of(Unfinished("The closing quotation mark is missing.", token.span, '"'))
+        start, end = token.span.start + 1, token.span.end - is_closed
+        return Text(token.span, tuple(self.parts_of_text(start, end)))
+
+    def parts_of_text(self, start: int, end: int) -> Iterator[str | Node]:
+        """What a text is made of: what stands there, and expressions in braces."""
+        words = ""
+        while start < end:
+            sign = self.text[start]
+            if sign in "{}" and self.text[start + 1 : min(start + 2, end)] == sign:
+                words, start = words + sign, start + 2
+            elif sign == "}":
+                raise UnopenedBrace(Span(start, start + 1), (doubled(start, sign),))
+            elif sign == "{":
+                if words:
+                    yield words
+                closing = self.text.find("}", start, end)
+                if closing < 0:
+                    raise UnclosedBrace(Span(start, start + 1), (doubled(start, sign),))
+                yield self.filled_in(start + 1, closing)
+                words, start = "", closing + 1
+            else:
+                words, start = words + sign, start + 1
+        if words:
+            yield words
+
+    def filled_in(self, start: int, end: int) -> Node:
+        """The expression that stands in a text from ``start`` to ``end``."""
+        tokens = tokens_of(self.text, start, end)
+        inner = Parser(self.text, tokens, self.functions, self.quantities)
+        try:
+            node = inner.expression()
+            if inner.token.kind != tk.END:
+                raise complaints.unexpected(inner)
+        except Unfinished as error:
+            raise EmptyBraces(Span(start - 1, end + 1), missing=error.text) from None
+        self.pairs.append((Span(start - 1, start), Span(end, end + 1)))
+        return node
+
+    def bracketed(self, opening: Token) -> Node:
+        self.open()
+        node = self.nested(self.expression, "something between the brackets")
+        self.close(")")
+        self.outer[id(node)] = opening.span.to(self.previous.span)
+        return node
+
+    def list_of(self, opening: Token) -> Node:
+        self.open()
+        items: list[Node] = []
+        while not self.sees("]"):
+            items.append(self.nested(self.list_item, "an item of the list"))
+            if not self.takes(","):
+                break
+        self.close("]")
+        return ListOf(opening.span.to(self.previous.span), tuple(items))
+
+    def list_item(self) -> Node:
+        """One item.  Two with nothing between are a list without its commas."""
+        start = self.at
+        try:
+            return self.expression()
+        except SideBySide:
+            self.at = start
+            raise complaints.list_without_commas(self, self.brackets[-1]) from None
+
+    def bars(self, opening: Token) -> Node:
+        self.open()
+        node = self.nested(self.expression, "something between the bars")
+        if not self.sees("|") and self.token.kind != tk.END:
+            raise complaints.unclosed_bar(self, opening)
+        self.close("|")
+        return Call(opening.span.to(self.previous.span), "abs", (node,), (), opening.span)
+
+    def open(self) -> Token:
+        opening = self.next()
+        self.brackets.append(opening)
+        return opening
+
+    def close(self, sign: str) -> None:
+        """Passes the bracket that closes the one opened last."""
+        if self.token.kind == tk.END:
+            self.lack("")
+            end = self.token.span.end
+            self.tokens[self.at :] = [
+                Token(tk.OP, sign, Span(end, end + 1)),
+                Token(tk.END, "", Span(end + 1, end + 1)),
+            ]
+        if not self.sees(sign):
+            raise complaints.unexpected(self)
+        self.pairs.append((self.brackets.pop().span, self.next().span))
+
+    # -- helpers -----------------------------------------------------------------
+
+    def lack(self, what: str) -> Node:
+        """The box for ``what`` is missing at the end of a line that is still being typed.
+
+        Errors: :class:`Unfinished` in any other line.
+        """
+        self.lack_of(self.waiting(what))
+        end = self.token.span.end
+        return Name(Span(end, end), BOX)
+
+    def lack_of(self, missing: Unfinished) -> None:
+        """Notes what is missing.  Errors: as :meth:`lack`."""
+        if not self.closes:
+            raise missing
+        self.missing = self.missing or missing
+
+    def nested(self, read: Callable[[], Node], what: str) -> Node:
+        """``read()`` one level deeper, within the limit of nesting."""
+        if self.tokens[self.at].kind == tk.END:
+            return self.lack(what)
+        self.nesting += 1
+        if self.nesting > MAX_NESTING:
+            raise TooDeep(self.token.span, limit=MAX_NESTING)
+        node = read()
+        self.nesting -= 1
+        return node
+
+
+def doubled(place: int, brace: str) -> Mend:
+    """The mend that makes a brace a sign of the text."""
+    return replace(Span(place, place + 1), brace * 2)
+
+
+Read = Callable[[Parser, Token], Node]
+
+ATOMS: dict[str, Read] = {
+    tk.NUMBER: Parser.number,
+    tk.NAME: Parser.name_or_call,
+    tk.FRACTION: Parser.fraction,
+    tk.SEXAGESIMAL: Parser.sexagesimal,
+    tk.ANSWER: Parser.answer,
+    tk.TEXT: Parser.text_literal,
+}
+"""Who reads on behind a token of each kind."""
+
+BRACKETED: dict[str, Read] = {
+    "(": Parser.bracketed,
+    "|": Parser.bars,
+    "[": Parser.list_of,
+}
+"""Who reads what an opening bracket begins."""

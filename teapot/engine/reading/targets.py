@@ -1,0 +1,173 @@
+"""The names before ``=`` or ``:=``, and the mends for what cannot be a name."""
+
+from __future__ import annotations
+
+from teapot.engine.errors import (
+    BadName,
+    BadParameters,
+    BadTarget,
+    ConditionWithOneEquals,
+    Equation,
+    ItemTarget,
+    LineError,
+    NoTarget,
+    ParameterTwice,
+)
+from teapot.engine.mends import Mend, Span, replace
+from teapot.engine.reading import tokens as tk
+from teapot.engine.reading.cursor import Cursor
+from teapot.engine.reading.tokens import Token
+from teapot.engine.reading.tree import Name
+from teapot.engine.reading.vocabulary import RESERVED, UNIT_WORDS, WORDS
+
+Targets = tuple[tuple[Name, ...], bool, tuple[str, ...] | None]
+
+NO_TARGETS: Targets = ((), False, None)
+"""Those of a statement that gives no name its value."""
+
+
+def read_targets(cursor: Cursor) -> Targets:
+    """The targets of the assignment that begins here, whether it is live, and the
+    parameters where a function is defined.
+
+    No targets where the statement is no assignment.  Errors: :class:`LineError` where
+    something that cannot be a name stands before the sign.
+    """
+    targets: list[Name] = []
+    while True:
+        sign = _assignment_sign(cursor)
+        if sign is None:
+            return tuple(targets), False, None
+        before = cursor.tokens[cursor.at : sign]
+        if not targets and _is_pattern(before):
+            name, parameters = _pattern(cursor.text, before)
+            cursor.at = sign + 1
+            return (name,), cursor.previous.text == ":=", parameters
+        if not _is_name(before):
+            raise _bad_target(cursor.text, before, cursor.tokens[sign])
+        targets.append(Name(before[0].span, before[0].text))
+        cursor.at = sign + 1
+        if cursor.previous.text == ":=":
+            return tuple(targets), True, None
+
+
+def _assignment_sign(cursor: Cursor) -> int | None:
+    """Where the next ``=`` or ``:=`` of this statement stands, outside brackets."""
+    depth = 0
+    for at in range(cursor.at, len(cursor.tokens)):
+        token = cursor.tokens[at]
+        if token.kind == tk.OP:
+            depth += (token.text in ("(", "[")) - (token.text in (")", "]"))
+            if depth == 0 and token.text in (";", ","):
+                return None
+            if depth == 0 and token.text in ("=", ":="):
+                return None if _only_asks(cursor, at) else at
+    return None
+
+
+def _only_asks(cursor: Cursor, at: int) -> bool:
+    """Whether the ``=`` at ``at`` is that of a pasted ``2 + 3 =``."""
+    tokens, before = cursor.tokens, cursor.tokens[cursor.at : at]
+    known = (cursor.functions, cursor.quantities)
+    if _is_pattern(before) and not any(before[0].text in names for names in known):
+        return False  # f(x) = still lacks its value
+    behind = tokens[at + 1]
+    ends = behind.kind == tk.END or behind.text in (";", ",")
+    is_calculation = at >= 2 and any(
+        token.kind == tk.OP and token.text not in WORDS for token in tokens[:at]
+    )
+    return ends and is_calculation
+
+
+def _is_name(tokens: list[Token]) -> bool:
+    return len(tokens) == 1 and tokens[0].kind == tk.NAME and tokens[0].text not in RESERVED
+
+
+def _is_pattern(tokens: list[Token]) -> bool:
+    """Whether these are ``f(x, y)``, or were meant to be."""
+    return (
+        len(tokens) >= 3
+        and tokens[0].kind == tk.NAME
+        and tokens[1].text == "("
+        and tokens[-1].text == ")"
+        and not any(token.text in "()" and token.kind == tk.OP for token in tokens[2:-1])
+    )
+
+
+def _pattern(text: str, tokens: list[Token]) -> tuple[Name, tuple[str, ...]]:
+    """The name and the parameters of ``f(x, y)``.
+
+    Errors: :class:`LineError` where a parameter is no name, or stands there twice.
+    """
+    inside = tokens[2:-1]
+    names = inside[::2]
+    commas = inside[1::2]
+    span = Span(tokens[0].span.start, tokens[-1].span.end)
+    typed = text[span.start : span.end]
+    well = all(token.kind == tk.NAME for token in names) and all(c.text == "," for c in commas)
+    if not well or (inside and len(inside) % 2 == 0):
+        raise BadParameters(span, typed=typed)
+    words = tuple(token.text for token in names)
+    for place, word in enumerate(words):
+        if word in words[:place]:
+            raise ParameterTwice(names[place].span, word=word)
+    return Name(tokens[0].span, tokens[0].text), words
+
+
+def _bad_target(text: str, before: list[Token], sign: Token) -> LineError:
+    if not before:
+        return NoTarget(sign.span, sign=sign.text)
+    if before[0].text == "if" and len(before) > 1:
+        condition = text[before[1].span.start : sign.span.start] + "==" + text[sign.span.end :]
+        whole = Span(before[0].span.start, len(text))
+        return ConditionWithOneEquals(before[0].span, (replace(whole, condition),))
+    span = Span(before[0].span.start, before[-1].span.end)
+    typed = text[span.start : span.end]
+    mended = _mended_name(before)
+    if mended:
+        return BadName(span, (replace(span, mended),), typed=typed, why=_why(before))
+    is_name_behind = text[sign.span.end :].strip().isidentifier()
+    if len(before) == 1 and before[0].kind == tk.NUMBER and is_name_behind:
+        return BadTarget(span, _turned_round(text, before[0], sign))
+    equal = (replace(sign.span, "=="),) if sign.text == "=" else ()
+    if _is_item(before):
+        return ItemTarget(span, equal, name=before[0].text)
+    return Equation(span, equal)
+
+
+def _is_item(before: list[Token]) -> bool:
+    """Whether these are ``w[2]``."""
+    has_name = len(before) > 3 and before[0].kind == tk.NAME
+    return has_name and before[1].text == "[" and before[-1].text == "]"
+
+
+def _turned_round(text: str, number: Token, sign: Token) -> tuple[Mend, ...]:
+    """``5 = x``."""
+    behind = text[sign.span.end :].strip()
+    whole = Span(number.span.start, len(text.rstrip()))
+    return (replace(whole, f"{behind} = {number.text}"),)
+
+
+def _why(before: list[Token]) -> str:
+    if before[0].kind == tk.NUMBER:
+        return "a name begins with a letter"
+    if before[0].text in WORDS:
+        return "it is a word of the language"
+    if before[0].text in UNIT_WORDS:
+        return "it is a unit of angles"
+    if before[0].text in RESERVED:
+        return "it is a word of the language"
+    return "a name has only letters, digits and _"
+
+
+def _mended_name(before: list[Token]) -> str:
+    kinds = [token.kind for token in before]
+    words = [token.text for token in before]
+    if len(words) == 1 and words[0] in WORDS | RESERVED:
+        return words[0] + "_"
+    if kinds == [tk.NUMBER, tk.NAME] and words[0].isdecimal():
+        return words[1] + words[0]
+    joined = [word for word in words if word not in (".", "-")]
+    if kinds[0] == tk.NAME and all(word.isidentifier() or word.isdecimal() for word in joined):
+        return "_".join(joined)
+    return ""

@@ -1,0 +1,237 @@
+"""Units of measurement as they are typed: behind a number, and behind ``as``.
+
+::
+
+    unit = factor { [ "*" ] factor | "/" ( factor | "(" unit ")" ) }
+    factor = symbol [ "^" power ]
+
+A name is a unit only there, and only where no quantity has it.
+"""
+
+from __future__ import annotations
+
+from functools import lru_cache
+
+from flint import fmpq
+
+from teapot.engine.errors import (
+    EndlessUnit,
+    LineError,
+    PowerOfUnit,
+    UnitBelow,
+)
+from teapot.engine.mends import Span, replace
+from teapot.engine.reading import tokens as tk
+from teapot.engine.reading.cursor import Cursor
+from teapot.engine.reading.literals import literal_value
+from teapot.engine.reading.tokens import Token, tokens_of
+from teapot.engine.reading.tree import Call, ListOf, Literal, Name, Node
+from teapot.engine.units.table import ANGLES, Atom, atom_of
+from teapot.engine.units.unit import Part, Unit, power_text
+
+MOST_PARTS, MOST_POWER = 20, 99
+"""Factors of a unit, and the power of one."""
+
+COUNTED_BY = frozenset({"pi", "e"})
+"""Constants that a unit may stand behind, as it does behind a number: ``2 pi m``."""
+
+
+def takes_unit(cursor: Cursor, node: Node) -> bool:
+    """Whether a unit may stand behind ``node``: a number, or what stands in brackets."""
+    if isinstance(node, Literal | Call | ListOf) or id(node) in cursor.outer:
+        return True
+    return isinstance(node, Name) and node.name in COUNTED_BY
+
+
+def sees_measure(cursor: Cursor) -> bool:
+    """Whether a unit of measurement is at hand, or an angle's that others follow."""
+    token = cursor.token
+    if not _is_unit(cursor, cursor.at):
+        return False
+    if token.text not in ANGLES:
+        return not _means_another(cursor)
+    behind = cursor.tokens[cursor.at + 1]
+    return behind.text == "/" and _is_unit(cursor, cursor.at + 2)
+
+
+def _is_unit(cursor: Cursor, at: int) -> bool:
+    token = cursor.tokens[min(at, len(cursor.tokens) - 1)]
+    if token.text == "°":
+        return _is_scale(cursor, at)
+    if token.kind != tk.NAME or atom_of(token.text) is None:
+        return False
+    cursor.at_stake[token.span.start] = token.text
+    is_called = cursor.tokens[at + 1].text == "(" and token.text in cursor.functions
+    return not is_called and token.text not in cursor.quantities
+
+
+def _is_scale(cursor: Cursor, at: int) -> bool:
+    """Whether ``°C`` or ``°F`` stands there."""
+    sign, letter = cursor.tokens[at : at + 2]
+    return letter.text in ("C", "F") and letter.span.start == sign.span.end
+
+
+WORDS_TOO = frozenset({"in", "C", "P"})
+"""Symbols that stand between two values for something else: ``45 in deg``, ``5 C 2``."""
+
+
+def _means_another(cursor: Cursor) -> bool:
+    behind = cursor.tokens[cursor.at + 1]
+    return cursor.token.text in WORDS_TOO and (
+        behind.kind == tk.NUMBER
+        or (behind.kind == tk.NAME and not _is_unit(cursor, cursor.at + 1))
+        or behind.text in ANGLES
+    )
+
+
+def read_unit(cursor: Cursor) -> Unit:
+    """The unit at hand, which is passed.
+
+    Errors: :class:`LineError` where it is not clear, or beyond the limits.
+    """
+    start = cursor.token.span
+    parts = list(_factor(cursor))
+    is_below = False
+    while True:
+        if len(parts) > MOST_PARTS:
+            raise EndlessUnit(start.to(cursor.previous.span), limit=MOST_PARTS)
+        if cursor.sees("/") and _is_unit(cursor, cursor.at + 1):
+            cursor.at += 1
+            parts += _inverse(_factor(cursor))
+            is_below = True
+        elif cursor.sees("/") and _is_group(cursor):
+            cursor.at += 2
+            parts += _inverse(read_unit(cursor).parts)
+            cursor.at += 1
+        elif _is_times(cursor) or _is_unit(cursor, cursor.at):
+            if is_below:
+                raise _unclear(cursor, start, parts)
+            cursor.at += cursor.sees("*")
+            parts += _factor(cursor)
+        else:
+            return Unit(tuple(parts))
+
+
+def _inverse(parts: tuple[Part, ...]) -> tuple[Part, ...]:
+    return tuple((atom, -power) for atom, power in parts)
+
+
+def _is_times(cursor: Cursor) -> bool:
+    """Whether a unit follows that is multiplied with no space: ``N*m``."""
+    if not cursor.sees("*") or not _is_unit(cursor, cursor.at + 1):
+        return False
+    sign, behind = cursor.token.span, cursor.tokens[cursor.at + 1].span
+    return cursor.previous.span.end == sign.start and sign.end == behind.start
+
+
+def _is_group(cursor: Cursor) -> bool:
+    """Whether brackets with nothing but a unit in them stand behind the sign at hand."""
+    at = cursor.at + 1
+    if cursor.tokens[at].text != "(" or not _is_unit(cursor, at + 1):
+        return False
+    depth, signs = 0, {"*", "/", "^", "-", "°", "(", ")"}
+    while True:
+        token = cursor.tokens[at]
+        depth += (token.text == "(") - (token.text == ")")
+        if depth == 0:
+            return True
+        is_part = token.kind in (tk.POWER, tk.NUMBER) or (
+            token.kind == tk.NAME and (_is_unit(cursor, at) or token.text in ("C", "F"))
+        )
+        if not (is_part or token.text in signs):
+            return False
+        at += 1
+
+
+def _unclear(cursor: Cursor, start: Span, parts: list[Part]) -> LineError:
+    """``J/kg K``: whether the K is above the bar or below it."""
+    read = Unit(tuple(parts))
+    cursor.at += cursor.sees("*")
+    [(atom, power), *_] = _factor(cursor)
+    place = start.to(cursor.previous.span)
+    above = Unit((*(part for part in parts if part[1] > 0), (atom, power),
+                  *(part for part in parts if part[1] < 0)))  # fmt: skip
+    mends = tuple(
+        replace(place, unit.text) for unit in (Unit((*read.parts, (atom, -power))), above)
+    )
+    return UnitBelow(place, mends, unit=atom.symbol + power_text(power))
+
+
+def _factor(cursor: Cursor) -> tuple[Part, ...]:
+    token = cursor.next()
+    name = token.text
+    if name == "°":
+        name += cursor.next().text
+    atom = atom_of(name)
+    assert atom is not None
+    return ((atom, _power(cursor, atom)),)
+
+
+def _power(cursor: Cursor, atom: Atom) -> fmpq:
+    """The power behind a symbol, 1 where there is none."""
+    start = cursor.token.span
+    if cursor.token.kind == tk.POWER:
+        power = fmpq(int(cursor.next().text))
+    elif cursor.sees("^"):
+        cursor.at += 1
+        power = _number(cursor, atom)
+    else:
+        return fmpq(1)
+    place = start.to(cursor.previous.span)
+    if not power or abs(power.p) > MOST_POWER or power.q > MOST_POWER:
+        raise PowerOfUnit(place, unit=atom.symbol, limit=MOST_POWER)
+    return power
+
+
+def _number(cursor: Cursor, atom: Atom) -> fmpq:
+    """``2``, ``-1``, ``(1/2)``."""
+    if not cursor.takes("("):
+        return _signed(cursor, atom)
+    above, below = _signed(cursor, atom), fmpq(1)
+    if cursor.takes("/"):
+        below = _signed(cursor, atom)
+    if not cursor.takes(")") or not below:
+        raise PowerOfUnit(cursor.previous.span, unit=atom.symbol, limit=MOST_POWER)
+    return above / below
+
+
+def _signed(cursor: Cursor, atom: Atom) -> fmpq:
+    sign = -1 if cursor.takes("-") else 1
+    token: Token = cursor.token
+    if token.kind != tk.NUMBER or len(token.text) > len("0.") + MOST_PARTS:
+        raise PowerOfUnit(token.span, unit=atom.symbol, limit=MOST_POWER)
+    cursor.at += 1
+    return sign * literal_value(token.text, token.span)[1]
+
+
+@lru_cache(1024)
+def unit_from(text: str) -> Unit | None:
+    """The unit that a text is; None where it is none.
+
+    >>> unit_from("J/(kg K)").text, unit_from("5 m")
+    ('J/(kg K)', None)
+    """
+    try:
+        cursor = Cursor(text, tokens_of(text), (), (), False)
+        if not _is_unit(cursor, 0):
+            return None
+        unit = read_unit(cursor)
+    except LineError:
+        return None
+    return unit if cursor.token.kind == tk.END else None
+
+
+def unit_of(text: str) -> Unit:
+    """The unit that a text is of which it is known that it is one."""
+    unit = unit_from(text)
+    assert unit is not None, text
+    return unit
+
+
+def units_in(text: str) -> frozenset[str]:
+    """All names in a text that may be units."""
+    try:
+        tokens = tokens_of(text)
+    except LineError:
+        return frozenset()
+    return frozenset(one.text for one in tokens if one.kind == tk.NAME and atom_of(one.text))

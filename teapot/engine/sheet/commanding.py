@@ -1,0 +1,69 @@
+"""Slash commands in a sheet: what each says, and what it sets."""
+
+from __future__ import annotations
+
+from teapot.engine.errors import CoverWhat, ForgetWhat, LineError, NoQuantity, NotBuiltIn, ShowWhat
+from teapot.engine.functions.catalogue import is_built_in
+from teapot.engine.mends import Notice
+from teapot.engine.reading.tree import Command
+from teapot.engine.sheet.definitions import ALL, Definitions
+from teapot.engine.sheet.line import Line
+from teapot.engine.sheet.outcome import ERROR, OK, Outcome
+from teapot.engine.sheet.settings import after
+from teapot.engine.sheet.store import Store
+
+
+def commanded(store: Store, line: Line, command: Command) -> Outcome:
+    """What comes of a line that is a command."""
+    try:
+        if command.name == "show" and not command.arguments:
+            raise ShowWhat
+        after(store.settings, command.name, command.argument)
+        said: list[Notice] = []
+        if command.name == "forget":
+            said = forgotten(command, store.definitions, line)
+        elif command.name == "cover":
+            said = covered_now(command)
+    except LineError as error:
+        return Outcome(line.number, line.text, ERROR, error=error)
+    return Outcome(
+        line.number,
+        line.text,
+        OK,
+        notices=tuple(said),
+        note=line.note,
+        command=(command.name, command.argument),
+    )
+
+
+def covered_now(command: Command) -> list[Notice]:
+    """What ``/cover`` does, as notices.
+
+    Errors: :class:`LineError` where no built-in function is named.
+    """
+    if not command.arguments:
+        raise CoverWhat()
+    for name, span in command.arguments:
+        if not is_built_in(name):
+            raise NotBuiltIn(span, name=name)
+    return [
+        Notice("covered", f"The name {name} can be that of a function of your own from here on.")
+        for name, _ in command.arguments
+    ]
+
+
+def forgotten(command: Command, definitions: Definitions, line: Line) -> list[Notice]:
+    """What ``/forget`` does, as notices.
+
+    Errors: :class:`LineError` where no name is given, or no quantity has it.
+    """
+    if not command.arguments:
+        raise ForgetWhat()
+    said = []
+    for name, span in command.arguments:
+        if name != ALL and definitions.seen(name, line.steps[0].place) is None:
+            raise NoQuantity(span, name=name)
+        back = "is the built-in again" if is_built_in(name) else "is forgotten"
+        text = "All quantities are forgotten." if name == ALL else f"{name} {back}."
+        said.append(Notice("forgotten", text))
+    return said

@@ -1,0 +1,493 @@
+"""A sheet: lines in their order, each worked out from those before it that it uses.
+
+A value is a matter of the text alone.  Nothing is worked out before it is asked
+for, and then only what it depends on, in the order of the lines.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator, Mapping, Sequence
+from dataclasses import dataclass, replace
+
+from teapot.engine.errors import (
+    Asks,
+    DrawnLater,
+    FromError,
+    LineError,
+    NoAnswer,
+    NoBrackets,
+    RunsItself,
+    SideBySide,
+    TooLongAnswer,
+    TooManyArguments,
+    Unfinished,
+    UnknownFunction,
+    UnknownName,
+)
+from teapot.engine.functions.catalogue import BY_NAME
+from teapot.engine.limits import MAX_ANSWERS
+from teapot.engine.mends import Mend, Notice, Span, each_once
+from teapot.engine.numbers.context import Conventions, Draws, Replies, current
+from teapot.engine.numbers.shelf import Procedure, Shelf
+from teapot.engine.numbers.values import Value
+from teapot.engine.reading.parser import parse_so_far
+from teapot.engine.reading.traps import rest_of_unit, traps_in
+from teapot.engine.reading.tree import Formatted, LineTree
+from teapot.engine.sheet.answering import (
+    answer_from,
+    covered_by,
+    refuse_equation,
+    written_answer,
+)
+from teapot.engine.sheet.calculation import Calculation
+from teapot.engine.sheet.commanding import commanded
+from teapot.engine.sheet.definitions import Before
+from teapot.engine.sheet.dependence import Dependence
+from teapot.engine.sheet.line import Drawn, Line, NewLine, Step
+from teapot.engine.sheet.outcome import ERROR, NOTE, OK, UNFINISHED, Answer, Outcome
+from teapot.engine.sheet.running import for_each_item, last_value, settings_of
+from teapot.engine.sheet.settings import Settings, after
+from teapot.engine.sheet.shown import ShownError, ShownOutcome
+from teapot.engine.sheet.store import Store
+from teapot.engine.sheet.workings import Workings, WorkStep
+
+SAME = {"principal-root": "left-the-reals"}
+"""A notice, and one that says the same with less: that one is left out beside it."""
+
+MENDED_IN_STEPS = (UnknownFunction, SideBySide, NoBrackets, TooManyArguments)
+"""Errors that a line may have several of: each mend leads to the next."""
+
+MOST_STEPS = 4
+
+MISSING = (UnknownName, Asks, DrawnLater, FromError, NoAnswer)
+"""Errors of a line that only lacks a value."""
+
+
+@dataclass(slots=True)
+class Typed:
+    """What is ``typed`` so far, as a ``line`` with what is open closed, and the outcome
+    of that."""
+
+    typed: str
+    line: Line
+    outcome: Outcome
+
+    @property
+    def tree(self) -> LineTree | None:
+        """How it reads; None where it cannot be read."""
+        return self.line.tree
+
+    def shown(self) -> ShownOutcome:
+        """What is shown of it, with the error that it is not finished where it is not."""
+        shown = self.outcome.shown()
+        if self.line.missing is None:
+            return shown
+        error = ShownError.of(self.line.missing, self.typed)
+        return replace(shown, input=self.typed, status=UNFINISHED, error=error)
+
+
+class Sheet(Store):
+    """Lines with their answers."""
+
+    def __init__(self, settings: Settings = Settings()) -> None:  # noqa: B008 - it is frozen
+        super().__init__(settings)
+        self.calculation = Calculation(self)
+        self.last_answered: int | None = None
+        self._dependence: Dependence | None = None
+        self.circle: tuple[str, ...] = ()
+
+    def run_procedure(self, procedure: Procedure, given: Mapping[str, Value]) -> Value:
+        """The last answer of a procedure, run by the statement under way; of a list where one
+        value is asked for, it is run for each item.
+
+        Errors: :class:`RunsItself` where it is being run already, else as
+        :func:`teapot.engine.sheet.running.last_value`.
+        """
+        circle = (*self.circle, procedure.name)
+        if procedure.name in self.circle:
+            raise RunsItself(circle=" → ".join(circle))
+
+        def once(**values: Value) -> Value:
+            inner = Sheet(settings_of(procedure))
+            inner.circle, inner.shelf, inner.now = circle, self.shelf, self.now
+            return last_value(inner, procedure, values, current().draws)
+
+        return for_each_item(once, procedure, given)
+
+    # -- lines ----------------------------------------------------------------
+
+    def answer(
+        self,
+        text: str,
+        replies: Sequence[str] | Replies = (),
+        number: int | None = None,
+        within: Draws | None = None,
+    ) -> Outcome:
+        """Adds a line at the foot and works it out, as at a console.
+
+        ``replies`` are those to the questions it asks; ``number`` names it, else it gets
+        the next one; what is drawn for it is kept ``within`` other draws, where there are any.
+        """
+        line = self.append(text, number, self.last_answered)
+        line.hear(replies)
+        if within is not None:
+            line.draw_within(within)
+        outcome = self.outcome_of(line)
+        if outcome.status == OK:
+            outcome = line.outcome = outcome.with_notices(self.dependence().notices(line))
+        if outcome.status in (ERROR, UNFINISHED):
+            self.definitions.remove(line)
+            self._dependence = None
+            line.steps = []
+        if outcome.status == OK and outcome.answers:
+            self.last_answered = outcome.number
+        if outcome.status == OK and outcome.command:
+            self.settings = after(self.settings, *outcome.command)
+        return outcome
+
+    def append(self, text: str, number: int | None = None, last: int | None = None) -> Line:
+        """Adds a line at the foot without working it out.
+
+        ``number`` names it, else it gets the next one; ``last`` is the line that
+        a bare ``@`` stands for.
+        """
+        return self.put(number or self.highest + 1, text, self.foot, last)
+
+    def put(
+        self,
+        number: int,
+        text: str,
+        place: float,
+        last: int | None = None,
+        conventions: Conventions | None = None,
+        draws: Drawn = (),
+    ) -> Line:
+        """Adds a line at a place, or puts it in the place of the one of that number.
+
+        ``conventions`` are those it is answered under, else the sheet's own;
+        ``draws`` is what was drawn for each of its statements.  What depends on it
+        will be worked out again when it is asked for.
+        """
+        self.remove(number)
+        line = self._read(text, number, place, last, conventions)
+        line.give(draws)
+        self.insert(line)
+        if not self.is_only_new(line):
+            self._dependence = None
+        self.invalidate(line)
+        return line
+
+    def set_shelf(self, shelf: Shelf) -> None:
+        before = self.shelf
+        super().set_shelf(shelf)
+        if self.shelf is not before:
+            self._dependence = None
+
+    def remove(self, number: int) -> None:
+        """Takes a line away; one that is not there is no error."""
+        line = self.by_number.get(number)
+        if line is not None:
+            self._dependence = None
+            self.take_out(line)
+            self.invalidate(line)
+
+    def dependence(self) -> Dependence:
+        """What depends on what in the sheet as it is."""
+        if self._dependence is None:
+            self._dependence = Dependence(self.calculation)
+        return self._dependence
+
+    def outcome_of(self, line: Line) -> Outcome:
+        """The line's answers, worked out now unless they were before."""
+        if line.outcome is None:
+            line.outcome = self._with_mends_that_work(line, self._worked_out(line))
+        return line.outcome
+
+    # -- lines that are not kept -------------------------------------------------------
+
+    def entered(
+        self,
+        text: str,
+        last: int | None = None,
+        number: int | None = None,
+        place: float | None = None,
+        conventions: Conventions | None = None,
+        may_draw: bool = False,
+        replies: Sequence[str] = (),
+        draws: Drawn = (),
+    ) -> tuple[Line, Outcome]:
+        """What a line would answer, with nothing kept: at the foot, or at ``place``; and the
+        line itself, which :meth:`adopt` puts into the sheet.
+
+        Where there is a line of that ``number``, it is as if that one were mended.
+        A random number is drawn only where that ``may_draw``; ``replies`` are those to
+        the questions that it asks then, ``draws`` what was drawn and replied before.
+        """
+        line = self._read(text, number or self.highest + 1, place or self.foot, last, conventions)
+        for step in line.steps:
+            step.draws.may_draw = may_draw
+        line.hear(replies)
+        line.give(draws)
+        return line, self._with_mends_that_work(line, self._previewed(line))
+
+    def adopt(self, line: Line) -> None:
+        """Puts a line of this sheet that was worked out already into its place."""
+        self.remove(line.number)
+        self.insert(line)
+        if not self.is_only_new(line):
+            self._dependence = None
+        self.invalidate(line)
+
+    def set_settings(self, settings: Settings) -> None:
+        """Makes these the settings: answers are written anew in another form, and no value is
+        worked out again."""
+        if settings.form != self.settings.form:
+            self._dependence = None
+            for line in self.lines:
+                line.outcome = None
+        self.settings = settings
+
+    def preview_several(
+        self, lines: Iterable[NewLine], last: int | None, conventions: Conventions
+    ) -> Iterator[Outcome]:
+        """What lines would answer that are put into the sheet one after another, each with
+        those before it in place; up to the first that cannot be kept as a line.  Nothing is
+        kept in the end.  ``last`` is what a bare ``@`` in the first stands for."""
+        put: list[Line] = []
+        try:
+            for new in lines:
+                line = self._read(new.text, new.number, new.place, last, conventions)
+                line.hear(new.replies)
+                out_of_date = self.dependence().notices(line)
+                self.insert(line)
+                put.append(line)
+                self._dependence = None
+                outcome = self._with_mends_that_work(line, self._worked_out(line))
+                if outcome.status == OK:
+                    outcome = outcome.with_notices(out_of_date)
+                yield outcome
+                if not outcome.is_kept:
+                    break
+                if outcome.answers:
+                    last = line.number
+        finally:
+            self._dependence = None
+            for line in reversed(put):
+                self.take_out(line)
+
+    def typed(
+        self,
+        text: str,
+        last: int | None = None,
+        number: int | None = None,
+        place: float | None = None,
+        conventions: Conventions | None = None,
+        unanswered: LineError | None = None,
+    ) -> Typed:
+        """A line as it stands while it is typed, read once: what is open in it is taken as
+        closed, and it is answered so; a box stands for what is missing, and then there is
+        no answer.  Arguments as those of :meth:`entered`; ``unanswered`` is why it is only
+        read."""
+        line = self._read(
+            text, number or self.highest + 1, place or self.foot, last, conventions, closes=True
+        )
+        for step in line.steps:
+            step.draws.may_draw = False
+            step.keeps_values = True
+        if line.missing is not None and line.missing.mends:
+            line.text = line.missing.mends[0].apply(text)
+        if unanswered is not None and line.error is None:
+            return Typed(text, line, Outcome(line.number, text, ERROR, error=unanswered))
+        outcome = self._previewed(line)
+        if line.missing is None or line.missing.mends:
+            return Typed(text, line, self._with_mends_that_work(line, outcome))
+        return Typed(text, line, Outcome(line.number, text, UNFINISHED, error=line.missing))
+
+    def _previewed(self, line: Line) -> Outcome:
+        out_of_date = self.dependence().notices(line)
+        with self.holding(line):
+            outcome = self._worked_out(line)
+        return outcome.with_notices(out_of_date) if outcome.status == OK else outcome
+
+    # -- mends --------------------------------------------------------------------
+
+    def _with_mends_that_work(self, line: Line, outcome: Outcome) -> Outcome:
+        """The outcome without the mends that would be errors themselves."""
+        if isinstance(outcome.error, Unfinished):
+            return outcome
+        error = outcome.error
+        offered = error.mends if error and isinstance(error, MENDED_IN_STEPS) else ()
+        outcome = outcome.with_mends(lambda mend: self._tried(mend, line) is mend)
+        if error is not None and offered and not error.mends:
+            in_steps = self._tried(offered[0], line, MOST_STEPS)
+            error.mends = () if in_steps is None else (in_steps,)
+        return outcome
+
+    def _tried(self, mend: Mend, line: Line, further: int = 0) -> Mend | None:
+        """A mend that works: this one, or with so many ``further`` ones behind it, as
+        ``avg(1, 2)`` becomes ``mean([1, 2])``; None where there is none."""
+        text = mend.apply(line.text)
+        if not text.strip(" ()"):
+            return None
+        error = self._error_of(text, line)
+        if error is None:
+            return mend
+        if not further or not error.mends:
+            return None
+        next_one = Mend(mend.label, Span(0, len(line.text)), error.mends[0].apply(text))
+        return self._tried(next_one, line, further - 1)
+
+    def _error_of(self, text: str, line: Line) -> LineError | None:
+        """The error of a text in the place of a line; None where it would be answered, or
+        would ask for no more than a value that is missing."""
+        mended = self._read(text, line.number, line.place, line.last, line.conventions)
+        if mended.error is not None:
+            return mended.error
+        if any(step.is_long for step in line.steps):
+            return None  # it is read; to work it out would take as long again
+        for step in mended.steps:
+            step.draws.may_draw = False
+        with self.holding(mended):
+            error = self._error_in(mended)
+        return None if error is None or isinstance(error, MISSING) else error
+
+    def _error_in(self, line: Line) -> LineError | None:
+        """The error of a line that was read, found without writing its answers."""
+        if line.tree is None or line.tree.command is not None:
+            return self._worked_out(line).error
+        try:
+            refuse_equation(line.tree, self.covered_at(line.place))
+            for step in line.steps:
+                self.calculation.work_out(step)
+                if step.error is not None:
+                    return step.error
+                if isinstance(step.statement and step.statement.expression, Formatted):
+                    written_answer(self, step)
+        except LineError as error:
+            return error
+        return None
+
+    # -- workings -----------------------------------------------------------------
+
+    def workings(self, line: Line) -> list[list[WorkStep]]:
+        """For each statement of an answered line, the steps of its calculation."""
+        return [made.steps() for made in self.traced(line)]
+
+    def traced(self, line: Line) -> list[Workings]:
+        """For each statement of an answered line, what its workings are made from."""
+        self.outcome_of(line)
+        return [
+            Workings(step.statement.expression, self.calculation.traced(step), self.settings.form)
+            for step in line.steps
+            if step.statement is not None and step.error is None
+        ]
+
+    # -- working out ------------------------------------------------------------
+
+    def _read(
+        self,
+        text: str,
+        number: int,
+        place: float,
+        last: int | None,
+        conventions: Conventions | None = None,
+        closes: bool = False,
+    ) -> Line:
+        line = Line(number, text, place, last)
+        line.conventions = conventions or self.settings.conventions
+        self._take(line, closes)
+        return line
+
+    def _take(self, line: Line, closes: bool = False) -> None:
+        """Reads a line, with the names that have a value before it."""
+        known = Before(self.definitions, line.place)
+        line.tree = line.error = None
+        line.steps = []
+        try:
+            tree, line.missing = parse_so_far(line.text, BY_NAME, known, closes)
+            line.take(tree, self.now, self.shelf, self.run_procedure)
+        except LineError as error:
+            line.error = error
+        line.read_with = self._known_of(line)
+
+    def _void(self, line: Line) -> None:
+        """Also reads it anew, where names before it make it read otherwise."""
+        super()._void(line)
+        if line.at_stake and line.read_with != self._known_of(line):
+            self._read_anew(line)
+
+    def _known_of(self, line: Line) -> frozenset[str]:
+        """Those of the names by which a line reads otherwise that have a value before it."""
+        known = Before(self.definitions, line.place)
+        return frozenset(name for name in line.at_stake if name in known)
+
+    def _read_anew(self, line: Line) -> None:
+        before = line.steps
+        self.definitions.remove(line)
+        self._take(line)
+        for was, now in zip(before, line.steps, strict=False):
+            now.draws = was.draws
+        self.definitions.add(line)
+        self._dependence = None
+
+    def _worked_out(self, line: Line) -> Outcome:
+        if line.error is not None:
+            status = UNFINISHED if isinstance(line.error, Unfinished) else ERROR
+            return Outcome(line.number, line.text, status, error=line.error)
+        assert line.tree is not None
+        if line.tree.command is not None:
+            return commanded(self, line, line.tree.command)
+        if line.is_note:
+            return Outcome(line.number, line.text, NOTE, note=line.note)
+        return self._answers(line, line.tree)
+
+    def _answers(self, line: Line, tree: LineTree) -> Outcome:
+        answers: list[Answer] = []
+        notices: list[Notice] = []
+        try:
+            refuse_equation(tree, self.covered_at(line.place))
+            notices += traps_in(line.text, tree, line.nodes, line.conventions.angle)
+            for step in line.steps:
+                answers.append(self._answered(step, notices))
+            if sum(answer.written.least_length for answer in answers) > MAX_ANSWERS:
+                raise TooLongAnswer(limit=MAX_ANSWERS)
+        except LineError as error:
+            if isinstance(error, UnknownName):
+                error = rest_of_unit(line.text, error, notices)
+            return Outcome(
+                line.number,
+                line.text,
+                UNFINISHED if isinstance(error, Asks) else ERROR,
+                note=tree.note,
+                error=error,
+                notices=() if isinstance(error, TooLongAnswer) else tuple(each_once(notices)),
+                draws=_drawn(line),
+            )
+        said = {SAME.get(notice.code) for notice in notices}
+        return Outcome(
+            line.number,
+            line.text,
+            OK,
+            tree.quiet,
+            tree.note,
+            tuple(answers),
+            tuple(one for one in each_once(notices) if one.code not in said),
+            is_live=line.is_live,
+            draws=_drawn(line),
+        )
+
+    def _answered(self, step: Step, notices: list[Notice]) -> Answer:
+        self.calculation.work_out(step)
+        notices.extend(step.notices)
+        if step.error is not None:
+            raise step.error
+        written = written_answer(self, step)
+        if written.notice:
+            notices.append(Notice("about-answer", written.notice))
+        notices.extend(covered_by(step, self.definitions))
+        return answer_from(self, step, written)
+
+
+def _drawn(line: Line) -> tuple[tuple[str, ...], ...]:
+    """What was drawn for each statement of the line: it stays, whatever comes of the line."""
+    return tuple(tuple(step.draws.values) for step in line.steps)

@@ -1,0 +1,255 @@
+"""Names that nothing has: what may be meant by them."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable, Collection, Container, Iterable
+
+from teapot.engine.errors import (
+    BareUnit,
+    BaseInTheName,
+    CommandWithoutSlash,
+    LastAnswerIsAt,
+    LineError,
+    NoBrackets,
+    NoQuantity,
+    NotHere,
+    NothingToPrint,
+    UnitAlone,
+    UnknownFunction,
+    UnknownFunctionNear,
+    UnknownName,
+    UnknownNameNear,
+    WrittenOtherwise,
+)
+from teapot.engine.functions.catalogue import BY_NAME, CONSTANTS, called_in_words, closest
+from teapot.engine.functions.elsewhere import NAMES, NOT_HERE, WRITTEN, WRITTEN_WITH_TWO
+from teapot.engine.mends import Mend, replace
+from teapot.engine.reading.commands import COMMANDS
+from teapot.engine.reading.plain import node_text
+from teapot.engine.reading.tree import Call, ListOf, Literal, Name, Node, Postfix, Range
+from teapot.engine.reading.vocabulary import CONSTANT_NAMES, UNIT_WORDS
+from teapot.engine.units.table import atom_of
+
+BESSEL = re.compile(r"([JYIK])_?(\d)")
+"""``J0``: a Bessel function with its order."""
+
+RUN_TOGETHER = re.compile(r"([a-z]+)_?([0-9]+)")
+"""``sqrt2``: a function's name and its argument, or ``log3``: that and its base."""
+
+LONGEST_SPLIT = 12
+"""Letters of a name that is looked at as two names run together."""
+
+
+def _as_command(node: Name) -> LineError:
+    summary = COMMANDS[node.name].summary
+    mend = replace(node.span, f"/{node.name}")
+    return CommandWithoutSlash(node.span, (mend,), name=node.name, summary=summary)
+
+
+def _as_unit(node: Name) -> LineError:
+    atom = atom_of(node.name)
+    assert atom is not None
+    full = atom.names[0].replace("_", " ")
+    return UnitAlone(node.span, (replace(node.span, f"1 {node.name}"),), name=node.name, full=full)
+
+
+class _Units:
+    """All that stands for a unit behind a number."""
+
+    def __contains__(self, name: object) -> bool:
+        return isinstance(name, str) and name not in UNIT_WORDS and atom_of(name) is not None
+
+
+WORDS: tuple[tuple[Container[str], Callable[[Name], LineError]], ...] = (
+    (UNIT_WORDS, lambda node: BareUnit(node.span, name=node.name)),
+    (_Units(), _as_unit),
+    (("help", "clear"), _as_command),
+    (NOT_HERE, lambda node: NotHere(node.span, why=NOT_HERE[node.name])),
+    (("print", "echo", "display"), lambda node: NothingToPrint(node.span)),
+    (
+        ("ans", "answer", "Ans"),
+        lambda node: LastAnswerIsAt(node.span, (replace(node.span, "@"),)),
+    ),
+)
+"""Words that are no names of values anywhere here, and what is said of each."""
+
+
+def unknown_name(node: Name, quantities: Iterable[str]) -> LineError:
+    """The error for a name that nothing has, with what is closest to it."""
+    name, known = node.name, {*quantities}
+    differs_in_case = any(one.lower() == name.lower() for one in known)
+    for words, error in WORDS:
+        if name in words and not (differs_in_case and isinstance(words, _Units)):
+            return error(node)
+    together = run_together(node)
+    if together is not None:
+        return together
+    parts = _two_names(name, known)
+    if parts:
+        return NoQuantity(node.span, (replace(node.span, parts),), name=name)
+    other = NAMES.get(name) or closest(name, {*known, *CONSTANTS, *BY_NAME})
+    if other is None:
+        return UnknownName(node.span, name=name)
+    return UnknownNameNear(node.span, (replace(node.span, other),), name=name, other=other)
+
+
+def _two_names(name: str, known: Collection[str]) -> str:
+    """``sinx`` and ``ab``: a function and its argument, or two values, run together."""
+    if len(name) > LONGEST_SPLIT:
+        return ""
+    values = {*known, *CONSTANT_NAMES}
+    for at in range(len(name) - 1, 0, -1):
+        first, second = name[:at], name[at:]
+        if first in BY_NAME and len(first) > 1 and (second in values or second in ("x", "t", "α")):
+            return f"{first}({second})"
+    for at in range(1, len(name)):
+        first, second = name[:at], name[at:]
+        if first in values and second in values and {first, second} & {*known}:
+            return f"{first}*{second}"
+    return ""
+
+
+def _function_and_number(name: str) -> tuple[str, str] | None:
+    parts = RUN_TOGETHER.fullmatch(name)
+    return (parts[1], parts[2]) if parts and parts[1] in BY_NAME else None
+
+
+def run_together(node: Name | Postfix) -> LineError | None:
+    """``sqrt2`` or ``sin30°``: the error that puts the brackets in; None for another node."""
+    name, unit = (node.operand, node.op) if isinstance(node, Postfix) else (node, "")
+    parts = _function_and_number(name.name) if isinstance(name, Name) else None
+    if parts is None:
+        return None
+    function, number = parts
+    gap = " " if unit.isalpha() else ""
+    mend = replace(node.span, f"{function}({number}{gap}{unit})")
+    return NoBrackets(node.span, (mend,), function=function)
+
+
+Suggest = Callable[[str], Iterable[str]]
+"""Gives the functions that a word of a purpose is looked up by, the likeliest first."""
+
+
+def unknown_function(node: Call, functions: Iterable[str], suggested: Suggest) -> LineError:
+    """The error for a call of what is no function, with the one that may be meant; the
+    handbook is asked for what it ``suggested``, for a word such as ``average``."""
+    name = node.function
+    if name in NOT_HERE:
+        return NotHere(node.name_span, why=NOT_HERE[name])
+    other_way = _written_otherwise(node)
+    if other_way is not None:
+        return other_way
+    base = _function_and_number(name)
+    if base and base[0] == "log" and len(node.args) == 1 and f"log{base[1]}" not in BY_NAME:
+        return _base_in_the_name(node, base[1])
+    other = (
+        NAMES.get(name)
+        or called_in_words(name)
+        or _that_takes(len(node.args), closest(name, [*BY_NAME, *functions]))
+        or NAMES.get(name.lower())
+        or _that_takes(len(node.args), next(iter(suggested(name)), None))
+    )
+    if other is None:
+        return UnknownFunction(node.name_span, name=name)
+    return UnknownFunctionNear(
+        node.name_span, (replace(node.name_span, other),), name=name, other=other
+    )
+
+
+def _that_takes(count: int, name: str | None) -> str | None:
+    """``name``, unless it is a function that never has so many arguments: ``roots(1, 2, 3)``
+    is hardly a slip for ``root``."""
+    record = BY_NAME.get(name or "")
+    if record is None or record.variadic or count == 0:
+        return name
+    return name if count <= len(record.parameters) else None
+
+
+def _written_otherwise(node: Call) -> LineError | None:
+    """``square(3)``, ``hex(255)``, ``J0(1)``: what is no function of the language is
+    written with what it has."""
+    name = node.function
+    if name in WRITTEN_WITH_TWO and len(node.args) == 2 and not node.named:
+        meant = WRITTEN_WITH_TWO[name].format(*map(_enclosed, node.args))
+        return WrittenOtherwise(
+            node.name_span, (replace(node.span, meant),), name=name, meant=meant
+        )
+    if len(node.args) != 1 or node.named:
+        return None
+    argument = node_text(node.args[0])
+    bessel = BESSEL.fullmatch(name)
+    may_be_list = isinstance(node.args[0], ListOf | Range | Name)
+    if name in WRITTEN and (may_be_list or name not in NAMES):
+        meant = (
+            WRITTEN[name].format(argument)
+            if "{}" in WRITTEN[name]
+            else (WRITTEN[name].format(_enclosed(node.args[0])))
+        )
+    elif bessel:
+        meant = f"bessel_{bessel[1].lower()}({bessel[2]}, {argument})"
+    else:
+        return None
+    return WrittenOtherwise(node.name_span, (replace(node.span, meant),), name=name, meant=meant)
+
+
+def _enclosed(node: Node) -> str:
+    text = node_text(node)
+    return text if isinstance(node, Name | Literal | Call | ListOf) else f"({text})"
+
+
+def _base_in_the_name(node: Call, base: str) -> LineError:
+    """``log_3(81)``."""
+    mend: Mend = replace(node.span, f"log({node_text(node.args[0])}, {base})")
+    return BaseInTheName(node.name_span, (mend,), base=base)
+
+
+UNITS_MEANT = {
+    "KG": "kg", "Kg": "kg", "kgs": "kg", "gm": "g", "gms": "g", "gr": "g", "sec": "s", "secs": "s",
+    "Sec": "s", "hr": "h", "hrs": "h", "Hr": "h", "mins": "min", "micron": "µm", "microns": "µm",
+    "um": "µm", "us": "µs", "ug": "µg", "uL": "µL", "ul": "µL", "uF": "µF", "uA": "µA", "uV": "µV",
+    "kph": "km/h", "kmh": "km/h", "kmph": "km/h", "mps": "m/s", "cc": "cm^3", "ccm": "cm^3",
+    "sqm": "m^2", "cbm": "m^3", "ohms": "Ω", "Ohm": "Ω", "Ohms": "Ω", "kohm": "kΩ", "KHz": "kHz",
+    "KW": "kW", "KWh": "kWh", "kwh": "kWh", "KJ": "kJ", "KN": "kN", "KPa": "kPa", "kpa": "kPa",
+    "hpa": "hPa", "mpa": "MPa", "pa": "Pa", "hz": "Hz", "khz": "kHz", "Mhz": "MHz", "Km": "km",
+    "KM": "km", "Cm": "cm", "CM": "cm", "MM": "mm", "Mm": "mm", "ML": "mL", "Mol": "mol",
+    "mols": "mol",
+    "amp": "A", "amps": "A", "Amp": "A", "lbs": "lb", "ins": "in", "yr": "year", "yrs": "year",
+    "degC": "°C", "degF": "°F", "kcals": "kcal", "Cal": "kcal", "KV": "kV", "kv": "kV",
+    "lbm": "lb", "mpg": "mi/gal",
+}  # fmt: skip
+"""What is typed for a unit behind a number, and its symbol."""
+
+WITH_POWER = re.compile(r"([^\W\d]+)([23])")
+"""``m2``: a symbol with its power behind it."""
+
+
+def unit_meant(name: str) -> str:
+    """The unit that is meant by a name which has no value; empty where none is.
+
+    >>> unit_meant("Kg"), unit_meant("cm2"), unit_meant("kNm"), unit_meant("tea")
+    ('kg', 'cm^2', 'kN m', '')
+    """
+    power = WITH_POWER.fullmatch(name)
+    if power is not None and atom_of(power[1]) is not None:
+        return f"{power[1]}^{power[2]}"
+    if name in UNITS_MEANT:
+        return UNITS_MEANT[name]
+    if len(name) > 2 and atom_of(name.lower()) is not None:
+        return name.lower()  # a full name with a capital letter
+    has_two_prefixes = len(name) > 2 and atom_of(name[1:]) is not None and name[0] in "kMmµcdhGTn"
+    return name[1:] if has_two_prefixes else _factors_of_unit(name)
+
+
+LAST_FACTORS = ("mm", "cm", "m", "s", "h")
+
+
+def _factors_of_unit(name: str) -> str:
+    """``Nm`` and ``kNm``: two units run together."""
+    for last in LAST_FACTORS:
+        first = name.removesuffix(last)
+        if first and first != name and len(first) <= 3 and first[-1:].isalpha():
+            atom = atom_of(first)
+            if atom is not None and atom.symbol == first and first[-1].isupper():
+                return f"{first} {last}"
+    return "Pa s" if name == "Pas" else ""

@@ -1,0 +1,157 @@
+"""Units that do not go together: the errors of operations with measures, with their mends."""
+
+from __future__ import annotations
+
+from teapot.engine.errors import (
+    DoNotAgree,
+    LineError,
+    NumberOverAngle,
+    RangeOfMeasures,
+    UnknownName,
+    UnknownUnit,
+)
+from teapot.engine.mends import Mend, Span, replace
+from teapot.engine.numbers import measures
+from teapot.engine.numbers.values import Angle, List, Measure, Value
+from teapot.engine.reading.plain import node_text
+from teapot.engine.reading.tree import Binary, Literal, Measured, Name, Node, Postfix, Prefix, Range
+from teapot.engine.reading.vocabulary import UNITS
+from teapot.engine.sheet.scope import Scope
+from teapot.engine.sheet.unknown import unit_meant
+
+
+def of_sides(node: Binary, first: Value, second: Value, scope: Scope) -> LineError:
+    """The error that two measures are unlike, said of what was typed for them."""
+    return of_pair(node, (node.left, node.right), (first, second), DONE[node.op], scope)
+
+
+def of_pair(
+    node: Node, sides: tuple[Node, Node], values: tuple[Value, Value], done: str, scope: Scope
+) -> LineError:
+    """The same of two sides that cannot be ``done``; a number without a unit is offered the
+    other's."""
+    first, second = (said(side, one, scope) for side, one in zip(sides, values, strict=True))
+    mends: tuple[Mend, ...] = ()
+    for side, other in ((sides[1], values[0]), (sides[0], values[1])):
+        measure = _one_of(other)
+        if isinstance(measure, Measure) and _is_number(side):
+            place = Span(side.span.end, side.span.end)
+            mends = mends or (replace(place, f" {measure.unit.text}"),)
+    return DoNotAgree(node.span, mends, first=first, second=second, done=done)
+
+
+def _is_number(side: Node) -> bool:
+    """Whether it is a number as it is typed, with its sign."""
+    return isinstance(side.operand if isinstance(side, Prefix) else side, Literal)
+
+
+def _one_of(value: Value) -> Value:
+    """The value, or the first of a list that has a unit."""
+    if not isinstance(value, List):
+        return value
+    return next((one for one in value.items if isinstance(one, Measure | Angle)), value)
+
+
+DONE = {"+": "added", "-": "subtracted", "mod": "divided so", "div": "divided so"}
+
+
+def said(side: Node, value: Value, scope: Scope) -> str:
+    """``Q is an energy (J, line 5)``."""
+    text = node_text(side)
+    name = text if len(text) <= LONGEST_SIDE else f"{text[: LONGEST_SIDE - 1]}…"
+    value = _one_of(value)
+    if isinstance(value, Measure):
+        line = scope.line_of(side.name) if isinstance(side, Name) else None
+        return f"{name} is {measures.named(value, line)}"
+    if isinstance(value, Angle):
+        return f"{name} is an angle"
+    return f"{name} has no unit"
+
+
+LONGEST_SIDE = 30
+"""Characters of a side of an operation that its error quotes."""
+
+
+def in_brackets_before_unit(error: LineError, node: Binary) -> LineError:
+    """``2^3 m``, where the unit is the exponent's."""
+    if isinstance(node.right, Measured):
+        base, exponent = node_text(node.left), node_text(node.right.number)
+        error.mends = (replace(node.span, f"({base}^{exponent}) {node.right.unit.text}"),)
+    return error
+
+
+def mean_of_temperatures(error: LineError, node: Binary) -> LineError:
+    """``(20 °C + 30 °C)/2``: what is meant has a function."""
+    terms: list[Node] = []
+    rest = node.left
+    while isinstance(rest, Binary) and rest.op == "+":
+        terms.insert(0, rest.right)
+        rest = rest.left
+    terms.insert(0, rest)
+    if node.op == "/" and isinstance(node.right, Literal) and node.right.text == str(len(terms)):
+        listed = ", ".join(map(node_text, terms))
+        error.mends = (replace(node.span, f"mean([{listed}])"),)
+    return error
+
+
+def in_kelvin(error: LineError, node: Binary, first: Value) -> LineError:
+    """``2*T`` and its like: the temperature in kelvin."""
+    of_first = isinstance(first, Measure) and first.is_on_scale
+    side = node.left if of_first else node.right
+    text = node_text(side)
+    error.mends = (replace(side.span, f"({text} as K)"),)
+    return error
+
+
+def refuse_open_unit(node: Binary) -> None:
+    """``1/2 turn``: the unit belongs to the 2, which hardly anybody means.
+
+    Errors: :class:`LineError` that shows both meanings, unless brackets do.
+    """
+    below = node.right
+    if node.span.end != below.span.end:
+        return
+    if isinstance(below, Measured):
+        unit, of = f" {below.unit.text}", below.number
+    elif isinstance(below, Postfix) and below.op in UNITS:
+        unit, of = f" {below.op}" if below.op.isalpha() else below.op, below.operand
+    else:
+        return
+    above, number = node_text(node.left), node_text(of)
+    above = f"({above})" if isinstance(node.left, Binary) and node.left.op in "+-" else above
+    mends = (
+        replace(node.span, f"({above}/{number}){unit}"),
+        replace(node.span, f"{above}/({number}{unit})"),
+    )
+    raise NumberOverAngle(node.span, mends, number=number)
+
+
+def unit_behind_number(node: Binary, error: LineError) -> LineError | None:
+    """``5 Kg``: a name that has no value, and is nearly a unit."""
+    is_behind = node.op == "implied" or (node.op == "/" and isinstance(node.left, Measured))
+    if not is_behind or not isinstance(error, UnknownName) or not isinstance(node.right, Name):
+        return None
+    return nearly_unit(node.right)
+
+
+def nearly_unit(name: Name) -> LineError | None:
+    """``Kg``, ``sec``: the error for a name behind a number that is nearly a unit."""
+    unit = unit_meant(name.name)
+    if not unit:
+        return None
+    return UnknownUnit(name.span, (replace(name.span, unit),), name=name.name, unit=unit)
+
+
+def range_of_measures(node: Range) -> LineError:
+    """``1 N..3 N``, which is ``(1..3) N``."""
+    last = node.step or node.stop
+    units = {end.unit for end in (node.start, node.stop, node.step) if isinstance(end, Measured)}
+    if len(units) != 1 or not isinstance(last, Measured):
+        return RangeOfMeasures(node.span)
+
+    def bare(end: Node) -> Node:
+        return end.number if isinstance(end, Measured) else end
+
+    step = bare(node.step) if node.step is not None else None
+    text = node_text(Range(node.span, bare(node.start), bare(node.stop), step))
+    return RangeOfMeasures(node.span, (replace(node.span, f"({text}) {last.unit.text}"),))

@@ -1,0 +1,184 @@
+"""Units as they stand behind a number: symbols with their powers.
+
+>>> product(Unit.of("kW"), Unit.of("h")).text
+'J'
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass, replace
+from functools import lru_cache
+
+from flint import fmpq
+
+from teapot.engine.units.table import ANGLES, NUMBER, Atom, Dimension, atom_of
+
+Part = tuple[Atom, fmpq]
+"""A unit and the power that it is raised to."""
+
+
+@dataclass(frozen=True, slots=True, repr=False)
+class Unit:
+    """``parts`` in the order in which they are written."""
+
+    parts: tuple[Part, ...]
+
+    def __repr__(self) -> str:
+        return f"Unit({self.text!r})"
+
+    def __hash__(self) -> int:
+        """By its symbols alone, since that of a fraction takes long."""
+        return hash(tuple([atom.symbol for atom, _ in self.parts]))
+
+    @staticmethod
+    def of(symbol: str) -> Unit:
+        """The one of a symbol or a full name that is known."""
+        atom = atom_of(symbol)
+        assert atom is not None, symbol
+        return Unit(((atom, fmpq(1)),))
+
+    @property
+    def dimension(self) -> Dimension:
+        """That of the product of its parts."""
+        return _dimension(self)
+
+    @property
+    def text(self) -> str:
+        """As it can be typed behind a number: ``J/(kg K)``."""
+        return _text(self)
+
+    @property
+    def alone(self) -> Atom | None:
+        """The one part that it has, to the first power; None where it is another."""
+        return self.parts[0][0] if len(self.parts) == 1 and self.parts[0][1] == 1 else None
+
+    @property
+    def zero(self) -> fmpq | None:
+        """Where the scale of temperature begins that it counts on; None where it is none."""
+        return self.alone.zero if self.alone is not None else None
+
+    def raised(self, power: fmpq) -> Unit:
+        """Each part raised; one whose powers are no whole numbers in base units."""
+        parts = tuple((atom, of * power) for atom, of in self.parts if of * power)
+        if any(of.q != 1 for _, of in parts):
+            return base_unit(tuple(one * power for one in self.dimension))
+        return Unit(parts)
+
+
+@lru_cache(4096)
+def _dimension(unit: Unit) -> Dimension:
+    return tuple(
+        sum((atom.dimension[at] * power for atom, power in unit.parts), fmpq(0))
+        for at in range(len(NUMBER))
+    )
+
+
+def power_text(power: fmpq) -> str:
+    """``^2``, ``^(1/2)``; nothing for 1."""
+    if power == 1:
+        return ""
+    return f"^{power}" if power.q == 1 else f"^({power})"
+
+
+@lru_cache(4096)
+def _text(unit: Unit) -> str:
+    above = [atom.symbol + power_text(of) for atom, of in unit.parts if of > 0]
+    below = [(atom.symbol, -of) for atom, of in unit.parts if of < 0]
+    if not above:
+        return " ".join(symbol + power_text(-of) for symbol, of in below)
+    if not below:
+        return " ".join(above)
+    written = " ".join(symbol + power_text(of) for symbol, of in below)
+    return f"{' '.join(above)}/{written if len(below) == 1 else f'({written})'}"
+
+
+BASE = tuple(map(Unit.of, ("m", "kg", "s", "A", "K", "mol", "cd", "bit")))
+"""The base unit of each dimension."""
+
+ORDER = (1, 0, 2, 3, 4, 5, 6, 7)
+"""In which they are written: the kilogram first."""
+
+NAMED = {
+    Unit.of(symbol).dimension: Unit.of(symbol)
+    for symbol in (
+        "N", "Pa", "J", "W", "C", "V", "F", "Ω", "S", "Wb", "T", "H",
+        "m", "kg", "s", "A", "K", "mol", "cd", "bit",
+    )
+}  # fmt: skip
+"""Coherent units that a product is shown in where it is one of them."""
+
+
+def base_unit(dimension: Dimension) -> Unit:
+    """The product of base units of a dimension.
+
+    >>> base_unit(Unit.of("N").dimension).text
+    'kg m/s^2'
+    """
+    return Unit(tuple((BASE[at].parts[0][0], dimension[at]) for at in ORDER if dimension[at]))
+
+
+def product(*units: Unit) -> Unit:
+    """What a product of measures is shown in: units of one kind in the first of them, one
+    coherent unit with a name where it is that, else what remains; no parts where it is a number.
+
+    >>> product(Unit.of("km"), Unit.of("m")).text
+    'km^2'
+    """
+    return _simplified(tuple(part for unit in units for part in unit.parts))
+
+
+@lru_cache(4096)
+def _simplified(given: tuple[Part, ...]) -> Unit:
+    parts = _merged(given)
+    unit = Unit(_without_angles(parts))
+    if unit.dimension == NUMBER and not is_angle(unit):
+        return Unit(())
+    if len(unit.parts) > 1 and not any(atom.symbol in ANGLES for atom, _ in unit.parts):
+        return NAMED.get(unit.dimension, unit)
+    return unit
+
+
+DEGREE = Unit.of("deg")
+DMS = Unit(((replace(DEGREE.parts[0][0], symbol="dms"), fmpq(1)),))
+"""The degree that is shown with its minutes and seconds."""
+
+
+def in_decimals(unit: Unit) -> Unit:
+    """The degree alone for the one with minutes and seconds; another unit as it is."""
+    return DEGREE if unit == DMS else unit
+
+
+def is_angle(unit: Unit) -> bool:
+    """Whether it is a unit of angles alone."""
+    return unit.alone is not None and unit.alone.symbol in ANGLES
+
+
+def _merged(parts: Iterable[Part]) -> tuple[Part, ...]:
+    """With those of one dimension together, in the unit of the first."""
+    powers: dict[tuple[Dimension, bool], list[Part]] = {}
+    for atom, power in parts:
+        kind = atom.dimension, atom.symbol in ANGLES
+        known = powers.setdefault(kind, [])
+        known[:] = [(known[0][0], known[0][1] + power)] if known else [(atom, power)]
+    return tuple(part for (part,) in powers.values() if part[1])
+
+
+SECOND, HERTZ = Unit.of("s"), Unit.of("Hz")
+
+
+def _without_angles(parts: tuple[Part, ...]) -> tuple[Part, ...]:
+    """An angle is a plain number among others (SI brochure, 2.3.3): it is only kept by itself,
+    and in how fast something turns."""
+    if not any(atom.symbol in ANGLES for atom, _ in parts):
+        return parts
+    times = (SECOND.dimension, HERTZ.dimension)
+    keeps = all(atom.dimension in times or atom.symbol in ANGLES for atom, _ in parts) and all(
+        power == 1 for atom, power in parts if atom.symbol in ANGLES
+    )
+    if not keeps:
+        return tuple(part for part in parts if part[0].symbol not in ANGLES)
+    second, _ = SECOND.parts[0]
+    return tuple(
+        (second, -power) if atom == HERTZ.alone else (atom, power) for atom, power in parts
+    )

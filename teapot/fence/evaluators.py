@@ -1,0 +1,137 @@
+"""The evaluators: a few processes, one aside for those whose work runs into limits again and
+again, and one more that is ready to take the place of another."""
+
+from __future__ import annotations
+
+import threading
+import time
+from typing import Protocol
+
+from teapot.engine.limited.child import Broke, Child, Late, Slow
+from teapot.fence.notes import AT_LIMIT, BEHIND
+from teapot.fence.turns import NOBODY, Asker, Ticket, Turns
+
+MOST_MEGABYTES = 700
+"""Memory that an evaluator may have left after its work: one with more is replaced."""
+
+NICENESS = 15
+"""How much the process aside stands back where the processors are busy: see nice(2)."""
+
+SPARE_AFTER = 3.0
+"""Seconds after which the spare process is started."""
+
+LONG_SECONDS, NOW_AND_THEN = 0.05, 50
+"""Work after which the memory is looked at: that takes so long, and each so manieth."""
+
+
+class Exchanges(Protocol):
+    """Work under way at an evaluator, in one or two exchanges."""
+
+    def exchange(self, seconds: float, arguments: bytes) -> tuple[str, bytes]: ...
+
+    def leave(self) -> None: ...
+
+
+class Evaluators:
+    """``count`` evaluators and one aside, of which each does one piece of work at a time."""
+
+    def __init__(self, count: int) -> None:
+        self.children = [Child("teapot.fence.worker:noted") for _ in range(count + 1)]
+        self.children[count].stand_back(NICENESS)
+        self.turns = Turns(count, aside=True)
+        self._spare = Child("teapot.fence.worker:noted")
+        self._changing = threading.Lock()
+        self._done = [0] * (count + 1)
+        self._later: threading.Timer | None = None
+
+    def begin(self, sheet: str, asker: Asker = NOBODY, gives_way: bool = False) -> Exchanges:
+        """Work on a sheet, which waits for its turn at the first exchange."""
+        return Sitting(self, sheet, asker, gives_way)
+
+    def interrupt(self, sheet: str) -> None:
+        """Stops what is being done on a sheet."""
+        for at in self.turns.at_work(sheet):
+            self.children[at].interrupt()
+
+    def warm(self) -> None:
+        """Starts all processes now, so that nobody waits for one later; the spare one when the
+        others are likely to be there, which would be later for its sake."""
+        for child in self.children:
+            child.start()
+        self._later = threading.Timer(SPARE_AFTER, self._start_spare)
+        self._later.daemon = True
+        self._later.start()
+
+    def _start_spare(self) -> None:
+        with self._changing:
+            self._spare.start()
+
+    def replace(self, at: int) -> None:
+        """Puts the spare process in the place of one that has to begin anew."""
+        with self._changing:
+            self.children[at], self._spare = self._spare, self.children[at]
+            self._spare.stop()
+            if at in self.turns.aside:
+                self.children[at].stand_back(NICENESS)
+                self._spare.stand_back(0)
+            self._spare.start()
+
+    def is_too_large(self, at: int, seconds: float) -> bool:
+        """Whether a process has too much memory, after work that took so long.  It is looked at
+        after work that may have wanted much, and now and then."""
+        self._done[at] += 1
+        if seconds < LONG_SECONDS and self._done[at] % NOW_AND_THEN:
+            return False
+        return self.children[at].megabytes() > MOST_MEGABYTES
+
+    def stop(self) -> None:
+        """Ends all processes."""
+        if self._later is not None:
+            self._later.cancel()
+        for child in (*self.children, self._spare):
+            child.stop()
+
+
+class Sitting:
+    """Work of somebody on a sheet, at one evaluator."""
+
+    def __init__(self, of: Evaluators, sheet: str, asker: Asker, gives_way: bool) -> None:
+        self._of = of
+        self._wanted = sheet, asker, gives_way
+        self._ticket: Ticket | None = None
+
+    def exchange(self, seconds: float, arguments: bytes) -> tuple[str, bytes]:
+        """The note and the result of work on pickled ``arguments``.  The evaluator is let go,
+        unless it is :data:`BEHIND`: then it waits for what it lacks.
+
+        Errors: those of :meth:`Turns.take` and :meth:`Child.exchange`.
+        """
+        if self._ticket is None:
+            self._ticket = self._of.turns.take(*self._wanted)
+        at = self._ticket.at
+        assert at is not None
+        note, since = "", time.monotonic()
+        try:
+            note, result = self._of.children[at].exchange(seconds, arguments)
+        except (Slow, Broke):
+            note = AT_LIMIT
+            self._of.replace(at)
+            raise
+        except Late:  # the machine is to blame
+            self._of.replace(at)
+            raise
+        finally:
+            if note != BEHIND:
+                if self._of.is_too_large(at, time.monotonic() - since):
+                    self._of.replace(at)
+                self._let_go(note == AT_LIMIT)
+        return note, result
+
+    def leave(self) -> None:
+        """Gives up on it."""
+        self._let_go()
+
+    def _let_go(self, was_at_limit: bool = False) -> None:
+        ticket, self._ticket = self._ticket, None
+        if ticket is not None:
+            self._of.turns.give_back(ticket, was_at_limit)

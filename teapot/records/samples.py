@@ -1,0 +1,48 @@
+"""The record of the demo: a short session on values that are made up."""
+
+from __future__ import annotations
+
+from uuid import uuid4
+
+from teapot.accounts.models import Person
+from teapot.console import changes, keeping
+from teapot.console.models import Sheet
+from teapot.records import keeping as records
+from teapot.records.models import Event, Record
+
+NAME = "an evening at the kettle"
+NOTE = "Made up for the demo: how long the small pot takes."
+
+
+def load_sample_record() -> None:
+    """Records a session as it happens, for new people to get a copy of."""
+    Record.objects.filter(owner=None).delete()
+    sheet = Sheet.objects.create(owner=None, title="The small pot")
+    record = records.begin(sheet, NAME)
+    sheet.refresh_from_db()
+    for text in ("m = 0.8  # water in the small pot, kg", "Q = 4186*m*(96 - T)", "T = 18.5"):
+        keeping.keep(sheet, text, uuid4())
+    keeping.keep(sheet, "Q = 4186*m*(96 - T)  # heat, J", uuid4())
+    keeping.keep(sheet, "Q/1500/60  # minutes", uuid4())
+    keeping.mend(sheet, 1, "m = 0.75  # water in the small pot, kg")
+    keeping.keep(sheet, "Q = 4186*m*(96 - T)  # again, J", uuid4())
+    keeping.delete(sheet, 4)
+    changes.undo(sheet)
+    sheet.refresh_from_db()
+    records.stop(sheet)
+    Record.objects.filter(pk=record.pk).update(note=NOTE)
+    sheet.delete()
+
+
+def copy_record(person: Person) -> None:
+    """Gives a person a copy of it."""
+    sample = Record.objects.filter(owner=None).first()
+    if sample is None or person.records.at_hand().filter(name=sample.name).exists():
+        return
+    events = list(sample.events.all())
+    made = Record.objects.create(
+        owner=person, name=sample.name, note=sample.note, parts=sample.parts, folder="kettles"
+    )
+    for event in events:
+        event.pk, event.record = None, made
+    Event.objects.bulk_create(events)

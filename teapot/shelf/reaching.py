@@ -1,0 +1,151 @@
+"""What the evaluators know of a shelf, and what they are asked about files."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator
+from dataclasses import dataclass
+from typing import Any, TypeVar
+from uuid import UUID
+
+from django.conf import settings
+from django.db.models import Q
+from django.utils import timezone
+from django.utils.formats import date_format
+
+from teapot.accounts.models import Person
+from teapot.engine import errors
+from teapot.engine.sheet.settings import Settings
+from teapot.fence import asking
+from teapot.fence.jobs import Job
+from teapot.fence.lines import Part
+from teapot.fence.turns import Slowed
+from teapot.fence.worker import Refused, ShelfState, State
+from teapot.procedures.models import ProcedureVersion
+from teapot.shelf.models import Version
+
+T = TypeVar("T")
+
+
+MOST_TEXTS, MOST_CHARACTERS = 1000, 2_000_000
+"""Versions of procedures that evaluators know, the newest first, and what they have in all."""
+
+NO_LINES = Part()
+"""Of what is no sheet."""
+
+
+def shelf_state(owner: UUID | None) -> ShelfState:
+    """The tables and procedures of a person, and those of the demo, which copied sheets may
+    have used."""
+    is_at_hand = Q(table__owner=owner) | Q(table__owner=None)
+    tables = _with_what_replaced_them(
+        Version.objects.filter(is_at_hand, table__isnull=False)
+        .select_related("table")
+        .order_by("table", "made"),
+        "table",
+    )
+    newest_texts = ProcedureVersion.objects.filter(
+        Q(procedure__owner=owner) | Q(procedure__owner=None)
+    ).order_by("-made")
+    procedures = _with_what_replaced_them(
+        sorted(
+            _up_to(MOST_CHARACTERS, newest_texts.select_related("procedure")[:MOST_TEXTS]),
+            key=lambda one: (str(one.procedure_id), one.made),
+        ),
+        "procedure",
+    )
+    return ShelfState(
+        versions=tuple(
+            (one.table.name, str(one.pk))
+            for one in tables.newest
+            if one.table.binned is None and one.table.owner_id == owner
+        ),
+        files=tuple((str(one.pk), one.file) for one in tables.all),
+        replaced=(*tables.replaced, *procedures.replaced),
+        procedures=tuple(
+            (one.procedure.name, str(one.pk))
+            for one in procedures.newest
+            if one.procedure.binned is None and one.procedure.owner_id == owner
+        ),
+        texts=tuple((str(one.pk), one.for_engine) for one in procedures.all),
+    )
+
+
+def _up_to(characters: int, versions: Iterable[ProcedureVersion]) -> Iterator[ProcedureVersion]:
+    """The first of them that have no more than so many characters in all."""
+    for version in versions:
+        characters -= len(version.text)
+        if characters < 0:
+            return
+        yield version
+
+
+@dataclass(frozen=True, slots=True)
+class Versions:
+    """All versions of things, the newest of each thing, and when the others were replaced."""
+
+    all: list[Any]
+    newest: list[Any]
+    replaced: tuple[tuple[str, str], ...]
+
+
+def _with_what_replaced_them(versions: Iterable[Any], of: str) -> Versions:
+    """``versions`` in the order of their things, the older ones of each first."""
+    found = list(versions)
+    newest: dict[Any, Any] = {}
+    replaced: list[tuple[str, str]] = []
+    for version in found:
+        thing = getattr(version, f"{of}_id")
+        if thing in newest:
+            replaced.append((str(newest[thing].pk), _said(version)))
+        newest[thing] = version
+    return Versions(found, list(newest.values()), tuple(replaced))
+
+
+def _said(version: Any) -> str:
+    moment = timezone.localtime(version.made)
+    return f"on {date_format(moment, 'j F')} at {date_format(moment, 'H:i')}"
+
+
+def stop_asking(of: UUID) -> None:
+    """Stops what an evaluator does of it for :func:`ask`, where that can be stopped."""
+    evaluators().interrupt(f"run:{of}")
+
+
+def ask(of: UUID, job: Job[T], person: Person | None = None, can_stop: bool = False) -> T:
+    """Has an evaluator do a job that is of no sheet, with the shelf of a ``person``, if one is
+    given.
+
+    Errors: :class:`LineError` where it cannot be done, or not in time.
+    """
+    moment = timezone.localtime().replace(tzinfo=None)
+    revision = 0 if person is None else person.shelf_revision
+    state = State(
+        f"{'run' if can_stop else 'file'}:{of}", 0, Settings(), moment, shelf_revision=revision
+    )
+    owner = None if person is None else person.pk
+    result = done(state, job, lambda reached: NO_LINES, lambda: shelf_state(owner))
+    if result is None:
+        raise errors.NotInTime()
+    return result
+
+
+def done(
+    state: State, job: Job[T], lines_since: asking.LinesSince, shelf_now: asking.ShelfNow
+) -> T | None:
+    """What an evaluator gives for a job.
+
+    Errors: :class:`LineError` where it cannot be done, :class:`Busy` where no evaluator became
+    free in time, :class:`Overtaken` where it is of no use any more.
+    """
+    try:
+        result = asking.work(evaluators(), state, job, lines_since, shelf_now)
+    except Slowed as error:
+        raise errors.SlowedDown(seconds=max(1, round(error.seconds))) from None
+    if isinstance(result, Refused):
+        raise errors.Refused(result.code, result.text)
+    return result
+
+
+def evaluators() -> asking.Works:
+    """The evaluators."""
+    return asking.evaluators(settings.TEAPOT_EVALUATORS)

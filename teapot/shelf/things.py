@@ -1,0 +1,127 @@
+"""What can be done with anything on the shelf: named, moved, put into the bin, brought back."""
+
+from __future__ import annotations
+
+from datetime import timedelta
+from typing import Any, TypeVar
+
+from django.db import IntegrityError, models, transaction
+from django.utils import timezone
+
+from teapot.accounts.models import Person
+from teapot.console import words
+from teapot.engine.errors import LineError
+from teapot.shelf.items import LONGEST_FOLDER, LONGEST_NAME, OnShelf
+
+KEPT_IN_BIN = timedelta(days=30)
+"""How long what was put into the bin can be brought back."""
+
+Thing = TypeVar("Thing", bound=OnShelf)
+
+
+class NameTaken(LineError):
+    sentence = "There is a {kind} named {name} already."
+
+
+class NameWanted(LineError):
+    sentence = "It needs a name, without quotation marks and braces."
+
+
+def name_field(thing: Any) -> str:
+    """The field that its name stands in: a sheet has a title."""
+    return "title" if hasattr(thing, "title") else "name"
+
+
+def cleaned(name: str) -> str:
+    """A name as it is kept.  Errors: :class:`NameWanted` where there is nothing left of it."""
+    name = " ".join("".join(c for c in name if c.isprintable()).split())[:LONGEST_NAME]
+    if not name or set(name) & set('"{}'):
+        raise NameWanted()
+    return name
+
+
+def free_name(thing: Any, name: str) -> str:
+    """A name that a thing can have.
+
+    Errors: :class:`LineError` for one that is none, or that another of its kind has.
+    """
+    name = cleaned(name)
+    if name_field(thing) == "title":
+        return name
+    others = type(thing).objects.at_hand().filter(owner=thing.owner).exclude(pk=thing.pk)
+    if others.filter(name=name).exists():
+        raise NameTaken(kind=word_for(thing), name=name)
+    return name
+
+
+def word_for(thing: Any) -> str:
+    """What it is called: sheet, procedure, table or record."""
+    return {"datatable": "table"}.get(type(thing)._meta.model_name, type(thing)._meta.model_name)
+
+
+def untaken(thing: Any, name: str) -> str:
+    """The name, or with a number behind it where another of its kind has it."""
+    number, found = 2, name
+    while True:
+        try:
+            return free_name(thing, found)
+        except NameTaken:
+            found, number = f"{name[: LONGEST_NAME - 5]} {number}", number + 1
+
+
+def rename(thing: Any, name: str) -> None:
+    """Gives it another name.  Errors: as :func:`free_name`."""
+    _save(thing, {name_field(thing): free_name(thing, name)})
+
+
+def move(thing: Any, folder: str) -> None:
+    """Puts it into a folder; the top of the shelf where that is empty."""
+    _save(thing, {"folder": folder_from(folder)})
+
+
+def folder_from(typed: str) -> str:
+    """A folder as it is kept: names with ``/`` between them, none of them empty or dots."""
+    names = ("".join(c for c in part if c.isprintable()).strip() for part in typed.split("/"))
+    found = "/".join(name for name in names if name and name.strip("."))
+    return found[:LONGEST_FOLDER].rstrip("/")
+
+
+def put_into_bin(thing: Any) -> None:
+    """Takes it off the shelf; :func:`bring_back` undoes it."""
+    _save(thing, {"binned": timezone.now()})
+
+
+def bring_back(thing: Any) -> None:
+    """Takes it out of the bin.  Errors: :class:`NameTaken` where its name is taken by now."""
+    _save(thing, {"binned": None, name_field(thing): free_name(thing, str(thing.name_shown))})
+
+
+def empty_bin(kinds: tuple[type[models.Model], ...], owner: Person) -> None:
+    """Deletes for good what has been in a person's bin for longer than :data:`KEPT_IN_BIN`."""
+    counts = [
+        kind.objects.filter(owner=owner, binned__lt=timezone.now() - KEPT_IN_BIN).delete()[0]
+        for kind in kinds
+    ]
+    if any(counts):
+        words.forget_deleted()
+
+
+def _save(thing: Any, fields: dict[str, Any]) -> None:
+    """Errors: :class:`NameTaken` where another window was faster."""
+    before = {name: getattr(thing, name) for name in fields}
+    for name, value in fields.items():
+        setattr(thing, name, value)
+    try:
+        with transaction.atomic():
+            thing.save(update_fields=list(fields))
+            say_changed(thing.owner_id)
+    except IntegrityError:
+        for name, value in before.items():
+            setattr(thing, name, value)
+        raise NameTaken(kind=word_for(thing), name=fields.get("name", thing.name_shown)) from None
+
+
+def say_changed(owner: Any) -> None:
+    """Lets evaluators know that the shelf of a person is not the one that they have."""
+    person = Person.objects.filter(pk=owner)
+    person.update(shelf_revision=models.F("shelf_revision") + 1)
