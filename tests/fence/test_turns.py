@@ -17,7 +17,7 @@ class Clock:
         self.now = 1000.0
 
     def __call__(self):
-        self.now += 0.001
+        self.now += 0.01
         return self.now
 
 
