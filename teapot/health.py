@@ -14,7 +14,7 @@ from teapot.engine.numbers.context import Conventions
 from teapot.engine.sheet.line import NewLine
 from teapot.fence.jobs import Answers
 from teapot.fence.turns import Busy
-from teapot.shelf.reaching import ask
+from teapot.shelf.queries import ask
 
 NOBODY = UUID(int=0)
 SECONDS = 2.0

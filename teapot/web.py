@@ -33,7 +33,11 @@ from granian._granian import SocketHolder
 from granian.http import HTTP1Settings
 from granian.server import embed
 
-from teapot.engine.limited.manners import called, end_with_parent, seldom_look_for_garbage
+from teapot.engine.limited.process_setup import (
+    end_with_parent,
+    seldom_look_for_garbage,
+    set_process_name,
+)
 from teapot.shelf.bounds import most_at
 from teapot.wsgi import application as answering
 
@@ -188,7 +192,7 @@ async def _serve(listening: socket.socket, threads: int) -> None:
 
 def run(listening: socket.socket, threads: int) -> None:
     """Serves until the process is told to end: what is under way is answered then."""
-    called("web")
+    set_process_name("web")
     if listening.family == AF_UNIX:  # whoever reaches its folder may ask
         Path(listening.getsockname()).chmod(0o666)
     signal.signal(signal.SIGINT, signal.SIG_IGN)  # whoever started it ends it

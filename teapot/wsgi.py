@@ -17,7 +17,7 @@ request_started.disconnect(reset_queries)
 
 # the models have to be loaded for these
 from teapot.console.quick import Quickly  # noqa: E402
-from teapot.shelf.reaching import evaluators  # noqa: E402
+from teapot.shelf.queries import evaluators  # noqa: E402
 
 application = Quickly(application)
 evaluators().warm()

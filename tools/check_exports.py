@@ -58,12 +58,12 @@ def _others(folder: Path) -> None:
     from teapot.accounts.models import Person
     from teapot.engine.out.latex import as_latex
     from teapot.fence import procedure_jobs as jobs
-    from teapot.procedures.keeping import keep_run
     from teapot.procedures.out import document_of_run
     from teapot.procedures.samples import copy_procedures
+    from teapot.procedures.services import keep_run
     from teapot.records import out
     from teapot.records.models import Record
-    from teapot.shelf.reaching import ask
+    from teapot.shelf.queries import ask
 
     person = Person.objects.create()
     copy_procedures(person)
@@ -82,13 +82,13 @@ def _others(folder: Path) -> None:
 
 def _awkward() -> None:
     """A sheet with what is special in LaTeX, and what its fonts lack."""
-    from teapot.console import keeping
+    from teapot.console import services
     from teapot.console.models import Sheet
     from tools.check_latex import MORE
 
     sheet = Sheet.objects.create(title="Awkward: <b> & 100 % of \\ #1 茶 ✓ ~^_")
     for line in (*MORE, "# a note: 50 % of {m} & ~^\\ – “quoted” 茶 π ≈ ½", '"茶 {2+3} €"'):
-        keeping.keep(sheet, line, uuid4())
+        services.keep(sheet, line, uuid4())
 
 
 def _set(folder: Path, sheet: Any) -> None:

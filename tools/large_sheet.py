@@ -159,7 +159,7 @@ def live_definitions() -> None:
     from teapot.fence import asking, jobs
     from teapot.fence.change_jobs import Put
     from teapot.fence.evaluators import Evaluators
-    from teapot.fence.lines import Part, Reached, SheetLine
+    from teapot.fence.lines import Part, SheetLine, SyncPosition
     from teapot.fence.worker import State
 
     pool, moment = Evaluators(1), datetime.now()
@@ -168,7 +168,7 @@ def live_definitions() -> None:
         lines = tuple(SheetLine(n, text, n - 1, n) for n, text in enumerate(texts, 1))
 
         def done(job: jobs.Job, revision: int, head: str = "") -> object:
-            state = State(kind, revision, Settings(), moment, Reached(), head=head)  # noqa: B023
+            state = State(kind, revision, Settings(), moment, SyncPosition(), head=head)  # noqa: B023
             return asking.work(pool, state, job, lambda reached: Part(lines))  # noqa: B023
 
         print(f"{LINES:,} live definitions {kind}, milliseconds")

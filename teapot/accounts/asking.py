@@ -11,8 +11,8 @@ from django.http import HttpRequest, HttpResponse
 from django.utils.crypto import salted_hmac
 
 from teapot.accounts.visits import forget, visit_of
-from teapot.fence.asking import asker
-from teapot.fence.turns import Asker
+from teapot.fence.asking import client
+from teapot.fence.turns import Client
 
 
 def say_who_asks(get_response: Callable[[HttpRequest], HttpResponse]) -> Callable:
@@ -20,7 +20,7 @@ def say_who_asks(get_response: Callable[[HttpRequest], HttpResponse]) -> Callabl
     they are known.  Once what a first visit told of is there, it is told no more."""
 
     def middleware(request: HttpRequest) -> HttpResponse:
-        asker.set(Asker("", address_of(request)))
+        client.set(Client("", address_of(request)))
         response = get_response(request)
         if hasattr(request, "is_somebodys"):
             response.headers["X-Who"] = who_asks(request) or NOBODY
@@ -33,7 +33,7 @@ def say_who_asks(get_response: Callable[[HttpRequest], HttpResponse]) -> Callabl
 
 def counts_for(person: str) -> None:
     """Has the work that the request at hand asks for count for that person."""
-    asker.set(Asker(person, asker.get().address))
+    client.set(Client(person, client.get().address))
 
 
 NOBODY = "nobody"
@@ -43,7 +43,7 @@ NOBODY = "nobody"
 def who_asks(request: HttpRequest) -> str:
     """A name by which a page tells whether a reply is for whom it was made; it is the same at a
     first visit as when something is kept, and empty where nobody is known."""
-    person = asker.get().person
+    person = client.get().person
     if not person:
         visit = visit_of(request)
         person = "" if visit is None else str(visit.person)

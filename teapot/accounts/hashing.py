@@ -13,7 +13,7 @@ from typing import Any, TypeVar
 
 from django.contrib.auth.hashers import Argon2PasswordHasher, PBKDF2PasswordHasher
 
-from teapot.accounts.apart import one_apart
+from teapot.accounts.background import one_apart
 
 T = TypeVar("T")
 

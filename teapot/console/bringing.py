@@ -19,9 +19,9 @@ from teapot.engine.out.reading import NotASheet, document_from
 from teapot.engine.reading.forms import form_from
 from teapot.engine.sheet.settings import Settings
 from teapot.procedures.models import ProcedureVersion, Run
-from teapot.shelf.drawn import drawn_as, exchanged
 from teapot.shelf.models import Version
 from teapot.shelf.moments import moment_from
+from teapot.shelf.version_refs import drawn_as, exchanged
 
 MOST_BYTES = 20 * 1024 * 1024
 MOST_TRIED = 5_000

@@ -23,11 +23,11 @@ from teapot.engine.sheet.shown import KeptOutcome
 from teapot.fence import change_jobs, jobs
 from teapot.fence.arriving_jobs import LinesTried
 from teapot.fence.jobs import Job
-from teapot.fence.lines import MOST_OF_A_PART, Part, Reached, SheetLine
+from teapot.fence.lines import MOST_OF_A_PART, Part, SheetLine, SyncPosition
 from teapot.fence.listing import ListingNews
 from teapot.fence.turns import Busy, StillReading
 from teapot.fence.worker import State
-from teapot.shelf.reaching import ask, done, shelf_state
+from teapot.shelf.queries import ask, done, shelf_state
 
 T = TypeVar("T")
 
@@ -74,7 +74,7 @@ def work(sheet: Sheet, job: Job[T]) -> T | None:
     )
 
 
-def _part_after(sheet: Sheet, reached: Reached) -> Part:
+def _part_after(sheet: Sheet, reached: SyncPosition) -> Part:
     """Lines of a sheet that come after what was reached: a part of them where it is read for
     the first time."""
     if reached.revision:
@@ -127,7 +127,7 @@ def moved_by(
         return None
 
 
-def surely(sheet: Sheet, job: Job[T]) -> T:
+def work_or_raise(sheet: Sheet, job: Job[T]) -> T:
     """As :func:`work`, for what cannot be gone on without.
 
     Errors: :class:`LineError` where there was no result in time too.
@@ -156,7 +156,7 @@ def tried(person: Person, settings: Settings, lines: Iterable[Line]) -> dict[int
 def typed(sheet: Sheet, job: jobs.Typed) -> SoFar:
     """What is shown while a line is typed."""
     try:
-        return surely(sheet, job)
+        return work_or_raise(sheet, job)
     except StillReading as reading:
         return job.failed(errors.StillReading(percent=reading.percent))
     except Busy:
@@ -259,4 +259,4 @@ def settings_after(sheet: Sheet, command: str, argument: str) -> Settings:
 
     Errors: :class:`LineError` for what cannot be set.
     """
-    return surely(sheet, jobs.SettingsAfter(command=command, argument=argument))
+    return work_or_raise(sheet, jobs.SettingsAfter(command=command, argument=argument))

@@ -28,8 +28,8 @@ from teapot.engine.out.text import as_markdown, as_text
 from teapot.engine.sheet.quantities import Quantity
 from teapot.fence.out_jobs import MoreOfLine, MoreOfLines, QuantitiesOfLines
 from teapot.fence.turns import Busy
-from teapot.shelf.drawn import names_in
 from teapot.shelf.settings_of_lines import UnderConventions
+from teapot.shelf.version_refs import names_in
 
 
 @dataclass(frozen=True, slots=True)
@@ -72,7 +72,7 @@ def document_of(
     evaluating.refresh_all(sheet, chosen)
     more = _more(sheet, [line.number for line in chosen], latex, workings)
     job = QuantitiesOfLines(numbers=[line.number for line in chosen])
-    of_lines = evaluating.surely(sheet, job)
+    of_lines = evaluating.work_or_raise(sheet, job)
     late = {one.line: one.why for one in of_lines.out_of_date}
     late |= {line.number: TOO_SLOW for line in chosen if not line.is_fresh}
     nothing = MoreOfLine((), ())

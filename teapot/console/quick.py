@@ -28,11 +28,11 @@ from teapot.accounts import clock, pacing
 from teapot.accounts.asking import address_of, named
 from teapot.accounts.entering import SESSION_KEY
 from teapot.console import evaluating
-from teapot.console.reaching import sheet_in_browser
+from teapot.console.queries import sheet_in_browser
 from teapot.console.typing import typed_at
 from teapot.console.while_typed import as_html
-from teapot.fence.asking import asker
-from teapot.fence.turns import Asker, Overtaken
+from teapot.fence.asking import client
+from teapot.fence.turns import Client, Overtaken
 from teapot.policy import of_all
 
 logger = logging.getLogger(__name__)
@@ -151,7 +151,7 @@ def _read(
     person, text = str(may.person), form.get("text", "")
     if not text.strip():
         return person, ""
-    asker.set(Asker(person, address))
+    client.set(Client(person, address))
     clock.set_by(cookies)
     sheet, foot = at_hand
     return person, as_html(evaluating.typed(sheet, typed_at(sheet, foot, text, form)))

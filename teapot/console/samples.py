@@ -6,10 +6,10 @@ from pathlib import Path
 from uuid import uuid4
 
 from teapot.accounts.models import Person
-from teapot.console import keeping
+from teapot.console import services
 from teapot.console.models import Sheet
 from teapot.procedures.samples import load_sample_procedures
-from teapot.shelf.keeping import load_sample_tables
+from teapot.shelf.services import load_sample_tables
 
 FOLDER = Path(__file__).parent / "sample_sheets"
 
@@ -32,7 +32,7 @@ def _load(file: Path) -> Sheet:
     title, *lines = file.read_text(encoding="utf-8").splitlines()
     sheet = Sheet.objects.create(owner=None, title=title.removeprefix("#").strip())
     for text in filter(str.strip, lines):
-        kept = keeping.keep(sheet, text, uuid4())
+        kept = services.keep(sheet, text, uuid4())
         if kept.refused is not None:
             raise ValueError(f"{file.name}: {text}: {kept.refused.error}")
     return sheet

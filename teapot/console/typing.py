@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
-from teapot.console import keeping
+from teapot.console import services
 from teapot.console.models import Line, Sheet
-from teapot.console.reaching import Foot
+from teapot.console.queries import Foot
 from teapot.fence import jobs
 
 
@@ -25,8 +25,8 @@ def typed_at(sheet: Sheet, foot: Foot, text: str, form: Mapping[str, str]) -> jo
             caret=caret,
             conventions=line.conventions,
         )
-    place = None if line is None else keeping.place_below(sheet, line.place)
-    last = foot.last if place is None else keeping.last_answered(sheet, place)
+    place = None if line is None else services.place_below(sheet, line.place)
+    last = foot.last if place is None else services.last_answered(sheet, place)
     return jobs.Typed(number=0, text=text, last=last, place=place, caret=caret)
 
 

@@ -28,11 +28,11 @@ from typing import TYPE_CHECKING, Any
 
 if TYPE_CHECKING:
     from teapot.engine.errors import LineError
+    from teapot.engine.full_sheet import Sheet
     from teapot.engine.mends import Mend, Notice
     from teapot.engine.sheet.line import Line
     from teapot.engine.sheet.outcome import Answer, Outcome
     from teapot.engine.sheet.settings import Settings
-    from teapot.engine.whole import Sheet
 
 __all__ = ["Answer", "Line", "LineError", "Mend", "Notice", "Outcome", "Settings", "Sheet"]
 

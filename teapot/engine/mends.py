@@ -11,7 +11,7 @@ from dataclasses import dataclass
 from dataclasses import replace as changed
 from typing import NamedTuple, SupportsInt
 
-from teapot.engine.sent import sent
+from teapot.engine.pickling import compactly_pickled
 
 
 class Span(NamedTuple):
@@ -61,7 +61,7 @@ class Mend:
         return Offer(self.label or shown.strip(), mended)
 
 
-@sent
+@compactly_pickled
 @dataclass(frozen=True, slots=True)
 class Offer:
     """A mend as it is offered: what the button says, and the whole mended line."""
@@ -134,7 +134,7 @@ class Notice:
         return ShownNotice(self.code, self.text, offers(self.mends, line))
 
 
-@sent
+@compactly_pickled
 @dataclass(frozen=True, slots=True)
 class ShownNotice:
     """A notice with its mends as they are offered."""

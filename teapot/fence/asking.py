@@ -17,11 +17,11 @@ from teapot.engine.limited.bounds import starved, too_much_memory, too_slow, unf
 from teapot.engine.limited.child import Broke, Failed, Interrupted, Late, Slow
 from teapot.fence.evaluators import Evaluators, Exchanges
 from teapot.fence.jobs import BeReady, Job
-from teapot.fence.lines import Part, Reached
+from teapot.fence.lines import Part, SyncPosition
 from teapot.fence.notes import BEHIND
 from teapot.fence.remote import SOCKET, Remote
-from teapot.fence.turns import NOBODY, Asker, StillReading
-from teapot.fence.worker import Behind, Refused, ShelfState, State
+from teapot.fence.turns import NOBODY, Client, StillReading
+from teapot.fence.worker import NeedsSync, Refused, ShelfState, State
 
 T = TypeVar("T")
 
@@ -37,20 +37,20 @@ WHILE_TYPING, FOR_ALL_ELSE = 1.0, 8.0
 """Seconds in which a sheet is read before the work on it is put off: what is typed is of no use for
 as long as a change or the list of quantities."""
 
-LinesSince = Callable[[Reached], Part]
+LinesSince = Callable[[SyncPosition], Part]
 """Gives lines of a sheet that come after what was reached: all, or a part of them."""
 
 ShelfNow = Callable[[], ShelfState]
 """Gives what is on the shelf of the sheet's owner."""
 
-asker: ContextVar[Asker] = ContextVar("asker", default=NOBODY)
+client: ContextVar[Client] = ContextVar("asker", default=NOBODY)
 """Who is behind the request at hand."""
 
 
-class Works(Protocol):
+class EvaluatorBackend(Protocol):
     """What does the work: evaluators of this process, or the service of all processes."""
 
-    def begin(self, sheet: str, asker: Asker = NOBODY, gives_way: bool = False) -> Exchanges: ...
+    def begin(self, sheet: str, client: Client = NOBODY, gives_way: bool = False) -> Exchanges: ...
 
     def interrupt(self, sheet: str) -> None: ...
 
@@ -60,7 +60,7 @@ class Works(Protocol):
 
 
 def work(
-    by: Works,
+    by: EvaluatorBackend,
     state: State,
     job: Job[T],
     lines_since: LinesSince,
@@ -71,15 +71,15 @@ def work(
     Errors: :class:`teapot.fence.turns.Busy`, :class:`teapot.fence.turns.StillReading`,
     :class:`teapot.fence.turns.Overtaken`, :class:`teapot.fence.turns.Slowed`.
     """
-    sitting = by.begin(state.sheet, asker.get(), job.gives_way)
+    session = by.begin(state.sheet, client.get(), job.gives_way)
     longest = WHILE_TYPING if job.gives_way else FOR_ALL_ELSE
     try:
         for _ in range(MOST_SENDINGS):
-            note, data = sitting.exchange(job.seconds, pickle.dumps((state, job)))
+            note, data = session.exchange(job.seconds, pickle.dumps((state, job)))
             result = pickle.loads(data)  # noqa: S301 - of our own evaluator
             if note != BEHIND:
                 return cast(T, result)
-            _make_ready(sitting, state, result, lines_since, shelf_now, longest)
+            _make_ready(session, state, result, lines_since, shelf_now, longest)
     except Slow:
         return job.failed(too_slow(job.seconds))
     except Late:
@@ -91,14 +91,14 @@ def work(
     except Failed as error:
         logger.error("a job failed: %s\n%s", type(job).__name__, error)
     finally:
-        sitting.leave()
+        session.leave()
     return job.failed(unforeseen())
 
 
 def _make_ready(
-    sitting: Exchanges,
+    session: Exchanges,
     state: State,
-    behind: Behind | None,
+    behind: NeedsSync | None,
     lines_since: LinesSince,
     shelf_now: ShelfNow,
     longest: float,
@@ -111,7 +111,7 @@ def _make_ready(
         lacking = replace(state, reached=behind.reached, lines=part.lines, upto=part.upto)
         if behind.lacks_shelf:
             lacking = replace(lacking, shelf=shelf_now())
-        _, data = sitting.exchange(READY.seconds, pickle.dumps((lacking, READY)))
+        _, data = session.exchange(READY.seconds, pickle.dumps((lacking, READY)))
         behind = pickle.loads(data)  # noqa: S301 - of our own evaluator
         if behind is None or behind.reached == lacking.reached:  # ended in between
             return
@@ -119,11 +119,11 @@ def _make_ready(
             raise StillReading(100 * part.upto // part.count)
 
 
-_works: Works | None = None
+_works: EvaluatorBackend | None = None
 _starting = threading.Lock()
 
 
-def evaluators(count: int) -> Works:
+def evaluators(count: int) -> EvaluatorBackend:
     """What does the work for this process: the service, where one runs, else evaluators of its
     own, which are started at the first call."""
     global _works

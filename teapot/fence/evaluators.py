@@ -9,7 +9,7 @@ from typing import Protocol
 
 from teapot.engine.limited.child import Broke, Child, Late, Slow
 from teapot.fence.notes import AT_LIMIT, BEHIND
-from teapot.fence.turns import NOBODY, Asker, Ticket, Turns
+from teapot.fence.turns import NOBODY, Client, Ticket, Turns
 
 MOST_MEGABYTES = 700
 """Memory that an evaluator may have left after its work: one with more is replaced."""
@@ -37,16 +37,16 @@ class Evaluators:
 
     def __init__(self, count: int) -> None:
         self.children = [Child("teapot.fence.worker:noted") for _ in range(count + 1)]
-        self.children[count].stand_back(NICENESS)
+        self.children[count].set_niceness(NICENESS)
         self.turns = Turns(count, aside=True)
         self._spare = Child("teapot.fence.worker:noted")
         self._changing = threading.Lock()
         self._done = [0] * (count + 1)
         self._later: threading.Timer | None = None
 
-    def begin(self, sheet: str, asker: Asker = NOBODY, gives_way: bool = False) -> Exchanges:
+    def begin(self, sheet: str, client: Client = NOBODY, gives_way: bool = False) -> Exchanges:
         """Work on a sheet, which waits for its turn at the first exchange."""
-        return Sitting(self, sheet, asker, gives_way)
+        return WorkSession(self, sheet, client, gives_way)
 
     def interrupt(self, sheet: str) -> None:
         """Stops what is being done on a sheet."""
@@ -72,8 +72,8 @@ class Evaluators:
             self.children[at], self._spare = self._spare, self.children[at]
             self._spare.stop()
             if at in self.turns.aside:
-                self.children[at].stand_back(NICENESS)
-                self._spare.stand_back(0)
+                self.children[at].set_niceness(NICENESS)
+                self._spare.set_niceness(0)
             self._spare.start()
 
     def is_too_large(self, at: int, seconds: float) -> bool:
@@ -92,12 +92,12 @@ class Evaluators:
             child.stop()
 
 
-class Sitting:
+class WorkSession:
     """Work of somebody on a sheet, at one evaluator."""
 
-    def __init__(self, of: Evaluators, sheet: str, asker: Asker, gives_way: bool) -> None:
+    def __init__(self, of: Evaluators, sheet: str, client: Client, gives_way: bool) -> None:
         self._of = of
-        self._wanted = sheet, asker, gives_way
+        self._wanted = sheet, client, gives_way
         self._ticket: Ticket | None = None
 
     def exchange(self, seconds: float, arguments: bytes) -> tuple[str, bytes]:

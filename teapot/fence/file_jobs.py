@@ -16,8 +16,8 @@ from teapot.engine.functions.catalogue import BY_NAME
 from teapot.engine.functions.tables import overview
 from teapot.engine.mends import Span
 from teapot.engine.numbers import tables
-from teapot.engine.numbers.many import numbers_in
-from teapot.engine.numbers.scaled import without_missing
+from teapot.engine.numbers.bulk_sums import numbers_in
+from teapot.engine.numbers.common_denominator import without_missing
 from teapot.engine.numbers.tables import by_name, height, in_numbers, units_of, with_measures
 from teapot.engine.numbers.values import Table, Value, is_missing
 from teapot.engine.reading.mathml import statement_mathml

@@ -26,10 +26,10 @@ from teapot.engine.limited.bounds import (
     time_limit,
 )
 from teapot.engine.numbers.context import Conventions
+from teapot.engine.pickling import compactly_pickled
 from teapot.engine.reading.forms import form_asked
 from teapot.engine.reading.mathml import answer_mathml
 from teapot.engine.reading.rows import lines_in
-from teapot.engine.sent import sent
 from teapot.engine.sheet import editing
 from teapot.engine.sheet.dependence import again_for
 from teapot.engine.sheet.line import NewLine
@@ -82,7 +82,7 @@ class Change(Job[T]):
         raise NotImplementedError
 
 
-@sent
+@compactly_pickled
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Typed(Job[SoFar]):
     """What is shown while a line is typed."""

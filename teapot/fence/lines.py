@@ -7,7 +7,7 @@ from datetime import datetime
 
 from teapot.engine import Sheet
 from teapot.engine.numbers.context import Conventions
-from teapot.engine.sent import sent
+from teapot.engine.pickling import compactly_pickled
 from teapot.engine.sheet.line import Drawn
 
 
@@ -49,9 +49,9 @@ MOST_OF_A_PART = 4_000
 """Lines that are sent at once: about what is read in half a second."""
 
 
-@sent
+@compactly_pickled
 @dataclass(frozen=True, slots=True)
-class Reached:
+class SyncPosition:
     """How far an evaluator has a sheet: at ``revision``; where it reads one for the first time,
     which is done in parts, up to the line ``number`` of what the sheet was at the revision
     ``target``."""
@@ -61,7 +61,7 @@ class Reached:
     target: int = 0
 
 
-NOTHING_YET = Reached()
+NOTHING_YET = SyncPosition()
 
 
 @dataclass(frozen=True, slots=True)

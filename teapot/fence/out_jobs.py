@@ -9,7 +9,7 @@ from teapot.engine import Sheet
 from teapot.engine.limited.bounds import TimeIsUp
 from teapot.engine.numbers.shelf import Procedure
 from teapot.engine.out.document import StepOut
-from teapot.engine.out.drawn import as_svg
+from teapot.engine.out.svg_export import as_svg
 from teapot.engine.sheet.dependence import OutOfDate, lines_out_of_date
 from teapot.engine.sheet.line import Drawn, Line
 from teapot.engine.sheet.quantities import Quantity, quantities_of_lines

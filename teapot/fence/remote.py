@@ -15,9 +15,9 @@ from typing import Any
 
 from teapot.engine.limited.bounds import LOAD_SECONDS, on_the_clock
 from teapot.engine.limited.child import START_SECONDS, Broke, Failed, Interrupted, Late, Slow
-from teapot.engine.limited.messages import hear, say, timeval
+from teapot.engine.limited.messages import receive, send, timeval
 from teapot.fence.notes import BEHIND
-from teapot.fence.turns import LONGEST_WAIT, NOBODY, Asker, Busy, Overtaken, Slowed
+from teapot.fence.turns import LONGEST_WAIT, NOBODY, Busy, Client, Overtaken, Slowed
 
 SOCKET = "TEAPOT_EVALUATORS_AT"
 """The environment variable that says where the service is."""
@@ -47,17 +47,19 @@ class Remote:
         self.address = address
         self._own = threading.local()
 
-    def begin(self, sheet: str, asker: Asker = NOBODY, gives_way: bool = False) -> RemoteSitting:
+    def begin(
+        self, sheet: str, client: Client = NOBODY, gives_way: bool = False
+    ) -> RemoteWorkSession:
         """Work on a sheet."""
-        return RemoteSitting(self, (sheet, asker.person, asker.address, gives_way))
+        return RemoteWorkSession(self, (sheet, client.person, client.address, gives_way))
 
     def interrupt(self, sheet: str) -> None:
         """Stops what is being done on a sheet."""
         try:
-            say(self.connection(), (INTERRUPT, sheet))
+            send(self.connection(), (INTERRUPT, sheet))
         except OSError:  # the service that this thread knew has ended
             self.hang_up()
-            say(self.connection(), (INTERRUPT, sheet))
+            send(self.connection(), (INTERRUPT, sheet))
 
     def warm(self) -> None:
         """Its processes are started by the service itself."""
@@ -99,8 +101,8 @@ def _connected(address: str) -> Connection:
     return Connection(line.detach())
 
 
-class RemoteSitting:
-    """Work at an evaluator of the service; see :class:`teapot.fence.evaluators.Sitting`."""
+class RemoteWorkSession:
+    """Work at an evaluator of the service; see :class:`teapot.fence.evaluators.WorkSession`."""
 
     def __init__(self, remote: Remote, wanted: tuple[str, str, str, bool]) -> None:
         self._remote = remote
@@ -125,10 +127,10 @@ class RemoteSitting:
             connection = self._remote.connection()
             try:
                 if self._holds:
-                    say(connection, (GO_ON, seconds, arguments))
+                    send(connection, (GO_ON, seconds, arguments))
                 else:
-                    say(connection, (BEGIN, self._wanted, seconds, arguments))
-                return hear(connection)
+                    send(connection, (BEGIN, self._wanted, seconds, arguments))
+                return receive(connection)
             except (EOFError, OSError):
                 self._remote.hang_up()
                 self._holds = False
@@ -140,4 +142,4 @@ class RemoteSitting:
         if self._holds:
             self._holds = False
             with contextlib.suppress(OSError):
-                say(self._remote.connection(), (LEAVE,))
+                send(self._remote.connection(), (LEAVE,))

@@ -16,11 +16,11 @@ from pathlib import Path
 from typing import Any
 
 from teapot.engine.limited.child import Broke, Failed, Interrupted, Late, Slow
-from teapot.engine.limited.manners import called, end_with_parent
-from teapot.engine.limited.messages import hear, say
+from teapot.engine.limited.messages import receive, send
+from teapot.engine.limited.process_setup import end_with_parent, set_process_name
 from teapot.fence.evaluators import Evaluators, Exchanges
 from teapot.fence.remote import BEGIN, DONE, GO_ON, INTERRUPT, LEAVE, SOCKET
-from teapot.fence.turns import Asker, Busy, Overtaken, Slowed
+from teapot.fence.turns import Busy, Client, Overtaken, Slowed
 
 BACKLOG = 128
 
@@ -44,32 +44,32 @@ def serve(address: str, evaluators: Evaluators) -> None:
 
 def _answer(connection: Connection, evaluators: Evaluators) -> None:
     """What a thread of a web process asks for, one thing after another."""
-    sitting: Exchanges | None = None
+    session: Exchanges | None = None
     try:
         while True:
-            kind, *told = hear(connection)
+            kind, *told = receive(connection)
             if kind == INTERRUPT:
                 evaluators.interrupt(told[0])
-            elif kind == LEAVE and sitting is not None:
-                sitting.leave()
-                sitting = None
+            elif kind == LEAVE and session is not None:
+                session.leave()
+                session = None
             elif kind in (BEGIN, GO_ON):
                 if kind == BEGIN:
                     sheet, person, place, gives_way = told.pop(0)
-                    sitting = evaluators.begin(sheet, Asker(person, place), gives_way)
-                assert sitting is not None
-                say(connection, _done(sitting, *told))
+                    session = evaluators.begin(sheet, Client(person, place), gives_way)
+                assert session is not None
+                send(connection, _done(session, *told))
     except (EOFError, OSError):
         pass
     finally:
-        if sitting is not None:
-            sitting.leave()
+        if session is not None:
+            session.leave()
         connection.close()
 
 
-def _done(sitting: Exchanges, seconds: float, arguments: bytes) -> tuple[Any, ...]:
+def _done(session: Exchanges, seconds: float, arguments: bytes) -> tuple[Any, ...]:
     try:
-        return (DONE, *sitting.exchange(seconds, arguments))
+        return (DONE, *session.exchange(seconds, arguments))
     except Slowed as error:
         return ("Slowed", error.seconds)
     except (Busy, Overtaken, Slow, Late, Broke, Interrupted, Failed) as error:
@@ -78,7 +78,7 @@ def _done(sitting: Exchanges, seconds: float, arguments: bytes) -> tuple[Any, ..
 
 def run(address: str, count: int) -> None:
     """The service, until its process is told to end."""
-    called("evaluators")
+    set_process_name("evaluators")
     evaluators = Evaluators(count)
     evaluators.warm()
 

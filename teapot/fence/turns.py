@@ -48,14 +48,14 @@ it is known how long they are here."""
 
 
 @dataclass(frozen=True, slots=True)
-class Asker:
+class Client:
     """Who asks for work: a person's key and an address; either may be empty."""
 
     person: str = ""
     address: str = ""
 
 
-NOBODY = Asker()
+NOBODY = Client()
 
 
 @dataclass(slots=True)
@@ -95,7 +95,7 @@ class Ticket:
     """Work that waits or is done: ``at`` is the evaluator that does it."""
 
     sheet: str
-    asker: Asker
+    client: Client
     gives_way: bool
     since: float
     called: threading.Event = field(default_factory=threading.Event)
@@ -121,13 +121,13 @@ class Turns:
         self._hits: defaultdict[str, deque[float]] = defaultdict(deque)
         self._seen: OrderedDict[str, Seen] = OrderedDict()
 
-    def take(self, sheet: str, asker: Asker = NOBODY, gives_way: bool = False) -> Ticket:
+    def take(self, sheet: str, client: Client = NOBODY, gives_way: bool = False) -> Ticket:
         """Waits for an evaluator.  Work that ``gives_way`` is dropped where the same asker
         wants more of that kind on the same sheet.
 
         Errors: :class:`Busy`, :class:`Overtaken`, :class:`Slowed`.
         """
-        ticket = Ticket(sheet, asker, gives_way, self.clock())
+        ticket = Ticket(sheet, client, gives_way, self.clock())
         with self._lock:
             self._admit(ticket)
             self._waiting.append(ticket)
@@ -147,15 +147,15 @@ class Turns:
         """Its work is done; ``was_at_limit`` where it ran into one."""
         with self._lock:
             now = self.clock()
-            self._note(ticket.asker.person, not was_at_limit)
+            self._note(ticket.client.person, not was_at_limit)
             if was_at_limit and not ticket.gives_way:
-                for key in (ticket.asker.person, ticket.asker.address):
+                for key in (ticket.client.person, ticket.client.address):
                     if key:
                         self._hits[key].append(now)
             if ticket.at is not None:
                 del self._running[ticket.at]
-            self._served[ticket.asker.person] = now
-            self._served.move_to_end(ticket.asker.person)
+            self._served[ticket.client.person] = now
+            self._served.move_to_end(ticket.client.person)
             while len(self._served) > MOST_SHEETS:
                 self._served.popitem(last=False)
             self._call()
@@ -168,14 +168,14 @@ class Turns:
     # -- with the lock held ----------------------------------------------------------
 
     def _admit(self, ticket: Ticket) -> None:
-        person = ticket.asker.person
+        person = ticket.client.person
         if not person:
             return
         if not ticket.gives_way:
             pause = self._pause(person)
             if pause > 0:
                 raise Slowed(pause)
-        own = [one for one in self._waiting if one.asker.person == person]
+        own = [one for one in self._waiting if one.client.person == person]
         for one in own:
             if ticket.gives_way and one.gives_way and one.sheet == ticket.sheet:
                 one.is_overtaken = True
@@ -210,19 +210,19 @@ class Turns:
         while len(self._seen) > MOST_PEOPLE:
             self._seen.popitem(last=False)
 
-    def _begins_behind(self, asker: Asker) -> bool:
+    def _begins_behind(self, client: Client) -> bool:
         """Whether they are new at an address from which lines ran into limits just now."""
-        if len(self._recent(asker.address)) < FREE_OF_ADDRESS:
+        if len(self._recent(client.address)) < FREE_OF_ADDRESS:
             return False
-        seen = self._seen.get(asker.person)
+        seen = self._seen.get(client.person)
         is_proven = seen is not None and (
             seen.count >= PROVEN_BY and self.clock() >= seen.first + PROVEN_AFTER
         )
         return not is_proven
 
-    def _is_watched(self, asker: Asker) -> bool:
+    def _is_watched(self, client: Client) -> bool:
         """Whether their work may be long: they never have all evaluators."""
-        return bool(self._recent(asker.person)) or self._begins_behind(asker)
+        return bool(self._recent(client.person)) or self._begins_behind(client)
 
     def _is_set_aside(self, ticket: Ticket) -> bool:
         """Whether their work is done apart from that of all others: for what they did themselves,
@@ -230,9 +230,9 @@ class Turns:
         all."""
         if not self.aside:
             return False
-        asker = ticket.asker
-        is_new = not ticket.gives_way and self._begins_behind(asker)
-        return is_new or bool(self._recent(asker.person))
+        client = ticket.client
+        is_new = not ticket.gives_way and self._begins_behind(client)
+        return is_new or bool(self._recent(client.person))
 
     def _call(self) -> None:
         """Gives free evaluators to those who wait, the person first who had none longest."""
@@ -240,26 +240,26 @@ class Turns:
         if not free:
             return
         served, now = self._served, self.clock()
-        busy = {ticket.asker.person for ticket in self._running.values()} - {""}
+        busy = {ticket.client.person for ticket in self._running.values()} - {""}
         watched = sum(
-            self._is_watched(ticket.asker)
+            self._is_watched(ticket.client)
             for at, ticket in self._running.items()
             if at not in self.aside
         )
         for ticket in sorted(
             self._waiting,
             key=lambda one: (
-                self._begins_behind(one.asker),
-                served.get(one.asker.person, 0.0),
+                self._begins_behind(one.client),
+                served.get(one.client.person, 0.0),
                 one.since,
             ),
         ):
-            if ticket.asker.person in busy:
+            if ticket.client.person in busy:
                 continue
             if self._is_set_aside(ticket):
                 is_watched, at = False, next((at for at in free if at in self.aside), None)
             else:
-                is_watched = self._is_watched(ticket.asker)
+                is_watched = self._is_watched(ticket.client)
                 if is_watched and watched >= max(1, self.count - 1):
                     continue
                 at = self._place_for(ticket, [at for at in free if at not in self.aside], now)
@@ -271,8 +271,8 @@ class Turns:
             ticket.at = at
             ticket.called.set()
             watched += is_watched
-            if ticket.asker.person:
-                busy.add(ticket.asker.person)
+            if ticket.client.person:
+                busy.add(ticket.client.person)
             if not free:
                 return
 

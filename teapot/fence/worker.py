@@ -19,11 +19,11 @@ from teapot.engine.limited.bounds import (
     too_much_memory,
     too_slow,
 )
-from teapot.engine.limited.noted import Noted
+from teapot.engine.limited.envelope import Envelope
 from teapot.engine.numbers.shelf import Procedure, Shelf
-from teapot.engine.sent import sent
+from teapot.engine.pickling import compactly_pickled
 from teapot.fence.jobs import BeReady, Change, Job
-from teapot.fence.lines import NOTHING_YET, Reached, SheetLine
+from teapot.fence.lines import NOTHING_YET, SheetLine, SyncPosition
 from teapot.fence.notes import AT_LIMIT, BEHIND
 
 T = TypeVar("T")
@@ -45,7 +45,7 @@ class ShelfState:
     texts: tuple[tuple[str, Procedure], ...] = ()
 
 
-@sent
+@compactly_pickled
 @dataclass(frozen=True, slots=True)
 class State:
     """Which sheet is meant, at which of its revisions, and how to get there.
@@ -61,7 +61,7 @@ class State:
     revision: int
     settings: Settings
     moment: datetime
-    reached: Reached = NOTHING_YET
+    reached: SyncPosition = NOTHING_YET
     lines: tuple[SheetLine, ...] | None = None
     shelf_revision: int = 0
     shelf: ShelfState | None = None
@@ -78,10 +78,10 @@ class Refused:
 
 
 @dataclass(frozen=True, slots=True)
-class Behind:
+class NeedsSync:
     """The reply of an evaluator that has ``reached`` less of the sheet, or another shelf."""
 
-    reached: Reached
+    reached: SyncPosition
     lacks_shelf: bool = False
 
 
@@ -92,7 +92,7 @@ class Known:
     the revision and the head that it was made on."""
 
     sheet: Sheet
-    reached: Reached = NOTHING_YET
+    reached: SyncPosition = NOTHING_YET
     shelf_revision: int = 0
     head: str = ""
     before: tuple[int, str] | None = None
@@ -106,13 +106,13 @@ class Known:
 LIMITS = frozenset({too_slow(0).code, too_much_memory().code})
 
 
-def noted(state: State, job: Job[T]) -> Noted:
+def noted(state: State, job: Job[T]) -> Envelope:
     """As :func:`work`, with what is to be known of the result without reading it."""
     result = work(state, job)
-    if isinstance(result, Behind | None) and (result or isinstance(job, BeReady)):
-        return Noted(BEHIND, result)  # more comes
+    if isinstance(result, NeedsSync | None) and (result or isinstance(job, BeReady)):
+        return Envelope(BEHIND, result)  # more comes
     entered = result if isinstance(result, list) else (result,)
-    return Noted(AT_LIMIT if any(map(_is_at_limit, entered)) else "", result)
+    return Envelope(AT_LIMIT if any(map(_is_at_limit, entered)) else "", result)
 
 
 def _is_at_limit(result: object) -> bool:
@@ -125,10 +125,10 @@ def _is_at_limit(result: object) -> bool:
 _sheets: OrderedDict[str, Known] = OrderedDict()
 
 
-def work(state: State, job: Job[T]) -> T | Behind | Refused | None:
-    """Does the job on the sheet in that state; :class:`Behind` where lines are missing."""
+def work(state: State, job: Job[T]) -> T | NeedsSync | Refused | None:
+    """Does the job on the sheet in that state; :class:`NeedsSync` where lines are missing."""
     known = _known_at(state, job.gives_way)
-    if isinstance(known, Behind):
+    if isinstance(known, NeedsSync):
         return known
     is_whole = False
     try:
@@ -147,7 +147,7 @@ def work(state: State, job: Job[T]) -> T | Behind | Refused | None:
             _sheets.pop(state.sheet, None)  # it may have been half done
     if isinstance(job, Change) and job.is_made(result):
         known.before = known.revision, known.head
-        known.reached, known.head = Reached(job.revision), job.head
+        known.reached, known.head = SyncPosition(job.revision), job.head
     return result
 
 
@@ -161,7 +161,7 @@ def _shelf_of(state: ShelfState) -> Shelf:
     )
 
 
-def _known_at(state: State, gives_way: bool) -> Known | Behind:
+def _known_at(state: State, gives_way: bool) -> Known | NeedsSync:
     """The sheet as ``state`` says, or how far it is behind.
 
     One that was changed here, and of which nobody has said yet that the change is kept, is good
@@ -185,7 +185,7 @@ def _known_at(state: State, gives_way: bool) -> Known | Behind:
     )
     lacks_shelf = known.shelf_revision != state.shelf_revision and state.shelf is None
     if lacks_lines or lacks_shelf:
-        return Behind(known.reached, lacks_shelf)
+        return NeedsSync(known.reached, lacks_shelf)
     sheet = known.sheet
     sheet.set_settings(state.settings)
     moment = state.moment  # alone: the sheet shall not hold the lines of its state
@@ -203,15 +203,15 @@ def _known_at(state: State, gives_way: bool) -> Known | Behind:
     _sheets.move_to_end(state.sheet)
     if has_grown:
         _forget_some()
-    return known if known.revision == state.revision else Behind(known.reached)
+    return known if known.revision == state.revision else NeedsSync(known.reached)
 
 
-def _reached_with(state: State) -> Reached:
+def _reached_with(state: State) -> SyncPosition:
     """How far a sheet is read that has taken up the lines of ``state``."""
     target = state.reached.target or state.revision
     if state.upto is not None:
-        return Reached(0, state.upto, target)
-    return Reached(target)
+        return SyncPosition(0, state.upto, target)
+    return SyncPosition(target)
 
 
 def _forget_some() -> None:

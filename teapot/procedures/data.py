@@ -10,8 +10,8 @@ from teapot.engine.out.data import FORMAT
 from teapot.engine.out.reading import are_draws
 from teapot.engine.reading.forms import form_from
 from teapot.engine.sheet.settings import CHOICES
-from teapot.procedures.keeping import MOST_CHARACTERS, SET, outputs
 from teapot.procedures.models import Procedure, ProcedureVersion, Run
+from teapot.procedures.services import MOST_CHARACTERS, SET, outputs
 from teapot.shelf.moments import moment_from
 
 OF_RUN = {"replies": dict, "outcomes": list, "draws": list}

@@ -14,8 +14,8 @@ from teapot.engine.out.document import Document, LineOut, QuantityOut
 from teapot.engine.reading.mathml import name_mathml
 from teapot.fence.out_jobs import LineOfRun, LinesOfRun
 from teapot.procedures.models import Procedure, ProcedureVersion, Run
-from teapot.shelf.drawn import names_in
-from teapot.shelf.reaching import ask
+from teapot.shelf.queries import ask
+from teapot.shelf.version_refs import names_in
 
 
 def document_of(

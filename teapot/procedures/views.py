@@ -20,9 +20,9 @@ from teapot.engine.sheet.running import Asked
 from teapot.engine.sheet.settings import CHOICES
 from teapot.fence import procedure_jobs as jobs
 from teapot.fence.turns import Busy, Overtaken
-from teapot.procedures import keeping
+from teapot.procedures import services
 from teapot.procedures.models import Procedure, ProcedureVersion, Run
-from teapot.shelf.reaching import ask, stop_asking
+from teapot.shelf.queries import ask, stop_asking
 
 BUSY = "Others are being run just now. Try it again."
 SHOWN_RUNS = 12
@@ -44,7 +44,7 @@ def _own(request: HttpRequest, pk: UUID) -> Procedure:
 def new(request: HttpRequest) -> HttpResponse:
     """Makes an empty procedure and opens it."""
     person = known_person(request) or new_guest(request)
-    return redirect(keeping.make(person))
+    return redirect(services.make(person))
 
 
 @require_POST
@@ -55,12 +55,12 @@ def from_lines(request: HttpRequest) -> HttpResponse:
     lines = Line.objects.present().filter(sheet=sheet).order_by("place")
     texts = [line.text for line in (lines.filter(number__in=numbers) if numbers else lines)]
     asks = request.POST.get("asks") == "1"
-    text = keeping.as_questions(texts) if asks else "\n".join(texts)
+    text = services.as_questions(texts) if asks else "\n".join(texts)
     name = request.POST.get("name") or sheet.title
     try:
-        return redirect(keeping.make(sheet.owner, name, text, sheet, sheet.folder))
+        return redirect(services.make(sheet.owner, name, text, sheet, sheet.folder))
     except LineError:
-        return redirect(keeping.make(sheet.owner, keeping.UNTITLED, text, sheet, sheet.folder))
+        return redirect(services.make(sheet.owner, services.UNTITLED, text, sheet, sheet.folder))
 
 
 @require_safe
@@ -83,13 +83,13 @@ def procedure(request: HttpRequest, pk: UUID) -> HttpResponse:
 
 def _asked(procedure: Procedure, text: str) -> list[Asked]:
     try:
-        return ask(procedure.pk, jobs.Questions(procedure=keeping.as_typed(procedure, text)))
+        return ask(procedure.pk, jobs.Questions(procedure=services.as_typed(procedure, text)))
     except (LineError, Busy):
         return []
 
 
 def _readings(procedure: Procedure, text: str) -> dict[str, Any]:
-    job = jobs.ReadThrough(procedure=keeping.as_typed(procedure, text))
+    job = jobs.ReadThrough(procedure=services.as_typed(procedure, text))
     try:
         return {"readings": ask(procedure.pk, job, procedure.owner)}
     except (LineError, Busy) as refused:
@@ -104,7 +104,7 @@ def preview(request: HttpRequest, pk: UUID) -> HttpResponse:
     if not text.strip():
         return HttpResponse("")
     at = min(int(caret), len(text)) if caret.isdecimal() and len(caret) < 7 else len(text)
-    job = jobs.TypedInProcedure(procedure=keeping.as_typed(found, text), caret=at)
+    job = jobs.TypedInProcedure(procedure=services.as_typed(found, text), caret=at)
     try:
         typed = ask(found.pk, job, found.owner)
     except Overtaken:
@@ -131,7 +131,7 @@ def keep(request: HttpRequest, pk: UUID) -> HttpResponse:
     settings = {name: request.POST[name] for name in CHOICES if request.POST.get(name)}
     if any(value not in CHOICES[name] for name, value in settings.items()):
         raise Http404
-    is_new = keeping.write(found, request.POST.get("text", ""), settings)
+    is_new = services.write(found, request.POST.get("text", ""), settings)
     context = {"procedure": found, "versions": found.versions.all()[:30], "is_new": is_new}
     return render(request, "procedures/kept.html", context)
 
@@ -157,7 +157,7 @@ def run(request: HttpRequest, pk: UUID) -> HttpResponse:
     """Runs the procedure as it is written, which is kept first, with the replies."""
     found = _own(request, pk)
     if "text" in request.POST:
-        keeping.write(found, request.POST["text"])
+        services.write(found, request.POST["text"])
         found.owner.refresh_from_db()
     replies = _replies(request)
     chosen = _chosen(request)
@@ -172,7 +172,7 @@ def run(request: HttpRequest, pk: UUID) -> HttpResponse:
     except Busy:
         ran = jobs.Ran([], stopped=0, why=BUSY)
     if not ran.wrong and ran.outcomes and not chosen and not ran.why:
-        keeping.keep_run(found, replies, ran)
+        services.keep_run(found, replies, ran)
     context = {
         "procedure": found,
         "ran": ran,
@@ -223,7 +223,7 @@ def runs_of(procedure: Procedure, most: int | None = SHOWN_RUNS) -> dict[str, An
     """The runs side by side: inputs and outputs as columns."""
     runs = list(Run.objects.filter(version__procedure=procedure)[:most])
     inputs = list(dict.fromkeys(key for run in runs for key in run.replies))
-    made = [keeping.outputs(run.outcomes) for run in runs]
+    made = [services.outputs(run.outcomes) for run in runs]
     names = [n for n in dict.fromkeys(key for one in made for key in one) if n not in inputs]
     rows = [
         {

@@ -5,9 +5,9 @@ from __future__ import annotations
 from uuid import uuid4
 
 from teapot.accounts.models import Person
-from teapot.console import changes, keeping
+from teapot.console import changes, services
 from teapot.console.models import Sheet
-from teapot.records import keeping as records
+from teapot.records import services as records
 from teapot.records.models import Event, Record
 
 NAME = "an evening at the kettle"
@@ -21,12 +21,12 @@ def load_sample_record() -> None:
     record = records.begin(sheet, NAME)
     sheet.refresh_from_db()
     for text in ("m = 0.8  # water in the small pot, kg", "Q = 4186*m*(96 - T)", "T = 18.5"):
-        keeping.keep(sheet, text, uuid4())
-    keeping.keep(sheet, "Q = 4186*m*(96 - T)  # heat, J", uuid4())
-    keeping.keep(sheet, "Q/1500/60  # minutes", uuid4())
-    keeping.mend(sheet, 1, "m = 0.75  # water in the small pot, kg")
-    keeping.keep(sheet, "Q = 4186*m*(96 - T)  # again, J", uuid4())
-    keeping.delete(sheet, 4)
+        services.keep(sheet, text, uuid4())
+    services.keep(sheet, "Q = 4186*m*(96 - T)  # heat, J", uuid4())
+    services.keep(sheet, "Q/1500/60  # minutes", uuid4())
+    services.mend(sheet, 1, "m = 0.75  # water in the small pot, kg")
+    services.keep(sheet, "Q = 4186*m*(96 - T)  # again, J", uuid4())
+    services.delete(sheet, 4)
     changes.undo(sheet)
     sheet.refresh_from_db()
     records.stop(sheet)

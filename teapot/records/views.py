@@ -13,7 +13,7 @@ from teapot.accounts.guests import own_or_404
 from teapot.console.models import Sheet
 from teapot.console.views.replies import own_sheet
 from teapot.engine.errors import LineError
-from teapot.records import keeping
+from teapot.records import services
 from teapot.records.models import Record
 from teapot.records.out import FORMATS
 from teapot.records.writing import KINDS
@@ -78,9 +78,9 @@ def from_lines(request: HttpRequest) -> HttpResponse:
     sheet = own_sheet(request, request.POST.get("sheet", ""))
     numbers = [int(one) for one in request.POST.getlist("numbers") if one.isdecimal()]
     try:
-        made = keeping.afterwards(sheet, numbers, request.POST.get("name") or sheet.title)
+        made = services.afterwards(sheet, numbers, request.POST.get("name") or sheet.title)
     except LineError:
-        made = keeping.afterwards(sheet, numbers, "record")
+        made = services.afterwards(sheet, numbers, "record")
     return redirect(made)
 
 
@@ -90,5 +90,5 @@ def stop(request: HttpRequest, sheet: UUID) -> HttpResponse:
     found = own_or_404(request, Sheet.objects.select_related("recording"), sheet)
     record = found.recording
     if record is not None:
-        keeping.stop(found)
+        services.stop(found)
     return redirect(record or found)

@@ -16,8 +16,8 @@ from teapot.records.data import record_data, record_from
 from teapot.records.models import Record
 from teapot.shelf import things
 from teapot.shelf.copies import copy_of_procedure, copy_of_sheet, copy_of_version
-from teapot.shelf.drawn import drawn_as, exchanged, thing_of, versions_in
 from teapot.shelf.models import DataTable, Version
+from teapot.shelf.version_refs import drawn_as, exchanged, thing_of, versions_in
 
 
 def copy_for(person: Person, thing: Any) -> Any:

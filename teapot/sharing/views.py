@@ -19,7 +19,7 @@ from teapot.records import out
 from teapot.records.views import events_of, since_in
 from teapot.sharing.copying import copy_for
 from teapot.sharing.models import Link
-from teapot.sharing.reaching import SHARED, LeadsNowhere, known_by, reached
+from teapot.sharing.queries import SHARED, LeadsNowhere, known_by, reached
 from teapot.shelf.listing import KINDS
 
 MOST_LINES, MOST_LINKS = 200, 50

@@ -15,7 +15,7 @@ def forget_file(instance: Any, **_: Any) -> None:
 
 def forget_held(instance: Any, **_: Any) -> None:
     """What a person brought in and did not settle goes with them."""
-    from teapot.shelf.held import forget
+    from teapot.shelf.pending_import import forget
 
     forget(instance)
 

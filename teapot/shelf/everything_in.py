@@ -34,10 +34,10 @@ from teapot.procedures.models import Procedure, Run
 from teapot.records.data import record_from
 from teapot.records.models import Record
 from teapot.shelf import things
-from teapot.shelf.drawn import drawn_as
 from teapot.shelf.everything import FILE, FORMAT
 from teapot.shelf.models import DataTable, Version
 from teapot.shelf.moments import moment_from
+from teapot.shelf.version_refs import drawn_as
 
 MOST_UNPACKED = 400 * 1024 * 1024
 MOST_ENTRIES = 20_000

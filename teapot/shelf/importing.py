@@ -16,10 +16,10 @@ from uuid import uuid4
 from django.db import close_old_connections
 from django.utils import timezone
 
-from teapot.accounts.apart import one_apart
+from teapot.accounts.background import one_apart
 from teapot.accounts.models import Person
 from teapot.engine.errors import LineError
-from teapot.shelf import held
+from teapot.shelf import pending_import
 from teapot.shelf.everything_in import Stopped, bring_in
 from teapot.shelf.models import Arrival
 
@@ -51,7 +51,7 @@ def begin(person: Person, choices: Mapping[str, str]) -> Arrival:
     if len(_waiting) >= MOST_WAITING:
         return Arrival(owner=person, outcome={"error": MANY})
     arrival = Arrival.objects.create(owner=person)
-    under_way = _apart.submit(_bring, arrival, held.taken(person, uuid4()), dict(choices))
+    under_way = _apart.submit(_bring, arrival, pending_import.taken(person, uuid4()), dict(choices))
     _waiting.append(under_way)
     with suppress(TimeoutError):
         under_way.result(LOOKED_FOR)

@@ -46,7 +46,7 @@ USED_AS = {"shelf": "table", "run": "procedure"}
 
 
 @dataclass(slots=True)
-class Lying:
+class ShelfEntry:
     """A thing on the shelf: its ``size`` in words, where it lies, and what uses it."""
 
     kind: str
@@ -62,7 +62,7 @@ class Lying:
 
 
 @dataclass(frozen=True, slots=True)
-class Called:
+class ShelfName:
     """What a thing is called, and where it is."""
 
     kind: str
@@ -72,7 +72,7 @@ class Called:
     opened: datetime
 
 
-def names_of(person: Person, words: Sequence[str] = ()) -> list[Called]:
+def names_of(person: Person, words: Sequence[str] = ()) -> list[ShelfName]:
     """What all that lies on the shelf is called, or what has all the ``words`` in its name,
     its folder and the word for its kind; what was opened last first."""
     found = []
@@ -84,7 +84,9 @@ def names_of(person: Person, words: Sequence[str] = ()) -> list[Called]:
                 things = things.filter(
                     Q(**{f"{name}__icontains": word}) | Q(folder__icontains=word)
                 )
-        found += [Called(kind, *row) for row in things.values_list("pk", name, "folder", "opened")]
+        found += [
+            ShelfName(kind, *row) for row in things.values_list("pk", name, "folder", "opened")
+        ]
     return sorted(found, key=lambda one: one.opened, reverse=True)
 
 
@@ -93,17 +95,17 @@ class Folder:
     """What lies in one folder, what was opened last first."""
 
     name: str
-    things: list[Lying]
+    things: list[ShelfEntry]
 
 
 def things_of(
     person: Person, in_bin: bool = False, only: Collection[UUID] | None = None
-) -> list[Lying]:
+) -> list[ShelfEntry]:
     """All that lies on the shelf of a person, or in the bin, or ``only`` these; what was
     opened last first."""
     among = Q() if only is None else Q(pk__in=only)
     found = [
-        Lying(
+        ShelfEntry(
             kind=kind,
             pk=thing.pk,
             name=thing.name_shown,
@@ -172,9 +174,9 @@ def newest_texts(person: Person) -> QuerySet[ProcedureVersion]:
     )
 
 
-def in_folders(things: list[Lying]) -> list[Folder]:
+def in_folders(things: list[ShelfEntry]) -> list[Folder]:
     """The things by their folders: those at the top first, then by name."""
-    by_folder: dict[str, list[Lying]] = defaultdict(list)
+    by_folder: dict[str, list[ShelfEntry]] = defaultdict(list)
     for thing in things:
         by_folder[thing.folder].append(thing)
     return [Folder(name, by_folder[name]) for name in sorted(by_folder, key=str.casefold)]

@@ -12,7 +12,7 @@ from django.utils.html import escape
 from django.utils.safestring import SafeString, mark_safe
 
 from teapot.accounts.models import Person
-from teapot.shelf.listing import Lying, names_of, newest_texts, things_of
+from teapot.shelf.listing import ShelfEntry, names_of, newest_texts, things_of
 from teapot.shelf.models import Version
 
 MOST_PLACES = 3
@@ -55,7 +55,7 @@ def words_in(typed: str) -> list[str]:
     return re.findall(r"[\w.]+", typed)[:8]
 
 
-def search(person: Person, typed: str) -> list[Lying]:
+def search(person: Person, typed: str) -> list[ShelfEntry]:
     """What has all the words in its name and folder, or in one place of what it holds; with
     the places."""
     words = words_in(typed)

@@ -11,8 +11,8 @@ from django.conf import settings
 from teapot.accounts.belongings import clear
 from teapot.accounts.models import Person
 from teapot.shelf.importing import INTERRUPTED
-from teapot.shelf.keeping import LOOKED_AT_FOR, forget_looked_at
 from teapot.shelf.models import Arrival, Version
+from teapot.shelf.services import LOOKED_AT_FOR, forget_looked_at
 
 NOTHING = timedelta(0)
 """The age of what may go at the start, when nothing else runs yet."""

@@ -22,7 +22,7 @@ from teapot.accounts.models import Browser, Person
 from teapot.accounts.tidying import tidy
 from teapot.console.models import Line, Sheet
 from teapot.procedures.models import Procedure
-from teapot.shelf.held import hold
+from teapot.shelf.pending_import import hold
 from tests import people
 from tests.people import Someone, link_in
 

@@ -6,7 +6,7 @@ import pytest
 from django.contrib.auth.hashers import check_password, identify_hasher, make_password
 from django.test import Client
 
-from teapot.accounts import apart, hashing
+from teapot.accounts import background, hashing
 from teapot.accounts.models import Person
 from tests.threads import Thread
 
@@ -46,7 +46,7 @@ def test_hashing_stands_back():
     import os
 
     niceness = hashing.apart(lambda: os.getpriority(os.PRIO_PROCESS, threading.get_native_id()))
-    assert niceness >= apart.NICENESS
+    assert niceness >= background.NICENESS
 
 
 @pytest.mark.django_db

@@ -5,7 +5,7 @@ import uuid
 import pytest
 from django.test import Client
 
-from teapot.console import changes, evaluating, keeping
+from teapot.console import changes, evaluating, services
 from teapot.console.models import Change, Line, Sheet
 from teapot.engine.errors import LineError
 
@@ -21,7 +21,7 @@ def sheet():
 
 def keep(sheet, *texts):
     for text in texts:
-        kept = keeping.keep(sheet, text, uuid.uuid4())
+        kept = services.keep(sheet, text, uuid.uuid4())
         assert kept.refused is None
 
 
@@ -50,12 +50,12 @@ CUPS = "cups = 6; guests = 2; seats = cups + guests"
 
 
 def mend_first(sheet):
-    keeping.mend(sheet, 1, "cups = 9; guests = 2; seats = cups + guests")
+    services.mend(sheet, 1, "cups = 9; guests = 2; seats = cups + guests")
 
 
 def test_mending_says_what_has_moved(sheet):
     keep(sheet, CUPS, "seats*2")
-    kept = keeping.mend(sheet, 1, "cups = 9; guests = 2; seats = cups + guests")
+    kept = services.mend(sheet, 1, "cups = 9; guests = 2; seats = cups + guests")
     assert kept.moved == ("6 → 9", "8 → 11")
     lines = list(sheet.lines.present())
     assert evaluating.refresh(sheet, lines) == {2: ["16 → 22"]}
@@ -66,15 +66,15 @@ def test_mending_says_what_has_moved(sheet):
     [
         lambda sheet: keep(sheet, "1 + 1"),
         mend_first,
-        lambda sheet: keeping.delete(sheet, 2),
-        lambda sheet: keeping.move(sheet, 3, up=True),
-        lambda sheet: keeping.set_form(sheet, 2, "scientific"),
-        lambda sheet: keeping.set_value(sheet, "extra", "7"),
-        lambda sheet: keeping.rename(sheet, "seats", "chairs"),
+        lambda sheet: services.delete(sheet, 2),
+        lambda sheet: services.move(sheet, 3, up=True),
+        lambda sheet: services.set_form(sheet, 2, "scientific"),
+        lambda sheet: services.set_value(sheet, "extra", "7"),
+        lambda sheet: services.rename(sheet, "seats", "chairs"),
         lambda sheet: keep(sheet, "/forget cups"),
         lambda sheet: keep(sheet, "/show 3 digits"),
         lambda sheet: keep(sheet, "/clear"),
-        lambda sheet: keeping.keep(sheet, "5*5", uuid.uuid4(), below=1),
+        lambda sheet: services.keep(sheet, "5*5", uuid.uuid4(), below=1),
     ],
 )
 def test_undo_and_redo_of_every_kind_of_change(sheet, change):
@@ -105,7 +105,7 @@ def test_undo_goes_back_to_the_empty_sheet_and_a_new_change_ends_redo(sheet):
 
 def test_a_number_is_never_given_twice(sheet):
     keep(sheet, "10", "20")
-    keeping.delete(sheet, 2)
+    services.delete(sheet, 2)
     keep(sheet, "@ + 1")
     assert [line.number for line in present(sheet)] == [1, 3]
     assert answers(sheet)[-1] == ["11"]
@@ -113,9 +113,9 @@ def test_a_number_is_never_given_twice(sheet):
 
 def test_lines_put_between_others_again_and_again_are_a_change_each(sheet):
     for text in ("1", "2"):
-        keeping.keep(sheet, text, uuid.uuid4())
+        services.keep(sheet, text, uuid.uuid4())
     for at in range(60):
-        keeping.keep(sheet, f"10 + {at}", uuid.uuid4(), below=1)
+        services.keep(sheet, f"10 + {at}", uuid.uuid4(), below=1)
         sheet.refresh_from_db()
     assert sheet.changes.count() == 62
     assert len({line.place for line in Line.objects.all()}) == 62
@@ -140,10 +140,10 @@ def test_a_change_that_was_overtaken_is_not_written(sheet):
 def test_computing_again_one_and_all(sheet):
     keep(sheet, "a = 1", "b = a + 1", "c = b + 1", "a = 5")
     assert quantity(sheet, "c").state == "out-of-date"
-    keeping.compute_again(sheet, 2)
+    services.compute_again(sheet, 2)
     assert quantity(sheet, "b").text == "6"
     assert quantity(sheet, "c").reason == "used b = 2; b is now 6"
-    keeping.compute_again(sheet, None)
+    services.compute_again(sheet, None)
     assert quantity(sheet, "c").text == "7"
     assert quantity(sheet, "c").state == "stored"
 
@@ -152,16 +152,16 @@ def test_renaming_to_a_bad_or_taken_name_is_refused(sheet):
     keep(sheet, "a = 1", "b = a")
     for name in ("b", "2x", "mod", "a b", ""):
         with pytest.raises(LineError):
-            keeping.rename(sheet, "a", name)
+            services.rename(sheet, "a", name)
     with pytest.raises(LineError):
-        keeping.rename(sheet, "nothing", "c")
-    keeping.rename(sheet, "a", "α_1")
+        services.rename(sheet, "nothing", "c")
+    services.rename(sheet, "a", "α_1")
     assert texts(sheet) == ["α_1 = 1", "b = α_1"]
 
 
 def test_an_error_elsewhere_is_shown_and_goes_when_it_is_mended(sheet):
     keep(sheet, "m = 2", "m*3")
-    keeping.delete(sheet, 1)
+    services.delete(sheet, 1)
     assert answers(sheet) == [["an error"]]
     changes.undo(sheet)
     assert answers(sheet) == [["2"], ["6"]]
@@ -170,13 +170,13 @@ def test_an_error_elsewhere_is_shown_and_goes_when_it_is_mended(sheet):
 def test_refused_changes_leave_no_trace(sheet):
     keep(sheet, "1")
     revision = sheet.revision
-    assert keeping.mend(sheet, 1, "sqr(4)").line is None
+    assert services.mend(sheet, 1, "sqr(4)").line is None
     with pytest.raises(LineError):
-        keeping.mend(sheet, 1, "/clear")
+        services.mend(sheet, 1, "/clear")
     with pytest.raises(LineError):
-        keeping.set_form(sheet, 1, "nonsense")
+        services.set_form(sheet, 1, "nonsense")
     with pytest.raises(LineError):
-        keeping.set_value(sheet, "nothing", "1")
+        services.set_value(sheet, "nothing", "1")
     sheet.refresh_from_db()
     assert sheet.revision == revision
     assert texts(sheet) == ["1"]
@@ -184,10 +184,10 @@ def test_refused_changes_leave_no_trace(sheet):
 
 def test_answers_made_for_an_overtaken_state_are_not_kept(sheet):
     keep(sheet, "a = 1", "a + 1")
-    keeping.mend(sheet, 1, "a = 2")
+    services.mend(sheet, 1, "a = 2")
     late = Sheet.objects.get()
     lines = list(late.lines.present())
-    keeping.mend(sheet, 1, "a = 3")
+    services.mend(sheet, 1, "a = 3")
     evaluating.refresh(late, lines)
     assert Line.objects.get(number=2).stale
     assert answers(sheet) == [["3"], ["4"]]
@@ -196,7 +196,7 @@ def test_answers_made_for_an_overtaken_state_are_not_kept(sheet):
 def test_evaluators_that_lost_everything_give_the_same(sheet, settings):
     """A sheet in an evaluator's memory is a cache: made anew, it answers alike."""
     keep(sheet, CUPS, "twice := seats*2", "cups = 9", "twice + @")
-    keeping.mend(sheet, 1, "cups = 7; guests = 3; seats = cups + guests")
+    services.mend(sheet, 1, "cups = 7; guests = 3; seats = cups + guests")
     expected = answers(sheet)
     moved = Sheet.objects.create(owner=sheet.owner, revision=sheet.revision)
     sheet.lines.update(sheet=moved, stale=True)

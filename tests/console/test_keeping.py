@@ -8,7 +8,7 @@ import pytest
 from django.db import connection
 from django.test import Client
 
-from teapot.console import keeping, samples
+from teapot.console import samples, services
 from teapot.console.models import Line, Sheet
 from tests.threads import at_once
 
@@ -77,7 +77,7 @@ def test_windows_writing_at_once_lose_and_mix_nothing(person):
 
     def write(window):
         for count in range(8):
-            keeping.keep(Sheet.objects.get(pk=sheet.pk), f"{window} + {count}", uuid.uuid4())
+            services.keep(Sheet.objects.get(pk=sheet.pk), f"{window} + {count}", uuid.uuid4())
         connection.close()
 
     at_once(*(partial(write, 100 * n) for n in (1, 2, 3)))
@@ -163,7 +163,7 @@ def test_the_title_is_renamed_in_place(person):
 def test_earlier_lines_follow_screen_by_screen(person):
     sheet = Sheet.objects.get()
     for count in range(70):
-        keeping.keep(sheet, str(count), uuid.uuid4())
+        services.keep(sheet, str(count), uuid.uuid4())
     page = person.get(person.sheet).content.decode()
     numbers = re.findall(r'data-number="(\d+)"', page)
     assert (numbers[0], numbers[-1]) == ("41", "70")

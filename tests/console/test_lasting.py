@@ -6,7 +6,7 @@ import pytest
 from django.test import Client
 
 from teapot.accounts.models import Person
-from teapot.console import changes, evaluating, keeping
+from teapot.console import changes, evaluating, services
 from teapot.console.models import Line, Sheet
 from teapot.fence import jobs
 from teapot.fence.asking import evaluators
@@ -21,7 +21,7 @@ def sheet():
 
 def keep(sheet, *texts, replies=()):
     for text in texts:
-        kept = keeping.keep(sheet, text, uuid.uuid4(), replies=replies)
+        kept = services.keep(sheet, text, uuid.uuid4(), replies=replies)
         assert kept.line is not None, kept.refused
 
 
@@ -45,7 +45,7 @@ def lose_caches():
 def test_a_draw_survives_an_error_the_loss_of_the_cache_and_undo(sheet):
     keep(sheet, "a = 1", "x = a + random()", "x*1")
     before = answers(sheet)
-    keeping.mend(sheet, 1, "a = true")
+    services.mend(sheet, 1, "a = true")
     assert answers(sheet)[1:] == [["an error"]] * 2
     lose_caches()
     assert answers(sheet)[1:] == [["an error"]] * 2
@@ -56,7 +56,7 @@ def test_a_draw_survives_an_error_the_loss_of_the_cache_and_undo(sheet):
 def test_a_reply_survives_an_error_and_undo(sheet):
     keep(sheet, "a = 1")
     keep(sheet, 'x = a + ask("How warm?")', replies=["85"])
-    keeping.mend(sheet, 1, "a = true")
+    services.mend(sheet, 1, "a = true")
     answers(sheet)
     lose_caches()
     changes.undo(sheet)
@@ -65,7 +65,7 @@ def test_a_reply_survives_an_error_and_undo(sheet):
 
 def test_a_line_that_draws_only_now_draws_the_same_everywhere(sheet):
     keep(sheet, "a = 1", "x = if(a > 2, random(), 0)", "x*1")
-    keeping.mend(sheet, 1, "a = 3")
+    services.mend(sheet, 1, "a = 3")
     lose_caches()
     first = answers(sheet)
     assert first[1] != ["0"]
@@ -73,7 +73,7 @@ def test_a_line_that_draws_only_now_draws_the_same_everywhere(sheet):
     lose_caches()
     Line.objects.filter(number=3).update(stale=True)
     assert answers(sheet) == first
-    keeping.set_form(sheet, 2, "20 digits")
+    services.set_form(sheet, 2, "20 digits")
     assert answers(sheet)[2] == first[2]
 
 
@@ -81,12 +81,12 @@ def test_a_deleted_draw_comes_back_as_it_was(sheet):
     keep(sheet, "random()", "random(1..1000)", "now()")
     before = answers(sheet)
     for number in (1, 2, 3):
-        keeping.delete(sheet, number)
+        services.delete(sheet, number)
     lose_caches()
     for _ in range(3):
         changes.undo(sheet)
     assert answers(sheet) == before
-    keeping.mend(sheet, 1, "random() + 1")
+    services.mend(sheet, 1, "random() + 1")
     changes.undo(sheet)
     lose_caches()
     assert answers(sheet) == before
@@ -105,7 +105,7 @@ def pages_of(sheet):
 
 def test_answers_that_are_late_are_marked_and_asked_for_again(sheet, monkeypatch):
     keep(sheet, "a = 1", "b = a + 1", "c = a + 2")
-    keeping.mend(sheet, 1, "a = 5")
+    services.mend(sheet, 1, "a = 5")
     client = pages_of(sheet)
     work = evaluating.work
 
@@ -127,7 +127,7 @@ def test_answers_that_are_late_are_marked_and_asked_for_again(sheet, monkeypatch
 
 def test_nothing_worked_out_at_all_marks_every_line(sheet, monkeypatch):
     keep(sheet, "a = 1", "b = a + 1")
-    keeping.mend(sheet, 1, "a = 5")
+    services.mend(sheet, 1, "a = 5")
     monkeypatch.setattr(evaluating, "work", lambda *rest, **arguments: None)
     page = pages_of(sheet).get(f"/sheets/{sheet.pk}").content.decode()
     assert page.count('data-testid="not-yet"') == 1
@@ -146,7 +146,7 @@ def test_a_line_that_uses_what_is_out_of_date_says_so(sheet):
         3: "used first = 3; first is now 5",
         5: "total used first = 3; first is now 5",
     }
-    keeping.compute_again(sheet, 5)
+    services.compute_again(sheet, 5)
     assert answers(sheet)[-2:] == [["9"], ["9"]]
     assert evaluating.quantities(sheet).out_of_date == []
 
@@ -156,16 +156,16 @@ def test_a_line_that_uses_what_is_out_of_date_says_so(sheet):
 
 def test_a_line_mended_while_its_reply_was_lost_is_kept_once(sheet):
     token = uuid.uuid4()
-    keeping.keep(sheet, "4+4", token)
-    keeping.keep(sheet, "4+5", token)
+    services.keep(sheet, "4+4", token)
+    services.keep(sheet, "4+5", token)
     assert answers(sheet) == [["9"]]
 
 
 def test_a_line_taken_back_while_its_reply_was_lost_is_gone(sheet):
     token = uuid.uuid4()
-    keeping.take_back(sheet, token)
-    keeping.keep(sheet, "4+4", token)
-    keeping.take_back(sheet, token)
+    services.take_back(sheet, token)
+    services.keep(sheet, "4+4", token)
+    services.take_back(sheet, token)
     assert answers(sheet) == []
 
 

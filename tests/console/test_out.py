@@ -15,7 +15,7 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from teapot.accounts.models import Person
-from teapot.console import bringing, changes, keeping
+from teapot.console import bringing, changes, services
 from teapot.console.models import Line, Sheet
 from teapot.console.out import FORMATS, document_of
 from teapot.engine.out.reading import NotASheet
@@ -54,7 +54,7 @@ def made(steps, title="Some kettles"):
     sheet = Sheet.objects.create(owner=person, title=title)
     for step in steps:
         if isinstance(step, str):
-            keeping.keep(sheet, step, uuid.uuid4())
+            services.keep(sheet, step, uuid.uuid4())
             continue
         deed, at = step
         numbers = list(sheet.lines.present().values_list("number", flat=True))
@@ -63,11 +63,11 @@ def made(steps, title="Some kettles"):
         elif numbers:
             number = numbers[at % len(numbers)]
             if deed == "delete":
-                keeping.delete(sheet, number)
+                services.delete(sheet, number)
             elif deed == "move":
-                keeping.move(sheet, number, up=True)
+                services.move(sheet, number, up=True)
             else:
-                keeping.mend(sheet, number, "2 + 40")
+                services.mend(sheet, number, "2 + 40")
         sheet.refresh_from_db()
     return sheet
 
@@ -128,14 +128,14 @@ def test_what_is_out_of_date_goes_out_and_comes_back_as_such(ending):
     ]
     back = through(sheet, ending)
     assert [line.remarks for line in document_of(back).lines] == said
-    keeping.keep(back, "t = n*2", uuid.uuid4())
+    services.keep(back, "t = n*2", uuid.uuid4())
     assert [line.remarks for line in document_of(back).lines][3] == []
 
 
 def test_a_line_that_was_moved_goes_out_with_what_it_answers_there():
     sheet = made(("a = 5", "b = 7", "c = a + b"))
-    keeping.move(sheet, 3, up=True)
-    keeping.move(sheet, 3, up=True)
+    services.move(sheet, 3, up=True)
+    services.move(sheet, 3, up=True)
     first = document_of(sheet).lines[0]
     assert (first.text, first.answers) == ("c = a + b", ())
     assert "a" in first.said
@@ -155,7 +155,7 @@ def test_chosen_lines_go_out_with_the_quantities_as_of_these_lines():
 
 def test_every_quantity_of_a_large_sheet_goes_out():
     sheet = made(())
-    keeping.keep_several(sheet, [f"q{at} = {at}" for at in range(250)], uuid.uuid4())
+    services.keep_several(sheet, [f"q{at} = {at}" for at in range(250)], uuid.uuid4())
     assert len(document_of(sheet).quantities) == 250
 
 

@@ -464,7 +464,7 @@ def test_trouble_with_the_storage_has_a_sentence(visitor, monkeypatch, error, sa
         raise OperationalError(error)
 
     with monkeypatch.context() as broken:
-        broken.setattr("teapot.console.keeping.commit", fails)
+        broken.setattr("teapot.console.services.commit", fails)
         reply = visitor.post("/lines", text="2", token=str(uuid.uuid4()))
     assert reply.status_code == 503
     assert said in reply.content.decode()

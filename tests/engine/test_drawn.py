@@ -5,7 +5,7 @@ import xml.etree.ElementTree as ET
 import pytest
 
 from teapot.engine import Sheet
-from teapot.engine.out.drawn import NAMESPACE, as_svg
+from teapot.engine.out.svg_export import NAMESPACE, as_svg
 
 LINES = (
     "6+3/6+3", "sin(30°)^2", "30 deg as rad", "[1,2,3]*2", "if(2 > 1, 1/3, 0)", "root(5, 3)",

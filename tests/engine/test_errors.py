@@ -6,7 +6,7 @@ import pytest
 
 from teapot.engine import errors
 from teapot.engine.errors import LineError
-from teapot.engine.reading.elsewhere import SPELLINGS, STEPPED
+from teapot.engine.reading.foreign_syntax import SPELLINGS, STEPPED
 from teapot.engine.reading.parser import parse
 
 

@@ -16,7 +16,7 @@ from teapot.engine.files import dialect
 from teapot.engine.files.cells import number_from, values_of
 from teapot.engine.files.preview import Guess, name_and_unit, preview_of
 from teapot.engine.files.shelf import File, shelf_of
-from teapot.engine.numbers.counts import Counts
+from teapot.engine.numbers.measure_array import MeasureArray
 from teapot.engine.numbers.operators import operate
 from teapot.engine.numbers.sizes import measure_of
 from teapot.engine.numbers.tables import by_name
@@ -311,10 +311,10 @@ NUMBERS = st.lists(st.integers(-50, 50), min_size=3, max_size=3)
 )
 def test_what_is_done_with_many_measures_is_done_with_each(op, numbers, unit, other, turned):
     """The same as one by one, or the same error."""
-    many = Counts(tuple(map(exact, numbers)), unit_of(unit))
+    many = MeasureArray(tuple(map(exact, numbers)), unit_of(unit))
     count, of = other
     if isinstance(count, list):
-        side = Counts(tuple(map(exact, count)), unit_of(of))
+        side = MeasureArray(tuple(map(exact, count)), unit_of(of))
         pair = List(many), List(side)
         apart = List(tuple(many)), List(tuple(side))
     else:

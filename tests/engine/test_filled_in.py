@@ -7,7 +7,7 @@ import pytest
 from teapot.engine import Sheet
 from teapot.engine.aids.completion import complete
 from teapot.engine.numbers.context import STANDARD
-from teapot.engine.numbers.values import Sentence
+from teapot.engine.numbers.values import InterpolatedText
 from teapot.engine.reading.tree import NOWHERE, Filled
 from teapot.engine.sheet.line import NewLine
 from tests.engine.answers import answer, error, outcome
@@ -155,6 +155,6 @@ def test_names_are_completed_in_the_braces_of_a_text():
 
 
 def test_a_sentence_goes_from_process_to_process_with_its_parts():
-    sentence = Sentence(("a ", Filled(NOWHERE, "1", "≈")))
+    sentence = InterpolatedText(("a ", Filled(NOWHERE, "1", "≈")))
     copy = pickle.loads(pickle.dumps(sentence))
     assert (copy, copy.parts) == (sentence, sentence.parts)

@@ -14,9 +14,9 @@ from teapot.engine.limited.child import Broke, Child, Failed, Slow
 from teapot.fence import asking, worker
 from teapot.fence.change_jobs import Enter
 from teapot.fence.evaluators import Evaluators
-from teapot.fence.lines import Part, Reached, SheetLine
-from teapot.fence.turns import FREE_HITS, NOBODY, Asker, Busy, Slowed, StillReading
-from teapot.fence.worker import Behind, State
+from teapot.fence.lines import Part, SheetLine, SyncPosition
+from teapot.fence.turns import FREE_HITS, NOBODY, Busy, Client, Slowed, StillReading
+from teapot.fence.worker import NeedsSync, State
 from tests.fence.jobs import Answer
 from tests.threads import Thread
 
@@ -36,7 +36,7 @@ def evaluators():
 @pytest.fixture(autouse=True)
 def nobody_asks():
     """Whoever was behind the last request of another test is not behind these."""
-    asking.asker.set(NOBODY)
+    asking.client.set(NOBODY)
 
 
 def no_lines(reached):
@@ -58,7 +58,7 @@ def answer_job(text, seconds=20.0, number=1, last=None):
 
 
 def state(sheet="a", revision=0, lines=None, since=0):
-    return State(sheet, revision, SETTINGS, MOMENT, Reached(since), lines)
+    return State(sheet, revision, SETTINGS, MOMENT, SyncPosition(since), lines)
 
 
 def test_an_answer_comes_through_the_fence(evaluators):
@@ -82,10 +82,10 @@ def test_an_evaluator_that_lacks_lines_gets_them(evaluators):
 
 
 def test_a_worker_says_how_far_behind_it_is():
-    assert worker.work(state("c", 3), answer_job("1")) == Behind(Reached())
+    assert worker.work(state("c", 3), answer_job("1")) == NeedsSync(SyncPosition())
     lines = (SheetLine(1, "x = 5", None),)
     assert worker.work(state("c", 3, lines), answer_job("x", number=2)).answers[0].text == "5"
-    assert worker.work(state("c", 4), answer_job("x")) == Behind(Reached(3))
+    assert worker.work(state("c", 4), answer_job("x")) == NeedsSync(SyncPosition(3))
 
 
 def test_slow_python_is_interrupted_and_the_sheet_stays(evaluators):
@@ -268,9 +268,9 @@ def test_what_changes_while_a_long_sheet_is_read_comes_behind_its_parts(evaluato
     monkeypatch.setattr("teapot.fence.asking.FOR_ALL_ELSE", 0)
 
     def lines_after(reached):
-        if reached == Reached(0, 1, 4):
+        if reached == SyncPosition(0, 1, 4):
             return Part((SheetLine(2, "b = 2", None, 2.0),))
-        if reached == Reached(4):
+        if reached == SyncPosition(4):
             return Part((SheetLine(1, "a = 50", None, 1.0),))
         return Part((SheetLine(1, "a = 1", None, 1.0),), 1, 2)
 
@@ -282,7 +282,7 @@ def test_what_changes_while_a_long_sheet_is_read_comes_behind_its_parts(evaluato
 
 def test_whoever_enters_lines_that_run_into_limits_is_slowed(evaluators):
     """As lines are entered, and not only as they are typed."""
-    asking.asker.set(Asker("dora", "10.0.0.9"))
+    asking.client.set(Client("dora", "10.0.0.9"))
     try:
         for at in range(FREE_HITS):
             job = Enter(seconds=0.1, number=1, text=ENDLESS, head=f"{at}", revision=1)
@@ -290,4 +290,4 @@ def test_whoever_enters_lines_that_run_into_limits_is_slowed(evaluators):
         with pytest.raises(Slowed):
             asking.work(evaluators, state("limits"), answer_job("1"), no_lines)
     finally:
-        asking.asker.set(NOBODY)
+        asking.client.set(NOBODY)

@@ -15,7 +15,7 @@ from teapot.fence import asking
 from teapot.fence.evaluators import Evaluators
 from teapot.fence.jobs import Typed
 from teapot.fence.remote import Remote
-from teapot.fence.turns import FREE_HITS, NOBODY, Asker
+from teapot.fence.turns import FREE_HITS, NOBODY, Client
 from tests.fence.jobs import Compute, Sleep
 from tests.fence.test_fence import ENDLESS, answer_job, no_lines, state
 from tests.fence.test_service import Service
@@ -104,13 +104,13 @@ def test_the_sentences_say_which_limit_it_was():
 
 
 def test_nobody_is_slowed_for_a_machine_that_is_busy(evaluators):
-    asking.asker.set(Asker("emil", "10.0.0.7"))
+    asking.client.set(Client("emil", "10.0.0.7"))
     try:
         for _ in range(FREE_HITS + 1):
             job = Sleep(seconds=0.01, takes=600)
             assert asking.work(evaluators, state("busy"), job, no_lines) == "starved"
     finally:
-        asking.asker.set(NOBODY)
+        asking.client.set(NOBODY)
 
 
 def test_a_group_that_stood_still_goes_on_with_its_work(tmp_path):

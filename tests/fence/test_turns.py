@@ -5,9 +5,9 @@ import threading
 import pytest
 
 from teapot.fence import turns
-from teapot.fence.turns import Asker, Busy, Overtaken, Slowed, Turns
+from teapot.fence.turns import Busy, Client, Overtaken, Slowed, Turns
 
-ANNA, BEN, CARLA = (Asker(name, "10.0.0.1") for name in ("anna", "ben", "carla"))
+ANNA, BEN, CARLA = (Client(name, "10.0.0.1") for name in ("anna", "ben", "carla"))
 
 
 class Clock:
@@ -59,7 +59,7 @@ def test_one_person_has_one_evaluator_and_the_next_person_another():
     other = of.take("c", BEN)
     assert {first.at, other.at} == {0, 1}
     of.give_back(first)
-    assert second().asker == ANNA
+    assert second().client == ANNA
 
 
 def test_who_waited_longest_for_a_turn_is_next():
@@ -147,33 +147,33 @@ def test_those_who_run_into_limits_never_have_all_evaluators(clock):
     assert {anna.at, carla.at} == {0, 1}
     of.give_back(carla)
     of.give_back(anna)
-    assert ben().asker == BEN
+    assert ben().client == BEN
 
 
 def at_limit(of, name, address):
     """A runaway line of somebody."""
-    of.give_back(of.take(name, Asker(name, address)), was_at_limit=True)
+    of.give_back(of.take(name, Client(name, address)), was_at_limit=True)
 
 
-def typed_for_a_while(of, clock, asker):
+def typed_for_a_while(of, clock, client):
     for _ in range(turns.PROVEN_BY):
         clock.now += turns.PROVEN_AFTER / turns.PROVEN_BY
-        of.give_back(of.take(asker.person, asker, gives_way=True))
+        of.give_back(of.take(client.person, client, gives_way=True))
     clock.now += 1
 
 
 def test_a_new_guest_for_each_runaway_line_does_not_escape(clock):
     of = Turns(2, clock, aside=True)
     room = "10.0.0.9"
-    pupil = Asker("pupil", room)
+    pupil = Client("pupil", room)
     typed_for_a_while(of, clock, pupil)
     for name in ("d", "e"):
         at_limit(of, name, room)
     for name in ("f", "g", "h"):  # each new: it has the one aside, however many they are
-        ticket = of.take(name, Asker(name, room))
+        ticket = of.take(name, Client(name, room))
         assert ticket.at in of.aside
         of.give_back(ticket, was_at_limit=True)
-    first = of.take("i", Asker("i", room))
+    first = of.take("i", Client("i", room))
     assert first.at in of.aside
     assert of.take("pupil", pupil).at not in of.aside  # at the same address, and not slowed
     assert of.take("carla", CARLA).at not in of.aside
@@ -185,14 +185,14 @@ def test_somebody_new_where_others_ran_into_limits_begins_at_the_back(clock):
     for name in ("d", "e"):
         at_limit(of, name, room)
     running = of.take("carla", CARLA)
-    _, new = in_thread(lambda: of.take("n", Asker("n", room)))
+    _, new = in_thread(lambda: of.take("n", Client("n", room)))
     wait_until(lambda: len(of._waiting) == 1)
     _, ben = in_thread(lambda: of.take("ben", BEN))
     wait_until(lambda: len(of._waiting) == 2)
     of.give_back(running)
-    assert ben().asker == BEN  # though the other was there first
+    assert ben().client == BEN  # though the other was there first
     of.give_back(of._running[0])
-    assert new().asker.person == "n"
+    assert new().client.person == "n"
 
 
 def test_what_somebody_new_types_is_read_where_that_of_all_is(clock):
@@ -200,7 +200,7 @@ def test_what_somebody_new_types_is_read_where_that_of_all_is(clock):
     room = "10.0.0.9"
     for name in ("d", "e"):
         at_limit(of, name, room)
-    new = Asker("n", room)
+    new = Client("n", room)
     typing = of.take("n", new, gives_way=True)
     assert typing.at not in of.aside
     of.give_back(typing)

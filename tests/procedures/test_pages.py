@@ -11,7 +11,7 @@ from teapot.console import evaluating
 from teapot.console.models import Line, Sheet
 from teapot.console.out import FORMATS
 from teapot.fence import jobs
-from teapot.procedures import keeping
+from teapot.procedures import services
 from teapot.procedures.models import Procedure, Run
 from teapot.records.models import Record
 from tests.people import Someone
@@ -211,7 +211,7 @@ def test_runs_and_versions_go_out(someone):
 
 
 def test_only_so_many_runs_are_kept(someone, monkeypatch):
-    monkeypatch.setattr(keeping, "MOST_RUNS", 3)
+    monkeypatch.setattr(services, "MOST_RUNS", 3)
     address = someone.procedure("double", 'x = ask("x", 1)\n2x')
     for n in range(5):
         run(someone, address, x=str(n))

@@ -4,7 +4,7 @@ import pytest
 from django.db import DatabaseError, connection
 
 from teapot.console import changes
-from teapot.records import keeping, out
+from teapot.records import out, services
 from teapot.records.models import Event, Record
 from teapot.records.samples import load_sample_record
 from teapot.records.writing import KINDS
@@ -115,7 +115,7 @@ def test_a_record_grows_while_it_is_looked_at(someone):
 
 def test_two_hundred_events_are_shown_in_their_order(someone):
     sheet = someone.sheet
-    keeping.begin(sheet, "long")
+    services.begin(sheet, "long")
     someone.keep(*(f"{n}*2" for n in range(200)))
     shown = someone.shown(Record.objects.get().get_absolute_url())
     places = [shown.index(f"<code>{n}*2</code>") for n in range(200)]

@@ -10,12 +10,12 @@ from django.db import connection
 from django.test.utils import CaptureQueriesContext
 
 from teapot.accounts.models import Person
-from teapot.console import changes, keeping
+from teapot.console import changes, services
 from teapot.console.models import Change
-from teapot.procedures import keeping as procedures
+from teapot.procedures import services as procedures
 from teapot.records.models import Event
 from teapot.shelf.models import Arrival, Version
-from teapot.shelf.reaching import shelf_state
+from teapot.shelf.queries import shelf_state
 from tests.people import Someone
 
 pytestmark = pytest.mark.django_db(transaction=True)
@@ -67,7 +67,7 @@ def test_changes_that_are_kept_for_undo_have_an_end(monkeypatch):
 
 def test_versions_of_a_table_that_nothing_used_have_an_end(settings, tmp_path, monkeypatch):
     settings.DATA = tmp_path
-    monkeypatch.setattr("teapot.shelf.keeping.MOST_VERSIONS", 3)
+    monkeypatch.setattr("teapot.shelf.services.MOST_VERSIONS", 3)
     someone = Someone()
     address = someone.table("pots", "x\n1\n")
     someone.keep('first = shelf("pots")', "sum(first.x)")
@@ -79,7 +79,7 @@ def test_versions_of_a_table_that_nothing_used_have_an_end(settings, tmp_path, m
     assert table.versions.count() == 4  # the last three, and the one that a line has
     assert Version.objects.count() == sum(1 for _ in table.newest.path.parent.iterdir())
     assert len(shelf_state(someone.person.pk).files) == 4
-    keeping.mend(someone.sheet, 2, "sum(first.x) + 1")
+    services.mend(someone.sheet, 2, "sum(first.x) + 1")
     assert someone.sheet.lines.get(number=2).outcome["answers"][0]["text"] == "2"
 
 

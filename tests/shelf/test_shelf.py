@@ -7,7 +7,7 @@ import pytest
 from django.utils import timezone
 
 from teapot.console.models import Line, Sheet
-from teapot.procedures import keeping as procedures
+from teapot.procedures import services as procedures
 from teapot.procedures.models import Procedure
 from teapot.shelf import things
 from tests.people import Someone

@@ -10,7 +10,7 @@ import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
 
-from teapot.console import evaluating, keeping
+from teapot.console import evaluating, services
 from teapot.console.models import Sheet
 from teapot.engine.out.cells import safe_cell
 from teapot.shelf.models import DataTable, Version
@@ -168,7 +168,7 @@ def test_no_cell_is_taken_for_a_formula(cell, safe):
 
 
 def line(sheet, text):
-    kept_line = keeping.keep(sheet, text, uuid.uuid4())
+    kept_line = services.keep(sheet, text, uuid.uuid4())
     assert kept_line.line is not None, kept_line.refused
     return kept_line.line
 
@@ -192,7 +192,7 @@ def test_a_sheet_uses_a_table_and_says_when_it_was_replaced(person):
     [pots] = listing.changed
     assert pots.state == "out-of-date"
     assert "used a table that was replaced on" in pots.reason
-    keeping.compute_again(sheet, None)
+    services.compute_again(sheet, None)
     fresh = line(sheet, 'mean(shelf("cooling pots").temp)')
     assert evaluating.answer_texts(fresh) == ["93.7125 °C"]
 
@@ -207,7 +207,7 @@ def test_a_table_is_renamed_deleted_and_brought_back(person):
     person.post(f"{address}/delete")
     assert person.get(address).status_code == 404
     sheet = Sheet.objects.get(pk=person.sheet.rpartition("/")[2])
-    refused = keeping.keep(sheet, 'shelf("pots of tea")', uuid.uuid4()).refused
+    refused = services.keep(sheet, 'shelf("pots of tea")', uuid.uuid4()).refused
     assert "There is no table pots of tea" in refused.error.text
     person.post(f"{address}/bring-back")
     assert person.get(address).status_code == 200
@@ -225,7 +225,7 @@ def test_nobody_sees_the_tables_of_another(person):
                  f"{pending}/keep", f"{pending}/drop"):  # fmt: skip
         assert other.post(path, {"name": "x"}).status_code == 404, path
     sheet = Sheet.objects.get(pk=other.get("/").headers["Location"].rpartition("/")[2])
-    refused = keeping.keep(sheet, 'shelf("cooling pots")', uuid.uuid4()).refused
+    refused = services.keep(sheet, 'shelf("cooling pots")', uuid.uuid4()).refused
     assert "There is no table" in refused.error.text
 
 

@@ -1,4 +1,4 @@
-"""The views.  Each reads the request, asks :mod:`teapot.console.keeping` or
+"""The views.  Each reads the request, asks :mod:`teapot.console.services` or
 :mod:`teapot.console.evaluating`, and renders a template.
 
 ``page``  the sheet page;  ``lines``  its lines;  ``quantities``  the list beside

@@ -12,10 +12,10 @@ from django.shortcuts import get_object_or_404, render
 from django.urls import reverse
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
-from teapot.console import evaluating, keeping
-from teapot.console.keeping import Crowded, Kept
+from teapot.console import evaluating, services
 from teapot.console.models import Line, Sheet
 from teapot.console.quick import HEADER_OF_TOKEN, token_for
+from teapot.console.services import Crowded, Kept
 from teapot.console.showing import Shown
 from teapot.console.typing import typed_at
 from teapot.console.views.replies import (
@@ -101,7 +101,7 @@ def lines(request: HttpRequest, pk: UUID) -> HttpResponse:
     replies = _replies(request)
     try:
         at = int(below) if below else None
-        kept = keeping.keep(sheet, text, token, at, replies, foot, wanted_by(request))
+        kept = services.keep(sheet, text, token, at, replies, foot, wanted_by(request))
     except (Crowded, Busy):
         return HttpResponse("Other lines are being worked out just now.", status=503)
     except LineError as error:
@@ -114,7 +114,7 @@ def _several(
 ) -> HttpResponse:
     """Lines that were put in at once; the page sends those that are left again."""
     try:
-        kept = keeping.keep_several(sheet, texts, token)
+        kept = services.keep_several(sheet, texts, token)
     except (Crowded, Busy):
         return HttpResponse("Other lines are being worked out just now.", status=503)
     left = texts[kept:]
@@ -135,7 +135,7 @@ def _answered(request: HttpRequest, sheet: Sheet, kept: Kept, since: int) -> Htt
     if kept.done is None:
         return news(request, sheet, since, kept)
     command, argument = kept.done
-    if command not in keeping.OPENING:
+    if command not in services.OPENING:
         return anew(request, sheet)
     response = news(request, sheet, since, kept)
     if command in ("help", "find"):
@@ -159,7 +159,7 @@ def run(request: HttpRequest, pk: UUID) -> HttpResponse:
     procedure = get_object_or_404(Procedure.objects.at_hand(), pk=wanted, owner=sheet.owner)
     keys, replies = request.POST.getlist("key"), request.POST.getlist("reply")
     try:
-        came = keeping.run_into(sheet, procedure, dict(zip(keys, replies, strict=False)), token)
+        came = services.run_into(sheet, procedure, dict(zip(keys, replies, strict=False)), token)
     except LineError as error:
         return refused_with(request, error)
     except (Crowded, Busy):
@@ -194,7 +194,7 @@ def mend(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
     try:
         wanted = wanted_by(request)
         was = request.POST.get("was")
-        kept = keeping.mend(sheet, number, text, _replies(request), wanted=wanted, was=was)
+        kept = services.mend(sheet, number, text, _replies(request), wanted=wanted, was=was)
     except LineError as error:
         return refused_with(request, error, text)
     if kept.overtaken and kept.line is not None:
@@ -216,7 +216,7 @@ def delete(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
     line_ever(sheet, number)
     since = whole_number(request.POST.get("since"))
     try:
-        others = keeping.delete(sheet, number, wanted_by(request))
+        others = services.delete(sheet, number, wanted_by(request))
     except LineError as error:
         return refused_with(request, error)
     return news(request, sheet, since, others=others)
@@ -228,7 +228,7 @@ def take_back(request: HttpRequest, pk: UUID) -> HttpResponse:
     sheet = own_sheet(request, pk)
     since = whole_number(request.POST.get("since"))
     try:
-        keeping.take_back(sheet, UUID(request.POST.get("token", "")))
+        services.take_back(sheet, UUID(request.POST.get("token", "")))
     except ValueError:
         return HttpResponseBadRequest("token is a UUID")
     return news(request, sheet, since)
@@ -242,7 +242,7 @@ def move(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
     since = whole_number(request.POST.get("since"))
     up = request.POST.get("way") == "up"
     try:
-        others = keeping.move(sheet, number, up, wanted_by(request))
+        others = services.move(sheet, number, up, wanted_by(request))
     except LineError as error:
         return refused_with(request, error)
     return news(request, sheet, since, others=others)
@@ -255,7 +255,7 @@ def form(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
     line_ever(sheet, number)
     since = whole_number(request.POST.get("since"))
     try:
-        kept = keeping.set_form(sheet, number, request.POST.get("form", ""))
+        kept = services.set_form(sheet, number, request.POST.get("form", ""))
     except LineError as error:
         return refused_with(request, error)
     return _answered(request, sheet, kept, since)

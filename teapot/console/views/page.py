@@ -14,7 +14,7 @@ from django.views.decorators.http import require_POST, require_safe
 from teapot.accounts.guests import known_person, new_guest, visit_at_hand
 from teapot.accounts.room import room_for
 from teapot.accounts.visits import Visit
-from teapot.console import changes, keeping
+from teapot.console import changes, services
 from teapot.console.models import Sheet
 from teapot.console.out import FORMATS
 from teapot.console.quick import token_for
@@ -38,7 +38,7 @@ from teapot.engine.sheet.settings import CHOICES
 from teapot.fence.change_jobs import Wanted
 from teapot.procedures.samples import copy_procedures
 from teapot.records.samples import copy_record
-from teapot.shelf.keeping import copy_tables
+from teapot.shelf.services import copy_tables
 
 
 @require_safe
@@ -118,7 +118,7 @@ def setting(request: HttpRequest, pk: UUID, name: str) -> HttpResponse:
         raise Http404
     command = "show" if name == "form" else name
     try:
-        keeping.set_for_sheet(sheet, command, request.POST.get("value", ""))
+        services.set_for_sheet(sheet, command, request.POST.get("value", ""))
     except LineError as error:
         return refused_with(request, error)
     return news(request, sheet, sheet.revision)

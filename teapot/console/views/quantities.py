@@ -9,9 +9,9 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import render
 from django.views.decorators.http import require_GET, require_POST
 
-from teapot.console import evaluating, keeping
-from teapot.console.keeping import Kept
+from teapot.console import evaluating, services
 from teapot.console.models import Sheet
+from teapot.console.services import Kept
 from teapot.console.views.replies import (
     listed,
     news,
@@ -49,7 +49,7 @@ def value(request: HttpRequest, pk: UUID) -> HttpResponse:
     sheet = own_sheet(request, pk)
     name, text = request.POST.get("name", ""), request.POST.get("value", "")
     return _changed(
-        request, sheet, lambda: keeping.set_value(sheet, name, text, wanted_by(request))
+        request, sheet, lambda: services.set_value(sheet, name, text, wanted_by(request))
     )
 
 
@@ -59,7 +59,7 @@ def again(request: HttpRequest, pk: UUID) -> HttpResponse:
     sheet = own_sheet(request, pk)
     line = request.POST.get("line")
     number = own_line(sheet, whole_number(line)).number if line else None
-    return _changed(request, sheet, lambda: keeping.compute_again(sheet, number))
+    return _changed(request, sheet, lambda: services.compute_again(sheet, number))
 
 
 @require_POST
@@ -67,7 +67,7 @@ def rename(request: HttpRequest, pk: UUID) -> HttpResponse:
     """Renames a quantity throughout the sheet."""
     sheet = own_sheet(request, pk)
     old, new = request.POST.get("name", ""), request.POST.get("new", "").strip()
-    return _changed(request, sheet, lambda: keeping.rename(sheet, old, new))
+    return _changed(request, sheet, lambda: services.rename(sheet, old, new))
 
 
 def _changed(

@@ -24,10 +24,10 @@ from teapot.accounts.guests import READS, known_person, new_guest, person_key, v
 from teapot.accounts.models import Person
 from teapot.accounts.visits import visit_of
 from teapot.console import evaluating
-from teapot.console.keeping import Kept
 from teapot.console.models import Line, Sheet
+from teapot.console.queries import Foot, sheet_of
 from teapot.console.quick import HEADER_OF_TOKEN, token_for
-from teapot.console.reaching import Foot, sheet_of
+from teapot.console.services import Kept
 from teapot.console.showing import Shown, entry_parts
 from teapot.engine.errors import LineError
 from teapot.engine.mends import offers

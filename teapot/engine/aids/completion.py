@@ -26,10 +26,10 @@ from teapot.engine.handbook.search import search
 from teapot.engine.mends import Span
 from teapot.engine.numbers.tables import by_name, units_of
 from teapot.engine.numbers.tables import column as table_column
-from teapot.engine.numbers.values import Applied, Table
+from teapot.engine.numbers.values import FunctionValue, Table
+from teapot.engine.pickling import compactly_pickled
 from teapot.engine.reading.plain import node_text
 from teapot.engine.reading.tokens import plain, split_note
-from teapot.engine.sent import sent
 from teapot.engine.sheet.line import Step
 from teapot.engine.sheet.sheet import Sheet
 
@@ -51,7 +51,7 @@ _CONSTANT = re.compile(r'\bconstant\(\s*"([^"]*)$')
 _COMMAND = re.compile(r"^\s*/\s*(\w*)$")
 
 
-@sent
+@compactly_pickled
 @dataclass(frozen=True, slots=True)
 class Completion:
     """``insert`` replaces what stands from ``start`` to ``end``; the caret then goes
@@ -221,7 +221,7 @@ def _quantities(sheet: Sheet, word: str, place: Span, behind: str) -> Iterator[C
 
 def _of_quantity(sheet: Sheet, name: str, step: Step, place: Span, behind: str) -> Completion:
     note = step.line.note
-    if isinstance(step.value, Applied):
+    if isinstance(step.value, FunctionValue):
         pattern = f"{name}({', '.join(step.value.parameters)})"
         made = step.value.definition
         body = node_text(made.expression) if made is not None else ""

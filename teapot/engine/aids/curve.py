@@ -19,9 +19,9 @@ from teapot.engine.functions.record import Function
 from teapot.engine.numbers import angles
 from teapot.engine.numbers.context import Conventions, Work, working
 from teapot.engine.numbers.values import Angle, Exact, Real, Value
+from teapot.engine.pickling import compactly_pickled
 from teapot.engine.reading.parser import parse
 from teapot.engine.reading.tree import Call, Literal
-from teapot.engine.sent import sent
 
 POINTS = 160
 """Arguments at which a curve is taken: about two pixels of the picture each."""
@@ -56,7 +56,7 @@ Samples = list[tuple[float, float | None]]
 """Arguments with their values, None where there is none."""
 
 
-@sent
+@compactly_pickled
 @dataclass(frozen=True, slots=True)
 class Curve:
     """``pieces`` are lines of points without a gap, or single points where ``is_dots``.

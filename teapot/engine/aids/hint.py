@@ -26,19 +26,19 @@ from teapot.engine.functions.catalogue import BY_NAME, CONSTANTS
 from teapot.engine.functions.record import Function
 from teapot.engine.functions.tables import kind_of
 from teapot.engine.numbers.angles import WORDS
-from teapot.engine.numbers.scaled import without_missing
+from teapot.engine.numbers.common_denominator import without_missing
 from teapot.engine.numbers.tables import height, name_of, units_of
-from teapot.engine.numbers.values import Angle, Applied, List, Table, Value, is_missing
+from teapot.engine.numbers.values import Angle, FunctionValue, List, Table, Value, is_missing
+from teapot.engine.pickling import compactly_pickled
 from teapot.engine.reading.forms import Form
 from teapot.engine.reading.plain import node_text
 from teapot.engine.reading.tree import Call, ColumnOf, Name, Node
-from teapot.engine.sent import sent
 from teapot.engine.sheet.calls import applied
 from teapot.engine.sheet.line import Step
 from teapot.engine.sheet.sheet import Sheet, Typed
 
 
-@sent
+@compactly_pickled
 @dataclass(frozen=True, slots=True, kw_only=True)
 class CardParameter:
     """A parameter on the card; ``here`` is that which the caret is at."""
@@ -50,7 +50,7 @@ class CardParameter:
     optional: bool = False
 
 
-@sent
+@compactly_pickled
 @dataclass(frozen=True, slots=True)
 class CardExample:
     """An example with its answer behind its sign."""
@@ -69,7 +69,7 @@ class CardColumn:
     cells: tuple[str, ...]
 
 
-@sent
+@compactly_pickled
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Card:
     """What is told of the name at the caret; ``key`` is that of its page in the handbook.
@@ -138,10 +138,10 @@ def _of_name(sheet: Sheet, name: str) -> Card | None:
     return None
 
 
-def _function_named(sheet: Sheet, name: str) -> Function | Applied | None:
+def _function_named(sheet: Sheet, name: str) -> Function | FunctionValue | None:
     """The function that is called by that name; None where it means something else."""
     value = sheet.calculation.value_named(name)
-    if isinstance(value, Applied):
+    if isinstance(value, FunctionValue):
         return value if value.definition is not None else BY_NAME[value.name]
     return BY_NAME.get(name) if value is None else None
 
@@ -165,10 +165,10 @@ def _of_call(sheet: Sheet, typed: Typed, caret: int) -> Card | None:
 
 
 def _card_of(
-    sheet: Sheet, function: Function | Applied, values: list[Value | None], place: int | None
+    sheet: Sheet, function: Function | FunctionValue, values: list[Value | None], place: int | None
 ) -> Card:
     """The card of a function whose arguments have these values so far."""
-    if isinstance(function, Applied):
+    if isinstance(function, FunctionValue):
         return _own_card(sheet, function, values, place)
     return _card(sheet, function, values, place)
 
@@ -309,7 +309,9 @@ def _along(
     return curve_of(of, reach, mark, whole, is_kept)
 
 
-def _own_card(sheet: Sheet, own: Applied, values: list[Value | None], place: int | None) -> Card:
+def _own_card(
+    sheet: Sheet, own: FunctionValue, values: list[Value | None], place: int | None
+) -> Card:
     at = None if place is None else min(place, len(own.parameters) - 1)
     values = values[: len(own.parameters)]
     if not values and len(own.parameters) == 1:
@@ -331,7 +333,9 @@ def _own_card(sheet: Sheet, own: Applied, values: list[Value | None], place: int
     )
 
 
-def _own_curve(sheet: Sheet, own: Applied, values: list[Value | None], place: int) -> Curve | None:
+def _own_curve(
+    sheet: Sheet, own: FunctionValue, values: list[Value | None], place: int
+) -> Curve | None:
     """The curve along the argument at ``place``; none of its points is kept, since they
     may change with what the function uses."""
     others = [value for at, value in enumerate(values) if at != place]

@@ -11,7 +11,7 @@ from teapot.engine.forms.answer import write
 from teapot.engine.functions.catalogue import BY_NAME
 from teapot.engine.functions.helpers import whole
 from teapot.engine.numbers import arithmetic
-from teapot.engine.numbers import whole as whole_numbers
+from teapot.engine.numbers import integers as whole_numbers
 from teapot.engine.numbers.values import (
     Exact,
     Number,

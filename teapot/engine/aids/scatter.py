@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from teapot.engine.functions.statistics import intercept, slope
-from teapot.engine.numbers.many import numbers_in
+from teapot.engine.numbers.bulk_sums import numbers_in
 from teapot.engine.numbers.values import Exact, List, Number, Real, Table, Value
 from teapot.engine.reading.plain import node_text
 from teapot.engine.reading.tree import Call, Node, expression_in

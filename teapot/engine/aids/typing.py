@@ -10,11 +10,11 @@ from teapot.engine.data import data_of
 from teapot.engine.errors import LineError
 from teapot.engine.mends import Notice, Span
 from teapot.engine.numbers.context import Conventions
+from teapot.engine.pickling import compactly_pickled
 from teapot.engine.reading.caret import at_caret
 from teapot.engine.reading.mathml import statement_mathml
 from teapot.engine.reading.rows import lines_in
 from teapot.engine.reading.tree import AnswerOf
-from teapot.engine.sent import sent
 from teapot.engine.sheet.answering import answers_used
 from teapot.engine.sheet.outcome import OK, Outcome
 from teapot.engine.sheet.sheet import Sheet
@@ -24,7 +24,7 @@ MAX_READINGS = 12
 """Readings shown of several lines at once."""
 
 
-@sent
+@compactly_pickled
 @dataclass(frozen=True, slots=True, kw_only=True)
 class SoFar(ShownOutcome):
     """The outcome of what is typed so far, its ``readings`` typeset, and what there is at

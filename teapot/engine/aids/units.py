@@ -11,9 +11,9 @@ from teapot.engine.forms.answer import write_in_passing
 from teapot.engine.numbers.measures import in_unit
 from teapot.engine.numbers.sizes import count_of
 from teapot.engine.numbers.values import Complex, Finite, Measure, Value
+from teapot.engine.pickling import compactly_pickled
 from teapot.engine.reading.forms import STANDARD, Form
 from teapot.engine.reading.units import unit_of
-from teapot.engine.sent import sent
 from teapot.engine.units.dimensions import kind_of
 from teapot.engine.units.table import SYMBOLS, Atom, atom_of, symbols_of
 
@@ -77,7 +77,7 @@ def that_fit(value: Value | None) -> list[str]:
     return [*symbols_of(dimension), *compound]
 
 
-@sent
+@compactly_pickled
 @dataclass(frozen=True, slots=True)
 class Offer:
     """A unit that an answer may be shown in, and the answer in it."""

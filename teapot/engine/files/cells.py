@@ -10,7 +10,7 @@ from operator import mul
 
 from flint import fmpq, fmpz
 
-from teapot.engine.numbers.scaled import Scaled
+from teapot.engine.numbers.common_denominator import CommonDenominatorArray
 from teapot.engine.numbers.values import MISSING, Date, Exact, Value, exact
 
 NUMBER, WHOLE, TEXT, DATE, TRUTH = "number", "whole number", "text", "date", "truth"
@@ -61,7 +61,7 @@ def number_from(cell: str, point: str) -> fmpq | None:
 
 def _plain_numbers(
     cells: Sequence[str], point: str, is_whole: bool, marks: frozenset[str]
-) -> Scaled | None:
+) -> CommonDenominatorArray | None:
     """The numbers of a column that are read at once; None where one is written otherwise."""
     plain = _plain("*" if not is_whole else "0", point)
     column = "\n".join(cells)
@@ -78,11 +78,11 @@ def _plain_numbers(
     above = list(map(int, column.replace(point, "").split("\n")))
     first = len(cells[0].partition(point)[2])
     if _is_made_of(column, _plain(str(first), point), len(cells)):
-        return Scaled(above, TENS[first], frozenset(gaps))
+        return CommonDenominatorArray(above, TENS[first], frozenset(gaps))
     decimals = [len(cell.partition(point)[2]) for cell in cells]
     most = max(decimals)
     scales = [TENS[most - one] for one in decimals]
-    return Scaled(list(map(mul, above, scales)), TENS[most], frozenset(gaps))
+    return CommonDenominatorArray(list(map(mul, above, scales)), TENS[most], frozenset(gaps))
 
 
 @cache

@@ -9,7 +9,7 @@ from dataclasses import dataclass, replace
 from teapot.engine.errors import NotAFile
 from teapot.engine.files.cells import MISSING_MARKS, kind_of, values_of
 from teapot.engine.files.dialect import decoded, has_head, point_of, rows_of, separator_of
-from teapot.engine.numbers.scaled import without_missing
+from teapot.engine.numbers.common_denominator import without_missing
 from teapot.engine.numbers.tables import head_of
 from teapot.engine.numbers.values import List, Table
 

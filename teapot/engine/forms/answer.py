@@ -15,10 +15,10 @@ from teapot.engine.forms.written import Written
 from teapot.engine.limits import MAX_FIGURES
 from teapot.engine.numbers.values import (
     Angle,
-    Applied,
     Complex,
     Date,
     Exact,
+    FunctionValue,
     Infinite,
     List,
     Measure,
@@ -58,7 +58,7 @@ def write(value: Value, form: Form = STANDARD) -> Written:
         case Date():
             text = value.moment.strftime("%Y-%m-%d %H:%M:%S" if value.with_time else "%Y-%m-%d")
             return Written("date", "=", Words(NOWHERE, text))
-        case Applied():
+        case FunctionValue():
             return write_function(value)
         case Infinite(sign=sign):
             return Written("infinity", "=", trees.signed(Name(NOWHERE, "infinity"), sign < 0))

@@ -15,18 +15,18 @@ from teapot.engine.forms.reals import all_end_within, ends_within
 from teapot.engine.forms.summary import summary_of
 from teapot.engine.forms.written import Written
 from teapot.engine.limits import MAX_ANSWERS, MAX_WHOLE
-from teapot.engine.numbers.counts import Counts, counted
-from teapot.engine.numbers.scaled import kinds_of
+from teapot.engine.numbers.common_denominator import kinds_of
+from teapot.engine.numbers.measure_array import MeasureArray, counted
 from teapot.engine.numbers.tables import in_numbers
 from teapot.engine.numbers.values import (
-    Applied,
     Complex,
     Date,
     Exact,
+    FunctionValue,
+    InterpolatedText,
     List,
     Measure,
     Real,
-    Sentence,
     Table,
     Undefined,
     Value,
@@ -85,7 +85,7 @@ def _plain(items: Sequence[Value], form: Form) -> tuple[Sequence[Value], int]:
     if not isinstance(first, Measure):
         return items, 0
     unit = shown_unit(first, form)
-    are_alike = isinstance(items, Counts) or all(
+    are_alike = isinstance(items, MeasureArray) or all(
         isinstance(one, Measure) and one.unit == first.unit for one in items
     )
     found = counted(items) if are_alike and form.unit != PREFIXED else None
@@ -161,7 +161,7 @@ def _longest(items: Sequence[Value], form: Form) -> int:
     return length
 
 
-TEXTS = frozenset({str, Sentence})
+TEXTS = frozenset({str, InterpolatedText})
 
 SHORT = frozenset({Exact, Real, Undefined, bool, Date})
 """Kinds of value that are written in a few figures, whatever they are."""
@@ -172,7 +172,7 @@ def _are_rounded(items: Sequence[Value], form: Form, write: Write) -> bool:
     is_plain = not form.style and form.places is None and not form.is_kept_to
     kinds = {*map(type, items)}
     if kinds <= {str, bool, Undefined}:
-        return any(isinstance(one, Sentence) for one in items)
+        return any(isinstance(one, InterpolatedText) for one in items)
     if is_plain and kinds <= {Exact, Undefined}:
         numbers = items if kinds == {Exact} else tuple(x for x in items if type(x) is Exact)
         if all_end_within(numbers, form.figures):
@@ -235,7 +235,7 @@ def write_table(value: Table, form: Form, write: Write) -> Written:
     )
 
 
-def write_function(value: Applied) -> Written:
+def write_function(value: FunctionValue) -> Written:
     """A function by its definition, or by its name where it is of the language."""
     if value.definition is None:
         return Written("function", "=", Name(NOWHERE, value.name))

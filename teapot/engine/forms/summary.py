@@ -6,7 +6,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from itertools import pairwise
 
-from teapot.engine.numbers.many import floats_of, mean_of, numbers_in
+from teapot.engine.numbers.bulk_sums import floats_of, mean_of, numbers_in
 from teapot.engine.numbers.sizes import measure_of
 from teapot.engine.numbers.values import Number, Sized, Value
 

@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
+from teapot.engine.cached_attribute import cached_attribute
 from teapot.engine.forms.summary import Summary
-from teapot.engine.once import once
 from teapot.engine.reading.latex import answer_latex
 from teapot.engine.reading.mathml import answer_mathml
 from teapot.engine.reading.plain import answer_text, heads_of
@@ -59,12 +59,12 @@ class Written:
     count: int = 0
     summary: Callable[[], Summary | None] = nothing
 
-    @once
+    @cached_attribute
     def text(self) -> str:
         """All of it as it can be typed in."""
         return answer_text(self.whole() if self.whole is not None else self.tree)
 
-    @once
+    @cached_attribute
     def mathml(self) -> str:
         """What is shown of it, as the inside of a ``math`` element."""
         return answer_mathml(self.tree)
@@ -79,7 +79,7 @@ class Written:
             return answer_mathml(Words(NOWHERE, f"{rows:,} rows"))
         return self.mathml
 
-    @once
+    @cached_attribute
     def latex(self) -> str:
         """What is shown of it, for LaTeX's mathematics."""
         return answer_latex(self.tree)

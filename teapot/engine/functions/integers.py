@@ -9,8 +9,8 @@ from flint import fmpq, fmpz
 from teapot.engine.functions.helpers import outside, whole
 from teapot.engine.functions.record import Function, Parameter
 from teapot.engine.limits import MAX_BITS
+from teapot.engine.numbers.integers import factorial
 from teapot.engine.numbers.values import List, Value, exact, too_large
-from teapot.engine.numbers.whole import factorial
 from teapot.engine.reading.described import Example
 
 SUBJECT = "whole numbers"

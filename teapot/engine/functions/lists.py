@@ -17,13 +17,13 @@ from teapot.engine.functions.helpers import outside, tell_missing, whole
 from teapot.engine.functions.powers import root_of, square_root
 from teapot.engine.functions.record import Function, Parameter
 from teapot.engine.numbers import operators, uncertain
+from teapot.engine.numbers.bulk_sums import are_many, squares_from_mean
+from teapot.engine.numbers.common_denominator import kinds_of, taken, without_missing
 from teapot.engine.numbers.comparison import in_order
 from teapot.engine.numbers.context import notice
-from teapot.engine.numbers.counts import Counts, counted, in_numbers
 from teapot.engine.numbers.items import item_by_item
 from teapot.engine.numbers.lists import total
-from teapot.engine.numbers.many import are_many, squares_from_mean
-from teapot.engine.numbers.scaled import kinds_of, taken, without_missing
+from teapot.engine.numbers.measure_array import MeasureArray, counted, in_numbers
 from teapot.engine.numbers.sizes import measure_of
 from teapot.engine.numbers.tables import height, places_in_order, rows, with_and_without
 from teapot.engine.numbers.values import (
@@ -99,7 +99,7 @@ def product_of(x: Value) -> Value:
 def mean(x: Value) -> Value:
     """The sum over the count; of temperatures on a scale one on that of the first."""
     items = present(x, 1)
-    if isinstance(items, Counts):
+    if isinstance(items, MeasureArray):
         return measure_of(cast(Scalar, mean(List(items.numbers))), items.unit)
     first = items[0]
     if isinstance(first, Measure) and first.is_on_scale:
@@ -114,7 +114,7 @@ def sort(x: Value) -> Value:
     if len(without_missing(items)) < len(items):
         there, missing = with_and_without(items)
         return List(taken(items, [*places_in_order(there, items), *missing]))
-    if kinds_of(items) <= REALS or isinstance(items, Counts):
+    if kinds_of(items) <= REALS or isinstance(items, MeasureArray):
         return List(in_order(items))
     if any(is_complex(item) for item in items):
         raise ComplexOrder()
@@ -156,7 +156,7 @@ def variance(x: Value, of: Value | None = None) -> Value:
     items = present(x, 2 if is_sample else 1)
     if are_many(items):
         return operators.operate("/", squares_from_mean(items), exact(len(items) - is_sample))
-    if isinstance(items, Counts):
+    if isinstance(items, MeasureArray):
         square = operators.operate("^", items.step, exact(2))
         return operators.operate("*", variance(List(items.numbers), of), square)
     if any(is_complex(item) for item in _leaves(items)):
@@ -222,7 +222,7 @@ def _how_many(n: Value, count: int) -> int:
 def cumulative(x: Value) -> Value:
     """The sums of the first item, the first two, and so on."""
     items = items_of(x)
-    if isinstance(items, Counts) and not items.is_on_scale:
+    if isinstance(items, MeasureArray) and not items.is_on_scale:
         return in_numbers(cumulative)(x)
     sums: list[Value] = []
     for item in items:

@@ -11,15 +11,15 @@ from teapot.engine.functions.helpers import tell_missing
 from teapot.engine.functions.record import Delayed, Function, Parameter
 from teapot.engine.numbers import operators
 from teapot.engine.numbers.arithmetic import abs_of
+from teapot.engine.numbers.common_denominator import scaled, without_missing
 from teapot.engine.numbers.comparison import compare, order_of
 from teapot.engine.numbers.complexes import complex_of
 from teapot.engine.numbers.items import item_by_item
-from teapot.engine.numbers.scaled import scaled, without_missing
 from teapot.engine.numbers.values import (
     Angle,
-    Applied,
     Complex,
     Extended,
+    FunctionValue,
     Infinite,
     List,
     Measure,
@@ -184,7 +184,7 @@ FUNCTIONS = (
         confused_with="a statement: it is a value, and both cases have to be given.",
         words="condition conditional choice case piecewise otherwise else",
         source="common practice of spreadsheets and functional languages",
-        accepts=(List, Angle, Measure, Uncertain, Complex, bool, str, Applied),
+        accepts=(List, Angle, Measure, Uncertain, Complex, bool, str, FunctionValue),
         lazy=True,
     ),
     Function(

@@ -12,6 +12,7 @@ from teapot.engine.functions.record import Function, Parameter
 from teapot.engine.numbers.arithmetic import negate, sign_of, subtract
 from teapot.engine.numbers.context import notice
 from teapot.engine.numbers.decimal import round_at, to_places
+from teapot.engine.numbers.integers import floor_of
 from teapot.engine.numbers.sizes import count_of, measure_of
 from teapot.engine.numbers.values import (
     Angle,
@@ -23,7 +24,6 @@ from teapot.engine.numbers.values import (
     Value,
     exact,
 )
-from teapot.engine.numbers.whole import floor_of
 from teapot.engine.reading.described import Example
 from teapot.engine.units.unit import in_decimals
 

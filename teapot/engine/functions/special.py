@@ -10,6 +10,7 @@ from flint import acb, arb, fmpq, fmpz
 from teapot.engine.functions.helpers import OnReals, is_pole_of_gamma, of_one_real, outside, side_of
 from teapot.engine.functions.record import Function, Parameter
 from teapot.engine.numbers.arithmetic import add, divide, is_zero, multiply, sign_of
+from teapot.engine.numbers.integers import MAX_FACTORIAL, factorial
 from teapot.engine.numbers.values import (
     Bounds,
     Exact,
@@ -21,7 +22,6 @@ from teapot.engine.numbers.values import (
     exact,
     real,
 )
-from teapot.engine.numbers.whole import MAX_FACTORIAL, factorial
 from teapot.engine.reading.described import Example
 
 SUBJECT = "special functions"

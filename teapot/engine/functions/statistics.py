@@ -22,10 +22,10 @@ from teapot.engine.functions.powers import square_root
 from teapot.engine.functions.record import Function, Parameter
 from teapot.engine.numbers import operators
 from teapot.engine.numbers.arithmetic import divide, is_zero, multiply
+from teapot.engine.numbers.bulk_sums import mean_of, products_from_means, squares_from_mean
 from teapot.engine.numbers.comparison import compare
 from teapot.engine.numbers.context import notice
-from teapot.engine.numbers.counts import Counts, counted, in_numbers
-from teapot.engine.numbers.many import mean_of, products_from_means, squares_from_mean
+from teapot.engine.numbers.measure_array import MeasureArray, counted, in_numbers
 from teapot.engine.numbers.sizes import measure_of
 from teapot.engine.numbers.values import (
     REALS,
@@ -135,8 +135,8 @@ class Pairs:
 
     first: Sequence[Number]
     second: Sequence[Number]
-    across: Counts | None
-    up: Counts | None
+    across: MeasureArray | None
+    up: MeasureArray | None
 
 
 def _pairs(x: Value, y: Value) -> Pairs:
@@ -147,8 +147,10 @@ def _pairs(x: Value, y: Value) -> Pairs:
     first, second = items_of(x, 2), items_of(y, 2)
     if len(first) != len(second):
         raise UnequalLengths(length=len(first), other=len(second))
-    units = [side if isinstance(side, Counts) else None for side in (first, second)]
-    first, second = (side.numbers if isinstance(side, Counts) else side for side in (first, second))
+    units = [side if isinstance(side, MeasureArray) else None for side in (first, second)]
+    first, second = (
+        side.numbers if isinstance(side, MeasureArray) else side for side in (first, second)
+    )
     pairs = zip(first, second, strict=True)
     whole_ones = [pair for pair in pairs if not any(map(is_missing, pair))]
     left_out = len(first) - len(whole_ones)

@@ -19,9 +19,9 @@ from teapot.engine.functions.lists import (
 from teapot.engine.functions.parts import largest, smallest
 from teapot.engine.functions.record import Delayed, Function, Parameter
 from teapot.engine.numbers import tables
+from teapot.engine.numbers.common_denominator import kinds_of, taken, without_missing
 from teapot.engine.numbers.context import current
 from teapot.engine.numbers.items import item_by_item
-from teapot.engine.numbers.scaled import kinds_of, taken, without_missing
 from teapot.engine.numbers.tables import by_name, height, name_of
 from teapot.engine.numbers.values import (
     MISSING,
@@ -29,9 +29,9 @@ from teapot.engine.numbers.values import (
     Angle,
     Complex,
     Date,
+    InterpolatedText,
     List,
     Measure,
-    Sentence,
     Table,
     Value,
     exact,
@@ -141,7 +141,7 @@ NUMBER, ANGLE, MEASURE, MIXED = "number", "angle", "measure", "mixed"
 KINDS_OF_CELLS: tuple[tuple[frozenset[type], str], ...] = (
     (frozenset({bool}), "truth"), (REALS, NUMBER), (frozenset({Angle}), ANGLE),
     (frozenset({Measure}), MEASURE),
-    (frozenset({Complex}), "complex"), (frozenset({str, Sentence}), "text"),
+    (frozenset({Complex}), "complex"), (frozenset({str, InterpolatedText}), "text"),
     (frozenset({Date}), "date"),
 )  # fmt: skip
 

@@ -24,7 +24,6 @@ from multiprocessing.connection import Connection
 from pathlib import Path
 from typing import Any, NamedTuple
 
-from teapot.engine.limited.begun import Begun
 from teapot.engine.limited.bounds import (
     GRACE_SECONDS,
     LOOK_SECONDS,
@@ -33,9 +32,10 @@ from teapot.engine.limited.bounds import (
     limit_processor,
     on_the_clock,
 )
-from teapot.engine.limited.manners import seldom_look_for_garbage
-from teapot.engine.limited.messages import hear, say, timeval
-from teapot.engine.limited.noted import Noted
+from teapot.engine.limited.envelope import Envelope
+from teapot.engine.limited.messages import receive, send, timeval
+from teapot.engine.limited.process_setup import seldom_look_for_garbage
+from teapot.engine.limited.start_time import SharedStartTime
 
 ROOT = Path(__file__).resolve().parents[3]
 
@@ -84,7 +84,7 @@ class Running(NamedTuple):
 
     process: subprocess.Popen[bytes]
     connection: Connection
-    begun: Begun
+    begun: SharedStartTime
 
 
 class Child:
@@ -111,7 +111,7 @@ class Child:
         ours, theirs = socket.socketpair()
         for way in (socket.SO_SNDTIMEO, socket.SO_RCVTIMEO):
             ours.setsockopt(socket.SOL_SOCKET, way, timeval(STALLED_SECONDS))
-        file = Begun.file()
+        file = SharedStartTime.file()
         with theirs, open(file, "rb"):  # which closes it
             handed = theirs.fileno(), file
             process = subprocess.Popen(  # noqa: S603 - our own interpreter
@@ -126,13 +126,13 @@ class Child:
                 stdin=subprocess.DEVNULL,
                 cwd=ROOT,
             )
-            begun = Begun(file)
+            begun = SharedStartTime(file)
         self._running = Running(process, Connection(ours.detach()), begun)
         self._is_ready = False
-        self.stand_back(self._niceness)
+        self.set_niceness(self._niceness)
         return self._running
 
-    def stand_back(self, niceness: int) -> None:
+    def set_niceness(self, niceness: int) -> None:
         """Has its processes wait for others from now on where the processors are busy, by so much;
         one that runs already can only be made to wait more."""
         self._niceness = niceness
@@ -189,7 +189,7 @@ class Child:
         running = self.start()
         running.begun.forget()
         try:
-            say(running.connection, (seconds, arguments))
+            send(running.connection, (seconds, arguments))
             if not self._is_ready:
                 _until_ready(running)
                 self._is_ready = True
@@ -232,7 +232,7 @@ def _until_ready(running: Running) -> None:
     while not readable(running.connection, LOOK_SECONDS):
         if time.monotonic() >= deadline:
             raise Late
-    hear(running.connection)
+    receive(running.connection)
 
 
 def _receive(running: Running, seconds: float) -> Any:
@@ -258,7 +258,7 @@ def _receive(running: Running, seconds: float) -> Any:
         if still == MOST_STILL:
             raise Interrupted
         had_used = used
-    return hear(running.connection)
+    return receive(running.connection)
 
 
 STOPPED = ("T", "t")
@@ -292,12 +292,12 @@ def readable(connection: Connection, seconds: float = 0) -> bool:
 # -- inside the process ----------------------------------------------------------------
 
 
-def serve(target: Callable[..., Any], connection: Connection, begun: Begun) -> None:
+def serve(target: Callable[..., Any], connection: Connection, begun: SharedStartTime) -> None:
     """Does one piece of work after another, until nobody is left to ask for one."""
-    say(connection, READY)
+    send(connection, READY)
     while True:
         try:
-            seconds, arguments = hear(connection)
+            seconds, arguments = receive(connection)
         except (EOFError, OSError):
             return
         limit_processor(seconds)
@@ -305,13 +305,13 @@ def serve(target: Callable[..., Any], connection: Connection, begun: Begun) -> N
         try:
             result = target(*pickle.loads(arguments))  # noqa: S301 - of our own parent
             note = ""
-            if isinstance(result, Noted):
+            if isinstance(result, Envelope):
                 note, result = result.note, result.result
             reply = True, note, pickle.dumps(result, pickle.HIGHEST_PROTOCOL)
         except Exception:
             reply = False, traceback.format_exc(), b""
         try:
-            say(connection, reply)
+            send(connection, reply)
         except OSError:
             return
 
@@ -324,7 +324,7 @@ def main() -> None:
     connection, file = Connection(int(sys.argv[2])), int(sys.argv[3])
     os.set_inheritable(connection.fileno(), False)
     with open(file, "rb+"):  # which closes it
-        begun = Begun(file)
+        begun = SharedStartTime(file)
     target = getattr(importlib.import_module(module), function)
     seldom_look_for_garbage()
     limit_process()

@@ -12,12 +12,12 @@ from multiprocessing.connection import Connection
 from typing import Any
 
 
-def say(connection: Connection, thing: Any) -> None:
+def send(connection: Connection, thing: Any) -> None:
     """Sends it.  Errors: OSError."""
     connection.send_bytes(pickle.dumps(thing, pickle.HIGHEST_PROTOCOL))
 
 
-def hear(connection: Connection) -> Any:
+def receive(connection: Connection) -> Any:
     """What is said next, which is waited for.  Errors: EOFError, OSError."""
     return pickle.loads(connection.recv_bytes())  # noqa: S301 - of our own process
 

@@ -12,10 +12,10 @@ from teapot.engine.errors import NoOrder
 from teapot.engine.limits import FIRST_BITS, LAST_BITS
 from teapot.engine.numbers import measures, sizes
 from teapot.engine.numbers.arithmetic import subtract
+from teapot.engine.numbers.common_denominator import CommonDenominatorArray, kinds_of, scaled, taken
 from teapot.engine.numbers.complexes import parts
-from teapot.engine.numbers.counts import Counts
+from teapot.engine.numbers.measure_array import MeasureArray
 from teapot.engine.numbers.precision import precision
-from teapot.engine.numbers.scaled import Scaled, kinds_of, scaled, taken
 from teapot.engine.numbers.values import (
     KINDS,
     REALS,
@@ -26,12 +26,12 @@ from teapot.engine.numbers.values import (
     Extended,
     Finite,
     Infinite,
+    InterpolatedText,
     List,
     Measure,
     Number,
     Real,
     Scalar,
-    Sentence,
     Sized,
     Table,
     Uncertain,
@@ -121,16 +121,16 @@ def compare_items(op: str, items: Sequence[Value], other: Value) -> list[bool] |
     if len(items) < LONG or op not in SIGNS:
         return None
     if isinstance(other, str):
-        are_texts = op in ("==", "!=") and kinds_of(items) <= {str, Sentence}
+        are_texts = op in ("==", "!=") and kinds_of(items) <= {str, InterpolatedText}
         return [(one == other) == (op == "==") for one in items] if are_texts else None
-    if isinstance(items, Counts):
+    if isinstance(items, MeasureArray):
         unit = items.unit
         if not isinstance(other, Measure) or other.unit.dimension != unit.dimension:
             return None
         items, other = items.numbers, sizes.count_of(other, unit)
     if not isinstance(other, Exact) or not other.is_rational:
         return None
-    found = items if isinstance(items, Scaled) else scaled(items)
+    found = items if isinstance(items, CommonDenominatorArray) else scaled(items)
     if found is None:
         return None
     above, below = found.above, found.below

@@ -2,7 +2,8 @@
 
 The conventions of a line change what its signs mean: whether the 30 in ``sin(30)``
 are radians or degrees.  What cannot be worked out again, such as a random draw, is
-:class:`Draws`.  All of it is at hand for the operations while :func:`working` lasts.
+:class:`NondeterministicInputs`.  All of it is at hand for the operations while :func:`working`
+lasts.
 """
 
 from __future__ import annotations
@@ -18,12 +19,12 @@ from teapot.engine.errors import DrawnLater, GivenInReply
 from teapot.engine.mends import Mend, Notice, Span, replace
 from teapot.engine.numbers.shelf import NO_SHELF, Procedure, Shelf
 from teapot.engine.numbers.values import Value
-from teapot.engine.sent import sent
+from teapot.engine.pickling import compactly_pickled
 
 _chance = SystemRandom()
 
 
-@sent
+@compactly_pickled
 @dataclass(frozen=True, slots=True)
 class Conventions:
     """``angle``: the unit of a bare number that is read as an angle, and of angles
@@ -64,7 +65,7 @@ def no_run(procedure: Procedure, given: Mapping[str, Value]) -> Value:
 
 
 @dataclass(slots=True)
-class Draws:
+class NondeterministicInputs:
     """What a statement was given when it was kept: random draws, today's date, replies.
 
     ``values`` are used in their order; where they end, a new one is made, unless
@@ -107,11 +108,11 @@ class Draws:
 
 
 @dataclass(slots=True)
-class Within(Draws):
+class NestedInputs(NondeterministicInputs):
     """What a statement of a procedure is given: it is drawn for the ``outer`` one that runs it,
     and kept there."""
 
-    outer: Draws = field(default_factory=Draws)
+    outer: NondeterministicInputs = field(default_factory=NondeterministicInputs)
 
     def draw(self, bound: int) -> int:
         return self.outer.draw(bound)
@@ -134,7 +135,7 @@ class Work:
 
     conventions: Conventions = STANDARD
     notices: list[Notice] = field(default_factory=list)
-    draws: Draws = field(default_factory=Draws)
+    draws: NondeterministicInputs = field(default_factory=NondeterministicInputs)
     used_unit: bool = False
     depth: int = 0
     call: Span | None = None

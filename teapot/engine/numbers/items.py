@@ -15,7 +15,7 @@ from teapot.engine.errors import (
 )
 from teapot.engine.limits import MAX_ITEMS, MAX_NESTED
 from teapot.engine.mends import counted
-from teapot.engine.numbers.scaled import kinds_of
+from teapot.engine.numbers.common_denominator import kinds_of
 from teapot.engine.numbers.values import Exact, List, Value
 
 

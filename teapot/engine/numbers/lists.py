@@ -9,8 +9,8 @@ from teapot.engine.errors import EndlessRange, NoStep, RangeTooLong, StepAway
 from teapot.engine.limits import MAX_ITEMS
 from teapot.engine.mends import counted
 from teapot.engine.numbers import operators, sizes
-from teapot.engine.numbers.counts import Counts
-from teapot.engine.numbers.many import are_many, sum_of_many
+from teapot.engine.numbers.bulk_sums import are_many, sum_of_many
+from teapot.engine.numbers.measure_array import MeasureArray
 from teapot.engine.numbers.values import Exact, Infinite, List, Scalar, Undefined, Value, exact
 
 
@@ -54,7 +54,7 @@ def total(values: Sequence[Value]) -> Value:
     """
     if are_many(values):
         return sum_of_many(values)
-    if isinstance(values, Counts) and len(values) and not values.is_on_scale:
+    if isinstance(values, MeasureArray) and len(values) and not values.is_on_scale:
         return sizes.measure_of(cast(Scalar, total(values.numbers)), values.unit)
     result: Value = exact(0)
     for place, value in enumerate(values):

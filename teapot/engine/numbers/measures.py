@@ -23,7 +23,7 @@ from teapot.engine.errors import (
     TwoTemperatures,
     UnlikeMeasures,
 )
-from teapot.engine.numbers import whole
+from teapot.engine.numbers import integers
 from teapot.engine.numbers.angles import as_number, beside
 from teapot.engine.numbers.sizes import count_of, measure_of, operated, shown_in
 from teapot.engine.numbers.values import (
@@ -212,7 +212,7 @@ def _whole(op: str, a: Scalar, b: Scalar) -> Scalar:
     if isinstance(sides, Undefined):
         return sides
     refuse_scales("divided", a, b)
-    compute = whole.mod if op == "mod" else whole.div
+    compute = integers.mod if op == "mod" else integers.div
     return compute(*(cast(Extended, side.size) for side in sides))
 
 

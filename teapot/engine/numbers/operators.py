@@ -10,15 +10,15 @@ from teapot.engine.numbers import (
     angles,
     arithmetic,
     complexes,
-    counts,
     dates,
+    integers,
+    measure_array,
     measures,
     uncertain,
-    whole,
 )
 from teapot.engine.numbers.context import conventions, notice
-from teapot.engine.numbers.counts import Counts
 from teapot.engine.numbers.items import item_by_item
+from teapot.engine.numbers.measure_array import MeasureArray
 from teapot.engine.numbers.values import (
     KINDS,
     REALS,
@@ -48,8 +48,8 @@ OF_NUMBERS: dict[str, Callable[[Extended, Extended], Extended]] = {
     "*": arithmetic.multiply,
     "/": arithmetic.divide,
     "^": arithmetic.power,
-    "mod": whole.mod,
-    "div": whole.div,
+    "mod": integers.mod,
+    "div": integers.div,
 }
 """The operators between real numbers, each by its sign."""
 
@@ -89,10 +89,12 @@ def operate(op: str, a: Value, b: Value) -> Value:
 def _with_list(op: str, a: Value, b: Value) -> Value:
     """An operation where one side is a list, or both: with many measures at once."""
     one, other = (value.items if isinstance(value, List) else value for value in (a, b))
-    if isinstance(one, Counts) or isinstance(other, Counts):
+    if isinstance(one, MeasureArray) or isinstance(other, MeasureArray):
         sides = [side for side in (one, other) if isinstance(side, Sequence)]
-        if all(isinstance(side, Counts) and len(side) == len(sides[0]) for side in sides):
-            found = counts.operate(op, cast(Value | Counts, one), cast(Value | Counts, other))
+        if all(isinstance(side, MeasureArray) and len(side) == len(sides[0]) for side in sides):
+            found = measure_array.operate(
+                op, cast(Value | MeasureArray, one), cast(Value | MeasureArray, other)
+            )
             if found is not None:
                 return List(found)
     return item_by_item(lambda x, y: operate(op, x, y), a, b)

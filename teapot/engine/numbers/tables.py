@@ -7,17 +7,23 @@ from functools import cmp_to_key
 
 from teapot.engine.errors import BadPlace, ColumnOfTwoKinds, NoColumn, NoRow, UnequalLengths
 from teapot.engine.mends import counted as in_words
+from teapot.engine.numbers.common_denominator import (
+    CommonDenominatorArray,
+    kinds_of,
+    scaled,
+    taken,
+    without_missing,
+)
 from teapot.engine.numbers.comparison import in_order, order_of
-from teapot.engine.numbers.counts import Counts, counted
+from teapot.engine.numbers.measure_array import MeasureArray, counted
 from teapot.engine.numbers.measures import named
-from teapot.engine.numbers.scaled import Scaled, kinds_of, scaled, taken, without_missing
 from teapot.engine.numbers.sizes import count_of
 from teapot.engine.numbers.values import (
     REALS,
     Exact,
+    InterpolatedText,
     List,
     Measure,
-    Sentence,
     Table,
     Undefined,
     Value,
@@ -99,9 +105,9 @@ def sorted_by(table: Table, key: Sequence[Value]) -> Table:
 
 def with_and_without(key: Sequence[Value]) -> tuple[list[int], list[int]]:
     """The places that have a value, and those where it is missing, counted from 0."""
-    if isinstance(key, Counts):
+    if isinstance(key, MeasureArray):
         return with_and_without(key.numbers)
-    if isinstance(key, Scaled):
+    if isinstance(key, CommonDenominatorArray):
         gaps = key.gaps
         return [place for place in range(len(key)) if place not in gaps], sorted(gaps)
     places: tuple[list[int], list[int]] = [], []
@@ -117,7 +123,7 @@ def places_in_order(places: list[int], key: Sequence[Value]) -> list[int]:
         keys = dict(zip(places, found.above, strict=True))
         return sorted(places, key=keys.__getitem__)
     kinds = {type(key[place]) for place in places}
-    if kinds <= {str, Sentence} or kinds == {bool}:
+    if kinds <= {str, InterpolatedText} or kinds == {bool}:
         words = {place: str(key[place]) for place in places}
         return sorted(places, key=words.__getitem__)
     if kinds <= REALS:
@@ -160,7 +166,7 @@ def widened(table: Table, new: Mapping[str, Value]) -> Table:
 def check_columns(heads: Sequence[Node], columns: Sequence[List]) -> None:
     """Errors: :class:`ColumnOfTwoKinds` for a column with measures that do not agree."""
     for head, column in zip(heads, columns, strict=True):
-        if isinstance(column.items, Counts) or Measure not in kinds_of(column.items):
+        if isinstance(column.items, MeasureArray) or Measure not in kinds_of(column.items):
             continue
         kinds = {one.unit.dimension: one for one in column.items if isinstance(one, Measure)}
         if len(kinds) > 1:
@@ -174,7 +180,7 @@ def with_measures(table: Table) -> Table:
     columns = []
     for column, name in zip(table.columns, units_of(table), strict=True):
         unit = unit_from(name) if kinds_of(column.items) <= NUMBERS else None
-        columns.append(column if unit is None else List(Counts(column.items, unit)))
+        columns.append(column if unit is None else List(MeasureArray(column.items, unit)))
     return Table(table.heads, tuple(columns), table.units)
 
 
@@ -185,10 +191,10 @@ def in_numbers(table: Table) -> tuple[tuple[str, ...], Table]:
         found = counted(without_missing(column.items))
         if found is None:
             continue
-        if is_angle(found.unit) and not isinstance(column.items, Counts):
+        if is_angle(found.unit) and not isinstance(column.items, MeasureArray):
             continue  # their signs stand in the cells
         units[place] = found.unit.text
-        if isinstance(column.items, Counts):
+        if isinstance(column.items, MeasureArray):
             columns[place] = List(column.items.numbers)
             continue
         columns[place] = List(

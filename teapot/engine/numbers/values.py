@@ -12,7 +12,7 @@
 :class:`List`     values one after another
 :class:`Table`    named columns, each a list
 :class:`Date`     a day, or a moment of it
-:class:`Applied`  a function: one of the language, or of one's own
+:class:`FunctionValue`  a function: one of the language, or of one's own
 ``bool``          a truth value
 ``str``           text; a :class:`Sentence` where values were filled in
 
@@ -333,36 +333,36 @@ class Date:
     with_time: bool = False
 
 
-class Sentence(str):
+class InterpolatedText(str):
     """A text into which values were filled: its ``parts`` are what was typed, and each value
     with the sign of how it was written."""
 
     parts: tuple[str | Filled, ...]
 
-    def __new__(cls, parts: Iterable[str | Filled]) -> Sentence:
+    def __new__(cls, parts: Iterable[str | Filled]) -> InterpolatedText:
         parts = tuple(parts)
         made = super().__new__(cls, "".join(p if isinstance(p, str) else p.text for p in parts))
         made.parts = parts
         return made
 
-    def __reduce__(self) -> tuple[type[Sentence], tuple[tuple[str | Filled, ...]]]:
-        return Sentence, (self.parts,)
+    def __reduce__(self) -> tuple[type[InterpolatedText], tuple[tuple[str | Filled, ...]]]:
+        return InterpolatedText, (self.parts,)
 
 
 def parts_of(text: str) -> tuple[str | Filled, ...]:
     """What a text is put together from."""
-    return text.parts if isinstance(text, Sentence) else (text,)
+    return text.parts if isinstance(text, InterpolatedText) else (text,)
 
 
 def joined(first: str, second: str) -> str:
     """One text behind the other."""
-    if isinstance(first, Sentence) or isinstance(second, Sentence):
-        return Sentence((*parts_of(first), *parts_of(second)))
+    if isinstance(first, InterpolatedText) or isinstance(second, InterpolatedText):
+        return InterpolatedText((*parts_of(first), *parts_of(second)))
     return first + second
 
 
 @dataclass(frozen=True, slots=True, eq=False)
-class Applied:
+class FunctionValue:
     """A function as a value: its ``name``, the names of its ``parameters``, and
     ``apply``, which gives its value for the values of them.
 
@@ -392,7 +392,7 @@ Value = (
     | List
     | Table
     | Date
-    | Applied
+    | FunctionValue
     | bool
     | str
 )
@@ -417,10 +417,10 @@ KINDS: dict[type, str] = {
     List: "a list",
     Table: "a table",
     Date: "a date",
-    Applied: "a function",
+    FunctionValue: "a function",
     bool: "a truth value",
     str: "text",
-    Sentence: "text",
+    InterpolatedText: "text",
 }
 """What is said of a value that is no real number."""
 

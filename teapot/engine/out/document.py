@@ -113,7 +113,7 @@ class Document:
         return [one for one in self.quantities if one.is_found]
 
 
-def told_of(document: Document) -> dict[str, Any]:
+def metadata(document: Document) -> dict[str, Any]:
     """What is said of a sheet as a whole where it is not as usual."""
     told: dict[str, Any] = {}
     if document.form != STANDARD_FORM.text:
@@ -124,7 +124,7 @@ def told_of(document: Document) -> dict[str, Any]:
     return told
 
 
-def told_of_line(line: LineOut, document: Document, expected: int) -> dict[str, Any]:
+def metadata_of_line(line: LineOut, document: Document, expected: int) -> dict[str, Any]:
     """What is said of a line where it does not follow from the line before it and the sheet."""
     told: dict[str, Any] = {}
     if line.number != expected:

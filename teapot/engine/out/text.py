@@ -9,7 +9,7 @@ from __future__ import annotations
 import json
 from collections.abc import Iterator
 
-from teapot.engine.out.document import Document, LineOut, told_of, told_of_line
+from teapot.engine.out.document import Document, LineOut, metadata, metadata_of_line
 
 MARK = "#:"
 COMMENT = "<!-- teapot "
@@ -22,10 +22,10 @@ def as_text(document: Document) -> str:
 
 def _rows(document: Document) -> Iterator[str]:
     yield f"# {document.title}"
-    yield f"{MARK} {json.dumps({'sheet': told_of(document)}, ensure_ascii=False)}"
+    yield f"{MARK} {json.dumps({'sheet': metadata(document)}, ensure_ascii=False)}"
     expected = 1
     for line in document.lines:
-        told = told_of_line(line, document, expected)
+        told = metadata_of_line(line, document, expected)
         rows = line.text.count("\n") + 1
         if rows > 1:
             told["rows"] = rows
@@ -43,10 +43,10 @@ def as_markdown(document: Document) -> str:
     about = ", ".join(filter(None, (document.who, document.when)))
     if about:
         parts.append(f"*{plain(about)}*")
-    parts.append(_comment({"sheet": told_of(document)}))
+    parts.append(_comment({"sheet": metadata(document)}))
     expected = 1
     for line in document.lines:
-        told = {**told_of_line(line, document, expected), "text": line.text}
+        told = {**metadata_of_line(line, document, expected), "text": line.text}
         expected = line.number + 1
         parts.append("\n".join((_comment(told), _line(line))))
     return "\n\n".join(parts) + "\n"

@@ -7,11 +7,11 @@ from typing import Any, cast
 
 from teapot.engine.errors import BadCount, LineError, UnknownForm, UnknownFormNear
 from teapot.engine.mends import replace as mend
+from teapot.engine.pickling import compactly_pickled
 from teapot.engine.reading.slips import nearest
 from teapot.engine.reading.tree import Formatted, Node
 from teapot.engine.reading.units import unit_from, unit_of
 from teapot.engine.reading.vocabulary import UNITS_OF_ANGLES
-from teapot.engine.sent import sent
 from teapot.engine.units.unit import Unit
 
 COUNTED = frozenset({"digits", "places"})
@@ -44,7 +44,7 @@ LONGEST_COUNT = 9
 """Figures of a count that is read at all."""
 
 
-@sent
+@compactly_pickled
 @dataclass(frozen=True, slots=True)
 class Form:
     """How an answer is shown.

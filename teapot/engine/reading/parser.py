@@ -29,7 +29,11 @@ from teapot.engine.reading import tokens as tk
 from teapot.engine.reading.choices import choice_in
 from teapot.engine.reading.commands import read_command
 from teapot.engine.reading.cursor import ROOT_SIGNS, Cursor, describe_gap
-from teapot.engine.reading.elsewhere import bars_for_or, spelt_elsewhere, stepped_elsewhere
+from teapot.engine.reading.foreign_syntax import (
+    bars_for_or,
+    stepped_elsewhere,
+    written_as_elsewhere,
+)
 from teapot.engine.reading.forms import is_form, is_unit
 from teapot.engine.reading.literals import literal_value, parts_of_fraction, sexagesimal_value
 from teapot.engine.reading.precedence import (
@@ -125,7 +129,7 @@ def parse_so_far(
     except BadFigure:
         raise
     except LineError as error:
-        raise choice_in(body) or spelt_elsewhere(body) or error from None
+        raise choice_in(body) or written_as_elsewhere(body) or error from None
 
 
 class Known:

@@ -15,7 +15,7 @@ from teapot.engine.functions.record import Function
 from teapot.engine.numbers import arithmetic, binary64, sizes
 from teapot.engine.numbers.context import conventions, working
 from teapot.engine.numbers.values import ONE, Angle, Exact, List, Measure, Value, exact
-from teapot.engine.reading.traps import TRIGONOMETRIC
+from teapot.engine.reading.syntax_warnings import TRIGONOMETRIC
 from teapot.engine.reading.tree import (
     Binary,
     Call,

@@ -5,16 +5,16 @@ from __future__ import annotations
 from teapot.engine.errors import AnswerNotReal, BuiltInName, LineError, NotReal
 from teapot.engine.functions.catalogue import is_built_in
 from teapot.engine.numbers.context import working
-from teapot.engine.numbers.values import Applied, Value
+from teapot.engine.numbers.values import FunctionValue, Value
 from teapot.engine.reading.tree import Node
 from teapot.engine.sheet.definitions import place_of
 from teapot.engine.sheet.evaluation import evaluate, value_of_statement
-from teapot.engine.sheet.habits import habits_in
 from teapot.engine.sheet.line import FOOT, Place, Step
 from teapot.engine.sheet.met import angle_met, has_complex, met_on_the_way
 from teapot.engine.sheet.scope import Trace, value_of_part, values_in
 from teapot.engine.sheet.sheet_scope import SheetScope, needs
 from teapot.engine.sheet.store import Store
+from teapot.engine.sheet.value_warnings import warnings_in_values
 
 
 class Calculation:
@@ -49,7 +49,7 @@ class Calculation:
                 if not step.meets_complex:
                     step.meets_complex = has_complex(step.value)
                 _refuse_beyond_reals(step)
-                told = list(habits_in(step, scope, work.conventions.angle, values))
+                told = list(warnings_in_values(step, scope, work.conventions.angle, values))
             if told:
                 known = {notice.code for notice in told}
                 step.notices[:] = [n for n in step.notices if n.code not in known] + told
@@ -64,7 +64,7 @@ class Calculation:
     def _refuse_covering(self, step: Step) -> None:
         """Errors: :class:`BuiltInName` where a function would take the name of a built-in."""
         names = [name for name in step.defines if is_built_in(name)]
-        if not names or not isinstance(step.value, Applied) or step.statement is None:
+        if not names or not isinstance(step.value, FunctionValue) or step.statement is None:
             return
         if not {*names} <= self.store.covered_at(step.line.place):
             step.value = None

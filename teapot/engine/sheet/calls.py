@@ -26,17 +26,17 @@ from teapot.engine.limits import MAX_CALLS
 from teapot.engine.mends import Mend, Span, replace
 from teapot.engine.numbers import measures, uncertain
 from teapot.engine.numbers.angles import as_number
+from teapot.engine.numbers.common_denominator import kinds_of
 from teapot.engine.numbers.context import conventions, current
 from teapot.engine.numbers.items import item_by_item
 from teapot.engine.numbers.operators import left_the_reals
-from teapot.engine.numbers.scaled import kinds_of
 from teapot.engine.numbers.values import (
     KINDS,
     REALS,
     Angle,
-    Applied,
     Complex,
     Exact,
+    FunctionValue,
     Infinite,
     List,
     Measure,
@@ -259,13 +259,13 @@ def _angle_for_number(function: Function, node: Node | None) -> LineError:
     return AngleForNumber(node.span, mends, function=function.name)
 
 
-def built_in(function: Function) -> Applied:
+def built_in(function: Function) -> FunctionValue:
     """A function of the language as a value."""
     names = tuple(parameter.name for parameter in function.parameters)
-    return Applied(function.name, names, lambda *values: applied(function, values))
+    return FunctionValue(function.name, names, lambda *values: applied(function, values))
 
 
-def is_built_in(value: Applied) -> bool:
+def is_built_in(value: FunctionValue) -> bool:
     """Whether a function is one of the language."""
     return value.definition is None
 
@@ -279,7 +279,7 @@ class CallScope:
 
     trace: Trace | None = None
 
-    def __init__(self, outer: Scope, arguments: dict[str, Value], itself: Applied) -> None:
+    def __init__(self, outer: Scope, arguments: dict[str, Value], itself: FunctionValue) -> None:
         self.outer = outer
         self.arguments = arguments
         self.itself = itself
@@ -299,7 +299,7 @@ class CallScope:
         return [*self.arguments, self.itself.name, *self.outer.quantity_names()]
 
     def function_names(self) -> Iterable[str]:
-        given = [name for name, value in self.arguments.items() if isinstance(value, Applied)]
+        given = [name for name, value in self.arguments.items() if isinstance(value, FunctionValue)]
         return [*given, self.itself.name, *self.outer.function_names()]
 
     def answer_of(self, node: AnswerOf) -> Value:
@@ -356,7 +356,7 @@ def defined(
     body: Node,
     scope: Scope,
     evaluate: Callable[[Node, Scope], Value],
-) -> Applied:
+) -> FunctionValue:
     """The function ``name(parameters) = body`` that is defined within ``scope``."""
 
     def apply(*values: Value) -> Value:
@@ -375,5 +375,5 @@ def defined(
             work.depth -= 1
 
     definition = Assignment(NOWHERE, body, NOWHERE, (Name(NOWHERE, name),), False, parameters)
-    made = Applied(name, parameters, apply, definition)
+    made = FunctionValue(name, parameters, apply, definition)
     return made

@@ -9,7 +9,7 @@ from teapot.engine.errors import LineError
 from teapot.engine.forms.answer import write_in_passing
 from teapot.engine.mends import Mend, Notice, Span
 from teapot.engine.numbers.comparison import can_be_told_apart
-from teapot.engine.numbers.values import Applied, Value
+from teapot.engine.numbers.values import FunctionValue, Value
 from teapot.engine.sheet.calculation import Calculation
 from teapot.engine.sheet.line import FOOT, Line, Place, Step
 from teapot.engine.sheet.outcome import OUT_OF_DATE
@@ -107,7 +107,7 @@ class Dependence:
 
     def _differs(self, used: Step, now: Step, step: Step) -> bool:
         before, after = self._value(used, step), self._value(now, None)
-        if isinstance(before, Applied) and now is used:
+        if isinstance(before, FunctionValue) and now is used:
             return self._shown(used, step) != self._shown(now, None)
         if before is None or after is None:
             return before is not after

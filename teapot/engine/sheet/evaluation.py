@@ -44,32 +44,38 @@ from teapot.engine.mends import Span, replace
 from teapot.engine.numbers import (
     angles,
     complexes,
-    counts,
+    integers,
     lists,
+    measure_array,
     measures,
     operators,
     sizes,
     tables,
     uncertain,
-    whole,
 )
+from teapot.engine.numbers.common_denominator import kinds_of
 from teapot.engine.numbers.comparison import all_of, any_of, compare, compare_items
-from teapot.engine.numbers.context import Draws, Work, conventions, current, working
-from teapot.engine.numbers.counts import Counts
+from teapot.engine.numbers.context import (
+    NondeterministicInputs,
+    Work,
+    conventions,
+    current,
+    working,
+)
 from teapot.engine.numbers.items import checked, item, item_by_item
-from teapot.engine.numbers.scaled import kinds_of
+from teapot.engine.numbers.measure_array import MeasureArray
 from teapot.engine.numbers.values import (
     KINDS,
     REALS,
     Angle,
-    Applied,
     Complex,
     Exact,
+    FunctionValue,
     Infinite,
+    InterpolatedText,
     List,
     Measure,
     Real,
-    Sentence,
     Sized,
     Table,
     Truth,
@@ -166,7 +172,7 @@ def value_alone(text: str) -> Value:
     if len(tree.statements) != 1 or isinstance(tree.statements[0], Assignment):
         raise NoValue()
     outer = current()
-    inner = Work(outer.conventions, draws=Draws(sealed=True))
+    inner = Work(outer.conventions, draws=NondeterministicInputs(sealed=True))
     with working(inner):
         value = evaluate(tree.statements[0].expression, EmptyScope())
     outer.used_unit = outer.used_unit or inner.used_unit
@@ -283,7 +289,7 @@ def _with_measure(value: Value, node: Measured) -> Value:
     """A number, or each of a list, with its unit."""
     if isinstance(value, List):
         if value.items and kinds_of(value.items) <= REALS:
-            return List(Counts(value.items, node.unit))
+            return List(MeasureArray(value.items, node.unit))
         return item_by_item(lambda one: _with_measure(one, node), value)
     if isinstance(value, Uncertain):
         return uncertain.through(lambda one: _with_measure(one, node), value)
@@ -301,7 +307,7 @@ def _text(node: Text, scope: Scope) -> Value:
     found = [_filled(part, scope) for part in node.parts]
     if all(type(part) is str for part in found):
         return "".join(cast(list[str], found))
-    return Sentence(found)
+    return InterpolatedText(found)
 
 
 def _filled(part: str | Node, scope: Scope) -> str | Filled:
@@ -325,7 +331,7 @@ def _beside_text(first: Value, second: Value, scope: Scope) -> Value:
     if isinstance(first, List) or isinstance(second, List):
         return item_by_item(lambda a, b: _beside_text(a, b, scope), first, second)
     sides = [
-        value if isinstance(value, str) else Sentence((_as_words(value, scope.form),))
+        value if isinstance(value, str) else InterpolatedText((_as_words(value, scope.form),))
         for value in (first, second)
     ]
     return joined(*sides)
@@ -343,7 +349,7 @@ def _operation(node: Binary, scope: Scope) -> Value:
     if (
         op == "-"
         and isinstance(left, Name)
-        and isinstance(first, Applied)
+        and isinstance(first, FunctionValue)
         and first.definition is None
     ):
         raise _minus_behind_function(node, left.name)
@@ -351,7 +357,7 @@ def _operation(node: Binary, scope: Scope) -> Value:
         second = evaluate(right, scope)
     except LineError as error:
         raise unlike.unit_behind_number(node, error) or error from None
-    if type(second) is Applied and op == "implied" and isinstance(right, Name):
+    if type(second) is FunctionValue and op == "implied" and isinstance(right, Name):
         meant = unlike.nearly_unit(right)
         if meant is not None:
             raise meant
@@ -359,7 +365,7 @@ def _operation(node: Binary, scope: Scope) -> Value:
     if not are_reals and op == "+" and _has_text(first) != _has_text(second):
         return _beside_text(first, second, scope)
     for value, side in ((first, left), (second, right)):
-        if type(value) is bool or type(value) is Applied:
+        if type(value) is bool or type(value) is FunctionValue:
             _number(value, side)
     if op == "/" and isinstance(first, FINITE):
         unlike.refuse_open_unit(node)
@@ -418,7 +424,7 @@ def _subscript(node: Subscript, scope: Scope) -> Value:
     of = evaluate(node.of, scope)
     if isinstance(of, Table):
         return tables.row(of, evaluate(node.index, scope))
-    if isinstance(of, Applied) and isinstance(node.of, Name):
+    if isinstance(of, FunctionValue) and isinstance(node.of, Name):
         raise _without_brackets(node, node.of.name, node_text(node.index))
     try:
         return item(of, evaluate(node.index, scope))
@@ -439,10 +445,10 @@ def _in_unit(value: Value, unit: str) -> Value:
     if not unit:
         return value
     if isinstance(value, List):
-        if isinstance(value.items, Counts) and unit != PREFIXED:
+        if isinstance(value.items, MeasureArray) and unit != PREFIXED:
             own = value.items.unit
             wanted = base_unit(own.dimension) if unit == BASE_UNITS else unit_wanted(unit)
-            found = counts.in_unit(value.items, wanted)
+            found = measure_array.in_unit(value.items, wanted)
             if found is not None:
                 return List(found)
         return item_by_item(lambda one: _in_unit(one, unit), value)
@@ -512,7 +518,7 @@ def _with_sign(op: str, value: Value) -> Value:
             raise AngleHasUnit(op=op)
         raise BehindPlainNumber(op=op, kind=kind)
     if op == "!":
-        return whole.factorial(real(value))
+        return integers.factorial(real(value))
     if op in angles.PARTS:
         parts = operators.operate("*", value, Exact(angles.PARTS[op]))
         return angles.angle_of(operators.number(parts), "deg")
@@ -563,7 +569,7 @@ def _comparison(node: Comparison, scope: Scope) -> Value:
     values = [evaluate(operand, scope) for operand in operands]
     for place, value in enumerate(values):
         wanted = {*ops[max(place - 1, 0) : place + 1]} - {"==", "!=", "~"}
-        if wanted and isinstance(value, bool | str | Applied):
+        if wanted and isinstance(value, bool | str | FunctionValue):
             _number(value, operands[place])
 
     def holds(*row: Value) -> bool | Undefined:
@@ -647,7 +653,7 @@ def _call(node: Call, scope: Scope) -> Value:
         raise _of_its_time(error, node.function, scope)
     if isinstance(called, List) and len(node.args) == 1 and not node.named:
         raise _item_in_round_brackets(node)
-    if not isinstance(called, Applied):
+    if not isinstance(called, FunctionValue):
         raise _times_bracket(node)
     if calls.is_built_in(called):
         return _call_built_in(BY_NAME[called.name], node, scope)

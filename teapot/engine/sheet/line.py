@@ -11,15 +11,15 @@ from teapot.engine.mends import Notice
 from teapot.engine.numbers.context import (
     STANDARD,
     Conventions,
-    Draws,
+    NestedInputs,
+    NondeterministicInputs,
     Replies,
     Run,
-    Within,
     Work,
     no_run,
 )
 from teapot.engine.numbers.shelf import NO_SHELF, Shelf
-from teapot.engine.numbers.values import Angle, Applied, Value
+from teapot.engine.numbers.values import Angle, FunctionValue, Value
 from teapot.engine.reading.tree import (
     AnswerOf,
     Assignment,
@@ -70,7 +70,7 @@ class Step:
     value: Value | None = None
     error: LineError | None = None
     notices: list[Notice] = field(default_factory=list)
-    draws: Draws = field(default_factory=Draws)
+    draws: NondeterministicInputs = field(default_factory=NondeterministicInputs)
     used_unit: bool = False
     angle: Angle | None = None
     meets_complex: bool = False
@@ -109,7 +109,7 @@ class Step:
     def defines_function(self) -> bool:
         """Whether its value is a function, as far as that is known without working it out."""
         is_pattern = isinstance(self.statement, Assignment) and bool(self.statement.parameters)
-        return is_pattern or isinstance(self.value, Applied)
+        return is_pattern or isinstance(self.value, FunctionValue)
 
     def work(self) -> Work:
         """What it is worked out under."""
@@ -214,11 +214,11 @@ class Line:
         for step, values in zip(self.steps, draws, strict=False):
             step.draws.values = list(values)
 
-    def draw_within(self, outer: Draws) -> None:
+    def draw_within(self, outer: NondeterministicInputs) -> None:
         """Has what is drawn for it kept with the line that runs it in a procedure."""
         for step in self.steps:
             own = step.draws
-            step.draws = Within(
+            step.draws = NestedInputs(
                 may_draw=outer.may_draw, replies=own.replies, now=outer.now, shelf=own.shelf,
                 run=own.run, outer=outer,
             )  # fmt: skip

@@ -6,7 +6,7 @@ from typing import TypeGuard
 
 from teapot.engine.numbers import angles
 from teapot.engine.numbers.values import Angle, Complex, Exact, List, Real, Value, is_complex
-from teapot.engine.reading.traps import TRIGONOMETRIC
+from teapot.engine.reading.syntax_warnings import TRIGONOMETRIC
 from teapot.engine.reading.tree import Call
 from teapot.engine.sheet.scope import Trace, Values, value_of_part
 

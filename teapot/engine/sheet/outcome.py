@@ -6,6 +6,7 @@ from collections.abc import Callable, Iterable
 from dataclasses import asdict, dataclass, field, replace
 from typing import Any, get_args
 
+from teapot.engine.cached_attribute import cached_attribute
 from teapot.engine.data import data_of
 from teapot.engine.errors import Asks, LineError
 from teapot.engine.forms.answer import write
@@ -13,7 +14,6 @@ from teapot.engine.forms.written import Written
 from teapot.engine.limits import MAX_KEPT_ROWS, MAX_KEPT_TEXT, MAX_SET_READING
 from teapot.engine.mends import Mend, Notice
 from teapot.engine.numbers.values import Value
-from teapot.engine.once import once
 from teapot.engine.reading.commands import KEPT
 from teapot.engine.reading.latex import statement_latex
 from teapot.engine.reading.mathml import Answers, math, math_text, statement_mathml
@@ -87,7 +87,7 @@ class Answer:
         """The value rounded, where it stands beside an exact one."""
         return self.written.nearly.text if self.written.nearly else ""
 
-    @once
+    @cached_attribute
     def reading(self) -> str:
         """How the whole statement was read, as plain text."""
         return statement_text(self.statement)
@@ -107,20 +107,20 @@ class Answer:
         """Whether the statement, as it is set, says its value already."""
         return self.says_itself or self.stated is not self.statement
 
-    @once
+    @cached_attribute
     def reading_mathml(self) -> str:
         """The same, as the inside of a ``math`` element."""
         reading = statement_mathml(self.stated, answers=self.answers)
         return reading if len(reading) <= MAX_SET_READING else math_text(self.reading)
 
-    @once
+    @cached_attribute
     def value_mathml(self) -> str:
         """The value, as the inside of a ``math`` element."""
         nearly = self.written.nearly
         beside = f"<mo>≈</mo>{nearly.mathml}" if nearly is not None else ""
         return self.written.mathml + beside
 
-    @once
+    @cached_attribute
     def pictures(self) -> tuple[str, ...]:
         """The names of the pictures that there are of it."""
         return self.find_pictures()

@@ -11,7 +11,7 @@ from teapot.engine.numbers.measures import kind
 from teapot.engine.numbers.values import (
     KINDS,
     Angle,
-    Applied,
+    FunctionValue,
     List,
     Measure,
     Sized,
@@ -143,7 +143,7 @@ def _quantity(
     state = OUT_OF_DATE if reason else LIVE if step.is_live else COVERED if covers else STORED
     text, note = step.line.text, step.line.note
     parameters = getattr(step.statement, "parameters", None)
-    if isinstance(step.value, Applied):
+    if isinstance(step.value, FunctionValue):
         parameters = step.value.parameters
     shown_name = name_mathml(name) if parameters is None else pattern_mathml(name, parameters)
     return Quantity(

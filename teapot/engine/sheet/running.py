@@ -10,7 +10,7 @@ from typing import Protocol
 from teapot.engine.errors import Asks, LineError, NoAnswerOfRun, NotAsked, StopsAt
 from teapot.engine.functions.catalogue import BY_NAME
 from teapot.engine.functions.chance import as_reply
-from teapot.engine.numbers.context import Conventions, Draws, Replies
+from teapot.engine.numbers.context import Conventions, NondeterministicInputs, Replies
 from teapot.engine.numbers.items import item_by_item
 from teapot.engine.numbers.shelf import Procedure
 from teapot.engine.numbers.values import KINDS, List, Value
@@ -40,7 +40,7 @@ class Runs(Protocol):
         text: str,
         replies: Sequence[str] | Replies = (),
         number: int | None = None,
-        within: Draws | None = None,
+        within: NondeterministicInputs | None = None,
     ) -> Outcome: ...
 
 
@@ -151,7 +151,7 @@ def run(
     sheet: Runs,
     procedure: Procedure,
     given: Mapping[str, Value],
-    within: Draws | None = None,
+    within: NondeterministicInputs | None = None,
     stops: bool = True,
 ) -> Iterator[Outcome]:
     """The outcomes of its lines in an empty ``sheet``, up to the first that has an error, where
@@ -177,7 +177,7 @@ def run(
 
 
 def last_value(
-    sheet: Runs, procedure: Procedure, given: Mapping[str, Value], within: Draws
+    sheet: Runs, procedure: Procedure, given: Mapping[str, Value], within: NondeterministicInputs
 ) -> Value:
     """The last answer of a run.  Errors: :class:`LineError` where it stops or has none."""
     for number, outcome in enumerate(run(sheet, procedure, given, within), 1):

@@ -8,12 +8,12 @@ from typing import Any
 from teapot.engine.errors import UnknownChoice
 from teapot.engine.numbers.context import STANDARD as USUAL
 from teapot.engine.numbers.context import Conventions
+from teapot.engine.pickling import compactly_pickled
 from teapot.engine.reading.forms import STANDARD, Form, form_from
 from teapot.engine.reading.vocabulary import UNITS_OF_ANGLES
-from teapot.engine.sent import sent
 
 
-@sent
+@compactly_pickled
 @dataclass(frozen=True, slots=True)
 class Settings:
     """``form``: how numbers are shown where a line asks for nothing else.

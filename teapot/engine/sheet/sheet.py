@@ -27,11 +27,11 @@ from teapot.engine.errors import (
 from teapot.engine.functions.catalogue import BY_NAME
 from teapot.engine.limits import MAX_ANSWERS
 from teapot.engine.mends import Mend, Notice, Span, each_once
-from teapot.engine.numbers.context import Conventions, Draws, Replies, current
+from teapot.engine.numbers.context import Conventions, NondeterministicInputs, Replies, current
 from teapot.engine.numbers.shelf import Procedure, Shelf
 from teapot.engine.numbers.values import Value
 from teapot.engine.reading.parser import parse_so_far
-from teapot.engine.reading.traps import rest_of_unit, traps_in
+from teapot.engine.reading.syntax_warnings import rest_of_unit, warnings_in
 from teapot.engine.reading.tree import Formatted, LineTree
 from teapot.engine.sheet.answering import (
     answer_from,
@@ -121,7 +121,7 @@ class Sheet(Store):
         text: str,
         replies: Sequence[str] | Replies = (),
         number: int | None = None,
-        within: Draws | None = None,
+        within: NondeterministicInputs | None = None,
     ) -> Outcome:
         """Adds a line at the foot and works it out, as at a console.
 
@@ -446,7 +446,7 @@ class Sheet(Store):
         notices: list[Notice] = []
         try:
             refuse_equation(tree, self.covered_at(line.place))
-            notices += traps_in(line.text, tree, line.nodes, line.conventions.angle)
+            notices += warnings_in(line.text, tree, line.nodes, line.conventions.angle)
             for step in line.steps:
                 answers.append(self._answered(step, notices))
             if sum(answer.written.least_length for answer in answers) > MAX_ANSWERS:

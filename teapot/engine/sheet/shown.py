@@ -8,10 +8,10 @@ from dataclasses import dataclass
 from teapot.engine.errors import LineError
 from teapot.engine.forms.summary import Summary
 from teapot.engine.mends import Offer, ShownNotice, offers
-from teapot.engine.sent import sent
+from teapot.engine.pickling import compactly_pickled
 
 
-@sent
+@compactly_pickled
 @dataclass(frozen=True, slots=True, kw_only=True)
 class ShownError:
     """An error with its sentence, its place in the line, and its mends."""
@@ -30,7 +30,7 @@ class ShownError:
         return cls(code=error.code, text=error.text, start=start, end=end, mends=mends)
 
 
-@sent
+@compactly_pickled
 @dataclass(frozen=True, slots=True, kw_only=True)
 class ShownAnswer:
     """The value of a statement, as it is shown beside a line that is being typed."""

@@ -23,7 +23,7 @@ from teapot.engine.errors import (
     WrittenOtherwise,
 )
 from teapot.engine.functions.catalogue import BY_NAME, CONSTANTS, called_in_words, closest
-from teapot.engine.functions.elsewhere import NAMES, NOT_HERE, WRITTEN, WRITTEN_WITH_TWO
+from teapot.engine.functions.foreign_names import NAMES, NOT_HERE, WRITTEN, WRITTEN_WITH_TWO
 from teapot.engine.mends import Mend, replace
 from teapot.engine.reading.commands import COMMANDS
 from teapot.engine.reading.plain import node_text

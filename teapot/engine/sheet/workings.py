@@ -7,7 +7,7 @@ from typing import Any
 
 from teapot.engine.forms.answer import Written, write_in_passing
 from teapot.engine.functions.catalogue import CONSTANTS
-from teapot.engine.numbers.values import Applied, Date, Table, Value
+from teapot.engine.numbers.values import Date, FunctionValue, Table, Value
 from teapot.engine.reading.forms import Form
 from teapot.engine.reading.mathml import UNITS, math, node_mathml
 from teapot.engine.reading.plain import node_text
@@ -108,7 +108,7 @@ class Workings:
 
     def _value(self, node: Node) -> Node:
         value = self.values.get(id(node))
-        if value is None or _says_itself(node) or isinstance(value, Table | Date | Applied):
+        if value is None or _says_itself(node) or isinstance(value, Table | Date | FunctionValue):
             return node
         tree = write_in_passing(value, self.form).tree
         if isinstance(tree, Grid):

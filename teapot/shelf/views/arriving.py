@@ -18,12 +18,12 @@ from teapot.accounts.models import Person
 from teapot.console import bringing
 from teapot.console.views.out import bring_in_sheet
 from teapot.engine.errors import LineError
-from teapot.procedures import keeping
+from teapot.procedures import services
 from teapot.procedures.data import procedure_from
 from teapot.procedures.models import Procedure
 from teapot.records.data import record_from
 from teapot.records.models import Record
-from teapot.shelf import held, importing, things
+from teapot.shelf import importing, pending_import, things
 from teapot.shelf.arriving import KINDS, LOOKED_AT, kind_of
 from teapot.shelf.everything_in import WRONG_DATA, clashes_in
 from teapot.shelf.models import Arrival
@@ -88,7 +88,7 @@ def _procedure(person: Person, file: UploadedFile) -> Procedure:
         text = file.read(bringing.MOST_BYTES + 1)
         document = bringing.document_in(text, file.name or "procedure")
         lines = "\n".join(line.text for line in document.lines)
-        return keeping.make(person, _name_of(file) or document.title, lines)
+        return services.make(person, _name_of(file) or document.title, lines)
     return _made(Procedure(owner=person), "procedure", data, procedure_from)
 
 
@@ -114,12 +114,12 @@ def _made(thing: Any, kind: str, data: dict[str, Any], fill: Callable[[Any, Any]
 
 
 def _everything(request: HttpRequest, person: Person, file: UploadedFile) -> HttpResponse:
-    held.hold(person, file.chunks())
+    pending_import.hold(person, file.chunks())
     try:
-        with held.held(person).open("rb") as packed:
+        with pending_import.pending_import(person).open("rb") as packed:
             clashes = clashes_in(person, packed)
     except LineError as error:
-        held.forget(person)
+        pending_import.forget(person)
         return _not_brought(request, error.text)
     if clashes:
         return render(request, "shelf/clashes.html", {"clashes": clashes})
@@ -130,7 +130,7 @@ def _everything(request: HttpRequest, person: Person, file: UploadedFile) -> Htt
 def settle(request: HttpRequest) -> HttpResponse:
     """Brings in the zip that waits, with what was chosen for each name that is taken."""
     person = known_person(request)
-    if person is None or not held.held(person).exists():
+    if person is None or not pending_import.pending_import(person).exists():
         return _not_brought(request, "No file waits any more. Bring it in again.")
     paths, choices = request.POST.getlist("path"), request.POST.getlist("choice")
     return _begun(request, person, dict(zip(paths, choices, strict=False)))

@@ -15,12 +15,12 @@ from teapot.accounts.guests import known_person, own_or_404, person_key
 from teapot.accounts.models import Person
 from teapot.console.out import or_why_not
 from teapot.engine.errors import LineError
-from teapot.records.keeping import stop_all
 from teapot.records.models import Record
+from teapot.records.services import stop_all
 from teapot.shelf import things
 from teapot.shelf.copies import copied
 from teapot.shelf.everything import write_zip
-from teapot.shelf.listing import KINDS, Called, in_folders, names_of, things_of
+from teapot.shelf.listing import KINDS, ShelfName, in_folders, names_of, things_of
 from teapot.shelf.search import search
 
 ADDRESS = {kind: f"/{kind}s/{{}}" for kind in KINDS}
@@ -145,6 +145,6 @@ def names(request: HttpRequest) -> JsonResponse:
     return JsonResponse({"things": [_told(one) for one in found]})
 
 
-def _told(one: Called) -> dict[str, str]:
+def _told(one: ShelfName) -> dict[str, str]:
     address = ADDRESS[one.kind].format(one.pk)
     return {"kind": one.kind, "name": one.name, "folder": one.folder, "address": address}

@@ -24,10 +24,10 @@ from teapot.engine.files.preview import ColumnGuess, Guess
 from teapot.engine.out.cells import safe_cell
 from teapot.fence import file_jobs
 from teapot.fence.turns import Busy
-from teapot.shelf import keeping, things
+from teapot.shelf import services, things
 from teapot.shelf.items import LONGEST_NAME
 from teapot.shelf.models import DataTable, Version
-from teapot.shelf.reaching import ask
+from teapot.shelf.queries import ask
 from teapot.shelf.templatetags.tables import line_of
 
 SEPARATOR_NAMES = dict(
@@ -66,9 +66,9 @@ def bring_in(request: HttpRequest) -> HttpResponse:
         return _list(request, "No file came with this, and no cells.", 400)
     try:
         if file is not None:
-            version = keeping.bring_in(person, file.name or "file", file.chunks())
+            version = services.bring_in(person, file.name or "file", file.chunks())
         else:
-            version = keeping.bring_in(person, "pasted cells", [pasted.encode()])
+            version = services.bring_in(person, "pasted cells", [pasted.encode()])
     except LineError as error:
         return _list(request, error.text, 400)
     address = reverse("look-at", args=[version.pk])
@@ -95,7 +95,7 @@ def _preview(request: HttpRequest, version: Version, error: str = "") -> HttpRes
     try:
         shown = ask(version.pk, file_jobs.LookAt(path=str(version.path), guess=_guess(request)))
     except (LineError, Busy) as refused:
-        keeping.drop(version)
+        services.drop(version)
         return _list(request, getattr(refused, "text", BUSY), 400)
     data = request.POST or request.GET
     context = {
@@ -189,9 +189,9 @@ def keep(request: HttpRequest, pk: UUID) -> HttpResponse:
         older = request.POST.get("table")
         if older:
             table = _own_table(request, UUID(older))
-            keeping.replace(version, table, shown.guess, shown.rows)
+            services.replace(version, table, shown.guess, shown.rows)
         else:
-            table = keeping.keep(version, request.POST.get("name", ""), shown.guess, shown.rows)
+            table = services.keep(version, request.POST.get("name", ""), shown.guess, shown.rows)
     except LineError as error:
         return _preview(request, version, error.text)
     except Busy:
@@ -210,7 +210,7 @@ def keep(request: HttpRequest, pk: UUID) -> HttpResponse:
 @require_POST
 def drop(request: HttpRequest, pk: UUID) -> HttpResponse:
     """Forgets a file that was only looked at."""
-    keeping.drop(_own_file(request, pk))
+    services.drop(_own_file(request, pk))
     return redirect("tables")
 
 

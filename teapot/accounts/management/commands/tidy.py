@@ -6,7 +6,7 @@ from django.core.management.base import BaseCommand, CommandParser
 from django.utils import timezone
 
 from teapot.accounts.tidying import UNOPENED, tidy
-from teapot.shelf.keeping import LOOKED_AT_FOR
+from teapot.shelf.services import LOOKED_AT_FOR
 from teapot.shelf.sweeping import NOTHING, sweep
 
 

@@ -14,7 +14,7 @@ import time
 MOMENT = struct.Struct("dd")
 
 
-class Begun:
+class SharedStartTime:
     """A moment that two processes see, by a file in memory that both have open: on the clock, and
     in the processor time of the one that works."""
 

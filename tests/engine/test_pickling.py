@@ -6,7 +6,7 @@ from dataclasses import fields, is_dataclass
 import pytest
 
 from teapot.engine import Sheet
-from teapot.engine import sent as packing
+from teapot.engine import pickling as packing
 from teapot.engine.aids.typing import typed_so_far
 
 TYPED = ("sin(30", "x + ", "mean(1, 2", "1/3 as 3 digits", "sqrt(-2)", "2^0.5", "roun")

@@ -226,7 +226,7 @@ SPELLINGS = (
 )
 
 
-def spelt_elsewhere(text: str) -> LineError | None:
+def written_as_elsewhere(text: str) -> LineError | None:
     """The error for a line that cannot be read, where it has such a spelling."""
     source = plain(text)
     if len(source) > LONGEST:

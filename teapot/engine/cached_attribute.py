@@ -8,7 +8,7 @@ from typing import Any, Generic, TypeVar
 T = TypeVar("T")
 
 
-class once(Generic[T]):
+class cached_attribute(Generic[T]):
     """As :class:`functools.cached_property`, without its lock: sheets have one thread."""
 
     def __init__(self, make: Callable[[Any], T]) -> None:

@@ -21,7 +21,7 @@ def end_with_parent(how: int = signal.SIGKILL) -> None:
     _libc.prctl(DEATH_SIGNAL, how)
 
 
-def called(name: str) -> None:
+def set_process_name(name: str) -> None:
     """Has this process be called so where processes are listed: 15 characters at most."""
     _libc.prctl(NAME, name.encode())
 

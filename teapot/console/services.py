@@ -18,7 +18,7 @@ from django.utils import timezone
 from teapot.console import evaluating
 from teapot.console.changes import NOTHING, commit
 from teapot.console.models import Line, Sheet
-from teapot.console.reaching import Foot, foot_of
+from teapot.console.queries import Foot, foot_of
 from teapot.engine import errors
 from teapot.engine.numbers.context import Conventions
 from teapot.engine.sheet.line import Drawn, NewLine
@@ -28,7 +28,7 @@ from teapot.fence import jobs
 from teapot.fence.change_jobs import Enter, Entered, EnterSeveral, Moved, Wanted
 from teapot.fence.procedure_jobs import LinesToRun
 from teapot.procedures.models import Procedure, Run
-from teapot.records import keeping as records
+from teapot.records import services as records
 from teapot.records import writing
 
 MAX_ATTEMPTS = 50
@@ -185,7 +185,7 @@ def run_into(
     version = procedure.newest
     of_engine = version.for_engine
     job = LinesToRun(procedure=of_engine, replies=tuple(sorted(replies.items())))
-    texts = evaluating.surely(sheet, job)
+    texts = evaluating.work_or_raise(sheet, job)
     conventions = version.conventions
 
     def attempt() -> int | KeptOutcome | None:
@@ -198,7 +198,7 @@ def run_into(
         ]
         last = foot.last
         job = jobs.Answers(lines=new, last=last, conventions=conventions)
-        outcomes = evaluating.surely(sheet, job)
+        outcomes = evaluating.work_or_raise(sheet, job)
         if outcomes and not outcomes[-1].is_kept:
             return outcomes[-1]
         if len(outcomes) < len(new):
@@ -275,7 +275,7 @@ def _entered(
         kept=evaluating.by_the_clock(line.kept),
         wanted=wanted,
     )
-    return evaluating.surely(sheet, job)
+    return evaluating.work_or_raise(sheet, job)
 
 
 def last_answered(sheet: Sheet, place: float) -> int | None:
@@ -451,7 +451,7 @@ def set_form(sheet: Sheet, number: int, form: str) -> Kept:
     Errors: :class:`LineError` where there is no such form.
     """
     text = _there(sheet, number).text
-    text = evaluating.surely(sheet, jobs.WithForm(text=text, form=form))
+    text = evaluating.work_or_raise(sheet, jobs.WithForm(text=text, form=form))
     return mend(sheet, number, text, keeps_draws=True)
 
 
@@ -463,7 +463,7 @@ def set_value(sheet: Sheet, name: str, value: str, wanted: Wanted = NOTHING) -> 
 
     Errors: :class:`LineError` where there is no such quantity.
     """
-    number, text = evaluating.surely(sheet, jobs.WithValue(name=name, value=value))
+    number, text = evaluating.work_or_raise(sheet, jobs.WithValue(name=name, value=value))
     return mend(sheet, number, text, wanted=wanted)
 
 
@@ -473,7 +473,7 @@ def compute_again(sheet: Sheet, number: int | None) -> list[Kept]:
 
     Errors: :class:`LineError` where it could not be found out what that is.
     """
-    lines = evaluating.surely(sheet, jobs.Again(number=number))
+    lines = evaluating.work_or_raise(sheet, jobs.Again(number=number))
     return [keep(sheet, text, uuid4()) for text in lines]
 
 
@@ -484,7 +484,7 @@ def rename(sheet: Sheet, old: str, new: str) -> None:
     """
 
     def attempt() -> Moved | None:
-        texts = evaluating.surely(sheet, jobs.Renamed(old=old, new=new))
+        texts = evaluating.work_or_raise(sheet, jobs.Renamed(old=old, new=new))
         changed = list(sheet.lines.present().filter(number__in=texts))
         for line in changed:
             line.text, line.stale = texts[line.number], True

@@ -14,9 +14,9 @@ from flint import fmpq
 from teapot.engine.functions.catalogue import BY_NAME, CONSTANTS
 from teapot.engine.mends import Notice, Span, replace, replace_each
 from teapot.engine.numbers.angles import SIGNS
-from teapot.engine.numbers.values import Angle, Applied, Exact, List
+from teapot.engine.numbers.values import Angle, Exact, FunctionValue, List
 from teapot.engine.reading.plain import node_text
-from teapot.engine.reading.traps import LEAST_DEGREES, TRIGONOMETRIC
+from teapot.engine.reading.syntax_warnings import LEAST_DEGREES, TRIGONOMETRIC
 from teapot.engine.reading.tree import (
     IMPLIED,
     Assignment,
@@ -32,7 +32,7 @@ from teapot.engine.sheet.scope import Scope, Values
 from teapot.engine.sheet.unknown import unknown_function, unknown_name
 
 
-def habits_in(step: Step, scope: Scope, unit: str, values: Values) -> Iterator[Notice]:
+def warnings_in_values(step: Step, scope: Scope, unit: str, values: Values) -> Iterator[Notice]:
     """The notices on a statement that has a value.
 
     ``unit`` is that of its bare angles, ``values`` are those of its parts.
@@ -94,7 +94,7 @@ def _name_in(node: Node | None) -> str:
 def _not_called(expression: Name, values: Values) -> Iterator[Notice]:
     """``now`` for ``now()``: the function itself, though it needs no argument."""
     value = values.get(id(expression))
-    if not isinstance(value, Applied):
+    if not isinstance(value, FunctionValue):
         return
     if value.definition is None and all(one.optional for one in BY_NAME[value.name].parameters):
         said = f"This is the function itself; {expression.name}() is its value."

@@ -9,7 +9,7 @@ from typing import overload
 from teapot.engine.numbers.values import Value
 
 
-class Made(Sequence[Value]):
+class LazySequence(Sequence[Value]):
     """What is kept in fewer parts than its items are.  It equals any sequence of the same."""
 
     __slots__ = ()

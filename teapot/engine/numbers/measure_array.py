@@ -8,7 +8,7 @@ from functools import wraps
 from typing import cast
 
 from teapot.engine.numbers import measures, sizes
-from teapot.engine.numbers.made import Made
+from teapot.engine.numbers.lazy_sequence import LazySequence
 from teapot.engine.numbers.sizes import operated
 from teapot.engine.numbers.values import (
     REALS,
@@ -26,7 +26,7 @@ from teapot.engine.numbers.values import (
 from teapot.engine.units.unit import Unit, is_angle
 
 
-class Counts(Made):
+class MeasureArray(LazySequence):
     """So many units each; a number that is missing is missing as a measure too.
 
     >>> list(Counts([exact(5)], Unit.of("km")))
@@ -45,8 +45,8 @@ class Counts(Made):
     def one(self, place: int) -> Value:
         return self.made(self.numbers[place])
 
-    def part(self, places: slice) -> Counts:
-        return Counts(self.numbers[places], self.unit)
+    def part(self, places: slice) -> MeasureArray:
+        return MeasureArray(self.numbers[places], self.unit)
 
     def __iter__(self) -> Iterator[Value]:
         return map(self.made, self.numbers)
@@ -73,7 +73,7 @@ class Counts(Made):
         return self.unit.zero is not None
 
 
-def counted(items: Sequence[Value]) -> Counts | None:
+def counted(items: Sequence[Value]) -> MeasureArray | None:
     """The items as numbers of the unit that the first of them has; None where they are no
     measures of real size that agree.
 
@@ -81,7 +81,7 @@ def counted(items: Sequence[Value]) -> Counts | None:
     >>> found.numbers, found.unit
     ((Exact(coefficient=5, pi_power=0),), Unit('m'))
     """
-    if isinstance(items, Counts):
+    if isinstance(items, MeasureArray):
         return items
     first = items[0] if len(items) else None
     if not isinstance(first, Sized):
@@ -96,10 +96,10 @@ def counted(items: Sequence[Value]) -> Counts | None:
         if not isinstance(number, Exact | Real):
             return None
         numbers.append(number)
-    return Counts(tuple(numbers), first.unit)
+    return MeasureArray(tuple(numbers), first.unit)
 
 
-def in_unit(of: Counts, unit: Unit) -> Counts | None:
+def in_unit(of: MeasureArray, unit: Unit) -> MeasureArray | None:
     """The same as numbers of another unit; None where it is of another kind.
 
     >>> in_unit(Counts([exact(20)], Unit.of("°C")), Unit.of("K")).numbers
@@ -112,7 +112,7 @@ def in_unit(of: Counts, unit: Unit) -> Counts | None:
     if apart:
         offset = operated("/", exact(apart), sizes.factor_of(unit))
         numbers = _each("+", numbers, offset)
-    return Counts(cast(Sequence[Value], numbers), unit)
+    return MeasureArray(cast(Sequence[Value], numbers), unit)
 
 
 def in_numbers(compute: Callable[..., Value]) -> Callable[..., Value]:
@@ -122,17 +122,17 @@ def in_numbers(compute: Callable[..., Value]) -> Callable[..., Value]:
     @wraps(compute)
     def function(x: Value, *others: Value) -> Value:
         items = x.items if isinstance(x, List) else None
-        if not isinstance(items, Counts):
+        if not isinstance(items, MeasureArray):
             return compute(x, *others)
         found = compute(List(items.numbers), *others)
         if isinstance(found, List):
-            return List(Counts(found.items, items.unit))
+            return List(MeasureArray(found.items, items.unit))
         return items.made(found)
 
     return function
 
 
-def operate(op: str, a: Value | Counts, b: Value | Counts) -> Counts | None:
+def operate(op: str, a: Value | MeasureArray, b: Value | MeasureArray) -> MeasureArray | None:
     """``a op b`` item by item, where one is many measures and the other is too, or is a single
     number or measure; None where it has to be done one by one.
 
@@ -148,7 +148,7 @@ def operate(op: str, a: Value | Counts, b: Value | Counts) -> Counts | None:
     if one.zero is not None or other.zero is not None:
         return None
     if op == "^":
-        return _raised(cast(Counts, a), b) if one.parts else None
+        return _raised(cast(MeasureArray, a), b) if one.parts else None
     if op not in ("*", "/"):
         return None
     below = other.raised(-exact(1).coefficient) if op == "/" else other
@@ -158,47 +158,49 @@ def operate(op: str, a: Value | Counts, b: Value | Counts) -> Counts | None:
     ratio = operated(op, sizes.factor_of(one), sizes.factor_of(other))
     ratio = operated("/", ratio, sizes.factor_of(joint))
     numbers = _each(op, _numbers(a, one), _numbers(b, other))
-    return Counts(numbers if ratio == exact(1) else _each("*", numbers, ratio), joint)
+    return MeasureArray(numbers if ratio == exact(1) else _each("*", numbers, ratio), joint)
 
 
-def _raised(of: Counts, exponent: Value | Counts) -> Counts | None:
+def _raised(of: MeasureArray, exponent: Value | MeasureArray) -> MeasureArray | None:
     if not isinstance(exponent, Exact) or not exponent.is_rational or not exponent.coefficient:
         return None
     unit = of.unit.raised(exponent.coefficient)
     ratio = operated("^", sizes.factor_of(of.unit), exponent)
     ratio = operated("/", ratio, sizes.factor_of(unit))
     numbers = _each("^", of.numbers, exponent)
-    return Counts(numbers if ratio == exact(1) else _each("*", numbers, ratio), unit)
+    return MeasureArray(numbers if ratio == exact(1) else _each("*", numbers, ratio), unit)
 
 
-def _added(op: str, a: Value | Counts, b: Value | Counts, one: Unit, other: Unit) -> Counts | None:
+def _added(
+    op: str, a: Value | MeasureArray, b: Value | MeasureArray, one: Unit, other: Unit
+) -> MeasureArray | None:
     if one.dimension != other.dimension or not one.parts:
         return None
     if one.zero is None and other.zero is None:
-        return Counts(_each(op, _numbers(a, one), _numbers(b, one)), one)
+        return MeasureArray(_each(op, _numbers(a, one), _numbers(b, one)), one)
     if op == "-" and one == other:  # of a scale: the difference is in kelvin
         steps = _each(op, _numbers(a, one), _numbers(b, one))
-        return Counts(_each("*", steps, sizes.factor_of(one)), measures.KELVIN)
+        return MeasureArray(_each("*", steps, sizes.factor_of(one)), measures.KELVIN)
     return None
 
 
-def _unit_of(value: Value | Counts) -> Unit | None:
+def _unit_of(value: Value | MeasureArray) -> Unit | None:
     """The unit of many measures or of one; none of a real number."""
     if type(value) in REALS:
         return Unit(())
     if isinstance(value, Measure) and value.is_complex:
         return None
-    return value.unit if isinstance(value, Counts | Measure) else None
+    return value.unit if isinstance(value, MeasureArray | Measure) else None
 
 
 Numbers = Sequence[Value] | Scalar
 """Numbers one after another, or one that is used again for each."""
 
 
-def _numbers(value: Value | Counts, unit: Unit) -> Numbers:
+def _numbers(value: Value | MeasureArray, unit: Unit) -> Numbers:
     if isinstance(value, Measure):
         return sizes.count_of(value, unit)
-    if not isinstance(value, Counts):
+    if not isinstance(value, MeasureArray):
         return cast(Scalar, value)
     if value.unit == unit:
         return value.numbers

@@ -46,7 +46,7 @@ _POINTS_AND_COMMA = re.compile(r"(?<![\w.])\d{1,3}(?:\.\d{3})+,\d+(?![\w.,])")
 _THOUSANDS = re.compile(r"\d{1,3}(?:,\d{3})+(?:\.\d+)?")
 
 
-def traps_in(
+def warnings_in(
     text: str, tree: LineTree, nodes: Sequence[Node], angle: str = "rad"
 ) -> Iterator[Notice]:
     """The notices for a line, of which ``nodes`` are all parts: at most one of a kind.

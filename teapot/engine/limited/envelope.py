@@ -7,7 +7,7 @@ from typing import Any
 
 
 @dataclass(frozen=True, slots=True)
-class Noted:
+class Envelope:
     """A ``result`` that is passed on unread, and the ``note`` that is read."""
 
     note: str

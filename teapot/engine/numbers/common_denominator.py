@@ -9,8 +9,8 @@ from math import lcm
 
 from flint import fmpq
 
-from teapot.engine.numbers.counts import Counts
-from teapot.engine.numbers.made import Made
+from teapot.engine.numbers.lazy_sequence import LazySequence
+from teapot.engine.numbers.measure_array import MeasureArray
 from teapot.engine.numbers.values import (
     MISSING,
     Angle,
@@ -31,7 +31,7 @@ MOST_KNOWN = 32
 """Long lists of which it is remembered what they are over one denominator."""
 
 
-class Scaled(Made):
+class CommonDenominatorArray(LazySequence):
     """Rational numbers, each ``above`` over the one ``below``; those in ``gaps``, places counted
     from 0, are missing.  Each is made into a value when it is asked for.
 
@@ -65,10 +65,10 @@ class Scaled(Made):
             self._made = tuple(made)
         return iter(self._made)
 
-    def part(self, places: slice) -> Scaled:
+    def part(self, places: slice) -> CommonDenominatorArray:
         return self.at(range(len(self))[places])
 
-    def at(self, places: Sequence[int]) -> Scaled:
+    def at(self, places: Sequence[int]) -> CommonDenominatorArray:
         """The numbers at these places, counted from 0.
 
         >>> Scaled([5, 20, 30], 10).at([2, 0]).above
@@ -76,16 +76,16 @@ class Scaled(Made):
         """
         above = [self.above[place] for place in places]
         gaps = {at for at, place in enumerate(places) if place in self.gaps} if self.gaps else ()
-        return Scaled(above, self.below, frozenset(gaps))
+        return CommonDenominatorArray(above, self.below, frozenset(gaps))
 
-    def without_gaps(self) -> Scaled:
+    def without_gaps(self) -> CommonDenominatorArray:
         """The numbers that are there; these themselves where all are."""
         if not self.gaps:
             return self
         return self.at([place for place in range(len(self)) if place not in self.gaps])
 
 
-_known: OrderedDict[int, tuple[Sequence[Value], Scaled | None]] = OrderedDict()
+_known: OrderedDict[int, tuple[Sequence[Value], CommonDenominatorArray | None]] = OrderedDict()
 """By the identity of the items, which are held so that it stays theirs."""
 
 
@@ -95,10 +95,10 @@ def kinds_of(items: Sequence[Value]) -> set[type]:
     >>> kinds_of(Scaled([1, 0], 1, frozenset({1}))) == {Exact, Undefined}
     True
     """
-    if isinstance(items, Counts):
+    if isinstance(items, MeasureArray):
         kind = Angle if is_angle(items.unit) else Measure
         return {kind if one in (Exact, Real) else one for one in kinds_of(items.numbers)}
-    if not isinstance(items, Scaled):
+    if not isinstance(items, CommonDenominatorArray):
         return {*map(type, items)}
     there: set[type] = {Exact} if len(items.gaps) < len(items) else set()
     return there | {Undefined} if items.gaps else there
@@ -107,11 +107,11 @@ def kinds_of(items: Sequence[Value]) -> set[type]:
 def without_missing(items: Sequence[Value]) -> Sequence[Value]:
     """The items that have a value; the same sequence where all have one, which is seen at
     once even of a long one."""
-    if isinstance(items, Scaled):
+    if isinstance(items, CommonDenominatorArray):
         return items.without_gaps()
-    if isinstance(items, Counts):
+    if isinstance(items, MeasureArray):
         numbers = without_missing(items.numbers)
-        return items if numbers is items.numbers else Counts(numbers, items.unit)
+        return items if numbers is items.numbers else MeasureArray(numbers, items.unit)
     if Undefined not in kinds_of(items):
         return items
     return tuple(item for item in items if not is_missing(item))
@@ -119,14 +119,14 @@ def without_missing(items: Sequence[Value]) -> Sequence[Value]:
 
 def taken(items: Sequence[Value], places: Sequence[int]) -> Sequence[Value]:
     """The items at these places, counted from 0."""
-    if isinstance(items, Scaled):
+    if isinstance(items, CommonDenominatorArray):
         return items.at(places)
-    if isinstance(items, Counts):
-        return Counts(taken(items.numbers, places), items.unit)
+    if isinstance(items, MeasureArray):
+        return MeasureArray(taken(items.numbers, places), items.unit)
     return tuple([items[place] for place in places])
 
 
-def scaled(values: Sequence[Value]) -> Scaled | None:
+def scaled(values: Sequence[Value]) -> CommonDenominatorArray | None:
     """The numbers over one denominator, of many measures those of their units; None where one is
     no rational number, or they have none that is small.
 
@@ -135,9 +135,9 @@ def scaled(values: Sequence[Value]) -> Scaled | None:
     >>> found.above, found.below
     ([5, 2, 30], 10)
     """
-    if isinstance(values, Counts):
+    if isinstance(values, MeasureArray):
         return scaled(values.numbers)
-    if isinstance(values, Scaled):
+    if isinstance(values, CommonDenominatorArray):
         return None if values.gaps else values
     if not isinstance(values, tuple) or len(values) < LONG:
         return _scaled(values)
@@ -149,7 +149,7 @@ def scaled(values: Sequence[Value]) -> Scaled | None:
     return _known[key][1]
 
 
-def _scaled(values: Sequence[Value]) -> Scaled | None:
+def _scaled(values: Sequence[Value]) -> CommonDenominatorArray | None:
     if {*map(type, values)} - {Exact}:
         return None
     fractions = [(one.coefficient.p, one.coefficient.q) for one in values if not one.pi_power]  # type: ignore[union-attr]
@@ -161,5 +161,7 @@ def _scaled(values: Sequence[Value]) -> Scaled | None:
         if common.bit_length() > MAX_BITS:
             return None
     if common == 1:
-        return Scaled([int(above) for above, _ in fractions], 1)
-    return Scaled([int(above) * (common // int(below)) for above, below in fractions], common)
+        return CommonDenominatorArray([int(above) for above, _ in fractions], 1)
+    return CommonDenominatorArray(
+        [int(above) * (common // int(below)) for above, below in fractions], common
+    )

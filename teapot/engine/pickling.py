@@ -17,7 +17,7 @@ T = TypeVar("T")
 _setters: dict[type, list[Callable[[Any, Any], None]]] = {}
 
 
-def sent(kind: type[T]) -> type[T]:
+def compactly_pickled(kind: type[T]) -> type[T]:
     """Decorator of a dataclass of several fields that has slots."""
     names = [field.name for field in fields(kind)]  # type: ignore[arg-type]
     values = attrgetter(*names)

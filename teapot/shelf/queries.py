@@ -146,6 +146,6 @@ def done(
     return result
 
 
-def evaluators() -> asking.Works:
+def evaluators() -> asking.EvaluatorBackend:
     """The evaluators."""
     return asking.evaluators(settings.TEAPOT_EVALUATORS)
