@@ -12,8 +12,8 @@ from teapot.accounts.room import is_full
 from teapot.engine.errors import LineError
 from teapot.engine.numbers.context import Conventions
 from teapot.engine.sheet.line import NewLine
-from teapot.fence.jobs import Answers
-from teapot.fence.turns import Busy
+from teapot.fence.jobs import WriteAnswers
+from teapot.fence.turns import EvaluatorsBusy
 from teapot.shelf.queries import ask
 
 NOBODY = UUID(int=0)
@@ -41,8 +41,8 @@ def _storage() -> str:
 def _evaluators() -> str:
     try:
         [outcome] = ask(
-            NOBODY, Answers(seconds=SECONDS, lines=LINES, last=None, conventions=Conventions())
+            NOBODY, WriteAnswers(seconds=SECONDS, lines=LINES, last=None, conventions=Conventions())
         )
-    except (LineError, Busy):
+    except (LineError, EvaluatorsBusy):
         return "do not answer"
     return "well" if [one.text for one in outcome.answers] == ["42"] else "answer wrongly"

@@ -59,7 +59,7 @@ BACKLOG, END_SECONDS = 1024, 8
 WITHOUT_PREFIX = frozenset({"CONTENT_TYPE", "CONTENT_LENGTH"})
 
 
-class TooLarge(Exception):
+class BodyTooLarge(Exception):
     """More comes than such a request may have: the rest is not read."""
 
 
@@ -74,7 +74,7 @@ class Application:
         environ = _environ(scope)
         try:
             body = await _body(protocol, environ)
-        except TooLarge:
+        except BodyTooLarge:
             body = io.BytesIO()  # it is refused by what it says of its size
         except OSError as error:
             logger.error("a request could not be put into a file: %s", error)
@@ -93,7 +93,7 @@ async def _body(protocol: Any, environ: dict[str, Any]) -> IO[bytes]:
     length = environ.get("CONTENT_LENGTH", "")
     if length.isdecimal():
         if int(length) > most:
-            raise TooLarge
+            raise BodyTooLarge
         if int(length) <= IN_MEMORY:
             return io.BytesIO(await protocol())
     size, body = 0, tempfile.SpooledTemporaryFile(IN_MEMORY)  # noqa: SIM115 - read by a thread
@@ -107,7 +107,7 @@ async def _body(protocol: Any, environ: dict[str, Any]) -> IO[bytes]:
         if size > most:
             body.close()
             environ["CONTENT_LENGTH"] = str(size)
-            raise TooLarge
+            raise BodyTooLarge
     if failed is not None:
         raise failed
     environ["CONTENT_LENGTH"] = str(size)

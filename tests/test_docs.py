@@ -6,7 +6,7 @@ from pathlib import Path
 
 import pytest
 
-from teapot.engine import Sheet
+from teapot.engine import FullSheet
 from teapot.engine.printed import as_json
 
 ROOT = Path(__file__).parent.parent
@@ -28,7 +28,7 @@ def test_the_keys_of_json_are_those_of_the_table():
     rows = [row.split("|") for row in section.splitlines() if row.startswith("| `")]
     keys = [key for row in rows for key in IN_CODE.findall(row[1])]
     parts = {IN_CODE.findall(row[1])[0]: IN_CODE.findall(row[2]) for row in rows}
-    sheet = Sheet()
+    sheet = FullSheet()
     [right, noted, wrong] = [json.loads(as_json(sheet.answer(x))) for x in ("1", "-2^2", "sqr(4)")]
     assert [*right] == keys
     assert {*right["answers"][0]} == {*parts["answers"]} - {"--latex", "latex"}

@@ -18,7 +18,7 @@ def test_what_is_not_well_is_said(client, monkeypatch):
         raise OperationalError
 
     monkeypatch.setattr(health.connection, "cursor", broken)
-    monkeypatch.setattr(health, "ask", lambda *_: (_ for _ in ()).throw(health.Busy()))
+    monkeypatch.setattr(health, "ask", lambda *_: (_ for _ in ()).throw(health.EvaluatorsBusy()))
     reply = client.get("/health")
     assert (reply.status_code, reply.json()) == (
         503, {"storage": "cannot be read", "evaluators": "do not answer"},

@@ -75,7 +75,7 @@ def test_a_body_that_says_no_size_is_read_as_far_as_it_may_go():
     assert environ["CONTENT_LENGTH"] == "6"
     assert run(web._body(Sends(b"text=", b"1"), environ)).read() == b"text=1"  # it is said now
     endless = Sends(*[b"x" * 2**20] * (MAX_BYTES // 2**20 + 10))
-    with pytest.raises(web.TooLarge):
+    with pytest.raises(web.BodyTooLarge):
         run(web._body(endless, environ := {"PATH_INFO": "/a"}))
     assert int(environ["CONTENT_LENGTH"]) > MAX_BYTES + SPARE  # by which it is refused
     assert endless.taken < len(endless.parts)

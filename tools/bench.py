@@ -22,9 +22,9 @@ from pathlib import Path
 
 import sympy
 
-from teapot.engine import Settings, Sheet
+from teapot.engine import FullSheet, Settings
 from teapot.fence import worker
-from teapot.fence.jobs import Typed
+from teapot.fence.jobs import ReadTyped
 from teapot.fence.lines import SheetLine
 from teapot.fence.worker import State
 from tests.server import Client, Server
@@ -53,7 +53,7 @@ def split(line: str) -> tuple[str | None, str]:
 
 
 def engine() -> None:
-    sheet = Sheet()
+    sheet = FullSheet()
     for line in LINES:
         outcome = sheet.answer(line)
         assert outcome.status == "ok", line
@@ -84,7 +84,7 @@ def floats() -> None:
 def sorting() -> float:
     """The milliseconds of a list of roots, put in order and written for the page."""
     start = time.perf_counter()
-    Sheet().answer(SORTED).kept()
+    FullSheet().answer(SORTED).kept()
     return (time.perf_counter() - start) * 1e3
 
 
@@ -101,11 +101,11 @@ def keys() -> Iterator[tuple[str, list[float]]]:
     """The milliseconds of each job of a key, by what it shows."""
     lines = tuple(SheetLine(at, text, at - 1 or None, at) for at, text in enumerate(LINES[:10], 1))
     state = State("bench", 1, Settings(), datetime(2026, 1, 1))
-    worker.work(replace(state, lines=lines), Typed(number=0, text="1"))
+    worker.work(replace(state, lines=lines), ReadTyped(number=0, text="1"))
     for name, texts in KEYS.items():
         times = []
         for text in texts:
-            job = Typed(number=0, text=text, last=10, caret=len(text))
+            job = ReadTyped(number=0, text=text, last=10, caret=len(text))
             start = time.perf_counter()
             worker.work(state, job)
             times.append((time.perf_counter() - start) * 1e3)

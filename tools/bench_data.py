@@ -13,11 +13,11 @@ from collections.abc import Callable
 from dataclasses import asdict
 from pathlib import Path
 
-from teapot.engine import Sheet
+from teapot.engine import FullSheet
 from teapot.engine.files.preview import preview_of
 from teapot.engine.files.shelf import File, shelf_of
 from teapot.engine.limited.bounds import COLLECT_AFTER
-from teapot.fence.file_jobs import Rows
+from teapot.fence.file_jobs import ShowRows
 
 ROWS = 100_000
 LINES = (
@@ -64,13 +64,13 @@ def main() -> None:
         data = path.read_bytes()
         print(f"a table of {ROWS:,} rows and 8 columns, {len(data) / 1e6:.1f} MB:")
         timed("read and previewed", lambda: preview_of(data))
-        sheet = Sheet()
+        sheet = FullSheet()
         file = File(str(path))
         sheet.shelf = shelf_of({"t": "1"}, {"1": file})
         timed('t = shelf("t"), for the first time', lambda: sheet.answer('t = shelf("t")'))
         for line in LINES:
             timed(line, lambda line=line: sheet.answer(line))
-        timed("a filter on its page", lambda: Rows(file=file, test="temp > 89").do(sheet))
+        timed("a filter on its page", lambda: ShowRows(file=file, test="temp > 89").do(sheet))
     print(f"a list of {ROWS:,}:")
     sheet.answer(f"w = 1..{ROWS}")
     timed("r = sqrt(w)", lambda: sheet.answer("r = sqrt(w)"))

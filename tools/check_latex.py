@@ -11,7 +11,7 @@ import sys
 import tempfile
 from pathlib import Path
 
-from teapot.engine import Sheet
+from teapot.engine import FullSheet
 from teapot.engine.functions.catalogue import FUNCTIONS
 from teapot.engine.handbook.entries import ENTRIES
 
@@ -41,7 +41,7 @@ HEAD = r"""\documentclass{article}
 
 def formulas() -> list[tuple[str, str]]:
     """The lines with the LaTeX of their answers."""
-    sheet = Sheet()
+    sheet = FullSheet()
     examples = [example.input for entry in ENTRIES for example in entry.examples]
     examples += [example.input for function in FUNCTIONS for example in function.examples]
     found = []

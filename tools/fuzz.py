@@ -14,7 +14,7 @@ from collections import Counter
 from itertools import chain
 from typing import Any
 
-from teapot.engine.limited.sheet import LimitedSheet, Wanted
+from teapot.engine.limited.sheet import LimitedSheet, WantedLine
 from tests.engine.fuzzed import files, lines, pairings
 from tests.engine.test_any_file import said_of
 
@@ -45,7 +45,7 @@ def unread(count: int, seed: int) -> int:
 def answered(sheet: LimitedSheet, number: int, line: str) -> tuple[dict[str, Any], float]:
     """What a line gives, and how many seconds that took."""
     start = time.monotonic()
-    printed = json.loads(sheet.answer(Wanted(number, line, json=True)).text)
+    printed = json.loads(sheet.answer(WantedLine(number, line, json=True)).text)
     return printed, time.monotonic() - start
 
 

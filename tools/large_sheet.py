@@ -68,9 +68,9 @@ def make_sheet() -> tuple[str, str]:
     from teapot.accounts.entering import SESSION_KEY
     from teapot.accounts.models import Person
     from teapot.console.models import Line, Sheet
-    from teapot.engine import Sheet as Engine
+    from teapot.engine import FullSheet
 
-    engine = Engine()
+    engine = FullSheet()
     texts = ["x = 1.5", *(f"y_{n} = x*{n} + sqrt({n})" for n in range(1, LINES))]
     outcomes = [engine.answer(text).kept() for text in texts]
     sheet = Sheet.objects.create(owner=Person.objects.create(), revision=LINES)
@@ -176,7 +176,7 @@ def live_definitions() -> None:
         start = time.perf_counter()
         done(jobs.BeReady(), 1)
         show("are read", start)
-        last, middle = jobs.Outcomes(numbers=[LINES]), LINES // 2
+        last, middle = jobs.WorkOutcomes(numbers=[LINES]), LINES // 2
         start = time.perf_counter()
         done(last, 1)
         show("the last is answered", start)

@@ -28,7 +28,7 @@ def has_any(person: Person) -> bool:
 
 
 @dataclass(frozen=True, slots=True)
-class Renamed:
+class RenamedThing:
     """A thing of a ``kind`` that was called so ``before`` somebody else had it."""
 
     kind: str
@@ -36,7 +36,7 @@ class Renamed:
     now: str
 
 
-def take_along(guest: Person, person: Person) -> list[Renamed]:
+def take_along(guest: Person, person: Person) -> list[RenamedThing]:
     """Gives all that a guest has to a person with an account.  A name that is taken there gets a
     number after it: those are what is returned."""
     with transaction.atomic():
@@ -47,7 +47,7 @@ def take_along(guest: Person, person: Person) -> list[Renamed]:
     return renamed
 
 
-def _give(things: QuerySet[Any], person: Person) -> Iterator[Renamed]:
+def _give(things: QuerySet[Any], person: Person) -> Iterator[RenamedThing]:
     """Makes things a person's; those that are called otherwise then, which come last, so that none
     gets the name of another."""
     clashing: list[Any] = []
@@ -59,11 +59,11 @@ def _give(things: QuerySet[Any], person: Person) -> Iterator[Renamed]:
         before, thing.owner = thing.name, person
         now = untaken(thing, before)
         things.filter(pk=thing.pk).update(name=now, owner=person)
-        yield Renamed(word_for(thing), before, now)
+        yield RenamedThing(word_for(thing), before, now)
 
 
 @contextmanager
-def staged(person: Person) -> Iterator[tuple[Person, list[Renamed]]]:
+def staged(person: Person) -> Iterator[tuple[Person, list[RenamedThing]]]:
     """Somebody who has what comes in for a ``person`` until it is complete: in the end it is that
     person's, all at once, and nothing is where something went wrong.  What is called otherwise
     then is put into the list.
@@ -71,7 +71,7 @@ def staged(person: Person) -> Iterator[tuple[Person, list[Renamed]]]:
     So it may be written in many short transactions, and others write between.
     """
     stage = Person.objects.create(stands_for=person)
-    renamed: list[Renamed] = []
+    renamed: list[RenamedThing] = []
     try:
         yield stage, renamed
         renamed += take_along(stage, person)

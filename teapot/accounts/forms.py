@@ -49,7 +49,7 @@ def _current(person: Person, password: str) -> str:
     return password
 
 
-class SignUp(forms.Form):
+class SignUpForm(forms.Form):
     """An account for somebody who is a guest so far."""
 
     email = email_field()
@@ -70,7 +70,7 @@ class SignUp(forms.Form):
         return found
 
 
-class SignIn(forms.Form):
+class SignInForm(forms.Form):
     """An address and its password."""
 
     email = email_field()
@@ -97,7 +97,7 @@ class SignIn(forms.Form):
         return found
 
 
-class NewPassword(forms.Form):
+class NewPasswordForm(forms.Form):
     """Another password, for somebody who knows the one of now."""
 
     now = password_field("Password of now")
@@ -118,7 +118,7 @@ class NewPassword(forms.Form):
         return password
 
 
-class Recovery(of_django.PasswordResetForm):
+class RecoveryForm(of_django.PasswordResetForm):
     """An address to which a link to a new password is mailed, where it has an account."""
 
     email = email_field()
@@ -128,14 +128,14 @@ class Recovery(of_django.PasswordResetForm):
         return as_known(self.cleaned_data["email"])
 
 
-class Recovered(of_django.SetPasswordForm):
+class RecoveredForm(of_django.SetPasswordForm):
     """A password for somebody who has the link."""
 
     new_password1 = password_field("New password", NEW)
     new_password2 = password_field("The same again")
 
 
-class Deletion(forms.Form):
+class DeletionForm(forms.Form):
     """That all is to go: somebody with an account types its password."""
 
     password = password_field("Password")

@@ -23,7 +23,7 @@ urlpatterns = [
     path("password", views.change_password, name="change-password"),
     path("elsewhere", views.end_elsewhere, name="end-elsewhere"),
     path("delete", views.delete, name="delete-account"),
-    path("recover", views.Recover.as_view(), name="recover"),
+    path("recover", views.RecoverView.as_view(), name="recover"),
     path(
         "recover/sent",
         TemplateView.as_view(
@@ -31,6 +31,6 @@ urlpatterns = [
         ),
         name="recover-sent",
     ),
-    path("recover/<uidb64>/<token>", views.Recovered.as_view(), name="recovered"),
+    path("recover/<uidb64>/<token>", views.RecoveredView.as_view(), name="recovered"),
     path("mails", views.mails, name="mails"),
 ]

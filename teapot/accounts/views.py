@@ -49,9 +49,9 @@ def _page(request: HttpRequest, person: Person, **filled: Any) -> HttpResponse:
     context: dict[str, Any] = {
         "person": person,
         "said": SAID.get(request.GET.get("said", "")),
-        "sign_up": forms.SignUp(prefix="up"),
-        "new_password": forms.NewPassword(person, prefix="new"),
-        "deletion": forms.Deletion(person, prefix="gone"),
+        "sign_up": forms.SignUpForm(prefix="up"),
+        "new_password": forms.NewPasswordForm(person, prefix="new"),
+        "deletion": forms.DeletionForm(person, prefix="gone"),
         "elsewhere": entering.others(request, person).count() if is_kept else 0,
         "is_kept": is_kept,
         "mailed": SignUp.objects.filter(person=person).first() if is_kept else None,
@@ -69,7 +69,7 @@ def sign_up(request: HttpRequest) -> HttpResponse:
     person = known_person(request) or new_guest(request)
     if not person.is_guest:
         return redirect("account")
-    form = forms.SignUp(request.POST, prefix="up")
+    form = forms.SignUpForm(request.POST, prefix="up")
     if form.is_valid() and not mailing.allows(request, form.cleaned_data["email"]):
         form.add_error(None, mailing.TOO_MANY)
     if not form.is_valid():
@@ -124,11 +124,11 @@ def sign_in(request: HttpRequest, said: str = "", is_out: bool = False) -> HttpR
     guest = known_person(request)
     if guest is not None and not guest.is_guest:
         return redirect("account")
-    form = forms.SignIn(request, request.POST or None)
+    form = forms.SignInForm(request, request.POST or None)
     has_things = guest is not None and belongings.has_any(guest)
     if request.method == "POST" and form.is_valid():
         assert form.person is not None
-        renamed: list[belongings.Renamed] = []
+        renamed: list[belongings.RenamedThing] = []
         if guest is not None and has_things and request.POST.get("along") == "1":
             renamed = belongings.take_along(guest, form.person)
         entering.enter(request, form.person)
@@ -156,7 +156,7 @@ def sign_out(request: HttpRequest) -> HttpResponse:
 def change_password(request: HttpRequest) -> HttpResponse:
     """Another password; whoever is signed in elsewhere is not any more."""
     person = _with_account(request)
-    form = forms.NewPassword(person, request.POST, prefix="new")
+    form = forms.NewPasswordForm(person, request.POST, prefix="new")
     if not form.is_valid():
         return _page(request, person, new_password=form)
     person.set_password(form.cleaned_data["password"])
@@ -183,7 +183,7 @@ def delete(request: HttpRequest) -> HttpResponse:
     person = known_person(request)
     if person is None:
         raise Http404
-    form = forms.Deletion(person, request.POST, prefix="gone")
+    form = forms.DeletionForm(person, request.POST, prefix="gone")
     if not form.is_valid() or request.POST.get("surely") != "1":
         return _page(request, person, deletion=form, unsure=form.is_valid())
     with transaction.atomic():
@@ -207,14 +207,14 @@ def _to(said: str) -> HttpResponse:
     return redirect(f"{reverse('account')}?said={said}")
 
 
-class Recover(of_django.PasswordResetView):
+class RecoverView(of_django.PasswordResetView):
     """Mails a link; whether there is such an account is not told."""
 
-    form_class = forms.Recovery
+    form_class = forms.RecoveryForm
     template_name = "accounts/recover.html"
     success_url = reverse_lazy("recover-sent")
 
-    def form_valid(self, form: forms.Recovery) -> HttpResponse:
+    def form_valid(self, form: forms.RecoveryForm) -> HttpResponse:
         """Mails something in any case, which takes as long in any case, unless too much was
         mailed."""
         email = form.cleaned_data["email"]
@@ -231,14 +231,14 @@ class Recover(of_django.PasswordResetView):
         return redirect(self.success_url)
 
 
-class Recovered(of_django.PasswordResetConfirmView):
+class RecoveredView(of_django.PasswordResetConfirmView):
     """Takes a new password from whoever has the link; all are signed out."""
 
-    form_class = forms.Recovered
+    form_class = forms.RecoveredForm
     template_name = "accounts/recovered.html"
     success_url = reverse_lazy("sign-in-anew")
 
-    def form_valid(self, form: forms.Recovered) -> HttpResponse:
+    def form_valid(self, form: forms.RecoveredForm) -> HttpResponse:
         """Changes it.  Whoever guessed too often may try again."""
         response = super().form_valid(form)
         entering.end(form.user.browsers.all())

@@ -25,7 +25,7 @@ from teapot.fence.arriving_jobs import LinesTried
 from teapot.fence.jobs import Job
 from teapot.fence.lines import MOST_OF_A_PART, Part, SheetLine, SyncPosition
 from teapot.fence.listing import ListingNews
-from teapot.fence.turns import Busy, StillReading
+from teapot.fence.turns import EvaluatorsBusy, PartlyRead
 from teapot.fence.worker import State
 from teapot.shelf.queries import ask, done, shelf_state
 
@@ -123,7 +123,7 @@ def moved_by(
             sheet,
             change_jobs.Put(head=str(head), revision=sheet.revision + 1, lines=put, wanted=wanted),
         )
-    except (Busy, errors.LineError):
+    except (EvaluatorsBusy, errors.LineError):
         return None
 
 
@@ -149,17 +149,17 @@ def tried(person: Person, settings: Settings, lines: Iterable[Line]) -> dict[int
     job = LinesTried(lines=tuple(map(_as_sent, lines)), settings=settings)
     try:
         return ask(person.pk, job, person)
-    except (LineError, Busy):
+    except (LineError, EvaluatorsBusy):
         return {}
 
 
-def typed(sheet: Sheet, job: jobs.Typed) -> SoFar:
+def typed(sheet: Sheet, job: jobs.ReadTyped) -> SoFar:
     """What is shown while a line is typed."""
     try:
         return work_or_raise(sheet, job)
-    except StillReading as reading:
+    except PartlyRead as reading:
         return job.failed(errors.StillReading(percent=reading.percent))
-    except Busy:
+    except EvaluatorsBusy:
         return job.failed(BUSY)
 
 
@@ -175,14 +175,14 @@ def refresh(sheet: Sheet, lines: Iterable[Line]) -> dict[int, list[str]]:
     """
     try:
         return _refresh(sheet, [line for line in lines if not line.is_fresh])
-    except Busy:
+    except EvaluatorsBusy:
         return {}
 
 
 def refresh_all(sheet: Sheet, lines: Sequence[Line]) -> None:
     """The same of all, but for those that cannot be worked out in the time of one line.
 
-    Errors: :class:`LineError`, :class:`Busy` where no more of them can be just now.
+    Errors: :class:`LineError`, :class:`EvaluatorsBusy` where no more of them can be just now.
     """
     waiting = [line for line in lines if not line.is_fresh]
     while waiting:
@@ -197,7 +197,7 @@ def refresh_all(sheet: Sheet, lines: Sequence[Line]) -> None:
 def _refresh(sheet: Sheet, stale: list[Line]) -> dict[int, list[str]]:
     if not stale:
         return {}
-    outcomes = work(sheet, jobs.Outcomes(numbers=[line.number for line in stale])) or {}
+    outcomes = work(sheet, jobs.WorkOutcomes(numbers=[line.number for line in stale])) or {}
     before: dict[int, list[str]] = {}
     made = [line for line in stale if line.number in outcomes]
     for line in made:
@@ -249,8 +249,8 @@ def quantities(sheet: Sheet) -> ListingNews | None:
     """The sheet's quantities as they are now, how many more there are, and the lines
     that are out of date; None where they could not be had in time."""
     try:
-        return work(sheet, jobs.Quantities(revision=sheet.revision))
-    except Busy:
+        return work(sheet, jobs.ListQuantities(revision=sheet.revision))
+    except EvaluatorsBusy:
         return None
 
 

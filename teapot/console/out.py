@@ -27,7 +27,7 @@ from teapot.engine.out.quantities import as_csv
 from teapot.engine.out.text import as_markdown, as_text
 from teapot.engine.sheet.quantities import Quantity
 from teapot.fence.out_jobs import MoreOfLine, MoreOfLines, QuantitiesOfLines
-from teapot.fence.turns import Busy
+from teapot.fence.turns import EvaluatorsBusy
 from teapot.shelf.settings_of_lines import UnderConventions
 from teapot.shelf.version_refs import names_in
 
@@ -65,7 +65,7 @@ def document_of(
 ) -> Document:
     """A sheet, or the lines of these ``numbers``, with their answers made fresh.
 
-    Errors: :class:`LineError`, :class:`Busy` where they cannot be worked out just now.
+    Errors: :class:`LineError`, :class:`EvaluatorsBusy` where they cannot be worked out just now.
     """
     lines = sheet.lines.present().order_by("place")
     chosen = list(lines.filter(number__in=numbers) if numbers else lines)
@@ -156,7 +156,7 @@ def or_why_not(make: Callable[[], HttpResponse]) -> HttpResponse:
         return make()
     except LineError as refused:
         said = refused.text
-    except Busy:
+    except EvaluatorsBusy:
         said = evaluating.BUSY.text
     return HttpResponse(said, status=503, content_type="text/plain; charset=utf-8")
 

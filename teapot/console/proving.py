@@ -8,7 +8,7 @@ from dataclasses import dataclass, field
 from teapot.console import evaluating
 from teapot.console.models import Line, Sheet
 from teapot.fence import jobs
-from teapot.fence.turns import Busy
+from teapot.fence.turns import EvaluatorsBusy
 
 PAUSE = 0.2
 """Seconds before a busy evaluator is asked again."""
@@ -47,8 +47,10 @@ def _compare(sheet: Sheet, lines: list[Line], proof: Proof) -> None:
     """Asks again for lines that there was no time for, as long as others are answered."""
     while lines:
         try:
-            outcomes = evaluating.work(sheet, jobs.Outcomes(numbers=[one.number for one in lines]))
-        except Busy:  # others are served meanwhile, or a large sheet is still being read
+            outcomes = evaluating.work(
+                sheet, jobs.WorkOutcomes(numbers=[one.number for one in lines])
+            )
+        except EvaluatorsBusy:  # others are served meanwhile, or a large sheet is still being read
             time.sleep(PAUSE)
             continue
         answered = [one for one in lines if outcomes and one.number in outcomes]

@@ -197,7 +197,7 @@ def run_into(
             for at, (text, replies) in enumerate(texts, 1)
         ]
         last = foot.last
-        job = jobs.Answers(lines=new, last=last, conventions=conventions)
+        job = jobs.WriteAnswers(lines=new, last=last, conventions=conventions)
         outcomes = evaluating.work_or_raise(sheet, job)
         if outcomes and not outcomes[-1].is_kept:
             return outcomes[-1]
@@ -473,7 +473,7 @@ def compute_again(sheet: Sheet, number: int | None) -> list[Kept]:
 
     Errors: :class:`LineError` where it could not be found out what that is.
     """
-    lines = evaluating.work_or_raise(sheet, jobs.Again(number=number))
+    lines = evaluating.work_or_raise(sheet, jobs.FindAgain(number=number))
     return [keep(sheet, text, uuid4()) for text in lines]
 
 
@@ -484,7 +484,7 @@ def rename(sheet: Sheet, old: str, new: str) -> None:
     """
 
     def attempt() -> Moved | None:
-        texts = evaluating.work_or_raise(sheet, jobs.Renamed(old=old, new=new))
+        texts = evaluating.work_or_raise(sheet, jobs.RenameThroughout(old=old, new=new))
         changed = list(sheet.lines.present().filter(number__in=texts))
         for line in changed:
             line.text, line.stale = texts[line.number], True

@@ -11,7 +11,7 @@ from teapot.engine.sheet.shown import ShownOutcome
 
 
 @dataclass(frozen=True, slots=True)
-class Shown:
+class ShownLine:
     """A line with its input, its note apart, and its outcome.
 
     ``moved`` says how a change has moved its answers: ``8 → 11``.

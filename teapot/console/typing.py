@@ -10,14 +10,14 @@ from teapot.console.queries import Foot
 from teapot.fence import jobs
 
 
-def typed_at(sheet: Sheet, foot: Foot, text: str, form: Mapping[str, str]) -> jobs.Typed:
+def typed_at(sheet: Sheet, foot: Foot, text: str, form: Mapping[str, str]) -> jobs.ReadTyped:
     """What is being typed: in the line ``at``, which is mended, ``below`` a line, or at the
     foot, which is where it goes when that line was deleted elsewhere meanwhile."""
     caret = whole(form.get("caret", ""))
     near = form.get("at", form.get("below"))
     line = None if near is None else _present(sheet, whole(near))
     if line is not None and "at" in form:
-        return jobs.Typed(
+        return jobs.ReadTyped(
             number=line.number,
             text=text,
             last=line.last,
@@ -27,7 +27,7 @@ def typed_at(sheet: Sheet, foot: Foot, text: str, form: Mapping[str, str]) -> jo
         )
     place = None if line is None else services.place_below(sheet, line.place)
     last = foot.last if place is None else services.last_answered(sheet, place)
-    return jobs.Typed(number=0, text=text, last=last, place=place, caret=caret)
+    return jobs.ReadTyped(number=0, text=text, last=last, place=place, caret=caret)
 
 
 def whole(told: str) -> int | None:

@@ -2,8 +2,8 @@
 
 It knows nothing of Django or the web, and can be used on its own::
 
-    >>> from teapot.engine import Sheet
-    >>> sheet = Sheet()
+    >>> from teapot.engine import FullSheet
+    >>> sheet = FullSheet()
     >>> sheet.answer("6+3/6+3").answers[0].text
     '9.5'
 
@@ -28,17 +28,16 @@ from typing import TYPE_CHECKING, Any
 
 if TYPE_CHECKING:
     from teapot.engine.errors import LineError
-    from teapot.engine.full_sheet import Sheet
+    from teapot.engine.full_sheet import FullSheet
     from teapot.engine.mends import Mend, Notice
-    from teapot.engine.sheet.line import Line
     from teapot.engine.sheet.outcome import Answer, Outcome
     from teapot.engine.sheet.settings import Settings
 
-__all__ = ["Answer", "Line", "LineError", "Mend", "Notice", "Outcome", "Settings", "Sheet"]
+__all__ = ["Answer", "FullSheet", "LineError", "Mend", "Notice", "Outcome", "Settings"]
 
 _FOUND_IN = {
-    "Answer": "sheet.outcome", "Line": "sheet.line", "LineError": "errors", "Mend": "mends",
-    "Notice": "mends", "Outcome": "sheet.outcome", "Settings": "sheet.settings", "Sheet": "whole",
+    "Answer": "sheet.outcome", "FullSheet": "full_sheet", "LineError": "errors", "Mend": "mends",
+    "Notice": "mends", "Outcome": "sheet.outcome", "Settings": "sheet.settings",
 }  # fmt: skip
 """Where each is: it is loaded when it is asked for, so that whoever needs a small part of the
 engine, such as the processes that look after others, does not wait for the rest."""

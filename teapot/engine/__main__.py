@@ -12,7 +12,7 @@ import argparse
 import sys
 from dataclasses import replace
 
-from teapot.engine.limited.sheet import LimitedSheet, Printed, Wanted
+from teapot.engine.limited.sheet import LimitedSheet, Printed, WantedLine
 
 
 def main() -> int:
@@ -42,7 +42,7 @@ def main() -> int:
         for number, line in enumerate(text.replace("\r\n", "\n").split("\n"), 1):
             if not line.strip():
                 continue
-            wanted = Wanted(
+            wanted = WantedLine(
                 number,
                 line,
                 (),
@@ -65,7 +65,7 @@ def _named_file(text: str) -> tuple[str, str]:
     return name, path
 
 
-def _answered(sheet: LimitedSheet, wanted: Wanted, may_ask: bool) -> Printed:
+def _answered(sheet: LimitedSheet, wanted: WantedLine, may_ask: bool) -> Printed:
     """The line as it is printed; its questions are put, and replies read from standard
     input."""
     replies: list[str] = []

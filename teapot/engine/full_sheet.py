@@ -6,7 +6,7 @@ from teapot.engine.sheet import sheet
 from teapot.engine.sheet.settings import Settings
 
 
-class Sheet(sheet.Sheet):
+class FullSheet(sheet.Worksheet):
     """A sheet that asks the handbook what may be meant by a name which nothing has, and
     knows of which of its answers there are pictures."""
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from teapot.engine import Sheet
+from teapot.engine import FullSheet
 from teapot.engine.limited.bounds import TimeIsUp
 from teapot.engine.sheet.settings import Settings
 from teapot.engine.sheet.shown import KeptOutcome
@@ -21,9 +21,9 @@ class LinesTried(Job[dict[int, KeptOutcome]]):
     lines: Sequence[SheetLine]
     settings: Settings
 
-    def do(self, sheet: Sheet) -> dict[int, KeptOutcome]:
+    def do(self, sheet: FullSheet) -> dict[int, KeptOutcome]:
         found: dict[int, KeptOutcome] = {}
-        inner = Sheet(self.settings)
+        inner = FullSheet(self.settings)
         inner.now = sheet.now
         inner.set_shelf(sheet.shelf)
         try:

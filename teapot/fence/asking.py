@@ -20,8 +20,8 @@ from teapot.fence.jobs import BeReady, Job
 from teapot.fence.lines import Part, SyncPosition
 from teapot.fence.notes import BEHIND
 from teapot.fence.remote import SOCKET, Remote
-from teapot.fence.turns import NOBODY, Client, StillReading
-from teapot.fence.worker import NeedsSync, Refused, ShelfState, State
+from teapot.fence.turns import NOBODY, Client, PartlyRead
+from teapot.fence.worker import NeedsSync, RefusedJob, ShelfState, State
 
 T = TypeVar("T")
 
@@ -65,10 +65,10 @@ def work(
     job: Job[T],
     lines_since: LinesSince,
     shelf_now: ShelfNow = ShelfState,
-) -> T | Refused | None:
+) -> T | RefusedJob | None:
     """Does ``job``, sending the sheet's lines and the shelf where the evaluator lacks them.
 
-    Errors: :class:`teapot.fence.turns.Busy`, :class:`teapot.fence.turns.StillReading`,
+    Errors: :class:`teapot.fence.turns.EvaluatorsBusy`, :class:`teapot.fence.turns.PartlyRead`,
     :class:`teapot.fence.turns.Overtaken`, :class:`teapot.fence.turns.Slowed`.
     """
     session = by.begin(state.sheet, client.get(), job.gives_way)
@@ -103,7 +103,7 @@ def _make_ready(
     shelf_now: ShelfNow,
     longest: float,
 ) -> None:
-    """Sends what the evaluator lacks, in parts.  Errors: :class:`StillReading` where there are
+    """Sends what the evaluator lacks, in parts.  Errors: :class:`PartlyRead` where there are
     more after so many seconds; those that were sent are there the next time."""
     deadline = time.monotonic() + longest
     while behind is not None:
@@ -116,7 +116,7 @@ def _make_ready(
         if behind is None or behind.reached == lacking.reached:  # ended in between
             return
         if part.upto is not None and time.monotonic() > deadline:
-            raise StillReading(100 * part.upto // part.count)
+            raise PartlyRead(100 * part.upto // part.count)
 
 
 _works: EvaluatorBackend | None = None

@@ -6,13 +6,13 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field
 from datetime import datetime
 
-from teapot.engine import LineError, Outcome, Sheet
+from teapot.engine import FullSheet, LineError, Outcome
 from teapot.engine.limited.bounds import TimeIsUp
 from teapot.engine.numbers.context import Conventions
 from teapot.engine.sheet.line import Drawn, NewLine
 from teapot.engine.sheet.outcome import ERROR
 from teapot.engine.sheet.shown import KeptOutcome
-from teapot.fence.jobs import Change
+from teapot.fence.jobs import ChangeJob
 from teapot.fence.lines import SheetLine
 from teapot.fence.listing import ListingNews, news_of
 
@@ -53,7 +53,7 @@ class Entered:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Enter(Change[Entered]):
+class Enter(ChangeJob[Entered]):
     """Puts a line into the sheet, at the foot or at a ``place``, or in the place of the one of
     its number, unless it has an error, asks or is a setting.
 
@@ -71,7 +71,7 @@ class Enter(Change[Entered]):
     kept: datetime | None = None
     wanted: Wanted = Wanted()
 
-    def do(self, sheet: Sheet) -> Entered:
+    def do(self, sheet: FullSheet) -> Entered:
         line, outcome = sheet.entered(
             self.text,
             self.last,
@@ -96,7 +96,7 @@ class Enter(Change[Entered]):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class EnterSeveral(Change[list[Entered]]):
+class EnterSeveral(ChangeJob[list[Entered]]):
     """Puts lines into the sheet one after another: as many as there is time for, up to the
     first that cannot be kept; what it came to is the last that is given."""
 
@@ -105,7 +105,7 @@ class EnterSeveral(Change[list[Entered]]):
     conventions: Conventions
     kept: datetime | None = None
 
-    def do(self, sheet: Sheet) -> list[Entered]:
+    def do(self, sheet: FullSheet) -> list[Entered]:
         found: list[Entered] = []
         last = self.last
         try:
@@ -137,13 +137,13 @@ class EnterSeveral(Change[list[Entered]]):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Put(Change[Moved]):
+class Put(ChangeJob[Moved]):
     """Puts lines into the sheet as they are, or takes them away."""
 
     lines: tuple[SheetLine, ...]
     wanted: Wanted = Wanted()
 
-    def do(self, sheet: Sheet) -> Moved:
+    def do(self, sheet: FullSheet) -> Moved:
         def put() -> None:
             for line in self.lines:
                 line.put_into(sheet)
@@ -155,7 +155,7 @@ class Put(Change[Moved]):
         return True
 
 
-def _moved_by(sheet: Sheet, change: Callable[[], None], job: Enter | Put) -> Moved:
+def _moved_by(sheet: FullSheet, change: Callable[[], None], job: Enter | Put) -> Moved:
     wanted = job.wanted
     sheet.voided.clear()
     change()

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 from pathlib import Path
 from typing import cast
 
-from teapot.engine import LineError, Sheet
+from teapot.engine import FullSheet, LineError
 from teapot.engine.aids.histogram import Histogram, histogram_of
 from teapot.engine.errors import NotOneTest
 from teapot.engine.files.preview import Guess, Misfit, preview_of
@@ -53,7 +53,7 @@ class LookAt(Job[FileShown]):
     path: str
     guess: Guess | None = None
 
-    def do(self, sheet: Sheet) -> FileShown:
+    def do(self, sheet: FullSheet) -> FileShown:
         found = preview_of(Path(self.path).read_bytes(), self.guess)
         return FileShown(
             guess=found.guess,
@@ -88,7 +88,7 @@ class SumUp(Job[list[ColumnShown]]):
 
     file: File
 
-    def do(self, sheet: Sheet) -> list[ColumnShown]:
+    def do(self, sheet: FullSheet) -> list[ColumnShown]:
         table = with_measures(table_in(self.file))
         told = cast(Table, overview(table))
         shown = []
@@ -126,7 +126,7 @@ class RowsShown:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Rows(Job[RowsShown]):
+class ShowRows(Job[RowsShown]):
     """Rows of a table: those for which ``test`` holds, in the order of a column."""
 
     file: File
@@ -136,7 +136,7 @@ class Rows(Job[RowsShown]):
     first: int = 0
     count: int = 50
 
-    def do(self, sheet: Sheet) -> RowsShown:
+    def do(self, sheet: FullSheet) -> RowsShown:
         try:
             table = _chosen(self.file, self.test)
         except LineError as error:
@@ -158,7 +158,7 @@ class AllRows(Job[list[list[str]]]):
     file: File
     test: str = ""
 
-    def do(self, sheet: Sheet) -> list[list[str]]:
+    def do(self, sheet: FullSheet) -> list[list[str]]:
         units, table = in_numbers(_chosen(self.file, self.test))
         heads = [
             f"{name} [{unit}]" if unit else name
@@ -177,7 +177,7 @@ def _chosen(file: File, test: str) -> Table:
     tree = parse(test, BY_NAME)
     if len(tree.statements) != 1 or isinstance(tree.statements[0], Assignment) or tree.command:
         raise NotOneTest()
-    sheet = Sheet()
+    sheet = FullSheet()
     sheet.shelf = shelf_of({"t": "1"}, {"1": file})
     outcome = sheet.answer(f"{BEFORE_TEST}{test})")
     if outcome.error is not None:

@@ -10,12 +10,12 @@ from contextlib import suppress
 from dataclasses import dataclass
 from typing import ClassVar, Generic, TypeVar
 
-from teapot.engine import LineError, Settings, Sheet
+from teapot.engine import FullSheet, LineError, Settings
 from teapot.engine.aids.dial import angle_from, dial_of
 from teapot.engine.aids.pictures import Pictured, StatementWorkings, pictured, shown_in, workings_of
 from teapot.engine.aids.plane import complex_from, plane_of
 from teapot.engine.aids.typing import SoFar, typed_so_far
-from teapot.engine.aids.units import MOST_UNITS, Offer, offers
+from teapot.engine.aids.units import MOST_UNITS, UnitOffer, offers
 from teapot.engine.errors import NoQuantity
 from teapot.engine.limited.bounds import (
     LINE_SECONDS,
@@ -50,7 +50,7 @@ class Job(Generic[T]):
     gives_way: ClassVar[bool] = False
     seconds: float = LINE_SECONDS
 
-    def do(self, sheet: Sheet) -> T:
+    def do(self, sheet: FullSheet) -> T:
         """Does it.  Errors: :class:`LineError` where what was typed does not allow it."""
         raise NotImplementedError
 
@@ -66,12 +66,12 @@ class BeReady(Job[None]):
 
     seconds: float = LOAD_SECONDS
 
-    def do(self, sheet: Sheet) -> None:
+    def do(self, sheet: FullSheet) -> None:
         return None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Change(Job[T]):
+class ChangeJob(Job[T]):
     """One that changes the sheet, which has this ``revision`` and ``head`` then."""
 
     head: str
@@ -84,7 +84,7 @@ class Change(Job[T]):
 
 @compactly_pickled
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Typed(Job[SoFar]):
+class ReadTyped(Job[SoFar]):
     """What is shown while a line is typed."""
 
     gives_way: ClassVar[bool] = True
@@ -96,7 +96,7 @@ class Typed(Job[SoFar]):
     caret: int | None = None
     conventions: Conventions | None = None
 
-    def do(self, sheet: Sheet) -> SoFar:
+    def do(self, sheet: FullSheet) -> SoFar:
         try:
             return self._shown(sheet)
         except TimeIsUp as up:
@@ -105,7 +105,7 @@ class Typed(Job[SoFar]):
             return self._shown(sheet, error)
         return self.failed(error)
 
-    def _shown(self, sheet: Sheet, unanswered: LineError | None = None) -> SoFar:
+    def _shown(self, sheet: FullSheet, unanswered: LineError | None = None) -> SoFar:
         return typed_so_far(
             sheet,
             self.text,
@@ -122,7 +122,7 @@ class Typed(Job[SoFar]):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Answers(Job[list[KeptOutcome]]):
+class WriteAnswers(Job[list[KeptOutcome]]):
     """What lines would answer that are kept one after another: of as many as there is
     time for, up to the first that is refused."""
 
@@ -130,7 +130,7 @@ class Answers(Job[list[KeptOutcome]]):
     last: int | None
     conventions: Conventions
 
-    def do(self, sheet: Sheet) -> list[KeptOutcome]:
+    def do(self, sheet: FullSheet) -> list[KeptOutcome]:
         found: list[KeptOutcome] = []
         try:
             for outcome in sheet.preview_several(self.lines, self.last, self.conventions):
@@ -141,22 +141,22 @@ class Answers(Job[list[KeptOutcome]]):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Rows(Job[list[str]]):
+class ListRows(Job[list[str]]):
     """The lines that are pasted at once."""
 
     text: str
 
-    def do(self, sheet: Sheet) -> list[str]:
+    def do(self, sheet: FullSheet) -> list[str]:
         return lines_in(self.text)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Outcomes(Job[dict[int, KeptOutcome]]):
+class WorkOutcomes(Job[dict[int, KeptOutcome]]):
     """The outcomes of lines that the sheet has: of as many as there is time for."""
 
     numbers: Sequence[int]
 
-    def do(self, sheet: Sheet) -> dict[int, KeptOutcome]:
+    def do(self, sheet: FullSheet) -> dict[int, KeptOutcome]:
         found: dict[int, KeptOutcome] = {}
         try:
             for number in self.numbers:
@@ -168,14 +168,14 @@ class Outcomes(Job[dict[int, KeptOutcome]]):
         return found
 
 
-def _answers_of(sheet: Sheet, number: int) -> tuple[Result, ...]:
+def _answers_of(sheet: FullSheet, number: int) -> tuple[Result, ...]:
     """The answers of a line; none where there is no such line."""
     line = sheet.by_number.get(number)
     return () if line is None else sheet.outcome_of(line).answers
 
 
 @dataclass(frozen=True, slots=True)
-class Whole:
+class WriteWhole:
     """An answer with all its text and cells, of which the line keeps the head."""
 
     text: str
@@ -183,17 +183,17 @@ class Whole:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class WholeAnswer(Job[Whole | None]):
+class WholeAnswer(Job[WriteWhole | None]):
     """The answer of the statement at a ``place`` of a line; None where there is none."""
 
     number: int
     place: int
 
-    def do(self, sheet: Sheet) -> Whole | None:
+    def do(self, sheet: FullSheet) -> WriteWhole | None:
         answers = _answers_of(sheet, self.number)
         if self.place >= len(answers):
             return None
-        return Whole(answers[self.place].text, answers[self.place].cells())
+        return WriteWhole(answers[self.place].text, answers[self.place].cells())
 
 
 @dataclass(frozen=True, slots=True)
@@ -213,7 +213,7 @@ class MoreRows(Job[RowsOfAnswer | None]):
     place: int
     most: int
 
-    def do(self, sheet: Sheet) -> RowsOfAnswer | None:
+    def do(self, sheet: FullSheet) -> RowsOfAnswer | None:
         answers = _answers_of(sheet, self.number)
         written = answers[self.place].written if self.place < len(answers) else None
         if written is None or written.first is None:
@@ -222,84 +222,84 @@ class MoreRows(Job[RowsOfAnswer | None]):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Latex(Job[list[str]]):
+class WriteLatex(Job[list[str]]):
     """The answers of a line as LaTeX."""
 
     number: int
 
-    def do(self, sheet: Sheet) -> list[str]:
+    def do(self, sheet: FullSheet) -> list[str]:
         return [one.latex for one in _answers_of(sheet, self.number)]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Quantities(Job[ListingNews]):
+class ListQuantities(Job[ListingNews]):
     """The quantities as they are at the foot of the sheet, at this ``revision``."""
 
     revision: int
 
-    def do(self, sheet: Sheet) -> ListingNews:
+    def do(self, sheet: FullSheet) -> ListingNews:
         return news_of(sheet, None, self.revision)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Workings(Job[list[StatementWorkings]]):
+class ShowWorkings(Job[list[StatementWorkings]]):
     """The workings of a line, with the pictures that stand among them."""
 
     number: int
 
-    def do(self, sheet: Sheet) -> list[StatementWorkings]:
+    def do(self, sheet: FullSheet) -> list[StatementWorkings]:
         return workings_of(sheet, sheet.by_number[self.number])
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Units(Job[list[Offer]]):
+class ListUnits(Job[list[UnitOffer]]):
     """The units that the last answer of a line may be shown in."""
 
     number: int
 
-    def do(self, sheet: Sheet) -> list[Offer]:
+    def do(self, sheet: FullSheet) -> list[UnitOffer]:
         step = sheet.by_number[self.number].steps[-1]
         return offers(step.value, form_asked(step.stated.expression).over(sheet.settings.form))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Converted(Job[list[Offer]]):
+class Convert(Job[list[UnitOffer]]):
     """A measure that is typed, in all units that fit."""
 
     text: str
     seconds: float = PREVIEW_SECONDS
     gives_way: ClassVar[bool] = True
 
-    def do(self, sheet: Sheet) -> list[Offer]:
+    def do(self, sheet: FullSheet) -> list[UnitOffer]:
         steps = sheet.typed(self.text).line.steps
         return offers(steps[-1].value if steps else None, sheet.settings.form, most=MOST_UNITS)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Picture(Job[list[Pictured]]):
+class ShowPicture(Job[list[Pictured]]):
     """What the pictures of that name show of a line."""
 
     number: int
     name: str
 
-    def do(self, sheet: Sheet) -> list[Pictured]:
+    def do(self, sheet: FullSheet) -> list[Pictured]:
         return shown_in(sheet, sheet.by_number[self.number], self.name)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Dial(Job[Pictured]):
+class TurnDial(Job[Pictured]):
     """What the dial shows of an angle of ``count`` times its ``unit``."""
 
     seconds: float = PREVIEW_SECONDS
     count: str
     unit: str
 
-    def do(self, sheet: Sheet) -> Pictured:
+    def do(self, sheet: FullSheet) -> Pictured:
         return pictured("dial", dial_of(angle_from(self.count, self.unit)))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class OnPlane(Job[Pictured]):
+class PointOnPlane(Job[Pictured]):
     """What the plane shows of the number of these parts, up to a ``reach``."""
 
     seconds: float = PREVIEW_SECONDS
@@ -307,18 +307,18 @@ class OnPlane(Job[Pictured]):
     im: str
     reach: float
 
-    def do(self, sheet: Sheet) -> Pictured:
+    def do(self, sheet: FullSheet) -> Pictured:
         unit = sheet.settings.conventions.angle
         return pictured("plane", plane_of(complex_from(self.re, self.im), unit, self.reach))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Again(Job[list[str]]):
+class FindAgain(Job[list[str]]):
     """The lines that compute a line again, or all that is out of date."""
 
     number: int | None
 
-    def do(self, sheet: Sheet) -> list[str]:
+    def do(self, sheet: FullSheet) -> list[str]:
         return again_for(sheet.dependence(), self.number)
 
 
@@ -329,7 +329,7 @@ class WithForm(Job[str]):
     text: str
     form: str
 
-    def do(self, sheet: Sheet) -> str:
+    def do(self, sheet: FullSheet) -> str:
         return editing.with_form(self.text, self.form)
 
 
@@ -341,7 +341,7 @@ class WithValue(Job[tuple[int, str]]):
     name: str
     value: str
 
-    def do(self, sheet: Sheet) -> tuple[int, str]:
+    def do(self, sheet: FullSheet) -> tuple[int, str]:
         step = sheet.definitions.seen(self.name)
         if step is None:
             raise NoQuantity(name=self.name)
@@ -349,13 +349,13 @@ class WithValue(Job[tuple[int, str]]):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Renamed(Job[dict[int, str]]):
+class RenameThroughout(Job[dict[int, str]]):
     """The lines in which a quantity is named, with its new name."""
 
     old: str
     new: str
 
-    def do(self, sheet: Sheet) -> dict[int, str]:
+    def do(self, sheet: FullSheet) -> dict[int, str]:
         return editing.renamed_throughout(sheet, self.old, self.new)
 
 
@@ -366,5 +366,5 @@ class SettingsAfter(Job[Settings]):
     command: str
     argument: str
 
-    def do(self, sheet: Sheet) -> Settings:
+    def do(self, sheet: FullSheet) -> Settings:
         return after(sheet.settings, self.command, self.argument)

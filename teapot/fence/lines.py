@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import datetime
 
-from teapot.engine import Sheet
+from teapot.engine import FullSheet
 from teapot.engine.numbers.context import Conventions
 from teapot.engine.pickling import compactly_pickled
 from teapot.engine.sheet.line import Drawn
@@ -29,7 +29,7 @@ class SheetLine:
     seed: str = ""
     kept: datetime | None = None
 
-    def put_into(self, sheet: Sheet) -> None:
+    def put_into(self, sheet: FullSheet) -> None:
         """Puts it into a sheet, or takes it away."""
         if self.deleted:
             sheet.remove(self.number)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from weakref import WeakKeyDictionary
 
-from teapot.engine import Sheet
+from teapot.engine import FullSheet
 from teapot.engine.sheet.dependence import OutOfDate, lines_out_of_date
 from teapot.engine.sheet.quantities import Quantity, list_quantities
 
@@ -30,11 +30,11 @@ class _Listed:
     quantities: dict[str, Quantity]
 
 
-_listed: WeakKeyDictionary[Sheet, _Listed] = WeakKeyDictionary()
+_listed: WeakKeyDictionary[FullSheet, _Listed] = WeakKeyDictionary()
 """What was told last of each sheet."""
 
 
-def news_of(sheet: Sheet, since: int | None, revision: int) -> ListingNews:
+def news_of(sheet: FullSheet, since: int | None, revision: int) -> ListingNews:
     """The quantities as they are, at this ``revision``, for a page that has those of ``since``;
     all of them where it is not known any more what those were."""
     quantities, left_out = list_quantities(sheet)

@@ -5,13 +5,13 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from teapot.engine import Sheet
+from teapot.engine import FullSheet
 from teapot.engine.limited.bounds import TimeIsUp
-from teapot.engine.numbers.shelf import Procedure
+from teapot.engine.numbers.shelf import ProcedureText
 from teapot.engine.out.document import StepOut
 from teapot.engine.out.svg_export import as_svg
 from teapot.engine.sheet.dependence import OutOfDate, lines_out_of_date
-from teapot.engine.sheet.line import Drawn, Line
+from teapot.engine.sheet.line import Drawn, WorksheetLine
 from teapot.engine.sheet.quantities import Quantity, quantities_of_lines
 from teapot.engine.sheet.running import questions_of, replies_by_line
 from teapot.engine.sheet.shown import KeptOutcome
@@ -36,7 +36,7 @@ class MoreOfLines(Job[dict[int, MoreOfLine]]):
     latex: bool = False
     workings: bool = False
 
-    def do(self, sheet: Sheet) -> dict[int, MoreOfLine]:
+    def do(self, sheet: FullSheet) -> dict[int, MoreOfLine]:
         found: dict[int, MoreOfLine] = {}
         try:
             for number in self.numbers:
@@ -49,7 +49,7 @@ class MoreOfLines(Job[dict[int, MoreOfLine]]):
         return found
 
 
-def _more_of(sheet: Sheet, line: Line, latex: bool, workings: bool) -> MoreOfLine:
+def _more_of(sheet: FullSheet, line: WorksheetLine, latex: bool, workings: bool) -> MoreOfLine:
     outcome = sheet.outcome_of(line)
     steps = sheet.workings(line) if workings and outcome.error is None else []
     return MoreOfLine(
@@ -79,12 +79,12 @@ class LinesOfRun(Job[list[LineOfRun]]):
     """The lines of a procedure with what was ``drawn`` for them; where nothing was yet, with what
     they suggest."""
 
-    procedure: Procedure
+    procedure: ProcedureText
     drawn: Sequence[Drawn] = ()
     latex: bool = False
     workings: bool = False
 
-    def do(self, sheet: Sheet) -> list[LineOfRun]:
+    def do(self, sheet: FullSheet) -> list[LineOfRun]:
         inner = empty_for(self.procedure, sheet)
         found: list[LineOfRun] = []
         asked = {one.line: one.question for one in questions_of(self.procedure)}
@@ -122,7 +122,7 @@ class QuantitiesOfLines(Job[QuantitiesOut]):
 
     numbers: Sequence[int]
 
-    def do(self, sheet: Sheet) -> QuantitiesOut:
+    def do(self, sheet: FullSheet) -> QuantitiesOut:
         lines = [sheet.by_number[number] for number in self.numbers if number in sheet.by_number]
         quantities = quantities_of_lines(sheet, lines)
         among = set(self.numbers)
@@ -136,7 +136,7 @@ class Drawing(Job[str]):
 
     number: int
 
-    def do(self, sheet: Sheet) -> str:
+    def do(self, sheet: FullSheet) -> str:
         line = sheet.by_number.get(self.number)
         answers = () if line is None else sheet.outcome_of(line).answers
         told = "; ".join(f"{one.reading} {one.sign} {one.text}" for one in answers)

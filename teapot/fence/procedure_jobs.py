@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, field, replace
 from typing import ClassVar, cast
 
-from teapot.engine import LineError, Sheet
+from teapot.engine import FullSheet, LineError
 from teapot.engine.aids.scatter import Scatter, scatter_of
 from teapot.engine.aids.typing import SoFar, typed_so_far
 from teapot.engine.errors import Asks, WantsList
@@ -13,7 +13,7 @@ from teapot.engine.forms.answer import write
 from teapot.engine.forms.written import Written
 from teapot.engine.limited.bounds import PREVIEW_SECONDS, Stopped, TimeIsUp, stopped
 from teapot.engine.mends import Span
-from teapot.engine.numbers.shelf import Procedure
+from teapot.engine.numbers.shelf import ProcedureText
 from teapot.engine.numbers.values import Exact, List, Real, Value
 from teapot.engine.reading.rows import lines_in
 from teapot.engine.sheet import running
@@ -28,9 +28,9 @@ MOST_OF_RANGE = 400
 """Runs for one range."""
 
 
-def empty_for(procedure: Procedure, sheet: Sheet) -> Sheet:
+def empty_for(procedure: ProcedureText, sheet: FullSheet) -> FullSheet:
     """A sheet for its lines, with the shelf and the clock of another."""
-    inner = Sheet(settings_of(procedure))
+    inner = FullSheet(settings_of(procedure))
     inner.circle, inner.now = (procedure.name,), sheet.now
     inner.set_shelf(sheet.shelf)
     return inner
@@ -43,10 +43,10 @@ class TypedInProcedure(Job[SoFar]):
 
     gives_way: ClassVar[bool] = True
     seconds: float = PREVIEW_SECONDS
-    procedure: Procedure
+    procedure: ProcedureText
     caret: int
 
-    def do(self, sheet: Sheet) -> SoFar:
+    def do(self, sheet: FullSheet) -> SoFar:
         text = self.procedure.text
         start = text.rfind("\n", 0, self.caret) + 1
         end = text.find("\n", self.caret)
@@ -90,9 +90,9 @@ class ReadThrough(Job[list[KeptOutcome]]):
     there is time for."""
 
     seconds: float = 2
-    procedure: Procedure
+    procedure: ProcedureText
 
-    def do(self, sheet: Sheet) -> list[KeptOutcome]:
+    def do(self, sheet: FullSheet) -> list[KeptOutcome]:
         found: list[KeptOutcome] = []
         try:
             lines = running.run(empty_for(self.procedure, sheet), self.procedure, {}, stops=False)
@@ -107,9 +107,9 @@ class ReadThrough(Job[list[KeptOutcome]]):
 class Questions(Job[list[Asked]]):
     """What a procedure asks."""
 
-    procedure: Procedure
+    procedure: ProcedureText
 
-    def do(self, sheet: Sheet) -> list[Asked]:
+    def do(self, sheet: FullSheet) -> list[Asked]:
         return questions_of(self.procedure)
 
 
@@ -118,10 +118,10 @@ class LinesToRun(Job[list[tuple[str, tuple[str, ...]]]]):
     """The lines of a procedure, each with the replies to what it asks: as they were typed, and
     what is suggested for the others."""
 
-    procedure: Procedure
+    procedure: ProcedureText
     replies: tuple[tuple[str, str], ...]
 
-    def do(self, sheet: Sheet) -> list[tuple[str, tuple[str, ...]]]:
+    def do(self, sheet: FullSheet) -> list[tuple[str, tuple[str, ...]]]:
         return replies_by_line(self.procedure, dict(self.replies))
 
 
@@ -145,11 +145,11 @@ class RunThrough(Job[Ran]):
     the text that were ``chosen``; those before them are worked out too, since their quantities
     are used."""
 
-    procedure: Procedure
+    procedure: ProcedureText
     replies: tuple[tuple[str, str], ...]
     chosen: tuple[int, int] | None = None
 
-    def do(self, sheet: Sheet) -> Ran:
+    def do(self, sheet: FullSheet) -> Ran:
         replies = dict(self.replies)
         outcomes: list[Outcome] = []
         why = ""
@@ -207,12 +207,12 @@ class RanOver:
 class RunOver(Job[RanOver]):
     """Runs for each value of a list that one input goes over; the others as they were typed."""
 
-    procedure: Procedure
+    procedure: ProcedureText
     replies: tuple[tuple[str, str], ...]
     over: str
     values: str
 
-    def do(self, sheet: Sheet) -> RanOver:
+    def do(self, sheet: FullSheet) -> RanOver:
         values = values_of(self.procedure, {k: v for k, v in self.replies if k != self.over})
         found = value_alone(self.values)
         if not isinstance(found, List):

@@ -17,7 +17,7 @@ from teapot.engine.limited.bounds import LOAD_SECONDS, on_the_clock
 from teapot.engine.limited.child import START_SECONDS, Broke, Failed, Interrupted, Late, Slow
 from teapot.engine.limited.messages import receive, send, timeval
 from teapot.fence.notes import BEHIND
-from teapot.fence.turns import LONGEST_WAIT, NOBODY, Busy, Client, Overtaken, Slowed
+from teapot.fence.turns import LONGEST_WAIT, NOBODY, Client, EvaluatorsBusy, Overtaken, Slowed
 
 SOCKET = "TEAPOT_EVALUATORS_AT"
 """The environment variable that says where the service is."""
@@ -35,7 +35,7 @@ BEGIN, GO_ON, LEAVE, INTERRUPT = "begin", "go on", "leave", "interrupt"
 DONE = "done"
 ERRORS: dict[str, type[Exception]] = {
     kind.__name__: kind
-    for kind in (Busy, Overtaken, Slowed, Slow, Late, Broke, Interrupted, Failed)
+    for kind in (EvaluatorsBusy, Overtaken, Slowed, Slow, Late, Broke, Interrupted, Failed)
 }
 """What can go wrong at the service, by the name that it is told with."""
 
@@ -68,7 +68,7 @@ class Remote:
         """The service ends with whoever started it."""
 
     def connection(self) -> Connection:
-        """The line of this thread.  Errors: :class:`Busy` where no service is found."""
+        """The line of this thread.  Errors: :class:`EvaluatorsBusy` where no service is found."""
         found: Connection | None = getattr(self._own, "connection", None)
         deadline = time.monotonic() + AGAIN_SECONDS
         while found is None:
@@ -76,7 +76,7 @@ class Remote:
                 found = self._own.connection = _connected(self.address)
             except OSError:
                 if time.monotonic() > deadline:
-                    raise Busy from None
+                    raise EvaluatorsBusy from None
                 time.sleep(BETWEEN_LOOKS)
         return found
 

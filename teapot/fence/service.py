@@ -20,7 +20,7 @@ from teapot.engine.limited.messages import receive, send
 from teapot.engine.limited.process_setup import end_with_parent, set_process_name
 from teapot.fence.evaluators import Evaluators, Exchanges
 from teapot.fence.remote import BEGIN, DONE, GO_ON, INTERRUPT, LEAVE, SOCKET
-from teapot.fence.turns import Busy, Client, Overtaken, Slowed
+from teapot.fence.turns import Client, EvaluatorsBusy, Overtaken, Slowed
 
 BACKLOG = 128
 
@@ -72,7 +72,7 @@ def _done(session: Exchanges, seconds: float, arguments: bytes) -> tuple[Any, ..
         return (DONE, *session.exchange(seconds, arguments))
     except Slowed as error:
         return ("Slowed", error.seconds)
-    except (Busy, Overtaken, Slow, Late, Broke, Interrupted, Failed) as error:
+    except (EvaluatorsBusy, Overtaken, Slow, Late, Broke, Interrupted, Failed) as error:
         return (type(error).__name__, *error.args)
 
 

@@ -67,11 +67,11 @@ class Seen:
     count: int = 0
 
 
-class Busy(Exception):
+class EvaluatorsBusy(Exception):
     """No evaluator became free in time, or too much of the person waits already."""
 
 
-class StillReading(Busy):
+class PartlyRead(EvaluatorsBusy):
     """The sheet is so large that it is read in parts, of which there is so much by now, in per
     cent: whoever asks again gets more."""
 
@@ -125,7 +125,7 @@ class Turns:
         """Waits for an evaluator.  Work that ``gives_way`` is dropped where the same asker
         wants more of that kind on the same sheet.
 
-        Errors: :class:`Busy`, :class:`Overtaken`, :class:`Slowed`.
+        Errors: :class:`EvaluatorsBusy`, :class:`Overtaken`, :class:`Slowed`.
         """
         ticket = Ticket(sheet, client, gives_way, self.clock())
         with self._lock:
@@ -137,7 +137,7 @@ class Turns:
             with self._lock:
                 if ticket.at is None and self.clock() >= deadline:
                     self._waiting.remove(ticket)
-                    raise Busy
+                    raise EvaluatorsBusy
                 self._call()
         if ticket.is_overtaken:
             raise Overtaken
@@ -182,7 +182,7 @@ class Turns:
                 self._waiting.remove(one)
                 one.called.set()
         if sum(not one.is_overtaken for one in own) >= MOST_WAITING:
-            raise Busy
+            raise EvaluatorsBusy
 
     def _pause(self, person: str) -> float:
         """How long a person has to wait for the next piece of work."""

@@ -11,7 +11,7 @@ from dataclasses import dataclass, replace
 from datetime import datetime
 from typing import TypeVar
 
-from teapot.engine import LineError, Settings, Sheet
+from teapot.engine import FullSheet, LineError, Settings
 from teapot.engine.files.shelf import File, shelf_of
 from teapot.engine.limited.bounds import (
     TimeIsUp,
@@ -20,9 +20,9 @@ from teapot.engine.limited.bounds import (
     too_slow,
 )
 from teapot.engine.limited.envelope import Envelope
-from teapot.engine.numbers.shelf import Procedure, Shelf
+from teapot.engine.numbers.shelf import ProcedureText, Shelf
 from teapot.engine.pickling import compactly_pickled
-from teapot.fence.jobs import BeReady, Change, Job
+from teapot.fence.jobs import BeReady, ChangeJob, Job
 from teapot.fence.lines import NOTHING_YET, SheetLine, SyncPosition
 from teapot.fence.notes import AT_LIMIT, BEHIND
 
@@ -42,7 +42,7 @@ class ShelfState:
     files: tuple[tuple[str, File], ...] = ()
     replaced: tuple[tuple[str, str], ...] = ()
     procedures: tuple[tuple[str, str], ...] = ()
-    texts: tuple[tuple[str, Procedure], ...] = ()
+    texts: tuple[tuple[str, ProcedureText], ...] = ()
 
 
 @compactly_pickled
@@ -70,7 +70,7 @@ class State:
 
 
 @dataclass(frozen=True, slots=True)
-class Refused:
+class RefusedJob:
     """The reply to a job that what was typed does not allow."""
 
     code: str
@@ -86,12 +86,12 @@ class NeedsSync:
 
 
 @dataclass(slots=True)
-class Known:
+class CachedSheet:
     """A sheet in memory, how far it is read, and the revision of its shelf, with the ``head``
     of the change that led to it.  ``before`` is set where that change is not known to be kept:
     the revision and the head that it was made on."""
 
-    sheet: Sheet
+    sheet: FullSheet
     reached: SyncPosition = NOTHING_YET
     shelf_revision: int = 0
     head: str = ""
@@ -122,10 +122,10 @@ def _is_at_limit(result: object) -> bool:
     return error is not None and error.code in LIMITS
 
 
-_sheets: OrderedDict[str, Known] = OrderedDict()
+_sheets: OrderedDict[str, CachedSheet] = OrderedDict()
 
 
-def work(state: State, job: Job[T]) -> T | NeedsSync | Refused | None:
+def work(state: State, job: Job[T]) -> T | NeedsSync | RefusedJob | None:
     """Does the job on the sheet in that state; :class:`NeedsSync` where lines are missing."""
     known = _known_at(state, job.gives_way)
     if isinstance(known, NeedsSync):
@@ -141,11 +141,11 @@ def work(state: State, job: Job[T]) -> T | NeedsSync | Refused | None:
         _sheets.clear()
         return job.failed(too_much_memory())
     except LineError as error:
-        return Refused(error.code, error.text)
+        return RefusedJob(error.code, error.text)
     finally:
-        if not is_whole and isinstance(job, Change):
+        if not is_whole and isinstance(job, ChangeJob):
             _sheets.pop(state.sheet, None)  # it may have been half done
-    if isinstance(job, Change) and job.is_made(result):
+    if isinstance(job, ChangeJob) and job.is_made(result):
         known.before = known.revision, known.head
         known.reached, known.head = SyncPosition(job.revision), job.head
     return result
@@ -161,7 +161,7 @@ def _shelf_of(state: ShelfState) -> Shelf:
     )
 
 
-def _known_at(state: State, gives_way: bool) -> Known | NeedsSync:
+def _known_at(state: State, gives_way: bool) -> CachedSheet | NeedsSync:
     """The sheet as ``state`` says, or how far it is behind.
 
     One that was changed here, and of which nobody has said yet that the change is kept, is good
@@ -179,7 +179,7 @@ def _known_at(state: State, gives_way: bool) -> Known | NeedsSync:
             else:
                 state = replace(state, revision=known.revision, head=known.head)
     if known is None:
-        known = Known(Sheet(state.settings))
+        known = CachedSheet(FullSheet(state.settings))
     lacks_lines = known.revision != state.revision and (
         state.lines is None or state.reached != known.reached
     )
@@ -221,7 +221,7 @@ def _forget_some() -> None:
         lines -= len(known.sheet.lines)
 
 
-def _take_lines(sheet: Sheet, lines: tuple[SheetLine, ...]) -> None:
+def _take_lines(sheet: FullSheet, lines: tuple[SheetLine, ...]) -> None:
     """Brings a sheet up to date."""
     for line in lines:
         line.put_into(sheet)

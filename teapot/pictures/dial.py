@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 
-from teapot.engine.aids.dial import Dial, Point
+from teapot.engine.aids.dial import Dial, DialPoint
 from teapot.pictures.svg import label
 
 SIZE, RADIUS = 380, 128
@@ -82,7 +82,7 @@ def _tangent(tangent: float) -> str:
     return rail + _segment(f"tan-side{goes_on}", 1, 0, 1, end)
 
 
-def _point(point: Point, cos: float, sin: float) -> str:
+def _point(point: DialPoint, cos: float, sin: float) -> str:
     x, y = _at(cos * 0.72, sin * 0.72)
     text = point.text.replace("-", "−")
     side = "end" if cos >= 0 else "start"

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Iterator
 
-from teapot.engine.aids.plane import PlaneFigure, Point, spacing
+from teapot.engine.aids.plane import PlaneFigure, PlanePoint, spacing
 from teapot.pictures.svg import label
 
 SIZE = 420
@@ -34,7 +34,7 @@ class _Drawing:
         (a, b), (c, d) = self.at(x1, y1), self.at(x2, y2)
         return f'<line class="{kind}" x1="{a:.1f}" y1="{b:.1f}" x2="{c:.1f}" y2="{d:.1f}"/>'
 
-    def dot(self, point: Point, kind: str, radius: float) -> str:
+    def dot(self, point: PlanePoint, kind: str, radius: float) -> str:
         x, y = self.at(point.x, point.y)
         return f'<circle class="{kind}" cx="{x:.1f}" cy="{y:.1f}" r="{radius}"/>'
 
@@ -90,7 +90,7 @@ def _factor(text: str) -> str:
     return text[:-1] if text in ("1", "−1") else text
 
 
-def _parts(on: _Drawing, point: Point) -> Iterator[str]:
+def _parts(on: _Drawing, point: PlanePoint) -> Iterator[str]:
     """The real part along its axis, and the imaginary part up from there."""
     yield on.line("re-side", 0, 0, point.x, 0)
     yield on.line("im-side", point.x, 0, point.x, point.y)
@@ -98,7 +98,7 @@ def _parts(on: _Drawing, point: Point) -> Iterator[str]:
         yield _arc(on, point, 0)
 
 
-def _arc(on: _Drawing, point: Point, number: int) -> str:
+def _arc(on: _Drawing, point: PlanePoint, number: int) -> str:
     """The arc of an argument, from the axis on the right."""
     angle = math.atan2(point.y, point.x)
     radius = CENTRE * (ARC + 0.05 * number)

@@ -57,9 +57,9 @@ class ProcedureVersion(UnderConventions):
         ordering = ("-made",)
 
     @property
-    def for_engine(self) -> shelf.Procedure:
+    def for_engine(self) -> shelf.ProcedureText:
         """What an evaluator needs to run it."""
-        return shelf.Procedure(
+        return shelf.ProcedureText(
             self.procedure.name, self.text, self.angle, self.log, self.numbers, self.form
         )
 

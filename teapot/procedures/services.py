@@ -42,7 +42,7 @@ def make(
             _version(made, text[:MOST_CHARACTERS], like).save()
             things.say_changed(person.pk)
             return made
-    raise things.NameTaken(kind="procedure", name=name)
+    raise things.NameInUse(kind="procedure", name=name)
 
 
 def _version(procedure: Procedure, text: str, like: Any) -> ProcedureVersion:
@@ -68,7 +68,7 @@ def write(procedure: Procedure, text: str, settings: Mapping[str, str] | None = 
     return True
 
 
-def as_typed(procedure: Procedure, text: str) -> shelf.Procedure:
+def as_typed(procedure: Procedure, text: str) -> shelf.ProcedureText:
     """The procedure with a text that is not kept."""
     newest = procedure.newest
     newest.text = text[:MOST_CHARACTERS]

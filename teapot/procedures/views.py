@@ -19,7 +19,7 @@ from teapot.engine.errors import LineError
 from teapot.engine.sheet.running import Asked
 from teapot.engine.sheet.settings import CHOICES
 from teapot.fence import procedure_jobs as jobs
-from teapot.fence.turns import Busy, Overtaken
+from teapot.fence.turns import EvaluatorsBusy, Overtaken
 from teapot.procedures import services
 from teapot.procedures.models import Procedure, ProcedureVersion, Run
 from teapot.shelf.queries import ask, stop_asking
@@ -84,7 +84,7 @@ def procedure(request: HttpRequest, pk: UUID) -> HttpResponse:
 def _asked(procedure: Procedure, text: str) -> list[Asked]:
     try:
         return ask(procedure.pk, jobs.Questions(procedure=services.as_typed(procedure, text)))
-    except (LineError, Busy):
+    except (LineError, EvaluatorsBusy):
         return []
 
 
@@ -92,7 +92,7 @@ def _readings(procedure: Procedure, text: str) -> dict[str, Any]:
     job = jobs.ReadThrough(procedure=services.as_typed(procedure, text))
     try:
         return {"readings": ask(procedure.pk, job, procedure.owner)}
-    except (LineError, Busy) as refused:
+    except (LineError, EvaluatorsBusy) as refused:
         return {"readings": [], "error": getattr(refused, "text", BUSY)}
 
 
@@ -109,7 +109,7 @@ def preview(request: HttpRequest, pk: UUID) -> HttpResponse:
         typed = ask(found.pk, job, found.owner)
     except Overtaken:
         return HttpResponse(status=204)
-    except Busy:
+    except EvaluatorsBusy:
         return HttpResponse("")
     return HttpResponse(as_html(typed))
 
@@ -143,7 +143,7 @@ def _replies(request: HttpRequest) -> dict[str, str]:
 
 
 @dataclass(frozen=True, slots=True)
-class Shown:
+class ShownRunLine:
     """The outcome of a line of a run; ``was`` has the answers of the run before where they
     have moved."""
 
@@ -169,7 +169,7 @@ def run(request: HttpRequest, pk: UUID) -> HttpResponse:
         ran = ask(found.pk, job, found.owner, can_stop=True)
     except LineError as error:
         ran = jobs.Ran([], stopped=0, why=error.text)
-    except Busy:
+    except EvaluatorsBusy:
         ran = jobs.Ran([], stopped=0, why=BUSY)
     if not ran.wrong and ran.outcomes and not chosen and not ran.why:
         services.keep_run(found, replies, ran)
@@ -201,7 +201,7 @@ def stop(request: HttpRequest, pk: UUID) -> HttpResponse:
     return HttpResponse(status=204)
 
 
-def _moved(ran: jobs.Ran, before: Run | None) -> list[Shown]:
+def _moved(ran: jobs.Ran, before: Run | None) -> list[ShownRunLine]:
     earlier = before.outcomes if before is not None else []
     shown = []
     for at, outcome in enumerate(ran.outcomes):
@@ -215,7 +215,7 @@ def _moved(ran: jobs.Ran, before: Run | None) -> list[Shown]:
                 for a, b in pairs
                 if (a["nearly"] or a["text"]) != (b["nearly"] or b["text"])
             ]
-        shown.append(Shown(at + 1, data, was))
+        shown.append(ShownRunLine(at + 1, data, was))
     return shown
 
 
@@ -250,7 +250,7 @@ def over(request: HttpRequest, pk: UUID) -> HttpResponse:
     context: dict[str, Any] = {"procedure": found, "over": job.over}
     try:
         context["made"] = ask(found.pk, job, found.owner, can_stop=True)
-    except (LineError, Busy) as refused:
+    except (LineError, EvaluatorsBusy) as refused:
         context["error"] = getattr(refused, "text", BUSY)
     return render(request, "procedures/over.html", context)
 

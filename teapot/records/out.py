@@ -127,7 +127,7 @@ def as_json(record: Record) -> str:
 
 
 @dataclass(frozen=True, slots=True)
-class Format:
+class RecordFormat:
     """How a record is written, and what the file is."""
 
     write: Callable[[Record], str]
@@ -135,11 +135,11 @@ class Format:
 
 
 FORMATS = {
-    "txt": Format(as_text, "text/plain"),
-    "md": Format(as_markdown, "text/markdown"),
-    "html": Format(lambda it: as_html(it, whole_style()), "text/html"),
-    "tex": Format(as_latex, "application/x-latex"),
-    "csv": Format(as_csv, "text/csv"),
-    "json": Format(as_json, "application/json"),
+    "txt": RecordFormat(as_text, "text/plain"),
+    "md": RecordFormat(as_markdown, "text/markdown"),
+    "html": RecordFormat(lambda it: as_html(it, whole_style()), "text/html"),
+    "tex": RecordFormat(as_latex, "application/x-latex"),
+    "csv": RecordFormat(as_csv, "text/csv"),
+    "json": RecordFormat(as_json, "application/json"),
 }
 """The formats that a record goes out in, by the ending of the file."""

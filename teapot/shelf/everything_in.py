@@ -22,7 +22,7 @@ from uuid import uuid4
 from django.db import IntegrityError, transaction
 from django.db.models import Model
 
-from teapot.accounts.belongings import Renamed, staged
+from teapot.accounts.belongings import RenamedThing, staged
 from teapot.accounts.models import Person
 from teapot.accounts.room import NoRoom, room_for
 from teapot.console import bringing
@@ -66,7 +66,7 @@ class NotEverything(LineError):
     sentence = "This file cannot be brought in: {why}."
 
 
-class Stopped(Exception):
+class ImportStopped(Exception):
     """Whoever began it wants it no more."""
 
 
@@ -77,7 +77,7 @@ class BroughtIn:
 
     counts: dict[str, int] = field(default_factory=dict)
     left_out: list[str] = field(default_factory=list)
-    renamed: list[Renamed] = field(default_factory=list)
+    renamed: list[RenamedThing] = field(default_factory=list)
 
 
 @dataclass(frozen=True, slots=True)
@@ -113,7 +113,7 @@ def bring_in(
     A thing whose name is taken comes in under another one, or is left out where the choice for
     its path is :data:`LEAVE`.  ``go_on`` is told how many things of how many are there, and says
     whether to go on.
-    Errors: :class:`NotEverything` for what is no such zip; :class:`Stopped`.
+    Errors: :class:`NotEverything` for what is no such zip; :class:`ImportStopped`.
     """
     with _opened(file) as packed:
         return _Bringing(person, packed, choices).all(go_on)
@@ -202,7 +202,7 @@ class _Bringing:
                 steps = self._steps(stage, [one for one in listed if one["kind"] == kind])
                 for _ in _written(steps):
                     if not go_on(self.done, len(listed)):
-                        raise Stopped
+                        raise ImportStopped
         self.brought.renamed = renamed
         return self.brought
 

@@ -20,7 +20,7 @@ from teapot.accounts.background import one_apart
 from teapot.accounts.models import Person
 from teapot.engine.errors import LineError
 from teapot.shelf import pending_import
-from teapot.shelf.everything_in import Stopped, bring_in
+from teapot.shelf.everything_in import ImportStopped, bring_in
 from teapot.shelf.models import Arrival
 
 logger = logging.getLogger(__name__)
@@ -95,7 +95,7 @@ def _bring(arrival: Arrival, packed: Path, choices: dict[str, str]) -> None:
     try:
         with packed.open("rb") as file:
             outcome = asdict(bring_in(arrival.owner, file, choices, go_on))
-    except Stopped:
+    except ImportStopped:
         outcome = {"error": STOPPED}
     except LineError as error:
         outcome = {"error": error.text}

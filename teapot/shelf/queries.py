@@ -19,7 +19,7 @@ from teapot.fence import asking
 from teapot.fence.jobs import Job
 from teapot.fence.lines import Part
 from teapot.fence.turns import Slowed
-from teapot.fence.worker import Refused, ShelfState, State
+from teapot.fence.worker import RefusedJob, ShelfState, State
 from teapot.procedures.models import ProcedureVersion
 from teapot.shelf.models import Version
 
@@ -141,7 +141,7 @@ def done(
         result = asking.work(evaluators(), state, job, lines_since, shelf_now)
     except Slowed as error:
         raise errors.SlowedDown(seconds=max(1, round(error.seconds))) from None
-    if isinstance(result, Refused):
+    if isinstance(result, RefusedJob):
         raise errors.Refused(result.code, result.text)
     return result
 

@@ -85,7 +85,7 @@ def keep(version: Version, name: str, guess: Guess, rows: int) -> DataTable:
             table.save()
             _take(version, table, guess, rows)
     except IntegrityError:
-        raise things.NameTaken(kind="table", name=table.name) from None
+        raise things.NameInUse(kind="table", name=table.name) from None
     return table
 
 

@@ -19,7 +19,7 @@ KEPT_IN_BIN = timedelta(days=30)
 Thing = TypeVar("Thing", bound=OnShelf)
 
 
-class NameTaken(LineError):
+class NameInUse(LineError):
     sentence = "There is a {kind} named {name} already."
 
 
@@ -50,7 +50,7 @@ def free_name(thing: Any, name: str) -> str:
         return name
     others = type(thing).objects.at_hand().filter(owner=thing.owner).exclude(pk=thing.pk)
     if others.filter(name=name).exists():
-        raise NameTaken(kind=word_for(thing), name=name)
+        raise NameInUse(kind=word_for(thing), name=name)
     return name
 
 
@@ -65,7 +65,7 @@ def untaken(thing: Any, name: str) -> str:
     while True:
         try:
             return free_name(thing, found)
-        except NameTaken:
+        except NameInUse:
             found, number = f"{name[: LONGEST_NAME - 5]} {number}", number + 1
 
 
@@ -92,7 +92,7 @@ def put_into_bin(thing: Any) -> None:
 
 
 def bring_back(thing: Any) -> None:
-    """Takes it out of the bin.  Errors: :class:`NameTaken` where its name is taken by now."""
+    """Takes it out of the bin.  Errors: :class:`NameInUse` where its name is taken by now."""
     _save(thing, {"binned": None, name_field(thing): free_name(thing, str(thing.name_shown))})
 
 
@@ -107,7 +107,7 @@ def empty_bin(kinds: tuple[type[models.Model], ...], owner: Person) -> None:
 
 
 def _save(thing: Any, fields: dict[str, Any]) -> None:
-    """Errors: :class:`NameTaken` where another window was faster."""
+    """Errors: :class:`NameInUse` where another window was faster."""
     before = {name: getattr(thing, name) for name in fields}
     for name, value in fields.items():
         setattr(thing, name, value)
@@ -118,7 +118,7 @@ def _save(thing: Any, fields: dict[str, Any]) -> None:
     except IntegrityError:
         for name, value in before.items():
             setattr(thing, name, value)
-        raise NameTaken(kind=word_for(thing), name=fields.get("name", thing.name_shown)) from None
+        raise NameInUse(kind=word_for(thing), name=fields.get("name", thing.name_shown)) from None
 
 
 def say_changed(owner: Any) -> None:

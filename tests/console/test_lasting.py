@@ -111,7 +111,7 @@ def test_answers_that_are_late_are_marked_and_asked_for_again(sheet, monkeypatch
 
     def slow(sheet, job):
         done = work(sheet, job)
-        return {2: done[2]} if isinstance(job, jobs.Outcomes) and 2 in done else done
+        return {2: done[2]} if isinstance(job, jobs.WorkOutcomes) and 2 in done else done
 
     monkeypatch.setattr(evaluating, "work", slow)
     page = client.get(f"/sheets/{sheet.pk}").content.decode()

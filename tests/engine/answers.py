@@ -2,9 +2,9 @@
 
 from pathlib import Path
 
-from teapot.engine import Answer, Outcome, Settings, Sheet
+from teapot.engine import Answer, FullSheet, Outcome, Settings
 from teapot.engine.files.shelf import File, shelf_of
-from teapot.engine.numbers.shelf import Procedure
+from teapot.engine.numbers.shelf import ProcedureText
 from teapot.engine.numbers.values import Value
 from teapot.engine.reading.described import Example
 from teapot.engine.reading.forms import Form
@@ -15,7 +15,7 @@ TABLES = Path(__file__).parents[2] / "teapot" / "console" / "sample_tables"
 
 def outcome(*lines: str, digits: int = 10) -> Outcome:
     """What comes of the last of these lines."""
-    sheet = Sheet(Settings(form=Form(digits=digits)))
+    sheet = FullSheet(Settings(form=Form(digits=digits)))
     return [sheet.answer(line) for line in lines][-1]
 
 
@@ -43,9 +43,11 @@ def shown(*lines: str) -> str:
 def replied(example: Example) -> str:
     """Sign and text of an example's answer, with its replies given, and the tables of the
     demo on the shelf."""
-    sheet = Sheet()
+    sheet = FullSheet()
     files = {file.stem: File(str(file)) for file in TABLES.glob("*.csv")}
-    texts = {file.stem: Procedure(file.stem, file.read_text()) for file in PROCEDURES.glob("*.txt")}
+    texts = {
+        file.stem: ProcedureText(file.stem, file.read_text()) for file in PROCEDURES.glob("*.txt")
+    }
     names = {name: name for name in texts}
     sheet.shelf = shelf_of({name: name for name in files}, files, {}, names, texts)
     result = sheet.answer(example.input, example.replies)
@@ -71,6 +73,6 @@ def error(*lines: str) -> str:
 
 def value_of_line(line: str) -> Value | None:
     """The value that the line alone has."""
-    sheet = Sheet()
+    sheet = FullSheet()
     sheet.answer(line)
     return sheet.lines[0].steps[-1].value

@@ -14,7 +14,7 @@ from fractions import Fraction
 
 import mpmath
 
-from teapot.engine import Sheet
+from teapot.engine import FullSheet
 from tests.engine.references import rounded
 
 DIGITS = 80
@@ -152,7 +152,7 @@ def differences(count: int, seed: int = 1) -> tuple[list[str], list[str]]:
     """What is wrong, and what is refused."""
     wrong: list[str] = []
     refused: list[str] = []
-    sheets = {unit: Sheet() for unit in UNITS}
+    sheets = {unit: FullSheet() for unit in UNITS}
     for unit, sheet in sheets.items():
         sheet.answer(f"/angle {unit}")
     with mpmath.workdps(DIGITS):

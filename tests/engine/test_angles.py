@@ -150,9 +150,9 @@ def test_radians_typed_into_a_degree_sheet_are_told_and_mended():
 
 
 def test_a_line_says_in_which_unit_it_was_read_and_keeps_it():
-    from teapot.engine import Sheet
+    from teapot.engine import FullSheet
 
-    sheet = Sheet()
+    sheet = FullSheet()
     first = sheet.answer("sin(1)")
     assert first.answers[0].unit == "rad"
     assert sheet.answer("sin(1 rad)").answers[0].unit == ""

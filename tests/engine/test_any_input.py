@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from teapot.engine import Sheet
+from teapot.engine import FullSheet
 from teapot.engine.aids.pictures import PICTURES, shown_in, workings_of
 from teapot.engine.aids.typing import typed_so_far
 from teapot.engine.functions.catalogue import FUNCTIONS
@@ -54,7 +54,7 @@ BEFORE = ("f(x) = x^2", "a = 2")
 @tried_on(3000)
 @given(EXPRESSIONS, FORMS, st.sampled_from(["", "/angle deg", "/numbers real"]))
 def test_every_line_has_an_answer_or_an_error_with_a_sentence(expression, form, command):
-    sheet = Sheet()
+    sheet = FullSheet()
     for line in filter(None, (*BEFORE, command)):
         sheet.answer(line)
     outcome = sheet.answer(expression + form)
@@ -74,7 +74,7 @@ def test_every_line_has_an_answer_or_an_error_with_a_sentence(expression, form, 
 @tried_on(500)
 @given(EXPRESSIONS, st.integers(0, 60))
 def test_so_does_every_unfinished_line_while_it_is_typed(expression, caret):
-    sheet = Sheet()
+    sheet = FullSheet()
     for line in BEFORE:
         sheet.answer(line)
     typed = expression[:caret]
@@ -86,13 +86,13 @@ def test_so_does_every_unfinished_line_while_it_is_typed(expression, caret):
     [("erfc(10^30)", "0"), ("ln(-infinity)", "undefined"), ("lg(cbrt(-infinity))", "undefined")],
 )
 def test_the_far_ends(line, text):
-    assert Sheet().answer(line).answers[0].text == text
+    assert FullSheet().answer(line).answers[0].text == text
 
 
 def test_fuzzed_lines_end_in_an_answer_or_a_sentence():
     """``make fuzz`` runs many more, each under its limits of time and memory."""
     for line in lines(1_500, seed=2):
-        sheet = Sheet()
+        sheet = FullSheet()
         outcome = sheet.answer(line)
         assert outcome.status in ("ok", "error", "unfinished", "note"), line
         outcome.kept()
@@ -100,9 +100,9 @@ def test_fuzzed_lines_end_in_an_answer_or_a_sentence():
 
 def test_awkward_values_end_in_an_answer_or_a_sentence_wherever_they_stand():
     """Every 23rd of the pairings; ``make fuzz`` goes through all of them."""
-    sheet = Sheet()
+    sheet = FullSheet()
     for number, line in enumerate(islice(pairings(), None, None, 23)):
-        sheet = Sheet() if number % 50 == 0 else sheet
+        sheet = FullSheet() if number % 50 == 0 else sheet
         outcome = sheet.answer(line)
         assert outcome.error or outcome.answers, line
         outcome.kept()
@@ -118,8 +118,8 @@ def test_awkward_values_end_in_an_answer_or_a_sentence_wherever_they_stand():
     ],
 )
 def test_a_complex_angle_is_no_real_number(line, said):
-    assert said in Sheet().answer(line).error.text
+    assert said in FullSheet().answer(line).error.text
 
 
 def test_a_root_of_a_huge_degree_is_a_decimal():
-    assert [str(one.text) for one in Sheet().answer("0.5^1e-400").answers] == ["1"]
+    assert [str(one.text) for one in FullSheet().answer("0.5^1e-400").answers] == ["1"]

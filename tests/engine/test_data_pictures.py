@@ -8,7 +8,7 @@ from flint import fmpq
 from hypothesis import given
 from hypothesis import strategies as st
 
-from teapot.engine import Sheet
+from teapot.engine import FullSheet
 from teapot.engine.aids.histogram import histogram_of
 from teapot.engine.aids.pictures import shown_in
 from teapot.engine.numbers.values import exact
@@ -16,7 +16,7 @@ from teapot.pictures import histogram, scatter, strip
 
 
 def shown(name, *lines):
-    sheet = Sheet()
+    sheet = FullSheet()
     for line in lines:
         assert sheet.answer(line).status == "ok", line
     return [one.shown for one in shown_in(sheet, sheet.lines[-1], name)]
@@ -81,7 +81,7 @@ def test_charts_are_well_formed():
 
 
 def test_the_summary_of_a_long_list():
-    sheet = Sheet()
+    sheet = FullSheet()
     [answer] = sheet.answer("(1..400)/7").answers
     summary = answer.kept().summary
     assert (summary.least, summary.greatest) == ("≈ 0.1428571429", "≈ 57.14285714")
@@ -99,12 +99,12 @@ def test_the_summary_of_a_long_list():
 
 
 def test_a_table_shows_twenty_rows_with_their_points_above_each_other():
-    [answer] = Sheet().answer("table(1..12000, (1..12000)/8 - 5)").answers
+    [answer] = FullSheet().answer("table(1..12000, (1..12000)/8 - 5)").answers
     kept = answer.kept()
     assert len(kept.cells) == 21
     assert "12,000 rows, 20 shown" in kept.also
     assert len(answer.cells()) == 12_001
-    [small] = Sheet().answer("table([5, 12345.6, -7])").answers
+    [small] = FullSheet().answer("table([5, 12345.6, -7])").answers
     # one figure before the point gets the room of five, with their thin space
     assert small.value_mathml.count("<mphantom><mn>0000\u2009</mn></mphantom>") == 1
     assert small.value_mathml.count("<mphantom><mn>000\u2009</mn></mphantom>") == 1

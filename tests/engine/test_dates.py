@@ -6,13 +6,13 @@ import pytest
 from hypothesis import example, given
 from hypothesis import strategies as st
 
-from teapot.engine import Sheet
+from teapot.engine import FullSheet
 from tests.engine.answers import answer, error, outcome
 
 
 def on(date: datetime.date, line: str) -> str:
     """The answer of a line that was first answered on that day."""
-    sheet = Sheet()
+    sheet = FullSheet()
     days = [tuple(date.isoformat() for _ in drawn) for drawn in sheet.answer(line).draws]
     sheet.put(2, line, 2.0, draws=tuple(days))
     return sheet.outcome_of(sheet.by_number[2]).answers[-1].text
@@ -66,7 +66,7 @@ def test_what_dates_have_not(line, code):
 
 
 def test_a_date_stays_with_its_line():
-    sheet = Sheet()
+    sheet = FullSheet()
     first = sheet.answer("d = now()")
     sheet.by_number[1].forget_values()
     assert sheet.outcome_of(sheet.by_number[1]).answers[0].text == first.answers[0].text

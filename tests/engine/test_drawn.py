@@ -4,7 +4,7 @@ import xml.etree.ElementTree as ET
 
 import pytest
 
-from teapot.engine import Sheet
+from teapot.engine import FullSheet
 from teapot.engine.out.svg_export import NAMESPACE, as_svg
 
 LINES = (
@@ -16,7 +16,7 @@ LINES = (
 
 @pytest.mark.parametrize("text", LINES)
 def test_lines_of_every_kind_are_drawn_as_outlines(text):
-    sheet = Sheet()
+    sheet = FullSheet()
     answers = [one for line in ("x = 2", text) for one in sheet.answer(line).answers]
     svg = ET.fromstring(as_svg([one.mathml for one in answers], "what & it says <b>"))
     assert svg.tag == f"{{{NAMESPACE}}}svg"

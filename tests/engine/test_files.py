@@ -10,7 +10,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from teapot.engine import Sheet
+from teapot.engine import FullSheet
 from teapot.engine.errors import LineError, NotAFile
 from teapot.engine.files import dialect
 from teapot.engine.files.cells import number_from, values_of
@@ -236,7 +236,7 @@ def test_the_sum_of_a_hundred_thousand_decimals_is_exact(tmp_path):
     cells = [f"{(7 * n * n) % 100_003}.{n % 1000:03d}" for n in range(100_000)]
     file = tmp_path / "long.csv"
     file.write_text("x\n" + "\n".join(cells) + "\n")
-    sheet = Sheet()
+    sheet = FullSheet()
     sheet.shelf = shelf_of({"long": "1"}, {"1": File(str(file))})
     [found] = sheet.answer('sum(shelf("long").x) as exact').answers
     assert Fraction(found.text) == sum(map(fractions.Fraction, cells))
@@ -252,7 +252,7 @@ COLUMNS = """time [min],temp (°C),mass [g],cups [n],note [kg],dir [deg]
 def with_columns(tmp_path, text=COLUMNS):
     file = tmp_path / "columns.csv"
     file.write_text(text)
-    sheet = Sheet()
+    sheet = FullSheet()
     sheet.shelf = shelf_of({"t": "1"}, {"1": File(str(file))})
     sheet.answer('t = shelf("t");')
     return sheet
@@ -344,13 +344,13 @@ def test_a_line_keeps_its_version_and_says_when_it_was_replaced(tmp_path):
     for version, value in (("1", 5), ("2", 6)):
         (tmp_path / f"{version}.csv").write_text(f"x\n{value}\n{value}\n")
     files = {version: File(str(tmp_path / f"{version}.csv")) for version in ("1", "2")}
-    sheet = Sheet()
+    sheet = FullSheet()
     sheet.shelf = shelf_of({"pots": "1"}, files)
     sheet.answer('p = shelf("pots")')
     sheet.answer("mean(p.x)")
     draws = sheet.lines[0].steps[0].draws.values
     assert draws == ["table:1#units"]
-    after = Sheet()
+    after = FullSheet()
     after.shelf = shelf_of({"pots": "2"}, files, {"1": "on 26 November at 14:05"})
     line = after.put(1, 'p = shelf("pots")', 1, draws=[draws])
     assert after.outcome_of(line).answers[0].cells()[1] == ["5"]
@@ -362,7 +362,7 @@ def test_a_line_keeps_its_version_and_says_when_it_was_replaced(tmp_path):
 
 
 def test_a_table_that_is_not_there_is_said():
-    sheet = Sheet()
+    sheet = FullSheet()
     assert "There is no table tea on the shelf." in sheet.answer('shelf("tea")').error.text
     sheet.shelf = shelf_of({"pots": "1"}, {"1": File("/nowhere/pots.csv")})
     assert "There are pots." in sheet.answer('shelf("tea")').error.text

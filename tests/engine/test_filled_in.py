@@ -4,7 +4,7 @@ import pickle
 
 import pytest
 
-from teapot.engine import Sheet
+from teapot.engine import FullSheet
 from teapot.engine.aids.completion import complete
 from teapot.engine.numbers.context import STANDARD
 from teapot.engine.numbers.values import InterpolatedText
@@ -30,7 +30,7 @@ def test_values_in_text(lines, text):
 
 
 def test_what_a_text_uses_is_used_by_the_line():
-    sheet = Sheet()
+    sheet = FullSheet()
     sheet.answer("m = 2")
     sheet.answer('label := "m is {m}"')
     sheet.answer("m = 3")
@@ -69,7 +69,7 @@ def answered(sheet, *texts):
 
 
 def test_lines_put_in_together_see_each_other_and_leave_nothing():
-    sheet = Sheet()
+    sheet = FullSheet()
     sheet.answer("m = 2")
     outcomes = answered(sheet, "Q = m*10", "@ + 1", "m = Q")
     assert [one.answers[0].text for one in outcomes] == ["20", "21", "20"]
@@ -79,14 +79,14 @@ def test_lines_put_in_together_see_each_other_and_leave_nothing():
 
 
 def test_lines_put_in_together_end_at_the_first_that_cannot_be_kept():
-    outcomes = answered(Sheet(), "a = 1", "a +* 2", "a = 3")
+    outcomes = answered(FullSheet(), "a = 1", "a +* 2", "a = 3")
     assert [one.is_kept for one in outcomes] == [True, False]
-    outcomes = answered(Sheet(), "a = 1", "/angle deg", "a = 3")
+    outcomes = answered(FullSheet(), "a = 1", "/angle deg", "a = 3")
     assert [one.is_kept for one in outcomes] == [True, False]
 
 
 def test_lines_that_are_given_up_halfway_leave_nothing():
-    sheet = Sheet()
+    sheet = FullSheet()
     new = [NewLine(1, "a = 1", 1.0), NewLine(2, "b = a", 2.0)]
     outcomes = sheet.preview_several(new, None, STANDARD)
     assert next(outcomes).answers[0].text == "1"
@@ -114,12 +114,12 @@ def test_lines_that_are_given_up_halfway_leave_nothing():
     ],
 )
 def test_text_is_joined_with_what_stands_beside_it(line, sign, text):
-    [answer] = Sheet().answer(line).answers
+    [answer] = FullSheet().answer(line).answers
     assert (answer.sign, answer.text) == (sign, text)
 
 
 def test_a_text_is_read_back_with_its_values_filled_in_and_marked():
-    sheet = Sheet()
+    sheet = FullSheet()
     sheet.answer("w = [2, 3, 7, 8]")
     [answer] = sheet.answer('"{count(w)} cups, {mean(w) as 2 places} on the mean"').answers
     assert answer.text == '"4 cups, 5.00 on the mean"'
@@ -133,7 +133,7 @@ def test_a_text_is_read_back_with_its_values_filled_in_and_marked():
 
 
 def test_a_sentence_in_parts_is_offered_as_one_text():
-    sheet = Sheet()
+    sheet = FullSheet()
     sheet.answer("a = 3")
     [notice] = sheet.answer('"The area is", 2*a, "m2"').notices
     [mend] = notice.shown('"The area is", 2*a, "m2"').mends
@@ -144,7 +144,7 @@ def test_a_sentence_in_parts_is_offered_as_one_text():
 
 
 def test_names_are_completed_in_the_braces_of_a_text():
-    sheet = Sheet()
+    sheet = FullSheet()
     sheet.answer("mass = 2")
 
     def first(text):

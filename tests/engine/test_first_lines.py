@@ -2,7 +2,7 @@
 
 import pytest
 
-from teapot.engine import Sheet
+from teapot.engine import FullSheet
 from teapot.engine.aids.hint import CardExample
 from teapot.engine.aids.typing import typed_so_far
 from tests.engine.answers import answer, error, mends, outcome
@@ -118,21 +118,21 @@ def test_a_line_that_goes_on_is_no_error(line):
 
 
 def test_an_unfinished_line_is_read_as_far_as_it_goes():
-    [reading] = typed_so_far(Sheet(), "sqrt(2 +").readings
+    [reading] = typed_so_far(FullSheet(), "sqrt(2 +").readings
     assert reading.startswith("<msqrt><mn>2</mn>")
     assert "□" in reading
 
 
 def test_the_operands_at_the_caret_and_the_parts_around_it_are_known():
-    typed = typed_so_far(Sheet(), "(1+2)*3 - 4", caret=5)
+    typed = typed_so_far(FullSheet(), "(1+2)*3 - 4", caret=5)
     assert typed.operands == ((0, 5), (6, 7))
     assert typed.readings[0].count('class="bound"') == 2
     assert {(1, 4), (0, 5), (0, 7), (0, 11)} <= set(typed.parts)
-    assert typed_so_far(Sheet(), "(1+2)*3", caret=0).brackets == ((0, 1), (4, 5))
+    assert typed_so_far(FullSheet(), "(1+2)*3", caret=0).brackets == ((0, 1), (4, 5))
 
 
 def hint(text, caret=None):
-    typed = typed_so_far(Sheet(), text, caret=len(text) if caret is None else caret)
+    typed = typed_so_far(FullSheet(), text, caret=len(text) if caret is None else caret)
     return typed.hint
 
 

@@ -5,7 +5,7 @@
 
 import pytest
 
-from teapot.engine import Sheet
+from teapot.engine import FullSheet
 from tests.engine.answers import outcome
 
 
@@ -36,7 +36,7 @@ def test_a_line_for_latex(line, expected):
 
 @pytest.mark.parametrize("line", ["x = 2", "table(1..3, 2*(1..3))", "1..300", "f(x) = if(x, 1, 2)"])
 def test_braces_and_environments_are_closed(line):
-    sheet = Sheet()
+    sheet = FullSheet()
     for answer in sheet.answer(line).answers:
         assert answer.latex.count("{") == answer.latex.count("}")
         assert answer.latex.count(r"\begin") == answer.latex.count(r"\end")

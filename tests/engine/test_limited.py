@@ -4,18 +4,18 @@ import json
 import os
 import signal
 
-from teapot.engine.limited.sheet import LimitedSheet, Wanted
+from teapot.engine.limited.sheet import LimitedSheet, WantedLine
 
 
 def answered(sheet, number, text):
-    data = json.loads(sheet.answer(Wanted(number, text, json=True)).text)
+    data = json.loads(sheet.answer(WantedLine(number, text, json=True)).text)
     return [a["text"] for a in data["answers"]] or data["error"]["code"]
 
 
 def test_what_was_known_is_known_after_the_process_was_ended():
     with LimitedSheet() as sheet:
         assert answered(sheet, 1, "a = 7") == ["7"]
-        assert sheet.answer(Wanted(2, "/angle deg")).failed is False
+        assert sheet.answer(WantedLine(2, "/angle deg")).failed is False
         [drawn] = answered(sheet, 3, "r = random()")
         assert answered(sheet, 4, "f(x) = a*x") == ["f(x) = a*x"]
         pid = sheet._child.pid

@@ -120,9 +120,9 @@ def test_many_items_are_set_in_even_rows():
 
 
 def test_a_draw_stays_with_its_line():
-    from teapot.engine import Sheet
+    from teapot.engine import FullSheet
 
-    sheet = Sheet()
+    sheet = FullSheet()
     drawn = sheet.answer("r = random(); d = random(1..6)")
     [r, d] = [shown.text for shown in drawn.answers]
     assert 0 <= float(r) < 1
@@ -130,15 +130,15 @@ def test_a_draw_stays_with_its_line():
     sheet.by_number[1].forget_values()
     again = sheet.outcome_of(sheet.by_number[1])
     assert [shown.text for shown in again.answers] == [r, d]
-    other = Sheet()
+    other = FullSheet()
     other.put(1, drawn.input, 1.0, draws=drawn.draws)
     assert [shown.text for shown in other.outcome_of(other.by_number[1]).answers] == [r, d]
 
 
 def test_while_typing_nothing_is_drawn():
-    from teapot.engine import Sheet
+    from teapot.engine import FullSheet
 
-    preview = Sheet().entered("random()")[1]
+    preview = FullSheet().entered("random()")[1]
     assert preview.error.code == "drawn-later"
 
 

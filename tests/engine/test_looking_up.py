@@ -2,7 +2,7 @@
 
 import pytest
 
-from teapot.engine import Sheet
+from teapot.engine import FullSheet
 from teapot.engine.aids.completion import complete
 from teapot.engine.aids.curve import can_be_drawn, curve_of_function
 from teapot.engine.aids.dial import angle_from, dial_of
@@ -115,7 +115,7 @@ def test_the_search_takes_anything():
 
 
 def names(text, *lines):
-    sheet = Sheet()
+    sheet = FullSheet()
     for line in lines:
         sheet.answer(line)
     return [found.insert for found in complete(sheet, text, len(text))]
@@ -157,29 +157,29 @@ def test_a_whole_name_stays_before_those_that_begin_with_it():
 def test_no_completion_where_none_is_wanted():
     for text in ("", "2", "2.5", '"sq', "1 + 1 # sq", "3 +"):
         assert names(text) == [], text
-    assert complete(Sheet(), "sqrt(2)", 2) == []
+    assert complete(FullSheet(), "sqrt(2)", 2) == []
 
 
 def hint(text, *lines):
-    sheet = Sheet()
+    sheet = FullSheet()
     for line in lines:
         sheet.answer(line)
     return typed_so_far(sheet, text, caret=len(text)).hint
 
 
 def test_a_name_that_can_be_completed_is_no_error_while_it_is_typed():
-    assert typed_so_far(Sheet(), "2*sq", caret=4).error is None
-    assert typed_so_far(Sheet(), "2*sq", caret=1).error.code == "unknown-name"
-    assert typed_so_far(Sheet(), "2*qzx", caret=5).error.code == "unknown-name"
-    assert typed_so_far(Sheet(), "qzx + sq", caret=8).error.code == "unknown-name"
+    assert typed_so_far(FullSheet(), "2*sq", caret=4).error is None
+    assert typed_so_far(FullSheet(), "2*sq", caret=1).error.code == "unknown-name"
+    assert typed_so_far(FullSheet(), "2*qzx", caret=5).error.code == "unknown-name"
+    assert typed_so_far(FullSheet(), "qzx + sq", caret=8).error.code == "unknown-name"
 
 
 def test_several_pasted_lines_are_read_each_by_itself():
-    page = typed_so_far(Sheet(), "a = 1\nb = 2*a\n3 +* 4\nsqrt(b)", caret=3)
+    page = typed_so_far(FullSheet(), "a = 1\nb = 2*a\n3 +* 4\nsqrt(b)", caret=3)
     assert "4 lines" in page.notices[0].text
     assert len(page.readings) == 3  # the third has none
     assert page.completions == ()
-    many = typed_so_far(Sheet(), "\n".join(f"x{n} = {n}" for n in range(500)))
+    many = typed_so_far(FullSheet(), "\n".join(f"x{n} = {n}" for n in range(500)))
     assert len(many.readings) == 12
     assert "500 lines" in many.notices[0].text
 
@@ -262,7 +262,7 @@ def test_the_dial_in_all_units_with_exact_values():
 
 
 def dial_in(*lines):
-    sheet = Sheet()
+    sheet = FullSheet()
     for line in lines:
         sheet.answer(line)
     shown = shown_in(sheet, sheet.lines[-1], "dial")
@@ -295,7 +295,7 @@ def test_the_dial_of_a_line():
     ],
 )
 def test_every_line_with_an_angle_has_a_dial_and_no_other(line, degrees):
-    sheet = Sheet()
+    sheet = FullSheet()
     sheet.answer("t = 45°")
     result = sheet.answer(line)
     assert ("dial" in result.answers[0].pictures) == (degrees is not None)
@@ -304,7 +304,7 @@ def test_every_line_with_an_angle_has_a_dial_and_no_other(line, degrees):
 
 
 def test_number_lines_stand_in_the_workings_of_a_kept_line():
-    sheet = Sheet()
+    sheet = FullSheet()
     sheet.answer("2*round(7.5) + floor(1 - 3.2)")
     shown = [one.shown for one in shown_in(sheet, sheet.lines[0], "number_line")]
     lines = {line.here: line for line in shown}
@@ -345,7 +345,7 @@ def test_a_function_under_another_name_is_completed_and_has_its_card():
 
 def test_a_line_with_open_brackets_is_answered_as_if_they_were_closed():
     def typed(text):
-        return typed_so_far(Sheet(), text, caret=len(text))
+        return typed_so_far(FullSheet(), text, caret=len(text))
 
     assert typed("2*(sqrt(49").answers[0].text == "14"
     assert typed("2*(sqrt(49").error.code == "unfinished"
@@ -357,7 +357,7 @@ def test_a_line_with_open_brackets_is_answered_as_if_they_were_closed():
 
 def test_a_name_that_is_still_typed_is_not_remarked_on():
     def codes(text):
-        page = typed_so_far(Sheet(), text, caret=len(text))
+        page = typed_so_far(FullSheet(), text, caret=len(text))
         return [notice.code for notice in page.notices]
 
     assert codes("f(x) = x + gam") == []

@@ -11,7 +11,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from teapot.engine import Sheet
+from teapot.engine import FullSheet
 from teapot.engine.aids.completion import complete
 from teapot.engine.reading.mathml import statement_mathml
 from teapot.engine.reading.parser import parse
@@ -218,13 +218,13 @@ def test_a_column_has_its_unit_above_it():
 
 def test_constants_are_completed_by_a_part_of_their_name():
     typed = 'constant("planck c'
-    found = complete(Sheet(), typed, len(typed))
+    found = complete(FullSheet(), typed, len(typed))
     assert [one.insert for one in found] == ['Planck constant")', 'reduced Planck constant")']
     assert found[0].summary == "6.62607015e-34 J/Hz"
 
 
 def test_units_are_completed_behind_a_number_and_behind_as():
-    sheet = Sheet()
+    sheet = FullSheet()
     sheet.answer("Q = 5 J")
 
     def names(typed):
@@ -246,7 +246,7 @@ def test_a_quantity_covers_a_unit_and_that_is_said():
 
 
 def test_what_a_line_means_depends_on_the_names_before_it_whenever_they_come():
-    sheet = Sheet()
+    sheet = FullSheet()
     sheet.put(1, "x = 2 m", 1.0)
     sheet.put(2, "y = 3 kg m/s^2", 2.0)
     assert text_of(sheet, 1) == "2 m"
@@ -266,7 +266,7 @@ def text_of(sheet, number):
 
 
 def test_renaming_a_quantity_leaves_units_alone():
-    sheet = Sheet()
+    sheet = FullSheet()
     for line in ("x = 2 m", "m = 5", "2 m", "3 kg/m^3"):
         sheet.answer(line)
     assert renamed_throughout(sheet, "m", "mass") == {2: "mass = 5", 3: "2 mass", 4: "3 kg/mass^3"}
@@ -427,7 +427,7 @@ def test_units_that_quantities_stand_in_are_mended_all_at_once():
     ],
 )
 def test_a_quantity_says_what_it_measures(line, kind):
-    sheet = Sheet()
+    sheet = FullSheet()
     sheet.answer(line)
     [quantity], _ = list_quantities(sheet)
     assert quantity.kind == kind

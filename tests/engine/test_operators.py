@@ -135,9 +135,9 @@ v*3.6
 
 
 def test_ordinary_homework_gets_hardly_any_notice():
-    from teapot.engine import Sheet
+    from teapot.engine import FullSheet
 
-    sheet = Sheet()
+    sheet = FullSheet()
     outcomes = [sheet.answer(line) for line in HOMEWORK.splitlines() * 2]
     assert len(outcomes) == 100
     assert all(result.status == "ok" for result in outcomes)
@@ -153,7 +153,7 @@ def test_what_is_no_number_or_truth_is_said_where_it_stands():
 
 
 def test_workings_list_each_step_in_order():
-    from teapot.engine import Sheet
+    from teapot.engine import FullSheet
 
     expected = {
         "6+3/6+3": ["0.5", "6.5", "9.5"],
@@ -162,7 +162,7 @@ def test_workings_list_each_step_in_order():
         "3^4/(3^4-1)": ["81", "81", "80", "1.0125"],
     }
     for line, texts in expected.items():
-        sheet = Sheet()
+        sheet = FullSheet()
         sheet.answer(line)
         [steps] = sheet.workings(sheet.lines[0])
         assert [step.text for step in steps] == texts
@@ -170,9 +170,9 @@ def test_workings_list_each_step_in_order():
 
 
 def test_workings_put_the_values_of_quantities_in():
-    from teapot.engine import Sheet
+    from teapot.engine import FullSheet
 
-    sheet = Sheet()
+    sheet = FullSheet()
     sheet.answer("x = -3")
     sheet.answer("2*x^2 + 1")
     [steps] = sheet.workings(sheet.lines[1])
@@ -182,9 +182,9 @@ def test_workings_put_the_values_of_quantities_in():
 
 def test_a_long_line_is_read_worked_and_answered():
     """300 operators, 40 nested brackets, 12 quantities."""
-    from teapot.engine import Sheet
+    from teapot.engine import FullSheet
 
-    sheet = Sheet()
+    sheet = FullSheet()
     names = [f"q_{n}" for n in range(12)]
     for value, name in enumerate(names, 1):
         sheet.answer(f"{name} = {value}")

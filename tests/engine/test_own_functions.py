@@ -2,7 +2,7 @@
 
 import pytest
 
-from teapot.engine import Sheet
+from teapot.engine import FullSheet
 from teapot.engine.sheet.quantities import list_quantities
 from tests.engine.answers import answer, error, outcome
 
@@ -42,7 +42,7 @@ def test_a_function_keeps_what_it_used_when_it_was_defined():
 
 
 def test_what_used_another_definition_is_out_of_date():
-    sheet = Sheet()
+    sheet = FullSheet()
     for line in ("a = 2", "f(x) = a*x", "y = f(10)", "a = 5"):
         sheet.answer(line)
     states = {q.name: (q.state, q.reason) for q in list_quantities(sheet)[0]}
@@ -51,7 +51,7 @@ def test_what_used_another_definition_is_out_of_date():
 
 
 def test_they_stand_among_the_quantities_with_their_pattern():
-    sheet = Sheet()
+    sheet = FullSheet()
     sheet.answer("f(x, y) = x*y  # area, m^2")
     [quantity] = list_quantities(sheet)[0]
     assert quantity.parameters == ("x", "y")
@@ -113,7 +113,7 @@ def test_the_text_of_a_function_typed_again_defines_it_again():
 
 
 def test_the_steps_of_a_call_stand_in_the_order_of_the_work():
-    sheet = Sheet()
+    sheet = FullSheet()
     for line in ("f(x) = x^2", "1 + f(2 + 1)*3"):
         sheet.answer(line)
     [steps] = sheet.workings(sheet.lines[-1])
@@ -126,7 +126,7 @@ def test_the_steps_of_a_call_stand_in_the_order_of_the_work():
 
 
 def test_the_steps_of_a_choice_are_those_of_the_case_that_holds():
-    sheet = Sheet()
+    sheet = FullSheet()
     sheet.answer("if(2 < 3, 1 + 1, 4/0)")
     [steps] = sheet.workings(sheet.lines[-1])
     assert [step.input for step in steps] == ["2 < 3", "1 + 1", "if(2 < 3, 1 + 1, 4/0)"]

@@ -5,7 +5,7 @@ from dataclasses import fields, is_dataclass
 
 import pytest
 
-from teapot.engine import Sheet
+from teapot.engine import FullSheet
 from teapot.engine import pickling as packing
 from teapot.engine.aids.typing import typed_so_far
 
@@ -25,7 +25,7 @@ def parts_of(thing):
 
 @pytest.mark.parametrize("text", TYPED)
 def test_what_is_shown_of_a_line_is_the_same_after_it_was_sent(text):
-    sheet = Sheet()
+    sheet = FullSheet()
     sheet.append("x = 2  # of tea")
     seen = typed_so_far(sheet, text, caret=len(text))
     got = pickle.loads(pickle.dumps(seen))
@@ -34,7 +34,7 @@ def test_what_is_shown_of_a_line_is_the_same_after_it_was_sent(text):
 
 
 def test_most_of_what_is_sent_is_packed_as_bare_values():
-    sheet = Sheet()
+    sheet = FullSheet()
     kinds = {
         type(one)
         for text in TYPED

@@ -9,7 +9,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from teapot.engine import Sheet
+from teapot.engine import FullSheet
 from teapot.engine.aids.pictures import shown_in
 from teapot.engine.aids.plane import complex_from, plane_of, spacing
 from teapot.engine.functions.catalogue import BY_NAME, FUNCTIONS
@@ -21,7 +21,7 @@ from teapot.pictures import plane as drawer
 
 
 def plane(line, *before):
-    sheet = Sheet()
+    sheet = FullSheet()
     for one in before:
         sheet.answer(one)
     assert sheet.answer(line).status == "ok", line
@@ -60,7 +60,7 @@ def test_lines_with_complex_numbers_have_their_plane(line, x, y):
 
 @pytest.mark.parametrize("line", ["2 + 3", "sqrt(4)", "[1, 2]", "sin(30°)", "2^10", '"3 + 4i"'])
 def test_other_lines_have_none(line):
-    sheet = Sheet()
+    sheet = FullSheet()
     assert "plane" not in sheet.answer(line).answers[0].pictures
 
 
@@ -132,14 +132,14 @@ def test_all_roots_are_roots_and_each_is_there_once(re, im, degree):
     ],
 )
 def test_roots_that_are_rational_are_exact(line, text):
-    assert Sheet().answer(line).answers[0].text == text
+    assert FullSheet().answer(line).answers[0].text == text
 
 
 @pytest.mark.parametrize(
     "line", ["roots(7, 0)", "roots(7, 2.5)", "roots(7, 1001)", "roots(1/0, 2)"]
 )
 def test_roots_of_no_degree_are_refused(line):
-    assert Sheet().answer(line).status == "error"
+    assert FullSheet().answer(line).status == "error"
 
 
 # -- branches ---------------------------------------------------------------------------
@@ -215,7 +215,7 @@ def test_every_function_that_takes_complex_numbers_says_so(function):
     ],
 )  # fmt: skip
 def test_a_sheet_of_reals_says_why_it_has_no_answer(line):
-    sheet = Sheet()
+    sheet = FullSheet()
     sheet.answer("z = 3 + 4i")
     sheet.answer("/numbers real")
     result = sheet.answer(line)
@@ -227,7 +227,7 @@ def test_a_sheet_of_reals_says_why_it_has_no_answer(line):
     ("line", "text"), [("abs(z)", "5"), ("re(z)", "3"), ("roots(4, 2)", "[2, -2]")]
 )
 def test_a_sheet_of_reals_answers_what_is_real(line, text):
-    sheet = Sheet()
+    sheet = FullSheet()
     sheet.answer("z = 3 + 4i")
     sheet.answer("/numbers real")
     assert sheet.answer(line).answers[0].text == text

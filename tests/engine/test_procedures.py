@@ -4,9 +4,9 @@ from datetime import datetime
 
 import pytest
 
-from teapot.engine import Sheet
+from teapot.engine import FullSheet
 from teapot.engine.files.shelf import File, shelf_of
-from teapot.engine.numbers.shelf import Procedure, Shelf
+from teapot.engine.numbers.shelf import ProcedureText, Shelf
 from teapot.engine.sheet.running import questions_of, run, settings_of, values_of
 from tests.engine.answers import PROCEDURES
 
@@ -30,14 +30,14 @@ TEXTS = {
 
 def shelf(**texts):
     known = {
-        name: Procedure(name, text, angle="deg" if name == "degrees" else "rad")
+        name: ProcedureText(name, text, angle="deg" if name == "degrees" else "rad")
         for name, text in {**TEXTS, **texts}.items()
     }
     return Shelf(procedures={name: name for name in known}, texts=known)
 
 
 def answered(*lines, on=None):
-    sheet = Sheet()
+    sheet = FullSheet()
     sheet.shelf = on or shelf()
     return [sheet.answer(line) for line in lines][-1]
 
@@ -95,27 +95,27 @@ def test_what_a_run_does_not_do_is_said(line, said):
 
 
 def test_what_is_drawn_is_kept_with_the_line_that_runs_it():
-    sheet = Sheet()
+    sheet = FullSheet()
     sheet.shelf = shelf()
     outcome = sheet.answer('run("dice")')
     kept = [step.draws.values for step in sheet.lines[-1].steps]
     assert kept[0][0] == "procedure:dice"
     assert len(kept[0]) == 3
-    again = Sheet()
+    again = FullSheet()
     again.shelf = shelf()
     line = again.put(1, 'run("dice")', 1, draws=kept)
     assert again.outcome_of(line).answers[0].text == outcome.answers[0].text
 
 
 def test_nothing_is_drawn_while_a_line_is_typed():
-    sheet = Sheet()
+    sheet = FullSheet()
     sheet.shelf = shelf()
     assert sheet.entered('run("dice")')[1].error.code == "stops-at"
     assert sheet.entered('run("double")')[1].answers[0].text == "6"
 
 
 def test_a_date_is_that_of_the_line():
-    sheet = Sheet()
+    sheet = FullSheet()
     sheet.shelf = shelf()
     sheet.now = lambda: datetime(2026, 11, 26, 12)
     assert sheet.answer('run("day")').answers[0].text == "2026-11-26"
@@ -123,13 +123,13 @@ def test_a_date_is_that_of_the_line():
 
 def test_what_used_an_earlier_version_is_out_of_date(tmp_path):
     (tmp_path / "pots.csv").write_text("x\n2\n4\n")
-    texts = {"1": Procedure("p", "x = 1"), "2": Procedure("p", "x = 2")}
+    texts = {"1": ProcedureText("p", "x = 1"), "2": ProcedureText("p", "x = 2")}
     files = {"a": File(str(tmp_path / "pots.csv"))}
-    sheet = Sheet()
+    sheet = FullSheet()
     sheet.shelf = shelf_of({}, {}, {}, {"p": "1"}, texts)
     sheet.answer('y = run("p")')
     draws = [step.draws.values for step in sheet.lines[0].steps]
-    after = Sheet()
+    after = FullSheet()
     after.shelf = shelf_of(
         {"pots": "a"}, files, {"1": "on 26 November at 14:05"}, {"p": "2"}, texts
     )
@@ -141,7 +141,7 @@ def test_what_used_an_earlier_version_is_out_of_date(tmp_path):
 
 
 def test_what_a_procedure_asks_is_known_before_it_runs():
-    found = questions_of(Procedure("p", (PROCEDURES / "heating time.txt").read_text()))
+    found = questions_of(ProcedureText("p", (PROCEDURES / "heating time.txt").read_text()))
     assert [(one.name, one.preset, one.kind, one.line) for one in found] == [
         ("m", "1.2", "a number", 2),
         ("T_0", "18.5", "a number", 3),
@@ -149,14 +149,14 @@ def test_what_a_procedure_asks_is_known_before_it_runs():
         ("P", "1800", "a number", 5),
     ]
     assert found[0].question == "mass of water, kg"
-    twice = questions_of(Procedure("p", 'ask("a") + ask("b", 2)\nx = (\nask("a")\n'))
+    twice = questions_of(ProcedureText("p", 'ask("a") + ask("b", 2)\nx = (\nask("a")\n'))
     assert [(one.key, one.preset) for one in twice] == [("a", ""), ("b", "2")]
 
 
 def outcomes(name, **replies):
-    procedure = Procedure(name, TEXTS[name])
+    procedure = ProcedureText(name, TEXTS[name])
     values = values_of(procedure, replies)
-    return list(run(Sheet(settings_of(procedure)), procedure, values))
+    return list(run(FullSheet(settings_of(procedure)), procedure, values))
 
 
 def test_replies_are_read_as_they_are_typed():
@@ -188,7 +188,7 @@ def test_a_run_stops_at_the_first_error():
     ],
 )
 def test_a_reply_is_of_the_kind_that_is_suggested(line, reply, taken):
-    assert Sheet().answer(line, [reply]).answers[0].text == taken
+    assert FullSheet().answer(line, [reply]).answers[0].text == taken
 
 
 @pytest.mark.parametrize(
@@ -201,6 +201,6 @@ def test_a_reply_is_of_the_kind_that_is_suggested(line, reply, taken):
     ],
 )
 def test_a_reply_of_another_kind_is_asked_again(line, reply, said):
-    outcome = Sheet().answer(line, [reply])
+    outcome = FullSheet().answer(line, [reply])
     assert outcome.kept().asks.said == said
     assert outcome.kept().asks.preset != ""

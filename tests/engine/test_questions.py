@@ -2,17 +2,17 @@
 
 import pytest
 
-from teapot.engine import Sheet
+from teapot.engine import FullSheet
 from teapot.engine.errors import Asks
 from teapot.engine.sheet.shown import Question
 
 
 def asked(text, *replies):
-    return Sheet().answer(text, replies)
+    return FullSheet().answer(text, replies)
 
 
 def test_a_line_that_asks_waits_and_is_not_kept():
-    sheet = Sheet()
+    sheet = FullSheet()
     waiting = sheet.answer('T = ask("How warm?") + 1')
     assert waiting.status == "unfinished"
     assert isinstance(waiting.error, Asks)
@@ -35,7 +35,7 @@ def test_a_line_that_asks_waits_and_is_not_kept():
     ],
 )
 def test_replies_are_values(line, replies, expected):
-    outcome = Sheet().answer(line, replies)
+    outcome = FullSheet().answer(line, replies)
     assert outcome.answers[0].text == expected
     assert outcome.draws == (tuple(replies),)
 
@@ -74,14 +74,14 @@ def test_the_question_is_text():
 
 
 def test_the_question_is_not_put_while_the_line_is_typed():
-    sheet = Sheet()
+    sheet = FullSheet()
     outcome = sheet.entered('ask("How warm?")')[1]
     assert outcome.error.code == "drawn-later"
     assert "when Enter keeps" in outcome.error.text
 
 
 def test_replies_stay_when_what_the_line_uses_changes():
-    sheet = Sheet()
+    sheet = FullSheet()
     sheet.put(1, "m = 2", 1.0)
     sheet.put(2, 'm*ask("How many?")', 2.0, draws=[["21"]])
     assert sheet.outcome_of(sheet.by_number[2]).answers[0].text == "42"
@@ -90,13 +90,13 @@ def test_replies_stay_when_what_the_line_uses_changes():
 
 
 def test_a_function_of_ones_own_asks_at_every_call():
-    sheet = Sheet()
+    sheet = FullSheet()
     sheet.answer('k(x) = x*ask("Factor?")')
     assert sheet.answer("k(3) + k(4)", ["2", "10"]).answers[0].text == "46"
 
 
 def test_the_angle_unit_of_a_reply_is_that_of_the_line():
-    sheet = Sheet()
+    sheet = FullSheet()
     sheet.answer("/angle deg")
     answer = sheet.answer('ask("The sine?")', ["sin(30)"]).answers[0]
     assert (answer.text, answer.unit) == ("0.5", "deg")

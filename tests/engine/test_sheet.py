@@ -5,7 +5,7 @@ import sys
 
 import pytest
 
-from teapot.engine import LineError, Sheet
+from teapot.engine import FullSheet, LineError
 from teapot.engine.sheet import editing
 from teapot.engine.sheet.dependence import again_for
 from teapot.engine.sheet.quantities import list_quantities
@@ -13,7 +13,7 @@ from tests.engine.answers import answer, error, mends, outcome
 
 
 def sheet_of(*lines):
-    sheet = Sheet()
+    sheet = FullSheet()
     for line in lines:
         assert sheet.answer(line).status in ("ok", "note"), line
     return sheet
@@ -117,7 +117,7 @@ def test_random_changes_leave_the_sheet_as_if_it_was_typed_anew(signs):
     random.seed(3)
     names = "abcd"
     for _ in range(40):
-        sheet, lines = Sheet(), {}
+        sheet, lines = FullSheet(), {}
         for number in range(1, 31):
             place = random.random() * 10
             name = random.choice(names)
@@ -135,7 +135,7 @@ def test_random_changes_leave_the_sheet_as_if_it_was_typed_anew(signs):
             if random.random() < 0.5:
                 for line in sheet.lines:
                     sheet.outcome_of(line)
-        fresh = Sheet()
+        fresh = FullSheet()
         for number, (place, body) in sorted(lines.items(), key=lambda item: item[1][0]):
             fresh.put(number, body, place)
         for number in lines:
@@ -251,7 +251,7 @@ def test_several_names_are_shown_at_once_and_a_quiet_line_is_kept():
 
 
 def test_a_wrong_name_is_told_though_nothing_else_is_worked_out_yet():
-    sheet = Sheet()
+    sheet = FullSheet()
     sheet.append("Q = 3*4")
     sheet.append("f(x) = x")
     assert sheet.entered("sqr(2)")[1].error.code == "unknown-function"
@@ -260,7 +260,7 @@ def test_a_wrong_name_is_told_though_nothing_else_is_worked_out_yet():
 
 @pytest.mark.parametrize("value", ["sqrt(2)", "sin(1)", "2*pi", "3", "[1, sqrt(2)]"])
 def test_a_value_given_again_as_it_was_makes_nothing_out_of_date(value):
-    sheet = Sheet()
+    sheet = FullSheet()
     for line in (f"x = {value}", "y = 2*x", f"x = {value}"):
         sheet.answer(line)
     assert state(sheet, "y").state == "stored"

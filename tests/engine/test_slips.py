@@ -11,7 +11,7 @@ from pathlib import Path
 
 import pytest
 
-from teapot.engine import Outcome, Sheet
+from teapot.engine import FullSheet, Outcome
 from teapot.engine.mends import offers
 from tests.engine.answers import rounded
 
@@ -34,9 +34,9 @@ def _rows() -> list[tuple[str, str, str]]:
 ROWS = _rows()
 
 
-def typed_in(typed: str) -> tuple[Sheet, Outcome]:
+def typed_in(typed: str) -> tuple[FullSheet, Outcome]:
     """The sheet, and what comes of the last of the lines."""
-    sheet = Sheet()
+    sheet = FullSheet()
     *before, last = typed.split(" | ")
     for line in before:
         assert sheet.answer(line).status == "ok", line

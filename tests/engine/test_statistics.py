@@ -15,7 +15,7 @@ from flint import fmpq
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from teapot.engine import Sheet
+from teapot.engine import FullSheet
 from teapot.engine.functions.catalogue import BY_NAME
 from teapot.engine.numbers.values import List, exact
 from tests.engine.answers import answer, error, outcome
@@ -153,7 +153,7 @@ MANY = 100_000
 
 @pytest.fixture(scope="module")
 def many():
-    sheet = Sheet()
+    sheet = FullSheet()
     for line in (f"w = 1..{MANY}", "r = sqrt(w)"):
         assert sheet.answer(line).status == "ok"
     return sheet

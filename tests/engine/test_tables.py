@@ -9,7 +9,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from teapot.engine import Sheet
+from teapot.engine import FullSheet
 from teapot.engine.aids.completion import complete
 from teapot.engine.functions.tables import overview
 from teapot.engine.numbers import tables
@@ -74,7 +74,7 @@ def test_a_misspelt_column_gets_its_mend():
 
 
 def test_columns_come_before_quantities_and_leave_them_alone():
-    sheet = Sheet()
+    sheet = FullSheet()
     for line in (*POTS, "limit = 70", "temp = 5"):
         sheet.answer(line)
     assert sheet.answer("where(pots, temp > limit).temp").answers[0].text == "[96, 80.5, 71.25]"
@@ -115,7 +115,7 @@ def test_deviation_of_an_overview_is_that_of_python():
 
 
 def test_columns_are_completed():
-    sheet = Sheet()
+    sheet = FullSheet()
     for line in POTS:
         sheet.answer(line)
     text = "mean(pots.te"
@@ -136,7 +136,7 @@ def test_a_table_is_saved_as_csv_and_read_back():
 
 @pytest.mark.parametrize("op", ["==", "!=", "<", "<=", ">", ">="])
 def test_a_long_list_is_compared_at_once_as_one_by_one(op):
-    sheet = Sheet()
+    sheet = FullSheet()
     sheet.answer("w = (1..1500)/8")
     at_once = sheet.answer(f"count(where(w, w {op} 20))").answers[0].text
     compared = {"==": "eq", "!=": "ne", "<": "lt", "<=": "le", ">": "gt", ">=": "ge"}[op]
@@ -145,7 +145,7 @@ def test_a_long_list_is_compared_at_once_as_one_by_one(op):
 
 
 def test_a_long_table_of_texts_is_filtered_at_once():
-    sheet = Sheet()
+    sheet = FullSheet()
     sheet.answer('t = table(1..2000, "x" + (1..2000 mod 2))')
     sheet.answer("pot = 3")
     assert sheet.answer('n = count(where("x" + (0..1999), "x" + (0..1999) == "x7"))').status == "ok"

@@ -12,7 +12,7 @@ from hypothesis import assume, given
 from hypothesis import strategies as st
 from uncertainties import umath
 
-from teapot.engine import Sheet
+from teapot.engine import FullSheet
 from teapot.engine.aids import pictures
 from teapot.engine.numbers import uncertain
 from teapot.engine.numbers.values import Uncertain
@@ -167,7 +167,7 @@ def test_random_expressions_are_those_of_the_uncertainties_package(given_values,
 
 
 def shares_shown(*lines):
-    sheet = Sheet()
+    sheet = FullSheet()
     for line in lines:
         assert sheet.answer(line).status == "ok", line
     [statement] = pictures.workings_of(sheet, sheet.lines[-1])

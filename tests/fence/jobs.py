@@ -5,7 +5,7 @@ import signal
 import time
 from dataclasses import dataclass
 
-from teapot.engine import LineError, Outcome, Sheet
+from teapot.engine import FullSheet, LineError, Outcome
 from teapot.engine.numbers.context import Conventions
 from teapot.engine.sheet.line import Drawn
 from teapot.engine.sheet.outcome import ERROR
@@ -50,7 +50,7 @@ class Answer(Job[KeptOutcome]):
     replies: tuple[str, ...] = ()
     draws: Drawn = ()
 
-    def do(self, sheet: Sheet) -> KeptOutcome:
+    def do(self, sheet: FullSheet) -> KeptOutcome:
         return sheet.entered(
             self.text,
             self.last,
@@ -80,7 +80,7 @@ class Compute(Job[str]):
 
     takes: float
 
-    def do(self, sheet: Sheet) -> str:
+    def do(self, sheet: FullSheet) -> str:
         return compute(self.takes)
 
     def failed(self, error: LineError) -> str:
@@ -91,5 +91,5 @@ class Compute(Job[str]):
 class Sleep(Compute):
     """Work that takes no processor time, but time on the clock."""
 
-    def do(self, sheet: Sheet) -> str:
+    def do(self, sheet: FullSheet) -> str:
         return sleep(self.takes)

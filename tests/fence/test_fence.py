@@ -15,7 +15,7 @@ from teapot.fence import asking, worker
 from teapot.fence.change_jobs import Enter
 from teapot.fence.evaluators import Evaluators
 from teapot.fence.lines import Part, SheetLine, SyncPosition
-from teapot.fence.turns import FREE_HITS, NOBODY, Busy, Client, Slowed, StillReading
+from teapot.fence.turns import FREE_HITS, NOBODY, Client, EvaluatorsBusy, PartlyRead, Slowed
 from teapot.fence.worker import NeedsSync, State
 from tests.fence.jobs import Answer
 from tests.threads import Thread
@@ -207,7 +207,7 @@ def test_one_that_is_ended_while_it_gets_its_lines_gets_them_all():
 
 def test_no_wait_is_without_end(evaluators, monkeypatch):
     monkeypatch.setattr("teapot.fence.turns.LONGEST_WAIT", 0.5)
-    with taken(evaluators, "r"), taken(evaluators, "s"), pytest.raises(Busy):
+    with taken(evaluators, "r"), taken(evaluators, "s"), pytest.raises(EvaluatorsBusy):
         asking.work(evaluators, state("q"), answer_job("1"), no_lines)
 
 
@@ -252,7 +252,7 @@ def test_a_long_sheet_is_read_in_parts_and_gone_on_with(evaluators, monkeypatch)
         return Part(lines[at : at + 3], at + 3 if at + 3 < len(lines) else None, len(lines))
 
     for percent in (42, 85):
-        with pytest.raises(StillReading) as reading:
+        with pytest.raises(PartlyRead) as reading:
             asking.work(
                 evaluators, state("parts", 9), answer_job("x_1 + x_7", number=8), lines_after
             )
@@ -274,7 +274,7 @@ def test_what_changes_while_a_long_sheet_is_read_comes_behind_its_parts(evaluato
             return Part((SheetLine(1, "a = 50", None, 1.0),))
         return Part((SheetLine(1, "a = 1", None, 1.0),), 1, 2)
 
-    with pytest.raises(StillReading):
+    with pytest.raises(PartlyRead):
         asking.work(evaluators, state("grows", 4), answer_job("a + b", number=3), lines_after)
     outcome = asking.work(evaluators, state("grows", 5), answer_job("a + b", number=3), lines_after)
     assert outcome.answers[0].text == "52"

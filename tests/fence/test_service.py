@@ -14,7 +14,7 @@ import pytest
 from teapot.fence import asking
 from teapot.fence import remote as remote_service
 from teapot.fence.remote import Remote
-from teapot.fence.turns import Busy
+from teapot.fence.turns import EvaluatorsBusy
 from tests.fence.test_fence import ENDLESS, answer_job, no_lines, state
 from tests.server import PATIENCE
 from tests.threads import Thread, at_once
@@ -115,7 +115,7 @@ def test_a_service_that_says_nothing_is_waited_for_no_longer_than_work_may_take(
 
 def test_where_no_service_is_that_is_said(monkeypatch, tmp_path):
     monkeypatch.setattr("teapot.fence.remote.AGAIN_SECONDS", 0.1)
-    with pytest.raises(Busy):
+    with pytest.raises(EvaluatorsBusy):
         asking.work(Remote(str(tmp_path / "none")), state(), answer_job("1"), no_lines)
 
 

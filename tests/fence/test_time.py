@@ -13,7 +13,7 @@ from teapot.engine.limited import child as child_process
 from teapot.engine.limited.child import Child, Late, Slow
 from teapot.fence import asking
 from teapot.fence.evaluators import Evaluators
-from teapot.fence.jobs import Typed
+from teapot.fence.jobs import ReadTyped
 from teapot.fence.remote import Remote
 from teapot.fence.turns import FREE_HITS, NOBODY, Client
 from tests.fence.jobs import Compute, Sleep
@@ -82,7 +82,7 @@ def test_work_is_told_which_of_its_limits_it_ran_into(evaluators):
 
 
 def test_what_is_typed_is_read_though_there_is_no_time_to_answer_it(evaluators):
-    job = Typed(seconds=0.1, number=0, text=ENDLESS, caret=len(ENDLESS))
+    job = ReadTyped(seconds=0.1, number=0, text=ENDLESS, caret=len(ENDLESS))
     shown = asking.work(evaluators, state("typed"), job, no_lines)
     assert shown.error.code == "too-slow"
     assert len(shown.readings) == 2
@@ -93,7 +93,7 @@ def test_what_is_typed_is_read_though_there_is_no_time_to_answer_it(evaluators):
     [(Starved(seconds=2), True), (Busy(), True), (TooSlow(seconds=1), False)],
 )
 def test_the_page_asks_again_for_what_the_server_did_not_get_to(error, goes_on):
-    job = Typed(number=0, text="1 + 1")
+    job = ReadTyped(number=0, text="1 + 1")
     assert ("data-goes-on" in shown_while_typed(job.failed(error))["said"]) == goes_on
 
 

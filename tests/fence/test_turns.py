@@ -5,7 +5,7 @@ import threading
 import pytest
 
 from teapot.fence import turns
-from teapot.fence.turns import Busy, Client, Overtaken, Slowed, Turns
+from teapot.fence.turns import Client, EvaluatorsBusy, Overtaken, Slowed, Turns
 
 ANNA, BEN, CARLA = (Client(name, "10.0.0.1") for name in ("anna", "ben", "carla"))
 
@@ -108,7 +108,7 @@ def test_few_of_one_person_wait(monkeypatch):
     first = of.take("a", ANNA)
     waiting = [in_thread(lambda: of.take("a", ANNA))[1] for _ in range(2)]
     wait_until(lambda: len(of._waiting) == 2)
-    with pytest.raises(Busy):
+    with pytest.raises(EvaluatorsBusy):
         of.take("a", ANNA)
     of.give_back(first)
     for _ in waiting:

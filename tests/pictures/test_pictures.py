@@ -7,11 +7,11 @@ from dataclasses import replace
 
 import pytest
 
-from teapot.engine import Sheet
+from teapot.engine import FullSheet
 from teapot.engine.aids.bits import Binary64
 from teapot.engine.aids.boxes import box_of
 from teapot.engine.aids.curve import Curve
-from teapot.engine.aids.dial import Point, angle_from, dial_of
+from teapot.engine.aids.dial import DialPoint, angle_from, dial_of
 from teapot.engine.aids.number_line import NumberLine
 from teapot.engine.numbers.binary64 import Bits
 from teapot.engine.sheet.quantities import Quantity
@@ -19,7 +19,7 @@ from teapot.pictures import bits, boxes, curve, dependence, dial, number_line
 
 
 def boxed(line):
-    sheet = Sheet()
+    sheet = FullSheet()
     sheet.answer(line)
     [workings] = sheet.traced(sheet.lines[0])
     return box_of(workings)
@@ -189,6 +189,6 @@ def test_the_dial_stands_where_the_angle_points(degrees):
 
 
 def test_the_dial_shows_the_point_of_a_direction():
-    point = Point(x=-1.0, y=-1.0, text="(-1, -1)", quotient="45°")
+    point = DialPoint(x=-1.0, y=-1.0, text="(-1, -1)", quotient="45°")
     svg = dial.draw(dial_of(angle_from("-135", "deg"), point))
     assert "(−1, −1)" in svg

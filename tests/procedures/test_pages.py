@@ -165,7 +165,7 @@ def test_a_run_into_a_sheet_for_which_time_is_short_says_so(
 
     def starved(sheet, job):
         done = work(sheet, job)
-        return done[:there_is_time_for] if isinstance(job, jobs.Answers) else done
+        return done[:there_is_time_for] if isinstance(job, jobs.WriteAnswers) else done
 
     monkeypatch.setattr(evaluating, "work", starved)
     reply = into(someone, address)

@@ -28,7 +28,7 @@ from teapot.procedures.models import Procedure, Run
 from teapot.records.models import Record
 from teapot.shelf import importing
 from teapot.shelf.everything import write_zip
-from teapot.shelf.everything_in import NotEverything, Stopped, bring_in, clashes_in
+from teapot.shelf.everything_in import ImportStopped, NotEverything, bring_in, clashes_in
 from teapot.shelf.models import Arrival, DataTable, Version
 from tests.people import Someone, zipped
 from tests.server import PATIENCE
@@ -253,7 +253,7 @@ def test_a_zip_that_does_not_come_in_to_the_end_leaves_nothing(someone, end):
         return end != "stopped" or done < 60
 
     before = Line.objects.exclude(sheet__owner=key).count()
-    with pytest.raises((NotEverything, Stopped, Person.DoesNotExist, DatabaseError)):
+    with pytest.raises((NotEverything, ImportStopped, Person.DoesNotExist, DatabaseError)):
         bring_in(person, many_sheets(200), {}, go_on)
     assert Line.objects.exclude(sheet__owner=key).count() == before
     assert not Person.objects.filter(stands_for__isnull=False).exists()

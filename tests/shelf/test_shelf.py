@@ -105,10 +105,10 @@ def test_a_name_that_another_window_took_meanwhile_is_taken(someone, monkeypatch
     someone.procedure("double", "1")
     monkeypatch.setattr(things, "untaken", lambda thing, name: name)
     monkeypatch.setattr(things, "free_name", lambda thing, name: name)
-    with pytest.raises(things.NameTaken):
+    with pytest.raises(things.NameInUse):
         procedures.make(someone.person, "double")
     other = procedures.make(someone.person, "other")
-    with pytest.raises(things.NameTaken):
+    with pytest.raises(things.NameInUse):
         things.rename(other, "double")
     assert other.name == "other"
 

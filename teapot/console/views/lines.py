@@ -16,7 +16,7 @@ from teapot.console import evaluating, services
 from teapot.console.models import Line, Sheet
 from teapot.console.quick import HEADER_OF_TOKEN, token_for
 from teapot.console.services import Crowded, Kept
-from teapot.console.showing import Shown
+from teapot.console.showing import ShownLine
 from teapot.console.typing import typed_at
 from teapot.console.views.replies import (
     OF_RUN,
@@ -39,7 +39,7 @@ from teapot.engine.out.cells import safe_cell
 from teapot.engine.version import VERSION
 from teapot.fence import jobs
 from teapot.fence.out_jobs import Drawing
-from teapot.fence.turns import Busy, Overtaken
+from teapot.fence.turns import EvaluatorsBusy, Overtaken
 from teapot.procedures.models import Procedure
 
 IN_LINE = dict.fromkeys(("histogram", "scatter"), "console/chart.html")
@@ -95,14 +95,14 @@ def lines(request: HttpRequest, pk: UUID) -> HttpResponse:
     if below:
         own_line(sheet, whole_number(below))
     elif "\n" in text.strip():
-        several = evaluating.work(sheet, jobs.Rows(text=text))
+        several = evaluating.work(sheet, jobs.ListRows(text=text))
         if several and len(several) > 1:
             return _several(request, sheet, several, token, int(since))
     replies = _replies(request)
     try:
         at = int(below) if below else None
         kept = services.keep(sheet, text, token, at, replies, foot, wanted_by(request))
-    except (Crowded, Busy):
+    except (Crowded, EvaluatorsBusy):
         return HttpResponse("Other lines are being worked out just now.", status=503)
     except LineError as error:
         return refused_with(request, error, text)
@@ -115,7 +115,7 @@ def _several(
     """Lines that were put in at once; the page sends those that are left again."""
     try:
         kept = services.keep_several(sheet, texts, token)
-    except (Crowded, Busy):
+    except (Crowded, EvaluatorsBusy):
         return HttpResponse("Other lines are being worked out just now.", status=503)
     left = texts[kept:]
     response = news(request, sheet, since, left=left)
@@ -162,7 +162,7 @@ def run(request: HttpRequest, pk: UUID) -> HttpResponse:
         came = services.run_into(sheet, procedure, dict(zip(keys, replies, strict=False)), token)
     except LineError as error:
         return refused_with(request, error)
-    except (Crowded, Busy):
+    except (Crowded, EvaluatorsBusy):
         return HttpResponse("Other lines are being worked out just now.", status=503)
     return news(request, sheet, since) if isinstance(came, int) else refused(request, came)
 
@@ -178,7 +178,7 @@ def refresh(request: HttpRequest, pk: UUID) -> HttpResponse:
     lines = list(sheet.lines.present().filter(moved, number__in=numbers))
     before = evaluating.refresh(sheet, lines)
     prefetch_related_objects(lines, OF_RUN)
-    shown = [Shown(line, before.get(line.number)) for line in lines]
+    shown = [ShownLine(line, before.get(line.number)) for line in lines]
     return render(request, "console/new_lines.html", {"sheet": sheet, "lines": shown})
 
 
@@ -270,7 +270,7 @@ def workings(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
 def workings_of(request: HttpRequest, sheet: Sheet, number: int) -> HttpResponse:
     """The same of a sheet at hand."""
     own_line(sheet, number)
-    statements = evaluating.work(sheet, jobs.Workings(number=number)) or []
+    statements = evaluating.work(sheet, jobs.ShowWorkings(number=number)) or []
     context = {"sheet": sheet, "number": number, "statements": statements}
     return render(request, "console/workings.html", context)
 
@@ -280,7 +280,7 @@ def units(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
     """The units that the answer of a line may be shown in, to be chosen from."""
     sheet = own_sheet(request, pk)
     own_line(sheet, number)
-    offers = evaluating.work(sheet, jobs.Units(number=number)) or []
+    offers = evaluating.work(sheet, jobs.ListUnits(number=number)) or []
     return render(request, "console/units.html", {"offers": offers, "number": number})
 
 
@@ -291,7 +291,7 @@ def convert(request: HttpRequest, pk: UUID) -> HttpResponse:
     text = request.POST.get("measure", "")[:LONGEST_MEASURE]
     if not text.strip():
         return HttpResponse("")
-    offers = evaluating.work(sheet, jobs.Converted(text=text))
+    offers = evaluating.work(sheet, jobs.Convert(text=text))
     return render(request, "console/converted.html", {"offers": offers, "text": text})
 
 
@@ -306,7 +306,7 @@ def picture_of(request: HttpRequest, sheet: Sheet, number: int, name: str) -> Ht
     own_line(sheet, number)
     if name not in APART:
         raise Http404
-    found = evaluating.work(sheet, jobs.Picture(number=number, name=name))
+    found = evaluating.work(sheet, jobs.ShowPicture(number=number, name=name))
     if not found:
         raise Http404
     context = {"picture": found[-1], "pictures": found, "number": number}
@@ -354,7 +354,7 @@ def as_latex(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
     """The answers of a line as LaTeX, a row each."""
     sheet = own_sheet(request, pk)
     own_line(sheet, number)
-    rows = evaluating.work(sheet, jobs.Latex(number=number)) or []
+    rows = evaluating.work(sheet, jobs.WriteLatex(number=number)) or []
     return HttpResponse("\n".join(rows), content_type="text/plain; charset=utf-8")
 
 
@@ -369,7 +369,7 @@ def as_svg(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
     return HttpResponse(drawn, content_type="image/svg+xml; charset=utf-8")
 
 
-def _whole_answer(request: HttpRequest, pk: UUID, number: int, place: int) -> jobs.Whole:
+def _whole_answer(request: HttpRequest, pk: UUID, number: int, place: int) -> jobs.WriteWhole:
     sheet = own_sheet(request, pk)
     own_line(sheet, number)
     answer = evaluating.work(sheet, jobs.WholeAnswer(number=number, place=place))

@@ -33,7 +33,7 @@ def dial(request: HttpRequest, pk: UUID) -> HttpResponse:
     unit = request.GET.get("unit", "deg")
     if not _COUNT.fullmatch(count) or unit not in UNITS_OF_ANGLES:
         raise Http404
-    return _shown(request, sheet, jobs.Dial(count=count, unit=unit))
+    return _shown(request, sheet, jobs.TurnDial(count=count, unit=unit))
 
 
 @require_GET
@@ -48,7 +48,7 @@ def plane(request: HttpRequest, pk: UUID) -> HttpResponse:
         or not 0 < float(reach) < inf
     ):
         raise Http404
-    return _shown(request, sheet, jobs.OnPlane(re=parts[0], im=parts[1], reach=float(reach)))
+    return _shown(request, sheet, jobs.PointOnPlane(re=parts[0], im=parts[1], reach=float(reach)))
 
 
 def _shown(request: HttpRequest, sheet: Sheet, job: Job[Pictured]) -> HttpResponse:

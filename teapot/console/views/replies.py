@@ -28,7 +28,7 @@ from teapot.console.models import Line, Sheet
 from teapot.console.queries import Foot, sheet_of
 from teapot.console.quick import HEADER_OF_TOKEN, token_for
 from teapot.console.services import Kept
-from teapot.console.showing import Shown, entry_parts
+from teapot.console.showing import ShownLine, entry_parts
 from teapot.engine.errors import LineError
 from teapot.engine.mends import offers
 from teapot.engine.sheet.outcome import ERROR
@@ -128,7 +128,7 @@ def screen_of(sheet: Sheet, lines: Any, most: int = SCREEN) -> dict[str, Any]:
     shown = list(reversed(last[:most]))
     prefetch_related_objects(shown, OF_RUN)
     evaluating.refresh(sheet, shown)
-    return {"lines": [Shown(line) for line in shown], "has_earlier": len(last) > most}
+    return {"lines": [ShownLine(line) for line in shown], "has_earlier": len(last) > most}
 
 
 def run_of(sheet: Sheet) -> dict[str, Any]:
@@ -235,7 +235,7 @@ def _shown(
         prefetch_related_objects(lines, OF_RUN)
     context = {
         "sheet": sheet,
-        "lines": [Shown(line, moved.get(line.number)) for line in lines],
+        "lines": [ShownLine(line, moved.get(line.number)) for line in lines],
         "gone": gone,
         "left": json.dumps(left) if left else "",
         "listing": listing,

@@ -12,7 +12,7 @@ from teapot.engine.numbers.values import Angle, Exact, Measure, Real
 from teapot.engine.reading.forms import Form
 from teapot.engine.sheet.binary64_evaluation import number_of, plain_value
 from teapot.engine.sheet.line import Step
-from teapot.engine.sheet.sheet import Sheet
+from teapot.engine.sheet.sheet import Worksheet
 from teapot.engine.sheet.store import Store
 from teapot.engine.sheet.workings import Workings
 
@@ -67,7 +67,7 @@ def is_of(step: Step) -> bool:
     return isinstance(step.value, Exact | Real | Angle | Measure)
 
 
-def shown(sheet: Sheet, step: Step, workings: Workings) -> list[Binary64]:
+def shown(sheet: Worksheet, step: Step, workings: Workings) -> list[Binary64]:
     """The bits of a statement, as their picture gets them."""
     bits = bits_of(sheet, step)
     return [] if bits is None else [bits]

@@ -9,7 +9,7 @@ from teapot.engine.forms.answer import write_in_passing
 from teapot.engine.reading.plain import node_text
 from teapot.engine.reading.tree import Binary, Call, Comparison, Formatted, Node, Postfix, Prefix
 from teapot.engine.sheet.line import Step
-from teapot.engine.sheet.sheet import Sheet
+from teapot.engine.sheet.sheet import Worksheet
 from teapot.engine.sheet.workings import Workings, is_work
 
 MAX_BOXES = 60
@@ -82,7 +82,7 @@ def is_of(step: Step) -> bool:
     return any(map(is_work, step.nodes))
 
 
-def shown(sheet: Sheet, step: Step, workings: Workings) -> list[Box]:
+def shown(sheet: Worksheet, step: Step, workings: Workings) -> list[Box]:
     """The boxes of a statement, as their picture gets them."""
     box = box_of(workings)
     return [] if box is None else [box]

@@ -31,7 +31,7 @@ from teapot.engine.pickling import compactly_pickled
 from teapot.engine.reading.plain import node_text
 from teapot.engine.reading.tokens import plain, split_note
 from teapot.engine.sheet.line import Step
-from teapot.engine.sheet.sheet import Sheet
+from teapot.engine.sheet.sheet import Worksheet
 
 MOST = 8
 """Rows of the list."""
@@ -67,7 +67,7 @@ class Completion:
     back: int = 0
 
 
-def complete(sheet: Sheet, text: str, caret: int) -> list[Completion]:
+def complete(sheet: Worksheet, text: str, caret: int) -> list[Completion]:
     """The completions for the place before the code point ``caret``."""
     before, behind = text[:caret], text[caret:]
     if split_note(before)[1] or re.match(r"\w", behind):
@@ -84,7 +84,7 @@ def complete(sheet: Sheet, text: str, caret: int) -> list[Completion]:
     return _found(sheet, " " * hidden + plain(before)[hidden:], behind)
 
 
-def _found(sheet: Sheet, before: str, behind: str) -> list[Completion]:
+def _found(sheet: Worksheet, before: str, behind: str) -> list[Completion]:
     command = _COMMAND.match(before)
     if command:
         place = Span(before.index("/"), len(before))
@@ -132,7 +132,7 @@ def _units(word: str, place: Span) -> list[Completion]:
     ]
 
 
-def _units_of(sheet: Sheet, expression: str, word: str, place: Span) -> list[Completion]:
+def _units_of(sheet: Worksheet, expression: str, word: str, place: Span) -> list[Completion]:
     """Those in which the value before ``as`` can be shown."""
     steps = sheet.typed(expression).line.steps
     value = steps[-1].value if steps else None
@@ -143,7 +143,7 @@ def _units_of(sheet: Sheet, expression: str, word: str, place: Span) -> list[Com
     ]
 
 
-def _columns(sheet: Sheet, name: str, word: str, end: int) -> list[Completion]:
+def _columns(sheet: Worksheet, name: str, word: str, end: int) -> list[Completion]:
     """The columns of a table that begin so."""
     table = sheet.calculation.value_named(name)
     if not isinstance(table, Table):
@@ -166,7 +166,7 @@ def _forms(word: str, place: Span, behind: str) -> list[Completion]:
     return [_of_entry(e, place, behind) for e in fitting if e.name != word][:MOST]
 
 
-def _names(sheet: Sheet, before: str, word: str, place: Span, behind: str) -> list[Completion]:
+def _names(sheet: Worksheet, before: str, word: str, place: Span, behind: str) -> list[Completion]:
     own = list(_quantities(sheet, word, place, behind))
     built_in = _built_in(sheet, word, place, behind)
     beginning = [*own, *built_in]
@@ -188,7 +188,7 @@ def _looser(words: str, place: Span, behind: str) -> list[Completion]:
     return [_of_entry(entry, place, behind) for entry in fitting[:MOST]]
 
 
-def _built_in(sheet: Sheet, word: str, place: Span, behind: str) -> list[Completion]:
+def _built_in(sheet: Worksheet, word: str, place: Span, behind: str) -> list[Completion]:
     """Functions and constants that begin so: lately used ones first, then short ones."""
     used = _lately_used(sheet)
     fitting: dict[str, Entry] = {}
@@ -204,12 +204,12 @@ def _built_in(sheet: Sheet, word: str, place: Span, behind: str) -> list[Complet
     return [_of_entry(e, place, behind) for e in sorted(fitting.values(), key=rank)]
 
 
-def _lately_used(sheet: Sheet) -> set[str]:
+def _lately_used(sheet: Worksheet) -> set[str]:
     steps = (step for line in sheet.lines[-RECENT:] for step in line.steps)
     return {name for step in steps for name in step.uses}
 
 
-def _quantities(sheet: Sheet, word: str, place: Span, behind: str) -> Iterator[Completion]:
+def _quantities(sheet: Worksheet, word: str, place: Span, behind: str) -> Iterator[Completion]:
     """Quantities that begin so, the last defined first."""
     names = (name for name in sheet.definitions if name.startswith(word) and name != word)
     seen = ((name, sheet.definitions.seen(name)) for name in names)
@@ -219,7 +219,7 @@ def _quantities(sheet: Sheet, word: str, place: Span, behind: str) -> Iterator[C
         yield _of_quantity(sheet, name, step, place, behind)
 
 
-def _of_quantity(sheet: Sheet, name: str, step: Step, place: Span, behind: str) -> Completion:
+def _of_quantity(sheet: Worksheet, name: str, step: Step, place: Span, behind: str) -> Completion:
     note = step.line.note
     if isinstance(step.value, FunctionValue):
         pattern = f"{name}({', '.join(step.value.parameters)})"

@@ -23,7 +23,7 @@ from teapot.engine.numbers.values import (
 from teapot.engine.reading.forms import STANDARD, Form
 from teapot.engine.reading.tree import Call
 from teapot.engine.sheet.line import Step
-from teapot.engine.sheet.sheet import Sheet
+from teapot.engine.sheet.sheet import Worksheet
 from teapot.engine.sheet.workings import Workings
 
 EXACT = Form("exact", digits=10)
@@ -31,7 +31,7 @@ QUADRANTS = ("first", "second", "third", "fourth")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Shown:
+class ShownValue:
     """A value under its ``name``: in ``text`` with its sign, typeset, and typeset once more
     ``nearly`` or in ``closed`` form where it has that too."""
 
@@ -44,7 +44,7 @@ class Shown:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Point:
+class DialPoint:
     """The point of ``arctan(y, x)``, and the angle of the ``quotient`` alone."""
 
     x: float
@@ -61,11 +61,11 @@ class Dial:
     degrees: float | None
     turns: float | None
     use: str
-    units: tuple[Shown, ...]
-    values: tuple[Shown, ...]
+    units: tuple[ShownValue, ...]
+    values: tuple[ShownValue, ...]
     quadrant: str
     tan: float | None
-    point: Point | None = None
+    point: DialPoint | None = None
 
 
 def angle_from(count: str, unit: str) -> Angle:
@@ -79,7 +79,7 @@ def _ratio(text: str) -> tuple[int, int]:
     return sign * int((whole + fraction) or "0"), 10 ** len(fraction)
 
 
-def dial_of(angle: Angle, point: Point | None = None) -> Dial:
+def dial_of(angle: Angle, point: DialPoint | None = None) -> Dial:
     """What the dial shows of an angle, which is the direction of ``point``."""
     radians = real(angle.size)
     values = {"sin": sine(radians), "cos": cosine(radians), "tan": tangent(radians)}
@@ -95,9 +95,9 @@ def dial_of(angle: Angle, point: Point | None = None) -> Dial:
     )
 
 
-def shown_as(name: str, written: Written, closed: Written | None = None) -> Shown:
+def shown_as(name: str, written: Written, closed: Written | None = None) -> ShownValue:
     """What is written of a value, and its closed form where it has one."""
-    return Shown(
+    return ShownValue(
         name=name,
         sign=written.sign,
         text=written.text,
@@ -107,14 +107,14 @@ def shown_as(name: str, written: Written, closed: Written | None = None) -> Show
     )
 
 
-def _in_unit(angle: Angle, name: str) -> Shown:
+def _in_unit(angle: Angle, name: str) -> ShownValue:
     return shown_as(name, write(angles.in_unit(angle, name), STANDARD))
 
 
-def _value(name: str, value: Value) -> Shown:
+def _value(name: str, value: Value) -> ShownValue:
     shown, closed = write(value, STANDARD), write(value, EXACT)
     is_closed = closed.sign == "=" and closed.text != shown.text
-    return Shown(
+    return ShownValue(
         name=name,
         sign=shown.sign,
         text=shown.text,
@@ -134,7 +134,7 @@ def _quadrant(sine_of: Extended, cosine_of: Extended) -> str:
     return f"in the {QUADRANTS[place]} quadrant"
 
 
-def point_of(y: Value, x: Value) -> Point | None:
+def point_of(y: Value, x: Value) -> DialPoint | None:
     """The point of ``arctan(y, x)``, and the angle that ``arctan(y/x)`` would give."""
     up, right = number_of(y), number_of(x)
     if up is None or right is None or not math.hypot(up, right):
@@ -143,10 +143,10 @@ def point_of(y: Value, x: Value) -> Point | None:
     if right:
         quotient = math.degrees(math.atan(up / right))
         from_quotient = f"{quotient:.4g}°"
-    return Point(x=right, y=up, text=f"({right:.4g}, {up:.4g})", quotient=from_quotient)
+    return DialPoint(x=right, y=up, text=f"({right:.4g}, {up:.4g})", quotient=from_quotient)
 
 
-def _point_among(node: Call, workings: Workings) -> Point | None:
+def _point_among(node: Call, workings: Workings) -> DialPoint | None:
     if node.function not in ("arctan", "atan2", "atan") or len(node.args) != 2:
         return None
     y, x = map(workings.value_of, node.args)
@@ -158,7 +158,7 @@ def is_of(step: Step) -> bool:
     return step.angle is not None
 
 
-def shown(sheet: Sheet, step: Step, workings: Workings) -> list[Dial]:
+def shown(sheet: Worksheet, step: Step, workings: Workings) -> list[Dial]:
     """The dial of a statement, as its picture gets it."""
     if step.angle is None:
         return []

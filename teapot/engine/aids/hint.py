@@ -35,7 +35,7 @@ from teapot.engine.reading.plain import node_text
 from teapot.engine.reading.tree import Call, ColumnOf, Name, Node
 from teapot.engine.sheet.calls import applied
 from teapot.engine.sheet.line import Step
-from teapot.engine.sheet.sheet import Sheet, Typed
+from teapot.engine.sheet.sheet import Typed, Worksheet
 
 
 @compactly_pickled
@@ -105,7 +105,7 @@ KNOWN_BY = 100
 """Cells by which the kind of a column is told."""
 
 
-def hint_at(sheet: Sheet, typed: Typed, caret: int) -> Card | None:
+def hint_at(sheet: Worksheet, typed: Typed, caret: int) -> Card | None:
     """The card for the place before the code point ``caret``; None where there is
     nothing to say.
 
@@ -128,7 +128,7 @@ def _name_touched(node: Node, caret: int) -> str:
     return ""
 
 
-def _of_name(sheet: Sheet, name: str) -> Card | None:
+def _of_name(sheet: Worksheet, name: str) -> Card | None:
     function = _function_named(sheet, name)
     if function is not None:
         return _card_of(sheet, function, [], None)
@@ -138,7 +138,7 @@ def _of_name(sheet: Sheet, name: str) -> Card | None:
     return None
 
 
-def _function_named(sheet: Sheet, name: str) -> Function | FunctionValue | None:
+def _function_named(sheet: Worksheet, name: str) -> Function | FunctionValue | None:
     """The function that is called by that name; None where it means something else."""
     value = sheet.calculation.value_named(name)
     if isinstance(value, FunctionValue):
@@ -146,7 +146,7 @@ def _function_named(sheet: Sheet, name: str) -> Function | FunctionValue | None:
     return BY_NAME.get(name) if value is None else None
 
 
-def _of_call(sheet: Sheet, typed: Typed, caret: int) -> Card | None:
+def _of_call(sheet: Worksheet, typed: Typed, caret: int) -> Card | None:
     """The card of the innermost call that the caret is in."""
     inside = [
         (node, function)
@@ -165,7 +165,10 @@ def _of_call(sheet: Sheet, typed: Typed, caret: int) -> Card | None:
 
 
 def _card_of(
-    sheet: Sheet, function: Function | FunctionValue, values: list[Value | None], place: int | None
+    sheet: Worksheet,
+    function: Function | FunctionValue,
+    values: list[Value | None],
+    place: int | None,
 ) -> Card:
     """The card of a function whose arguments have these values so far."""
     if isinstance(function, FunctionValue):
@@ -173,7 +176,7 @@ def _card_of(
     return _card(sheet, function, values, place)
 
 
-def _of_quantity(sheet: Sheet, names: list[str]) -> Card | None:
+def _of_quantity(sheet: Worksheet, names: list[str]) -> Card | None:
     """The value of the first of the names that has one, and what was noted of it."""
     for name in names:
         value = sheet.calculation.value_named(name)
@@ -232,7 +235,9 @@ def _argument_at(before: str) -> int:
     return commas
 
 
-def _card(sheet: Sheet, function: Function, values: list[Value | None], place: int | None) -> Card:
+def _card(
+    sheet: Worksheet, function: Function, values: list[Value | None], place: int | None
+) -> Card:
     at = None if place is None else min(place, len(function.parameters) - 1)
     unit = WORDS[sheet.settings.conventions.angle]
     parameters = tuple(
@@ -263,14 +268,14 @@ def _card(sheet: Sheet, function: Function, values: list[Value | None], place: i
     )
 
 
-def _value(sheet: Sheet, typed: Typed, part: Node) -> Value | None:
+def _value(sheet: Worksheet, typed: Typed, part: Node) -> Value | None:
     """The value of an argument, if it has one yet."""
     step = next(step for step in typed.line.steps if any(node is part for node in step.nodes))
     return sheet.calculation.value_of_part(step, part)
 
 
 def _curve(
-    sheet: Sheet, function: Function, values: list[Value | None], place: int | None
+    sheet: Worksheet, function: Function, values: list[Value | None], place: int | None
 ) -> Curve | None:
     """The curve along the argument at hand, with its place on it."""
     if not can_be_drawn(function):
@@ -300,7 +305,7 @@ def _applied(function: Function) -> Callable[..., Value]:
 
 
 def _along(
-    sheet: Sheet, of: Of, at_hand: Value | None, whole: bool = False, is_kept: bool = False
+    sheet: Worksheet, of: Of, at_hand: Value | None, whole: bool = False, is_kept: bool = False
 ) -> Curve:
     """The curve of one argument, which is ``at_hand``."""
     unit = sheet.settings.conventions.angle
@@ -310,7 +315,7 @@ def _along(
 
 
 def _own_card(
-    sheet: Sheet, own: FunctionValue, values: list[Value | None], place: int | None
+    sheet: Worksheet, own: FunctionValue, values: list[Value | None], place: int | None
 ) -> Card:
     at = None if place is None else min(place, len(own.parameters) - 1)
     values = values[: len(own.parameters)]
@@ -334,7 +339,7 @@ def _own_card(
 
 
 def _own_curve(
-    sheet: Sheet, own: FunctionValue, values: list[Value | None], place: int
+    sheet: Worksheet, own: FunctionValue, values: list[Value | None], place: int
 ) -> Curve | None:
     """The curve along the argument at ``place``; none of its points is kept, since they
     may change with what the function uses."""

@@ -12,7 +12,7 @@ from teapot.engine.numbers.bulk_sums import floats_of, numbers_in
 from teapot.engine.numbers.common_denominator import scaled
 from teapot.engine.numbers.values import Exact, List, Number
 from teapot.engine.sheet.line import Step
-from teapot.engine.sheet.sheet import Sheet
+from teapot.engine.sheet.sheet import Worksheet
 from teapot.engine.sheet.workings import Workings
 
 FEWEST, MOST = 4, 30
@@ -111,7 +111,7 @@ def is_of(step: Step) -> bool:
     return bool(_numbers(step)[0])
 
 
-def shown(sheet: Sheet, step: Step, workings: Workings) -> list[Histogram]:
+def shown(sheet: Worksheet, step: Step, workings: Workings) -> list[Histogram]:
     """The histogram of a list, as its picture gets it."""
     found = histogram_of(*_numbers(step))
     return [] if found is None else [found]

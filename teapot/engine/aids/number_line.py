@@ -22,7 +22,7 @@ from teapot.engine.numbers.values import (
 )
 from teapot.engine.reading.tree import Call
 from teapot.engine.sheet.line import Step
-from teapot.engine.sheet.sheet import Sheet
+from teapot.engine.sheet.sheet import Worksheet
 from teapot.engine.sheet.workings import Workings
 
 ROUNDERS = ("round", "floor", "ceil", "trunc")
@@ -82,7 +82,7 @@ def is_of(step: Step) -> bool:
     return any(isinstance(node, Call) and node.function in ROUNDERS for node in step.nodes)
 
 
-def shown(sheet: Sheet, step: Step, workings: Workings) -> list[NumberLine]:
+def shown(sheet: Worksheet, step: Step, workings: Workings) -> list[NumberLine]:
     """The number lines of the roundings in a statement, as their pictures get them."""
     calls = [node for node in step.nodes if isinstance(node, Call) and node.args]
     lines = (_of_call(node, workings) for node in calls if node.function in ROUNDERS)

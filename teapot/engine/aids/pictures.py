@@ -11,16 +11,16 @@ from dataclasses import dataclass
 
 from teapot.engine.aids import bits, boxes, dial, histogram, number_line, plane, scatter, shares
 from teapot.engine.reading.plain import statement_text
-from teapot.engine.sheet.line import Line, Step
-from teapot.engine.sheet.sheet import Sheet
+from teapot.engine.sheet.line import Step, WorksheetLine
+from teapot.engine.sheet.sheet import Worksheet
 from teapot.engine.sheet.workings import Workings, WorkStep
 
-Shown = Callable[[Sheet, Step, Workings], Sequence[object]]
+Shown = Callable[[Worksheet, Step, Workings], Sequence[object]]
 """Gives what the pictures of one kind show: records, which the drawer of the kind knows."""
 
 
 @dataclass(frozen=True, slots=True)
-class Picture:
+class PictureKind:
     """``is_of`` tells without much work whether a statement may have it; ``shown`` gives
     one record for each that there is.  One that ``is_apart`` is opened by itself,
     when it is asked for; the others stand in the workings, under a ``title`` where they
@@ -33,14 +33,14 @@ class Picture:
 
 
 PICTURES = {
-    "dial": Picture(dial.is_of, dial.shown, is_apart=True),
-    "plane": Picture(plane.is_of, plane.shown, is_apart=True),
-    "histogram": Picture(histogram.is_of, histogram.shown, is_apart=True),
-    "scatter": Picture(scatter.is_of, scatter.shown, is_apart=True),
-    "boxes": Picture(boxes.is_of, boxes.shown),
-    "number_line": Picture(number_line.is_of, number_line.shown),
-    "shares": Picture(shares.is_of, shares.shown),
-    "bits": Picture(bits.is_of, bits.shown, title="in binary64, as machines keep it"),
+    "dial": PictureKind(dial.is_of, dial.shown, is_apart=True),
+    "plane": PictureKind(plane.is_of, plane.shown, is_apart=True),
+    "histogram": PictureKind(histogram.is_of, histogram.shown, is_apart=True),
+    "scatter": PictureKind(scatter.is_of, scatter.shown, is_apart=True),
+    "boxes": PictureKind(boxes.is_of, boxes.shown),
+    "number_line": PictureKind(number_line.is_of, number_line.shown),
+    "shares": PictureKind(shares.is_of, shares.shown),
+    "bits": PictureKind(bits.is_of, bits.shown, title="in binary64, as machines keep it"),
 }
 """All pictures by name, in the order in which they are shown."""
 
@@ -77,12 +77,12 @@ def pictured(name: str, shown: object, reading: str = "") -> Pictured:
     return Pictured(name, PICTURES[name].title, reading, shown)
 
 
-def shown_in(sheet: Sheet, line: Line, name: str) -> list[Pictured]:
+def shown_in(sheet: Worksheet, line: WorksheetLine, name: str) -> list[Pictured]:
     """What the pictures of that name show of a line, statement by statement."""
     return [one for found in _statements(sheet, line) for one in _of_statement(sheet, found, name)]
 
 
-def workings_of(sheet: Sheet, line: Line) -> list[StatementWorkings]:
+def workings_of(sheet: Worksheet, line: WorksheetLine) -> list[StatementWorkings]:
     """The workings of a line, statement by statement."""
     return [
         StatementWorkings(
@@ -106,14 +106,14 @@ class _Statement:
     reading: str
 
 
-def _of_statement(sheet: Sheet, found: _Statement, name: str) -> Iterator[Pictured]:
+def _of_statement(sheet: Worksheet, found: _Statement, name: str) -> Iterator[Pictured]:
     picture = PICTURES[name]
     if picture.is_of(found.step):
         for shown in picture.shown(sheet, found.step, found.workings):
             yield pictured(name, shown, found.reading)
 
 
-def _statements(sheet: Sheet, line: Line) -> list[_Statement]:
+def _statements(sheet: Worksheet, line: WorksheetLine) -> list[_Statement]:
     steps = [step for step in line.steps if step.statement is not None and step.error is None]
     return [
         _Statement(step, workings, statement_text(step.statement))

@@ -10,7 +10,7 @@ from typing import cast
 from flint import fmpq
 
 from teapot.engine.aids.curve import number_of
-from teapot.engine.aids.dial import Shown, shown_as
+from teapot.engine.aids.dial import ShownValue, shown_as
 from teapot.engine.forms.answer import write
 from teapot.engine.numbers import angles, complexes
 from teapot.engine.numbers.sizes import count_of, factor_of
@@ -38,7 +38,7 @@ from teapot.engine.reading.tree import (
     expression_in,
 )
 from teapot.engine.sheet.line import Step
-from teapot.engine.sheet.sheet import Sheet
+from teapot.engine.sheet.sheet import Worksheet
 from teapot.engine.sheet.workings import Workings
 
 RECTANGULAR = Form("", digits=STANDARD.digits, shape="rectangular")
@@ -55,7 +55,7 @@ LARGEST = 1e300
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Point:
+class PlanePoint:
     """A number of the plane: its coordinates, its parts, its modulus and its argument as
     they are written, and how it is typed to be used.
 
@@ -67,7 +67,7 @@ class Point:
     name: str
     x: float
     y: float
-    parts: tuple[Shown, ...]
+    parts: tuple[ShownValue, ...]
     use: str
 
 
@@ -81,19 +81,19 @@ class PlaneFigure:
     angles.
     """
 
-    points: tuple[Point, ...]
+    points: tuple[PlanePoint, ...]
     figure: str
     said: str
     reach: float
     unit: str
 
     @property
-    def main(self) -> Point:
+    def main(self) -> PlanePoint:
         """The point that it is about: the value, or else the first."""
         return next((one for one in self.points if one.role == "value"), self.points[0])
 
 
-def point_of(value: Plane, unit: str, role: str = "value", name: str = "") -> Point | None:
+def point_of(value: Plane, unit: str, role: str = "value", name: str = "") -> PlanePoint | None:
     """A number as a point; None where it has no place on a picture."""
     if not isinstance(value, Exact | Real | Complex):
         return None
@@ -108,10 +108,10 @@ def point_of(value: Plane, unit: str, role: str = "value", name: str = "") -> Po
         angle = Angle(real(complexes.argument(value)), angles.UNITS[unit])
         parts.append(_shown("argument", angle))
     use = f"({written.text})" if isinstance(value, Complex) else written.text
-    return Point(role=role, name=name or written.text, x=x, y=y, parts=tuple(parts), use=use)
+    return PlanePoint(role=role, name=name or written.text, x=x, y=y, parts=tuple(parts), use=use)
 
 
-def _shown(name: str, value: Value) -> Shown:
+def _shown(name: str, value: Value) -> ShownValue:
     """A part with its exact value, where it is short, before its decimal."""
     shown, closed = write(value, STANDARD), write(value, EXACT)
     is_closed = closed.sign == "=" and closed.text != shown.text and shown.nearly is None
@@ -149,7 +149,7 @@ def _is_root(node: Node | Statement) -> bool:
     return share.op == "/" and isinstance(share.left, Literal) and share.left.text == "1"
 
 
-def shown(sheet: Sheet, step: Step, workings: Workings) -> list[PlaneFigure]:
+def shown(sheet: Worksheet, step: Step, workings: Workings) -> list[PlaneFigure]:
     """The plane of a statement, as its picture gets it."""
     unit = step.line.conventions.angle
     found = _operation(workings, unit) or _several(step.value, workings, unit)
@@ -194,7 +194,7 @@ def _operation(workings: Workings, unit: str) -> PlaneFigure | None:
     if None in points or not _is_of_complex(node, workings) or _is_spelt(node.op, a, b):
         return None
     figure = "shifted" if node.op in "+-" else "turned"
-    return _figure(cast(tuple[Point, ...], points), unit, figure, _told(node, a, b, unit))
+    return _figure(cast(tuple[PlanePoint, ...], points), unit, figure, _told(node, a, b, unit))
 
 
 def _size(value: Value | None) -> Value | None:
@@ -301,13 +301,13 @@ def _polygon(roots: Iterable[Plane], unit: str, is_principal: bool = False) -> P
     return _figure(found, unit, "polygon", said)
 
 
-def _with_mirror(point: Point, value: Plane, unit: str) -> tuple[Point, ...]:
+def _with_mirror(point: PlanePoint, value: Plane, unit: str) -> tuple[PlanePoint, ...]:
     mirror = point_of(complexes.conjugate(value), unit, "mirror")
     return (point, mirror) if mirror is not None and point.y else (point,)
 
 
 def _figure(
-    points: tuple[Point, ...],
+    points: tuple[PlanePoint, ...],
     unit: str,
     figure: str = "",
     said: str = "",

@@ -12,7 +12,7 @@ from teapot.engine.numbers.values import Exact, List, Number, Real, Table, Value
 from teapot.engine.reading.plain import node_text
 from teapot.engine.reading.tree import Call, Node, expression_in
 from teapot.engine.sheet.line import Step
-from teapot.engine.sheet.sheet import Sheet
+from teapot.engine.sheet.sheet import Worksheet
 from teapot.engine.sheet.workings import Workings
 
 MOST = 1500
@@ -70,7 +70,7 @@ def is_of(step: Step) -> bool:
     return _call(step) is not None
 
 
-def shown(sheet: Sheet, step: Step, workings: Workings) -> list[Scatter]:
+def shown(sheet: Worksheet, step: Step, workings: Workings) -> list[Scatter]:
     """The points of a statement, as their picture gets them: of a table each further column
     against the first."""
     if isinstance(step.value, Table):

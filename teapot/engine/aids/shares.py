@@ -8,7 +8,7 @@ from teapot.engine.numbers import uncertain
 from teapot.engine.numbers.uncertain import Share
 from teapot.engine.numbers.values import List, Uncertain, Value
 from teapot.engine.sheet.line import Step
-from teapot.engine.sheet.sheet import Sheet
+from teapot.engine.sheet.sheet import Worksheet
 from teapot.engine.sheet.workings import Workings
 
 MOST_BARS = 12
@@ -47,7 +47,7 @@ def is_of(step: Step) -> bool:
     return any(len(one.parts) > 1 for one in _values(step.value))
 
 
-def shown(sheet: Sheet, step: Step, workings: Workings) -> list[Shares]:
+def shown(sheet: Worksheet, step: Step, workings: Workings) -> list[Shares]:
     """The shares of a statement's value, or of the first of its values, as their picture gets
     them."""
     found = (shares_of(one) for one in _values(step.value))

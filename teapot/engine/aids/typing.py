@@ -17,7 +17,7 @@ from teapot.engine.reading.rows import lines_in
 from teapot.engine.reading.tree import AnswerOf
 from teapot.engine.sheet.answering import answers_used
 from teapot.engine.sheet.outcome import OK, Outcome
-from teapot.engine.sheet.sheet import Sheet
+from teapot.engine.sheet.sheet import Worksheet
 from teapot.engine.sheet.shown import ShownError, ShownOutcome
 
 MAX_READINGS = 12
@@ -40,7 +40,7 @@ class SoFar(ShownOutcome):
 
 
 def typed_so_far(
-    sheet: Sheet,
+    sheet: Worksheet,
     text: str,
     last: int | None = None,
     number: int | None = None,
@@ -52,7 +52,7 @@ def typed_so_far(
     """The outcome of the line so far, with what there is around the ``caret``.  Where
     only brackets are open it is answered as if they were closed.
 
-    Arguments as those of :meth:`Sheet.typed`; ``caret`` in code points.
+    Arguments as those of :meth:`Worksheet.typed`; ``caret`` in code points.
     """
     lines = lines_in(text) if "\n" in text.strip() else [text]
     if len(lines) > 1:
@@ -94,7 +94,7 @@ def _is_about_name_at(error: ShownError | None, caret: int | None) -> bool:
     return error is not None and error.code == "unknown-name" and error.end == caret
 
 
-def _several(sheet: Sheet, text: str, lines: list[str]) -> SoFar:
+def _several(sheet: Worksheet, text: str, lines: list[str]) -> SoFar:
     """What is shown of several lines: how they read, and that each will be kept."""
     said = f"These are {len(lines)} lines: Enter keeps them one after another."
     shown = Outcome(0, text, OK, notices=(Notice("several-lines", said),)).shown()

@@ -79,7 +79,7 @@ def that_fit(value: Value | None) -> list[str]:
 
 @compactly_pickled
 @dataclass(frozen=True, slots=True)
-class Offer:
+class UnitOffer:
     """A unit that an answer may be shown in, and the answer in it."""
 
     unit: str
@@ -93,7 +93,7 @@ EASY = (0.1, 10_000.0)
 """Counts that are read at a glance: units that give one come first."""
 
 
-def offers(value: Value | None, form: Form = STANDARD, most: int = OFFERED) -> list[Offer]:
+def offers(value: Value | None, form: Form = STANDARD, most: int = OFFERED) -> list[UnitOffer]:
     """The units that fit a measure best, with the measure in each.
 
     Arguments: ``value``, of which only a measure has any; ``form``, for how many digits;
@@ -107,7 +107,7 @@ def offers(value: Value | None, form: Form = STANDARD, most: int = OFFERED) -> l
         if unit == value.unit:
             continue
         shown = write_in_passing(in_unit(value, unit), replace(form, unit=""))
-        offer = Offer(text, f"{shown.sign} {shown.text}")
+        offer = UnitOffer(text, f"{shown.sign} {shown.text}")
         found.append((*_reading(count_of(value, unit)), place, offer))
     return [offer for *_, offer in sorted(found, key=lambda one: one[:3])][:most]
 

@@ -9,7 +9,7 @@ from pathlib import Path
 
 from teapot.engine.errors import NotAFile
 from teapot.engine.files.preview import Guess, preview_of
-from teapot.engine.numbers.shelf import WITH_UNITS, Procedure, Shelf
+from teapot.engine.numbers.shelf import WITH_UNITS, ProcedureText, Shelf
 from teapot.engine.numbers.tables import with_measures
 from teapot.engine.numbers.values import Table
 
@@ -47,7 +47,7 @@ def shelf_of(
     files: Mapping[str, File],
     replaced: Mapping[str, str] | None = None,
     procedures: Mapping[str, str] | None = None,
-    texts: Mapping[str, Procedure] | None = None,
+    texts: Mapping[str, ProcedureText] | None = None,
 ) -> Shelf:
     """The shelf with these versions by name, each of which is a file, and these procedures."""
 

@@ -9,7 +9,7 @@ from teapot.engine.functions.catalogue import CONSTANTS, FUNCTIONS
 from teapot.engine.functions.record import Constant, Function, Parameter
 from teapot.engine.handbook.forms import FORMS
 from teapot.engine.handbook.operators import OPERATORS
-from teapot.engine.handbook.record import Record
+from teapot.engine.handbook.record import HandbookRecord
 from teapot.engine.handbook.units import UNITS
 from teapot.engine.reading.commands import COMMANDS, CommandRecord
 from teapot.engine.reading.described import Described
@@ -48,7 +48,7 @@ def _of_constant(c: Constant) -> Entry:
     return Entry(**c.told(), key=c.name, kind=CONSTANT, pattern=c.name, subject="constants")
 
 
-def _of_record(kind: str, subject: str, r: Record) -> Entry:
+def _of_record(kind: str, subject: str, r: HandbookRecord) -> Entry:
     told = r.told() | {"name": r.sign}
     return Entry(**told, key=r.name, kind=kind, pattern=r.pattern, subject=subject)
 

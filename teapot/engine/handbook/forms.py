@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from teapot.engine.handbook.record import TRADE, Record, record
+from teapot.engine.handbook.record import TRADE, HandbookRecord, record
 
 
 def _form(
@@ -14,7 +14,7 @@ def _form(
     related: tuple[str, ...] = (),
     confused_with: str = "",
     source: str = TRADE,
-) -> Record:
+) -> HandbookRecord:
     shown = f"… as {pattern}"
     return record(name, name, shown, summary, examples, words, related, confused_with, source)
 

@@ -8,7 +8,7 @@ from teapot.engine.reading.described import Described, Example
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Record(Described):
+class HandbookRecord(Described):
     """``sign`` is how it is typed, ``pattern`` how it stands among its operands."""
 
     sign: str
@@ -31,10 +31,10 @@ def record(
     *,
     aliases: tuple[str, ...] = (),
     special_values: tuple[str, ...] = (),
-) -> Record:
+) -> HandbookRecord:
     """A record with its examples as plain tuples of input, sign and answer."""
     made = tuple(Example(*example) for example in examples)
-    return Record(
+    return HandbookRecord(
         name=name, sign=sign, pattern=pattern, summary=summary, examples=made, words=words,
         related=related, confused_with=confused_with, source=source, aliases=aliases,
         special_values=special_values,

@@ -7,7 +7,7 @@ from decimal import Decimal
 
 from flint import fmpq
 
-from teapot.engine.handbook.record import Record, record
+from teapot.engine.handbook.record import HandbookRecord, record
 from teapot.engine.units.dimensions import KINDS
 from teapot.engine.units.table import ANGLES, EACH, NUMBER, Atom, Dimension, symbols_of
 from teapot.engine.units.unit import NAMED, base_unit
@@ -56,7 +56,7 @@ def _atoms(dimension: Dimension) -> list[Atom]:
     return [one for one in EACH if one.dimension == dimension and one.symbol not in ANGLES]
 
 
-def _records() -> Iterator[Record]:
+def _records() -> Iterator[HandbookRecord]:
     for dimension, kind in KINDS.items():
         atoms = _atoms(dimension)
         if dimension == NUMBER or not atoms:

@@ -23,12 +23,12 @@ from teapot.engine.printed import as_json, as_rows
 from teapot.engine.sheet.line import Drawn
 from teapot.engine.sheet.outcome import ERROR, UNFINISHED, Outcome
 from teapot.engine.sheet.settings import Settings
-from teapot.engine.sheet.sheet import Sheet
+from teapot.engine.sheet.sheet import Worksheet
 from teapot.engine.sheet.workings import WorkStep
 
 
 @dataclass(frozen=True, slots=True)
-class Known:
+class AnsweredLine:
     """A line that was answered, as another process needs it to go on from there."""
 
     number: int
@@ -39,16 +39,16 @@ class Known:
 
 
 @dataclass(frozen=True, slots=True)
-class Before:
+class LinesBefore:
     """What a process has to know of the lines before the one at hand."""
 
-    lines: tuple[Known, ...]
+    lines: tuple[AnsweredLine, ...]
     settings: Settings
     last_answered: int | None
 
 
 @dataclass(frozen=True, slots=True)
-class Wanted:
+class WantedLine:
     """A line that is to be answered, and how that is to be printed; ``data`` are the files of
     the tables on its shelf, each with its name."""
 
@@ -73,7 +73,7 @@ class Printed:
     text: str
     failed: bool
     asks: tuple[str, int] | None = None
-    known: Known | None = None
+    known: AnsweredLine | None = None
     settings: Settings = field(default_factory=Settings)
     last_answered: int | None = None
 
@@ -83,7 +83,7 @@ class LimitedSheet:
 
     def __init__(self) -> None:
         self._child = Child("teapot.engine.limited.sheet:answer_in_process")
-        self._lines: list[Known] = []
+        self._lines: list[AnsweredLine] = []
         self._settings = Settings()
         self._last_answered: int | None = None
         self._is_lost = False
@@ -94,7 +94,7 @@ class LimitedSheet:
     def __exit__(self, *_: object) -> None:
         self._child.stop()
 
-    def answer(self, wanted: Wanted) -> Printed:
+    def answer(self, wanted: WantedLine) -> Printed:
         """The line's answer, printed; the error where it goes beyond a limit."""
         try:
             try:
@@ -116,34 +116,34 @@ class LimitedSheet:
         self._settings, self._last_answered = printed.settings, printed.last_answered
         return printed
 
-    def _printed(self, wanted: Wanted) -> Printed:
+    def _printed(self, wanted: WantedLine) -> Printed:
         """What the process prints; a new one is told of the lines before."""
         before = None
         if self._is_lost:
-            before = Before(tuple(self._lines), self._settings, self._last_answered)
+            before = LinesBefore(tuple(self._lines), self._settings, self._last_answered)
         seconds = LINE_SECONDS + (LOAD_SECONDS if before else 0)
         printed: Printed = self._child.once(seconds, wanted, before)
         return printed
 
-    def _refused(self, wanted: Wanted, error: LineError) -> Printed:
+    def _refused(self, wanted: WantedLine, error: LineError) -> Printed:
         self._is_lost = True
         return Printed(_print(_error(wanted, error), (), wanted), failed=True)
 
 
-def _error(wanted: Wanted, error: LineError) -> Outcome:
+def _error(wanted: WantedLine, error: LineError) -> Outcome:
     return Outcome(wanted.number, wanted.text, ERROR, error=error)
 
 
-def _print(outcome: Outcome, steps: Sequence[WorkStep], wanted: Wanted) -> str:
+def _print(outcome: Outcome, steps: Sequence[WorkStep], wanted: WantedLine) -> str:
     return (as_json if wanted.json else as_rows)(outcome, steps, wanted.latex, wanted.whole)
 
 
 # -- inside the process ----------------------------------------------------------------
 
-_sheet = Sheet()
+_sheet = Worksheet()
 
 
-def answer_in_process(wanted: Wanted, before: Before | None) -> Printed:
+def answer_in_process(wanted: WantedLine, before: LinesBefore | None) -> Printed:
     """Answers the line in this process; where it is a new one, after taking up what was
     ``before``."""
     if before is not None:
@@ -172,16 +172,16 @@ def answer_in_process(wanted: Wanted, before: Before | None) -> Printed:
     known = None
     if not failed and outcome.number in _sheet.by_number:
         line = _sheet.by_number[outcome.number]
-        known = Known(line.number, line.text, line.last, line.conventions, outcome.draws)
+        known = AnsweredLine(line.number, line.text, line.last, line.conventions, outcome.draws)
     return Printed(text, failed, asks, known, _sheet.settings, _sheet.last_answered)
 
 
-def _stopped(wanted: Wanted, error: LineError) -> Outcome:
+def _stopped(wanted: WantedLine, error: LineError) -> Outcome:
     _sheet.remove(wanted.number)
     return _error(wanted, error)
 
 
-def _take_up(before: Before) -> None:
+def _take_up(before: LinesBefore) -> None:
     _sheet.settings = before.settings
     _sheet.last_answered = before.last_answered
     for line in before.lines:

@@ -35,7 +35,7 @@ class CommonDenominatorArray(LazySequence):
     """Rational numbers, each ``above`` over the one ``below``; those in ``gaps``, places counted
     from 0, are missing.  Each is made into a value when it is asked for.
 
-    >>> list(Scaled([5, 20], 10))
+    >>> list(CommonDenominatorArray([5, 20], 10))
     [Exact(coefficient=1/2, pi_power=0), Exact(coefficient=2, pi_power=0)]
     """
 
@@ -71,7 +71,7 @@ class CommonDenominatorArray(LazySequence):
     def at(self, places: Sequence[int]) -> CommonDenominatorArray:
         """The numbers at these places, counted from 0.
 
-        >>> Scaled([5, 20, 30], 10).at([2, 0]).above
+        >>> CommonDenominatorArray([5, 20, 30], 10).at([2, 0]).above
         [30, 5]
         """
         above = [self.above[place] for place in places]
@@ -92,7 +92,7 @@ _known: OrderedDict[int, tuple[Sequence[Value], CommonDenominatorArray | None]] 
 def kinds_of(items: Sequence[Value]) -> set[type]:
     """The kinds of value that are among the items.
 
-    >>> kinds_of(Scaled([1, 0], 1, frozenset({1}))) == {Exact, Undefined}
+    >>> kinds_of(CommonDenominatorArray([1, 0], 1, frozenset({1}))) == {Exact, Undefined}
     True
     """
     if isinstance(items, MeasureArray):

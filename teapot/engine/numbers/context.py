@@ -17,7 +17,7 @@ from random import SystemRandom
 
 from teapot.engine.errors import DrawnLater, GivenInReply
 from teapot.engine.mends import Mend, Notice, Span, replace
-from teapot.engine.numbers.shelf import NO_SHELF, Procedure, Shelf
+from teapot.engine.numbers.shelf import NO_SHELF, ProcedureText, Shelf
 from teapot.engine.numbers.values import Value
 from teapot.engine.pickling import compactly_pickled
 
@@ -55,11 +55,11 @@ class Replies:
         return self.texts[self.taken] if self.taken < len(self.texts) else None
 
 
-Run = Callable[[Procedure, Mapping[str, Value]], Value]
+Run = Callable[[ProcedureText, Mapping[str, Value]], Value]
 """Gives the last answer of a procedure, with values for the quantities that it asks for."""
 
 
-def no_run(procedure: Procedure, given: Mapping[str, Value]) -> Value:
+def no_run(procedure: ProcedureText, given: Mapping[str, Value]) -> Value:
     """What stands for it where no procedure can be run."""
     raise GivenInReply()
 

@@ -29,7 +29,7 @@ from teapot.engine.units.unit import Unit, is_angle
 class MeasureArray(LazySequence):
     """So many units each; a number that is missing is missing as a measure too.
 
-    >>> list(Counts([exact(5)], Unit.of("km")))
+    >>> list(MeasureArray([exact(5)], Unit.of("km")))
     [Measure(size=Exact(coefficient=5000, pi_power=0), unit=Unit('km'))]
     """
 
@@ -61,7 +61,7 @@ class MeasureArray(LazySequence):
     def step(self) -> Value:
         """One unit as it counts between two of them: of a scale of temperature a difference.
 
-        >>> Counts([], Unit.of("°C")).step
+        >>> MeasureArray([], Unit.of("°C")).step
         Measure(size=Exact(coefficient=1, pi_power=0), unit=Unit('K'))
         """
         factor = sizes.factor_of(self.unit)
@@ -102,7 +102,7 @@ def counted(items: Sequence[Value]) -> MeasureArray | None:
 def in_unit(of: MeasureArray, unit: Unit) -> MeasureArray | None:
     """The same as numbers of another unit; None where it is of another kind.
 
-    >>> in_unit(Counts([exact(20)], Unit.of("°C")), Unit.of("K")).numbers
+    >>> in_unit(MeasureArray([exact(20)], Unit.of("°C")), Unit.of("K")).numbers
     (Exact(coefficient=5863/20, pi_power=0),)
     """
     if of.unit.dimension != unit.dimension or is_angle(unit) or not len(of):
@@ -136,7 +136,7 @@ def operate(op: str, a: Value | MeasureArray, b: Value | MeasureArray) -> Measur
     """``a op b`` item by item, where one is many measures and the other is too, or is a single
     number or measure; None where it has to be done one by one.
 
-    >>> operate("*", Counts([exact(5)], Unit.of("km")), exact(2)).numbers
+    >>> operate("*", MeasureArray([exact(5)], Unit.of("km")), exact(2)).numbers
     (Exact(coefficient=10, pi_power=0),)
     """
     units = [_unit_of(one) for one in (a, b)]

@@ -17,7 +17,7 @@ that were kept before there were units go on as they are."""
 
 
 @dataclass(frozen=True, slots=True)
-class Procedure:
+class ProcedureText:
     """Lines under a ``name``, one a row of ``text``, and what is set for them."""
 
     name: str
@@ -48,7 +48,7 @@ class Shelf:
         load: Callable[[str], Table] | None = None,
         replaced: Mapping[str, str] | None = None,
         procedures: Mapping[str, str] | None = None,
-        texts: Mapping[str, Procedure] | None = None,
+        texts: Mapping[str, ProcedureText] | None = None,
     ) -> None:
         self.versions = dict(versions or {})
         self.load = load
@@ -66,7 +66,7 @@ class Shelf:
             raise NoProcedure(name=name, known=f" There are {known}." if known else "")
         return OF_PROCEDURE + self.procedures[name]
 
-    def procedure(self, version: str) -> Procedure:
+    def procedure(self, version: str) -> ProcedureText:
         """The procedure in a version.  Errors: :class:`NoProcedure` where it is not kept."""
         key = version.removeprefix(OF_PROCEDURE)
         if key not in self.texts:

@@ -132,7 +132,7 @@ def parse_so_far(
         raise choice_in(body) or written_as_elsewhere(body) or error from None
 
 
-class Known:
+class NamesWith:
     """Names that are known, with more of them."""
 
     def __init__(self, names: Container[str], more: Iterable[str]) -> None:
@@ -194,9 +194,9 @@ class Parser(Cursor):
         body = self.token.span
         before = self.quantities
         if parameters:
-            self.quantities = Known(before, parameters)
+            self.quantities = NamesWith(before, parameters)
         expression = self.expression()
-        self.quantities = Known(before, (one.name for one in targets)) if targets else before
+        self.quantities = NamesWith(before, (one.name for one in targets)) if targets else before
         body = body.to(self.previous.span) if self.at else body
         span = start.to(body)
         if targets:

@@ -7,13 +7,13 @@ from teapot.engine.functions.catalogue import is_built_in
 from teapot.engine.mends import Notice
 from teapot.engine.reading.tree import Command
 from teapot.engine.sheet.definitions import ALL, Definitions
-from teapot.engine.sheet.line import Line
+from teapot.engine.sheet.line import WorksheetLine
 from teapot.engine.sheet.outcome import ERROR, OK, Outcome
 from teapot.engine.sheet.settings import after
 from teapot.engine.sheet.store import Store
 
 
-def commanded(store: Store, line: Line, command: Command) -> Outcome:
+def commanded(store: Store, line: WorksheetLine, command: Command) -> Outcome:
     """What comes of a line that is a command."""
     try:
         if command.name == "show" and not command.arguments:
@@ -52,7 +52,7 @@ def covered_now(command: Command) -> list[Notice]:
     ]
 
 
-def forgotten(command: Command, definitions: Definitions, line: Line) -> list[Notice]:
+def forgotten(command: Command, definitions: Definitions, line: WorksheetLine) -> list[Notice]:
     """What ``/forget`` does, as notices.
 
     Errors: :class:`LineError` where no name is given, or no quantity has it.

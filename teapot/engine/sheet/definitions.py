@@ -6,7 +6,7 @@ from bisect import bisect_left, insort
 from collections.abc import Iterable, Iterator
 from operator import attrgetter
 
-from teapot.engine.sheet.line import FOOT, Line, Place, Step
+from teapot.engine.sheet.line import FOOT, Place, Step, WorksheetLine
 
 ALL = "all"
 """``/forget all`` forgets every name."""
@@ -14,7 +14,7 @@ ALL = "all"
 place_of = attrgetter("place")
 
 
-class Before:
+class NamesBefore:
     """The names that have a value before a place."""
 
     def __init__(self, definitions: Definitions, place: float) -> None:
@@ -46,7 +46,7 @@ class Definitions:
     def __iter__(self) -> Iterator[str]:
         return iter(self.by_name)
 
-    def add(self, line: Line) -> None:
+    def add(self, line: WorksheetLine) -> None:
         """Takes up what a line defines."""
         for step in line.steps:
             if step.is_live:
@@ -61,7 +61,7 @@ class Definitions:
                     steps.append(step)
                 self._note_change(name, steps)
 
-    def remove(self, line: Line) -> None:
+    def remove(self, line: WorksheetLine) -> None:
         """Takes back what a line defines."""
         for step in line.steps:
             if step.is_live:

@@ -11,7 +11,7 @@ from teapot.engine.mends import Mend, Notice, Span
 from teapot.engine.numbers.comparison import can_be_told_apart
 from teapot.engine.numbers.values import FunctionValue, Value
 from teapot.engine.sheet.calculation import Calculation
-from teapot.engine.sheet.line import FOOT, Line, Place, Step
+from teapot.engine.sheet.line import FOOT, Place, Step, WorksheetLine
 from teapot.engine.sheet.outcome import OUT_OF_DATE
 
 MOST_AGAIN = 20
@@ -134,7 +134,7 @@ class Dependence:
         was replaced."""
         return bool(self.store.definitions.changed or self.store.shelf.replaced)
 
-    def outdated_in(self, line: Line) -> Iterator[tuple[Step, str]]:
+    def outdated_in(self, line: WorksheetLine) -> Iterator[tuple[Step, str]]:
         """What the line uses that is out of date, each with how the line names it."""
         definitions = self.store.definitions
         for step in line.steps:
@@ -165,7 +165,7 @@ class Dependence:
                 waiting.extend(used for used in self._used(at) if self.reason(used))
         return sorted(found, key=lambda one: one.place)
 
-    def notices(self, line: Line) -> list[Notice]:
+    def notices(self, line: WorksheetLine) -> list[Notice]:
         """The notice on a line that uses what is out of date, with the mend that computes
         it again first."""
         if not line.steps or not self.may_be_out_of_date():
@@ -208,7 +208,7 @@ def lines_out_of_date(dependence: Dependence) -> list[OutOfDate]:
     return found[::-1]
 
 
-def _why(dependence: Dependence, line: Line, outdated: set[str]) -> str:
+def _why(dependence: Dependence, line: WorksheetLine, outdated: set[str]) -> str:
     for step in line.steps:
         if any(name in outdated and dependence.now(name) is step for name in step.defines):
             return dependence.reason(step)

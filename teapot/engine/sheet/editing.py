@@ -22,7 +22,7 @@ from teapot.engine.reading.tree import (
     Statement,
     walk,
 )
-from teapot.engine.sheet.line import Line, targets_of
+from teapot.engine.sheet.line import WorksheetLine, targets_of
 from teapot.engine.sheet.store import Store
 
 
@@ -105,7 +105,7 @@ def renamed_throughout(store: Store, old: str, new: str) -> dict[int, str]:
     return {line.number: text for line, text in texts if text != line.text}
 
 
-def _is_unit(line: Line, name: str) -> bool:
+def _is_unit(line: WorksheetLine, name: str) -> bool:
     """Whether a line reads the name as a unit."""
     return name in line.at_stake and name not in line.read_with
 

@@ -60,7 +60,7 @@ class Step:
     typed so far.
     """
 
-    line: Line
+    line: WorksheetLine
     index: int
     statement: Statement | None
     nodes: tuple[Node, ...]
@@ -123,7 +123,7 @@ class Step:
 
 
 @dataclass(slots=True, eq=False)
-class Line:
+class WorksheetLine:
     """``number`` names the line for good, ``place`` says where it stands now.
 
     ``last`` is the number of the line that a bare ``@`` in it stands for;
@@ -258,7 +258,7 @@ def targets_of(statement: Statement) -> tuple[str, ...]:
     return ()
 
 
-def _step(line: Line, index: int, statement: Statement) -> Step:
+def _step(line: WorksheetLine, index: int, statement: Statement) -> Step:
     """A statement of a line, with the names and the answers that it is computed from.  A
     function does not count its own name, nor those of its arguments."""
     nodes: list[Node] = []

@@ -20,9 +20,9 @@ from teapot.engine.numbers.values import (
 )
 from teapot.engine.reading.mathml import name_mathml, pattern_mathml
 from teapot.engine.sheet.dependence import Dependence
-from teapot.engine.sheet.line import Line, Step
+from teapot.engine.sheet.line import Step, WorksheetLine
 from teapot.engine.sheet.outcome import OUT_OF_DATE, head_of
-from teapot.engine.sheet.sheet import Sheet
+from teapot.engine.sheet.sheet import Worksheet
 
 STORED, COVERED, LIVE = "stored", "covered", "live"
 
@@ -64,7 +64,7 @@ MOST_LISTED = 100
 """Quantities of each group that a list shows: the first given, the last found."""
 
 
-def list_quantities(sheet: Sheet) -> tuple[list[Quantity], int]:
+def list_quantities(sheet: Worksheet) -> tuple[list[Quantity], int]:
     """The quantities at the foot, in the order of their lines, and how many more
     there are than the list shows."""
     current = sheet.definitions.current()
@@ -75,7 +75,7 @@ def list_quantities(sheet: Sheet) -> tuple[list[Quantity], int]:
     return _quantities(sheet, listed, current, dependence), len(current) - len(listed)
 
 
-def quantities_of_lines(sheet: Sheet, lines: Sequence[Line]) -> list[Quantity]:
+def quantities_of_lines(sheet: Worksheet, lines: Sequence[WorksheetLine]) -> list[Quantity]:
     """All quantities that some lines give or use, as they are after the last of these."""
     if not lines:
         return []
@@ -88,7 +88,7 @@ def quantities_of_lines(sheet: Sheet, lines: Sequence[Line]) -> list[Quantity]:
 
 
 def _quantities(
-    sheet: Sheet,
+    sheet: Worksheet,
     listed: list[tuple[str, Step]],
     current: list[tuple[str, Step]],
     dependence: Dependence,
@@ -132,7 +132,7 @@ def _sized_in(value: Value | None) -> Sized | None:
 
 
 def _quantity(
-    sheet: Sheet, name: str, step: Step, dependence: Dependence, used_by: list[str]
+    sheet: Worksheet, name: str, step: Step, dependence: Dependence, used_by: list[str]
 ) -> Quantity:
     outcome = sheet.outcome_of(step.line)
     answer = outcome.answers[step.index] if step.index < len(outcome.answers) else None

@@ -12,7 +12,7 @@ from teapot.engine.functions.catalogue import BY_NAME
 from teapot.engine.functions.chance import as_reply
 from teapot.engine.numbers.context import Conventions, NondeterministicInputs, Replies
 from teapot.engine.numbers.items import item_by_item
-from teapot.engine.numbers.shelf import Procedure
+from teapot.engine.numbers.shelf import ProcedureText
 from teapot.engine.numbers.values import KINDS, List, Value
 from teapot.engine.reading.forms import STANDARD, form_from
 from teapot.engine.reading.parser import parse
@@ -20,7 +20,7 @@ from teapot.engine.reading.plain import node_text
 from teapot.engine.reading.rows import lines_in
 from teapot.engine.reading.tree import Assignment, Call, Node, Statement, Text
 from teapot.engine.sheet.evaluation import value_alone
-from teapot.engine.sheet.line import Line
+from teapot.engine.sheet.line import WorksheetLine
 from teapot.engine.sheet.outcome import ERROR, UNFINISHED, Outcome
 from teapot.engine.sheet.settings import Settings
 
@@ -33,7 +33,7 @@ Given = tuple[str, ...]
 class Runs(Protocol):
     """A sheet that nothing else is in, in which a procedure is run."""
 
-    lines: list[Line]
+    lines: list[WorksheetLine]
 
     def answer(
         self,
@@ -61,13 +61,13 @@ class Asked:
         return self.name or self.question
 
 
-def settings_of(procedure: Procedure) -> Settings:
+def settings_of(procedure: ProcedureText) -> Settings:
     """What is set for the lines of a procedure."""
     conventions = Conventions(procedure.angle, procedure.log, procedure.numbers)
     return Settings(form_from(procedure.form) if procedure.form else STANDARD, conventions)
 
 
-def questions_of(procedure: Procedure) -> list[Asked]:
+def questions_of(procedure: ProcedureText) -> list[Asked]:
     """What a procedure asks, in the order of its lines; a line that cannot be read asks
     nothing."""
     found: list[Asked] = []
@@ -111,7 +111,7 @@ def _kind_of(typed: str) -> str:
         return ""
 
 
-def values_of(procedure: Procedure, replies: Mapping[str, str]) -> dict[str, Value]:
+def values_of(procedure: ProcedureText, replies: Mapping[str, str]) -> dict[str, Value]:
     """The values of replies as they were typed, under what they are handed over by; what was
     left empty is left out.
 
@@ -130,7 +130,9 @@ def values_of(procedure: Procedure, replies: Mapping[str, str]) -> dict[str, Val
     return values
 
 
-def replies_by_line(procedure: Procedure, replies: Mapping[str, str]) -> list[tuple[str, Given]]:
+def replies_by_line(
+    procedure: ProcedureText, replies: Mapping[str, str]
+) -> list[tuple[str, Given]]:
     """The lines of a procedure, each with the replies to what it asks: as they were typed, and
     what is suggested for the others."""
     asked = questions_of(procedure)
@@ -149,7 +151,7 @@ def replies_by_line(procedure: Procedure, replies: Mapping[str, str]) -> list[tu
 
 def run(
     sheet: Runs,
-    procedure: Procedure,
+    procedure: ProcedureText,
     given: Mapping[str, Value],
     within: NondeterministicInputs | None = None,
     stops: bool = True,
@@ -177,7 +179,10 @@ def run(
 
 
 def last_value(
-    sheet: Runs, procedure: Procedure, given: Mapping[str, Value], within: NondeterministicInputs
+    sheet: Runs,
+    procedure: ProcedureText,
+    given: Mapping[str, Value],
+    within: NondeterministicInputs,
 ) -> Value:
     """The last answer of a run.  Errors: :class:`LineError` where it stops or has none."""
     for number, outcome in enumerate(run(sheet, procedure, given, within), 1):
@@ -192,7 +197,7 @@ def last_value(
 
 
 def for_each_item(
-    once: Callable[..., Value], procedure: Procedure, given: Mapping[str, Value]
+    once: Callable[..., Value], procedure: ProcedureText, given: Mapping[str, Value]
 ) -> Value:
     """``once`` with the values that are given by name; a list is gone through item by item
     where one value is asked for."""

@@ -28,7 +28,7 @@ from teapot.engine.functions.catalogue import BY_NAME
 from teapot.engine.limits import MAX_ANSWERS
 from teapot.engine.mends import Mend, Notice, Span, each_once
 from teapot.engine.numbers.context import Conventions, NondeterministicInputs, Replies, current
-from teapot.engine.numbers.shelf import Procedure, Shelf
+from teapot.engine.numbers.shelf import ProcedureText, Shelf
 from teapot.engine.numbers.values import Value
 from teapot.engine.reading.parser import parse_so_far
 from teapot.engine.reading.syntax_warnings import rest_of_unit, warnings_in
@@ -41,9 +41,9 @@ from teapot.engine.sheet.answering import (
 )
 from teapot.engine.sheet.calculation import Calculation
 from teapot.engine.sheet.commanding import commanded
-from teapot.engine.sheet.definitions import Before
+from teapot.engine.sheet.definitions import NamesBefore
 from teapot.engine.sheet.dependence import Dependence
-from teapot.engine.sheet.line import Drawn, Line, NewLine, Step
+from teapot.engine.sheet.line import Drawn, NewLine, Step, WorksheetLine
 from teapot.engine.sheet.outcome import ERROR, NOTE, OK, UNFINISHED, Answer, Outcome
 from teapot.engine.sheet.running import for_each_item, last_value, settings_of
 from teapot.engine.sheet.settings import Settings, after
@@ -69,7 +69,7 @@ class Typed:
     of that."""
 
     typed: str
-    line: Line
+    line: WorksheetLine
     outcome: Outcome
 
     @property
@@ -86,7 +86,7 @@ class Typed:
         return replace(shown, input=self.typed, status=UNFINISHED, error=error)
 
 
-class Sheet(Store):
+class Worksheet(Store):
     """Lines with their answers."""
 
     def __init__(self, settings: Settings = Settings()) -> None:  # noqa: B008 - it is frozen
@@ -96,7 +96,7 @@ class Sheet(Store):
         self._dependence: Dependence | None = None
         self.circle: tuple[str, ...] = ()
 
-    def run_procedure(self, procedure: Procedure, given: Mapping[str, Value]) -> Value:
+    def run_procedure(self, procedure: ProcedureText, given: Mapping[str, Value]) -> Value:
         """The last answer of a procedure, run by the statement under way; of a list where one
         value is asked for, it is run for each item.
 
@@ -108,7 +108,7 @@ class Sheet(Store):
             raise RunsItself(circle=" → ".join(circle))
 
         def once(**values: Value) -> Value:
-            inner = Sheet(settings_of(procedure))
+            inner = Worksheet(settings_of(procedure))
             inner.circle, inner.shelf, inner.now = circle, self.shelf, self.now
             return last_value(inner, procedure, values, current().draws)
 
@@ -145,7 +145,9 @@ class Sheet(Store):
             self.settings = after(self.settings, *outcome.command)
         return outcome
 
-    def append(self, text: str, number: int | None = None, last: int | None = None) -> Line:
+    def append(
+        self, text: str, number: int | None = None, last: int | None = None
+    ) -> WorksheetLine:
         """Adds a line at the foot without working it out.
 
         ``number`` names it, else it gets the next one; ``last`` is the line that
@@ -161,7 +163,7 @@ class Sheet(Store):
         last: int | None = None,
         conventions: Conventions | None = None,
         draws: Drawn = (),
-    ) -> Line:
+    ) -> WorksheetLine:
         """Adds a line at a place, or puts it in the place of the one of that number.
 
         ``conventions`` are those it is answered under, else the sheet's own;
@@ -197,7 +199,7 @@ class Sheet(Store):
             self._dependence = Dependence(self.calculation)
         return self._dependence
 
-    def outcome_of(self, line: Line) -> Outcome:
+    def outcome_of(self, line: WorksheetLine) -> Outcome:
         """The line's answers, worked out now unless they were before."""
         if line.outcome is None:
             line.outcome = self._with_mends_that_work(line, self._worked_out(line))
@@ -215,7 +217,7 @@ class Sheet(Store):
         may_draw: bool = False,
         replies: Sequence[str] = (),
         draws: Drawn = (),
-    ) -> tuple[Line, Outcome]:
+    ) -> tuple[WorksheetLine, Outcome]:
         """What a line would answer, with nothing kept: at the foot, or at ``place``; and the
         line itself, which :meth:`adopt` puts into the sheet.
 
@@ -230,7 +232,7 @@ class Sheet(Store):
         line.give(draws)
         return line, self._with_mends_that_work(line, self._previewed(line))
 
-    def adopt(self, line: Line) -> None:
+    def adopt(self, line: WorksheetLine) -> None:
         """Puts a line of this sheet that was worked out already into its place."""
         self.remove(line.number)
         self.insert(line)
@@ -253,7 +255,7 @@ class Sheet(Store):
         """What lines would answer that are put into the sheet one after another, each with
         those before it in place; up to the first that cannot be kept as a line.  Nothing is
         kept in the end.  ``last`` is what a bare ``@`` in the first stands for."""
-        put: list[Line] = []
+        put: list[WorksheetLine] = []
         try:
             for new in lines:
                 line = self._read(new.text, new.number, new.place, last, conventions)
@@ -303,7 +305,7 @@ class Sheet(Store):
             return Typed(text, line, self._with_mends_that_work(line, outcome))
         return Typed(text, line, Outcome(line.number, text, UNFINISHED, error=line.missing))
 
-    def _previewed(self, line: Line) -> Outcome:
+    def _previewed(self, line: WorksheetLine) -> Outcome:
         out_of_date = self.dependence().notices(line)
         with self.holding(line):
             outcome = self._worked_out(line)
@@ -311,7 +313,7 @@ class Sheet(Store):
 
     # -- mends --------------------------------------------------------------------
 
-    def _with_mends_that_work(self, line: Line, outcome: Outcome) -> Outcome:
+    def _with_mends_that_work(self, line: WorksheetLine, outcome: Outcome) -> Outcome:
         """The outcome without the mends that would be errors themselves."""
         if isinstance(outcome.error, Unfinished):
             return outcome
@@ -323,7 +325,7 @@ class Sheet(Store):
             error.mends = () if in_steps is None else (in_steps,)
         return outcome
 
-    def _tried(self, mend: Mend, line: Line, further: int = 0) -> Mend | None:
+    def _tried(self, mend: Mend, line: WorksheetLine, further: int = 0) -> Mend | None:
         """A mend that works: this one, or with so many ``further`` ones behind it, as
         ``avg(1, 2)`` becomes ``mean([1, 2])``; None where there is none."""
         text = mend.apply(line.text)
@@ -337,7 +339,7 @@ class Sheet(Store):
         next_one = Mend(mend.label, Span(0, len(line.text)), error.mends[0].apply(text))
         return self._tried(next_one, line, further - 1)
 
-    def _error_of(self, text: str, line: Line) -> LineError | None:
+    def _error_of(self, text: str, line: WorksheetLine) -> LineError | None:
         """The error of a text in the place of a line; None where it would be answered, or
         would ask for no more than a value that is missing."""
         mended = self._read(text, line.number, line.place, line.last, line.conventions)
@@ -351,7 +353,7 @@ class Sheet(Store):
             error = self._error_in(mended)
         return None if error is None or isinstance(error, MISSING) else error
 
-    def _error_in(self, line: Line) -> LineError | None:
+    def _error_in(self, line: WorksheetLine) -> LineError | None:
         """The error of a line that was read, found without writing its answers."""
         if line.tree is None or line.tree.command is not None:
             return self._worked_out(line).error
@@ -369,11 +371,11 @@ class Sheet(Store):
 
     # -- workings -----------------------------------------------------------------
 
-    def workings(self, line: Line) -> list[list[WorkStep]]:
+    def workings(self, line: WorksheetLine) -> list[list[WorkStep]]:
         """For each statement of an answered line, the steps of its calculation."""
         return [made.steps() for made in self.traced(line)]
 
-    def traced(self, line: Line) -> list[Workings]:
+    def traced(self, line: WorksheetLine) -> list[Workings]:
         """For each statement of an answered line, what its workings are made from."""
         self.outcome_of(line)
         return [
@@ -392,15 +394,15 @@ class Sheet(Store):
         last: int | None,
         conventions: Conventions | None = None,
         closes: bool = False,
-    ) -> Line:
-        line = Line(number, text, place, last)
+    ) -> WorksheetLine:
+        line = WorksheetLine(number, text, place, last)
         line.conventions = conventions or self.settings.conventions
         self._take(line, closes)
         return line
 
-    def _take(self, line: Line, closes: bool = False) -> None:
+    def _take(self, line: WorksheetLine, closes: bool = False) -> None:
         """Reads a line, with the names that have a value before it."""
-        known = Before(self.definitions, line.place)
+        known = NamesBefore(self.definitions, line.place)
         line.tree = line.error = None
         line.steps = []
         try:
@@ -410,18 +412,18 @@ class Sheet(Store):
             line.error = error
         line.read_with = self._known_of(line)
 
-    def _void(self, line: Line) -> None:
+    def _void(self, line: WorksheetLine) -> None:
         """Also reads it anew, where names before it make it read otherwise."""
         super()._void(line)
         if line.at_stake and line.read_with != self._known_of(line):
             self._read_anew(line)
 
-    def _known_of(self, line: Line) -> frozenset[str]:
+    def _known_of(self, line: WorksheetLine) -> frozenset[str]:
         """Those of the names by which a line reads otherwise that have a value before it."""
-        known = Before(self.definitions, line.place)
+        known = NamesBefore(self.definitions, line.place)
         return frozenset(name for name in line.at_stake if name in known)
 
-    def _read_anew(self, line: Line) -> None:
+    def _read_anew(self, line: WorksheetLine) -> None:
         before = line.steps
         self.definitions.remove(line)
         self._take(line)
@@ -430,7 +432,7 @@ class Sheet(Store):
         self.definitions.add(line)
         self._dependence = None
 
-    def _worked_out(self, line: Line) -> Outcome:
+    def _worked_out(self, line: WorksheetLine) -> Outcome:
         if line.error is not None:
             status = UNFINISHED if isinstance(line.error, Unfinished) else ERROR
             return Outcome(line.number, line.text, status, error=line.error)
@@ -441,7 +443,7 @@ class Sheet(Store):
             return Outcome(line.number, line.text, NOTE, note=line.note)
         return self._answers(line, line.tree)
 
-    def _answers(self, line: Line, tree: LineTree) -> Outcome:
+    def _answers(self, line: WorksheetLine, tree: LineTree) -> Outcome:
         answers: list[Answer] = []
         notices: list[Notice] = []
         try:
@@ -488,6 +490,6 @@ class Sheet(Store):
         return answer_from(self, step, written)
 
 
-def _drawn(line: Line) -> tuple[tuple[str, ...], ...]:
+def _drawn(line: WorksheetLine) -> tuple[tuple[str, ...], ...]:
     """What was drawn for each statement of the line: it stays, whatever comes of the line."""
     return tuple(tuple(step.draws.values) for step in line.steps)

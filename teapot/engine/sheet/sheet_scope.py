@@ -16,7 +16,7 @@ from teapot.engine.numbers.context import working
 from teapot.engine.numbers.values import Value
 from teapot.engine.reading.tree import AnswerOf
 from teapot.engine.sheet.evaluation import value_of_statement
-from teapot.engine.sheet.line import Line, Place, Step
+from teapot.engine.sheet.line import Place, Step, WorksheetLine
 from teapot.engine.sheet.scope import Trace
 from teapot.engine.sheet.store import Store
 
@@ -113,7 +113,7 @@ class SheetScope:
             raise LineWithoutAnswer(node.span, line=line.number)
         return step.value
 
-    def _line_of(self, node: AnswerOf) -> Line:
+    def _line_of(self, node: AnswerOf) -> WorksheetLine:
         number = self.step.line.last if node.number is None else node.number
         if number is None:
             raise NoAnswerBefore(node.span)

@@ -12,7 +12,7 @@ from datetime import datetime
 
 from teapot.engine.numbers.shelf import Shelf
 from teapot.engine.sheet.definitions import Definitions, place_of
-from teapot.engine.sheet.line import Line, Place, Step
+from teapot.engine.sheet.line import Place, Step, WorksheetLine
 from teapot.engine.sheet.settings import Settings
 
 
@@ -30,7 +30,7 @@ class Dirty:
     """While values are made void from line to line: the ``names`` whose value is void as seen from
     the line at hand, those ``reached`` from them by live definitions too, and the ``answers``."""
 
-    def __init__(self, definitions: Definitions, changed: Line) -> None:
+    def __init__(self, definitions: Definitions, changed: WorksheetLine) -> None:
         self._definitions = definitions
         self.names = {name for step in changed.steps for name in step.defines}
         self.reached = definitions.reached_from(self.names)
@@ -65,12 +65,12 @@ class Store:
         self.shelf = Shelf()
         self.suggested: Callable[[str], Iterable[str]] = nothing_suggested
         self.pictures_of: Callable[[Step], tuple[str, ...]] = no_pictures
-        self.lines: list[Line] = []
-        self.by_number: dict[int, Line] = {}
+        self.lines: list[WorksheetLine] = []
+        self.by_number: dict[int, WorksheetLine] = {}
         self.definitions = Definitions()
         self.highest = 0
         self.voided: set[int] = set()
-        self._covering: list[Line] = []
+        self._covering: list[WorksheetLine] = []
 
     def set_shelf(self, shelf: Shelf) -> None:
         """Makes these the tables that can be brought in: of lines that are there too."""
@@ -86,7 +86,7 @@ class Store:
         """The place behind the last line."""
         return self.lines[-1].place + 1 if self.lines else 1.0
 
-    def insert(self, line: Line) -> None:
+    def insert(self, line: WorksheetLine) -> None:
         """Puts a line at its place."""
         if self.lines and self.lines[-1].place > line.place:
             insort(self.lines, line, key=place_of)
@@ -98,7 +98,7 @@ class Store:
         if line.covers:
             self._covering.append(line)
 
-    def take_out(self, line: Line) -> None:
+    def take_out(self, line: WorksheetLine) -> None:
         """Takes a line away, and what it defines."""
         del self.lines[self._index(line)]
         del self.by_number[line.number]
@@ -108,14 +108,14 @@ class Store:
         if line.covers:
             self._covering.remove(line)
 
-    def _index(self, line: Line) -> int:
+    def _index(self, line: WorksheetLine) -> int:
         at = bisect_left(self.lines, line.place, key=place_of)
         while self.lines[at] is not line:
             at += 1
         return at
 
     @contextmanager
-    def holding(self, line: Line) -> Iterator[None]:
+    def holding(self, line: WorksheetLine) -> Iterator[None]:
         """Within it, ``line`` stands in the sheet in the place of its namesake."""
         present, highest = self.by_number.get(line.number), self.highest
         if present is not None:
@@ -129,7 +129,7 @@ class Store:
                 self.insert(present)
             self.highest = highest
 
-    def is_only_new(self, line: Line) -> bool:
+    def is_only_new(self, line: WorksheetLine) -> bool:
         """Whether a line at the foot defines no more than new names: then nothing else is
         out of date for it."""
         steps = [step for step in line.steps if step.defines]
@@ -144,7 +144,7 @@ class Store:
 
     # -- values that are void -------------------------------------------------------
 
-    def invalidate(self, changed: Line) -> None:
+    def invalidate(self, changed: WorksheetLine) -> None:
         """Forgets the values of all that was computed from what ``changed`` defines."""
         dirty = Dirty(self.definitions, changed)
         self._forget_definitions_of(changed.covers)
@@ -163,7 +163,7 @@ class Store:
                 self._void(step.line)
                 self.invalidate(step.line)
 
-    def _invalidate_line(self, line: Line, dirty: Dirty) -> None:
+    def _invalidate_line(self, line: WorksheetLine, dirty: Dirty) -> None:
         reached = line.error is not None and bool(line.at_stake & dirty.names)
         for step in line.steps:
             numbers = {line.last if number is None else number for number in step.answers}
@@ -176,13 +176,13 @@ class Store:
             self._void(line)
             dirty.answers.add(line.number)
 
-    def _void(self, line: Line) -> None:
+    def _void(self, line: WorksheetLine) -> None:
         line.forget_values()
         self.voided.add(line.number)
 
     # -- what a step uses ------------------------------------------------------------
 
-    def line_of_answer(self, step: Step, number: int | None) -> Line | None:
+    def line_of_answer(self, step: Step, number: int | None) -> WorksheetLine | None:
         """The line that ``@`` (``number`` is None) or ``@7`` stands for in a step."""
         number = step.line.last if number is None else number
         return None if number is None else self.by_number.get(number)

@@ -116,7 +116,7 @@ def _made(thing: Any, kind: str, data: dict[str, Any], fill: Callable[[Any, Any]
 def _everything(request: HttpRequest, person: Person, file: UploadedFile) -> HttpResponse:
     pending_import.hold(person, file.chunks())
     try:
-        with pending_import.pending_import(person).open("rb") as packed:
+        with pending_import.held(person).open("rb") as packed:
             clashes = clashes_in(person, packed)
     except LineError as error:
         pending_import.forget(person)
@@ -130,7 +130,7 @@ def _everything(request: HttpRequest, person: Person, file: UploadedFile) -> Htt
 def settle(request: HttpRequest) -> HttpResponse:
     """Brings in the zip that waits, with what was chosen for each name that is taken."""
     person = known_person(request)
-    if person is None or not pending_import.pending_import(person).exists():
+    if person is None or not pending_import.held(person).exists():
         return _not_brought(request, "No file waits any more. Bring it in again.")
     paths, choices = request.POST.getlist("path"), request.POST.getlist("choice")
     return _begun(request, person, dict(zip(paths, choices, strict=False)))

@@ -23,7 +23,7 @@ from teapot.engine.files.dialect import ENCODINGS, SEPARATORS
 from teapot.engine.files.preview import ColumnGuess, Guess
 from teapot.engine.out.cells import safe_cell
 from teapot.fence import file_jobs
-from teapot.fence.turns import Busy
+from teapot.fence.turns import EvaluatorsBusy
 from teapot.shelf import services, things
 from teapot.shelf.items import LONGEST_NAME
 from teapot.shelf.models import DataTable, Version
@@ -94,7 +94,7 @@ def look_at(request: HttpRequest, pk: UUID) -> HttpResponse:
 def _preview(request: HttpRequest, version: Version, error: str = "") -> HttpResponse:
     try:
         shown = ask(version.pk, file_jobs.LookAt(path=str(version.path), guess=_guess(request)))
-    except (LineError, Busy) as refused:
+    except (LineError, EvaluatorsBusy) as refused:
         services.drop(version)
         return _list(request, getattr(refused, "text", BUSY), 400)
     data = request.POST or request.GET
@@ -194,7 +194,7 @@ def keep(request: HttpRequest, pk: UUID) -> HttpResponse:
             table = services.keep(version, request.POST.get("name", ""), shown.guess, shown.rows)
     except LineError as error:
         return _preview(request, version, error.text)
-    except Busy:
+    except EvaluatorsBusy:
         return _preview(request, version, BUSY)
     except ValueError:
         raise Http404 from None
@@ -227,7 +227,7 @@ def _page(request: HttpRequest, table: DataTable, error: str = "") -> HttpRespon
     newest = table.newest
     try:
         columns = ask(table.pk, file_jobs.SumUp(file=newest.file))
-    except (LineError, Busy) as refused:
+    except (LineError, EvaluatorsBusy) as refused:
         columns, error = [], getattr(refused, "text", BUSY)
     words = f'shelf("{table.name}")'
     lines = Line.objects.filter(
@@ -268,11 +268,11 @@ def _rows(request: HttpRequest, table: DataTable) -> dict:
     is_down = request.GET.get("down") == "1"
     told = {"test": test, "by": by, "is_down": is_down, "first": first, "heads": file.guess.columns}
     try:
-        job = file_jobs.Rows(
+        job = file_jobs.ShowRows(
             file=file, test=test, by=by, is_down=is_down, first=first, count=SCREEN
         )
         found = ask(table.pk, job)
-    except (LineError, Busy) as refused:
+    except (LineError, EvaluatorsBusy) as refused:
         return {**told, "rows": [], "count": None, "said": getattr(refused, "text", BUSY)}
     if found.error is not None:
         return {
@@ -296,7 +296,7 @@ def as_csv(request: HttpRequest, pk: UUID) -> HttpResponse:
     test = request.GET.get("test", "")[:500]
     try:
         found = ask(table.pk, file_jobs.AllRows(file=table.newest.file, test=test))
-    except (LineError, Busy) as refused:
+    except (LineError, EvaluatorsBusy) as refused:
         return HttpResponse(getattr(refused, "text", BUSY), status=400, content_type="text/plain")
     response = HttpResponse(content_type="text/csv; charset=utf-8")
     name = quote(f"{table.name}.csv")
