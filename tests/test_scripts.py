@@ -21,7 +21,7 @@ IMPORT = re.compile(r'^import .*?"([^"]+)";|^\} from "([^"]+)";', re.MULTILINE)
 
 
 def served() -> dict[str, Path]:
-    """The file behind each path that static files are served from."""
+    """The file after each path that static files are served from."""
     found = {}
     for finder in get_finders():
         for name, storage in finder.list([]):

@@ -132,7 +132,7 @@ class Browser:
         self.csrf = self.cookies.get("csrftoken", "")
 
     async def keep(self, text: str, kind: str = "kept") -> None:
-        """Keeps a line, and asks for what the page asks for behind it."""
+        """Keeps a line, and asks for what the page asks for after it."""
         data = {"text": text, "token": str(uuid.uuid4()), "since": self.revision}
         data |= {"shows": ",".join(self.shown[-30:]), "listed": self.listed}
         headers = await self.timed(kind, f"{self.sheet}/lines", data)

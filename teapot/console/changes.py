@@ -251,7 +251,7 @@ def _mark_stale(
     settings: dict[str, Any],
     fresh: set[int],
 ) -> None:
-    """Notes which answers have to be made again: those behind the first place that
+    """Notes which answers have to be made again: those after the first place that
     changed, and live ones wherever they stand.  Lines in ``fresh`` are new."""
     lines = sheet.lines.filter(stale=False)
     if "form" in settings:

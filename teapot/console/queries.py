@@ -24,7 +24,7 @@ KEYS = ("id", "owner_id", "head", "recording_id")
 
 @dataclass(frozen=True, slots=True)
 class Foot:
-    """What is to be known of the lines of a sheet to put one behind them: the highest number
+    """What is to be known of the lines of a sheet to put one after them: the highest number
     and place, of deleted ones too, and the line that ``@`` stands for."""
 
     number: int

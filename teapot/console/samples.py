@@ -19,7 +19,7 @@ def load_samples() -> list[Sheet]:
     shelf; earlier samples are replaced.
     The first by name is loaded last, so that it is the one opened last.
 
-    A sample is a text file: its first line is the title, behind ``#``.
+    A sample is a text file: its first line is the title, after ``#``.
     Errors: :class:`ValueError` where a line of a sample cannot be answered.
     """
     load_sample_tables()

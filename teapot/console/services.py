@@ -446,7 +446,7 @@ def move(sheet: Sheet, number: int, up: bool, wanted: Wanted = NOTHING) -> Moved
 
 
 def set_form(sheet: Sheet, number: int, form: str) -> Kept:
-    """Puts a form behind the expressions of a line; none where it is empty.
+    """Puts a form after the expressions of a line; none where it is empty.
 
     Errors: :class:`LineError` where there is no such form.
     """

@@ -74,7 +74,7 @@ class ShownLine:
 
 
 def entry_parts(outcome: ShownOutcome) -> tuple[str, str, str]:
-    """The input before, at and behind the place of its error."""
+    """The input before, at and after the place of its error."""
     text, error = outcome.input, outcome.error
     start, end = (error.start, error.end) if error else (len(text), len(text))
     return text[:start], text[start:end], text[end:]

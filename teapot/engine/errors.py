@@ -178,7 +178,7 @@ class Sixty(LineError):
 
 
 class NoDigits(LineError):
-    sentence = "Digits are missing behind {digits}."
+    sentence = "Digits are missing after {digits}."
 
 
 # -- commands ------------------------------------------------------------------------
@@ -212,7 +212,7 @@ class NotAName(BadName):
 
 
 class BadTarget(LineError):
-    sentence = "The name goes before =, and its value behind it."
+    sentence = "The name goes before =, and its value after it."
 
 
 class ItemTarget(LineError):
@@ -258,7 +258,7 @@ class ChangedInPlace(OtherAssignment):
 
 
 class ValueBeforeName(OtherAssignment):
-    sentence = "The name goes before =, and its value behind it."
+    sentence = "The name goes before =, and its value after it."
 
 
 class OtherComparison(LineError):
@@ -367,7 +367,7 @@ class SemicolonInBrackets(LineError):
 
 
 class Arrow(LineError):
-    sentence = "A function is defined with its arguments behind its name: f(x) = x^2."
+    sentence = "A function is defined with its arguments after its name: f(x) = x^2."
 
 
 class PartOf(LineError):
@@ -411,7 +411,7 @@ class TwoFactorials(LineError):
 
 
 class AngleGoesOn(LineError):
-    sentence = "Does what comes behind the angle belong to it? Use brackets."
+    sentence = "Does what comes after the angle belong to it? Use brackets."
 
 
 class AngleWithPower(LineError):
@@ -451,7 +451,7 @@ class UnitBelow(LineError):
 
 
 class SpeltOutUnit(LineError):
-    sentence = "Behind a number this unit is written {unit}."
+    sentence = "After a number this unit is written {unit}."
 
 
 class ListCommas(LineError):
@@ -639,7 +639,7 @@ class AngleHasUnit(NotANumber):
 
 
 class BehindPlainNumber(NotANumber):
-    sentence = "{op} goes behind a plain number, and this is {kind}."
+    sentence = "{op} goes after a plain number, and this is {kind}."
 
 
 class RangeWithoutNumbers(NotANumber):
@@ -830,7 +830,7 @@ class UnknownName(LineError):
 
 class UnitAlone(UnknownName):
     sentence = (
-        "No quantity is named {name}. As a unit ({full}) it stands behind a number, as in 1 {name}."
+        "No quantity is named {name}. As a unit ({full}) it stands after a number, as in 1 {name}."
     )
 
 
@@ -946,7 +946,7 @@ class PowerOfMeasure(LineError):
 
 
 class RangeOfMeasures(LineError):
-    sentence = "A range goes from number to number; the unit stands behind all of it."
+    sentence = "A range goes from number to number; the unit stands after all of it."
 
 
 class NoConstant(LineError):
@@ -966,7 +966,7 @@ class UncertaintyOfList(LineError):
 
 
 class UnitBehindMeasure(LineError):
-    sentence = "This is {kind} already: a unit goes behind a plain number."
+    sentence = "This is {kind} already: a unit goes after a plain number."
 
 
 class NumberOverAngle(LineError):
@@ -978,7 +978,7 @@ class BadModulus(LineError):
 
 
 class BadAngle(LineError):
-    sentence = "∠ needs a finite angle behind it."
+    sentence = "∠ needs a finite angle after it."
 
 
 class UnknownThen(LineError):
@@ -992,7 +992,7 @@ class UnknownThen(LineError):
 
 
 class BracketBehindName(LineError):
-    sentence = "{name} is not a function, so a bracket behind it needs a sign: {name}*(…)."
+    sentence = "{name} is not a function, so a bracket after it needs a sign: {name}*(…)."
 
 
 class ListBehindRoundBracket(BracketBehindName):
@@ -1000,7 +1000,7 @@ class ListBehindRoundBracket(BracketBehindName):
 
 
 class NotAFunction(BracketBehindName):
-    sentence = "{name} is not a function, so brackets do not belong behind it."
+    sentence = "{name} is not a function, so brackets do not belong after it."
 
 
 class Covered(LineError):
@@ -1052,7 +1052,7 @@ class BuiltInName(LineError):
 
 
 class BareUnit(LineError):
-    sentence = "{name} is a unit of angles and goes behind a number, as in 2 {name}."
+    sentence = "{name} is a unit of angles and goes after a number, as in 2 {name}."
 
 
 class Command(LineError):
@@ -1108,7 +1108,7 @@ class WrittenOtherwise(UnknownFunction):
 
 
 class BaseInTheName(UnknownFunction):
-    sentence = "The base of a logarithm comes behind its argument: log(x, {base})."
+    sentence = "The base of a logarithm comes after its argument: log(x, {base})."
 
 
 # -- limits of work ------------------------------------------------------------------

@@ -12,7 +12,7 @@ MAX_RECURSION = 60_000
 deep, at a few frames each."""
 
 MAX_DIGITS = 1_000_000
-"""Decimal digits of a number, before or behind the point."""
+"""Decimal digits of a number, before or after the point."""
 
 MAX_BITS = 3_321_928
 """``MAX_DIGITS`` in binary digits."""
@@ -71,7 +71,7 @@ MAX_CALLS = 1_000
 always is one that does not end."""
 
 MAX_LINE_FIGURES = 9
-"""Figures of the number of a line behind ``@``: no sheet has so many."""
+"""Figures of the number of a line after ``@``: no sheet has so many."""
 
 MAX_CIRCULAR_DIGITS = 100_000
 """Digits of an angle of which the turns are taken off: that needs as many digits of π, and

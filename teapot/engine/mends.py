@@ -35,7 +35,7 @@ class Mend:
 
     ``span`` is replaced by ``replacement``.  ``label`` is what the button says;
     where it is empty, the button shows what the line becomes.  One that ``ends_line``
-    holds only where nothing is behind it but a note.
+    holds only where nothing is after it but a note.
     """
 
     label: str

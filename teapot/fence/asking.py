@@ -18,7 +18,7 @@ from teapot.engine.limited.child import Broke, Failed, Interrupted, Late, Slow
 from teapot.fence.evaluators import Evaluators, Exchanges
 from teapot.fence.jobs import BeReady, Job
 from teapot.fence.lines import Part, SyncPosition
-from teapot.fence.notes import BEHIND
+from teapot.fence.notes import NEEDS_SYNC
 from teapot.fence.remote import SOCKET, Remote
 from teapot.fence.turns import NOBODY, Client, PartlyRead
 from teapot.fence.worker import NeedsSync, RefusedJob, ShelfState, State
@@ -77,7 +77,7 @@ def work(
         for _ in range(MOST_SENDINGS):
             note, data = session.exchange(job.seconds, pickle.dumps((state, job)))
             result = pickle.loads(data)  # noqa: S301 - of our own evaluator
-            if note != BEHIND:
+            if note != NEEDS_SYNC:
                 return cast(T, result)
             _make_ready(session, state, result, lines_since, shelf_now, longest)
     except Slow:

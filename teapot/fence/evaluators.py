@@ -8,7 +8,7 @@ import time
 from typing import Protocol
 
 from teapot.engine.limited.child import Broke, Child, Late, Slow
-from teapot.fence.notes import AT_LIMIT, BEHIND
+from teapot.fence.notes import AT_LIMIT, NEEDS_SYNC
 from teapot.fence.turns import NOBODY, Client, Ticket, Turns
 
 MOST_MEGABYTES = 700
@@ -102,7 +102,7 @@ class WorkSession:
 
     def exchange(self, seconds: float, arguments: bytes) -> tuple[str, bytes]:
         """The note and the result of work on pickled ``arguments``.  The evaluator is let go,
-        unless it is :data:`BEHIND`: then it waits for what it lacks.
+        unless it is :data:`NEEDS_SYNC`: then it waits for what it lacks.
 
         Errors: those of :meth:`Turns.take` and :meth:`Child.exchange`.
         """
@@ -121,7 +121,7 @@ class WorkSession:
             self._of.replace(at)
             raise
         finally:
-            if note != BEHIND:
+            if note != NEEDS_SYNC:
                 if self._of.is_too_large(at, time.monotonic() - since):
                     self._of.replace(at)
                 self._let_go(note == AT_LIMIT)

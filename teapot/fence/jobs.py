@@ -324,7 +324,7 @@ class FindAgain(Job[list[str]]):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class WithForm(Job[str]):
-    """A line with a form behind its expressions."""
+    """A line with a form after its expressions."""
 
     text: str
     form: str

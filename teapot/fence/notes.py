@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-BEHIND = "behind"
+NEEDS_SYNC = "needs sync"
 """More is to be sent first: the same evaluator is asked again."""
 
 AT_LIMIT = "at a limit"

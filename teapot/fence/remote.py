@@ -16,7 +16,7 @@ from typing import Any
 from teapot.engine.limited.bounds import LOAD_SECONDS, on_the_clock
 from teapot.engine.limited.child import START_SECONDS, Broke, Failed, Interrupted, Late, Slow
 from teapot.engine.limited.messages import receive, send, timeval
-from teapot.fence.notes import BEHIND
+from teapot.fence.notes import NEEDS_SYNC
 from teapot.fence.turns import LONGEST_WAIT, NOBODY, Client, EvaluatorsBusy, Overtaken, Slowed
 
 SOCKET = "TEAPOT_EVALUATORS_AT"
@@ -110,11 +110,11 @@ class RemoteWorkSession:
         self._holds = False
 
     def exchange(self, seconds: float, arguments: bytes) -> tuple[str, bytes]:
-        """The note and the result of the work; an evaluator that is behind is held."""
+        """The note and the result of the work; an evaluator that is after is held."""
         kind, *told = self._asked(seconds, arguments)
         if kind == DONE:
             note, result = told
-            self._holds = note == BEHIND
+            self._holds = note == NEEDS_SYNC
             return note, result
         self._holds = False
         raise ERRORS[kind](*told)

@@ -104,7 +104,7 @@ class Ticket:
 
 
 class Turns:
-    """Who has which of ``count`` evaluators; ``aside`` is one more, behind these, for those alone
+    """Who has which of ``count`` evaluators; ``aside`` is one more, after these, for those alone
     who run into limits again and again."""
 
     def __init__(

@@ -24,7 +24,7 @@ from teapot.engine.numbers.shelf import ProcedureText, Shelf
 from teapot.engine.pickling import compactly_pickled
 from teapot.fence.jobs import BeReady, ChangeJob, Job
 from teapot.fence.lines import NOTHING_YET, SheetLine, SyncPosition
-from teapot.fence.notes import AT_LIMIT, BEHIND
+from teapot.fence.notes import AT_LIMIT, NEEDS_SYNC
 
 T = TypeVar("T")
 
@@ -110,7 +110,7 @@ def noted(state: State, job: Job[T]) -> Envelope:
     """As :func:`work`, with what is to be known of the result without reading it."""
     result = work(state, job)
     if isinstance(result, NeedsSync | None) and (result or isinstance(job, BeReady)):
-        return Envelope(BEHIND, result)  # more comes
+        return Envelope(NEEDS_SYNC, result)  # more comes
     entered = result if isinstance(result, list) else (result,)
     return Envelope(AT_LIMIT if any(map(_is_at_limit, entered)) else "", result)
 
@@ -162,7 +162,7 @@ def _shelf_of(state: ShelfState) -> Shelf:
 
 
 def _known_at(state: State, gives_way: bool) -> CachedSheet | NeedsSync:
-    """The sheet as ``state`` says, or how far it is behind.
+    """The sheet as ``state`` says, or how far it is after.
 
     One that was changed here, and of which nobody has said yet that the change is kept, is good
     for what only ``gives_way``: else it is read anew.

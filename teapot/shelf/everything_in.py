@@ -54,7 +54,7 @@ NAMED: dict[str, type[Model]] = {"table": DataTable, "procedure": Procedure, "re
 """The kinds of things of which no two have one name."""
 
 ORDER = ("table", "procedure", "sheet", "record")
-"""What uses others comes behind them."""
+"""What uses others comes after them."""
 
 READY_AT_ONCE, LONGEST_STEP = 25, 0.05
 """Steps that are made ready before others are kept waiting, and seconds for which they are."""

@@ -60,7 +60,7 @@ def word_for(thing: Any) -> str:
 
 
 def untaken(thing: Any, name: str) -> str:
-    """The name, or with a number behind it where another of its kind has it."""
+    """The name, or with a number after it where another of its kind has it."""
     number, found = 2, name
     while True:
         try:

@@ -33,7 +33,7 @@ def versions_in(draws: Iterable[str]) -> list[Version | ProcedureVersion]:
 
 
 def _keys(drawn: Iterable[str], prefix: str) -> list[UUID]:
-    """The keys behind a prefix.  What somebody replied to a question may begin like it."""
+    """The keys after a prefix.  What somebody replied to a question may begin like it."""
     found = []
     for one in drawn:
         if one.startswith(prefix):

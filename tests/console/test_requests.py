@@ -335,7 +335,7 @@ def test_very_many_changes_at_once_bring_the_last_screen(visitor):
 
 @pytest.mark.parametrize(
     ("zone", "hours"),
-    # Kiritimati is 14 hours before UTC, Pago Pago 11 behind it (IANA time zone database)
+    # Kiritimati is 14 hours before UTC, Pago Pago 11 after it (IANA time zone database)
     [("Pacific/Kiritimati", 14), ("Pacific/Pago_Pago", -11), ("../etc/passwd", 0), ("", 0)],
 )
 def test_the_clock_is_that_of_where_the_person_is(visitor, zone, hours):

@@ -37,7 +37,7 @@ WORDS = frozenset({"mod", "div", "and", "or", "not", "by"})
 COMPARISONS = {"≟": "==", "≠": "!=", "≤": "<=", "≥": ">=", "<": "<", ">": ">", "≈": "~"}
 OPENING = {"(": ")", "[": "]", "⌊": "⌋", "⌈": "⌉", "|": "|"}
 POWERED = frozenset({"sin", "cos", "tan", "ln", "sinh"})
-"""Functions whose square is written behind their name."""
+"""Functions whose square is written after their name."""
 
 
 def seen(element: ElementTree.Element) -> list[Sign]:
@@ -154,7 +154,7 @@ class Reader:
                 return node
 
     def with_power_of_ten(self, node: Read) -> Read:
-        """``1.5 × 10³`` as one number, where nothing behind belongs to the ten alone."""
+        """``1.5 × 10³`` as one number, where nothing after belongs to the ten alone."""
         number = node[1] if node[0] in ("neg", "pos") else node
         ten = self.signs[self.at + 1 : self.at + 3]
         is_power = len(ten) == 2 and ten[0].text == "10" and ten[1].kind == "sup"
@@ -191,7 +191,7 @@ class Reader:
                 node, is_atom = ("^", node, raised), False
             elif op := self.takes("!", "%", *UNITS):
                 if not is_atom and (node[0] == "^" or (op == "!" and node[0] == "!")):
-                    raise ValueError(f"{op} behind {node[0]} can be read in two ways")
+                    raise ValueError(f"{op} after {node[0]} can be read in two ways")
                 node, is_atom = (op, node), False
             elif self.sees("["):
                 self.at += 1

@@ -113,7 +113,7 @@ def test_awkward_values_end_in_an_answer_or_a_sentence_wherever_they_stand():
     [
         ("stdev([1, arcsin(2), 3])", "Variance and deviation need real numbers."),
         ("sort([1, arcsin(2)])", "Complex numbers are in no order."),
-        ("5∠arcsin(2)", "∠ needs a finite angle behind it."),
+        ("5∠arcsin(2)", "∠ needs a finite angle after it."),
         ("sqrt(2)^(10^400)", "This number is too large"),
     ],
 )

@@ -27,7 +27,7 @@ def listed(values) -> str:
 
 
 def pairs_of(lines: list[str]) -> list[list[str]]:
-    """The data of a file, which stand in two columns behind its last heading."""
+    """The data of a file, which stand in two columns after its last heading."""
     heading = max(at for at, line in enumerate(lines) if line.startswith("Data:"))
     return [line.split() for line in lines[heading + 1 :] if line.strip()]
 
@@ -41,7 +41,7 @@ def groups_of(lines: list[str]) -> list[str]:
 
 
 def certified(lines: list[str], label: str) -> list[Decimal]:
-    """The figures behind a label that begins a line, and has nothing but figures behind it."""
+    """The figures after a label that begins a line, and has nothing but figures after it."""
     line_of_figures = re.compile(rf"\s*(?:Certified )?{label}((?:\s+-?[\d.]+(?:E[+-]\d+)?)+)\s*")
     matches = (line_of_figures.fullmatch(line) for line in lines)
     return [Decimal(figure) for figure in next(filter(None, matches))[1].split()]

@@ -184,7 +184,7 @@ def test_of_what_is_long_the_head_is_printed_and_how_much_there_is(tmp_path):
 
 def test_each_line_has_the_limits_of_the_page():
     """One that goes on without end, in Python or in a single step of a library, is ended;
-    what was there before it is there behind it."""
+    what was there before it is there after it."""
     deep = "(" * 2_000 + "1" + ")" * 2_000
     text = (
         "a = 7\n/angle deg\nr = random()\nr\n"

@@ -1,4 +1,4 @@
-"""A sheet in a process of its own goes on behind a line that had to be ended."""
+"""A sheet in a process of its own goes on after a line that had to be ended."""
 
 import json
 import os

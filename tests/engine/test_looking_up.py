@@ -126,7 +126,7 @@ def test_completion_by_beginning_own_names_first():
     assert names("ma", "mass_pot = 3  # kg")[0] == "mass_pot"
     assert names("f", "flow(x, y) = x*y")[0] == "flow()"
     assert names("2*arct") == ["arctan()"]
-    # "asin" and its like are other spellings, which come behind
+    # "asin" and its like are other spellings, which come after
     assert names("as") == ["ask()", "arcsin()", "arcsec()", "arsinh()", "arsech()"]
     assert names("toda") == ["today()"]
 

@@ -1,4 +1,4 @@
-"""Measures: what may be typed with a unit behind a number, and what is answered.
+"""Measures: what may be typed with a unit after a number, and what is answered.
 
 Names, symbols and their powers: SI brochure, 9th edition; ISO 80000-1, 7.2.  What errors say is
 this project's own.

@@ -1,7 +1,7 @@
 """Slips and habits of beginners: what is answered, or said, and what is offered first.
 
 A row each, by kind.  ``typed`` may begin with lines that make quantities, each ended by a
-bar between spaces; behind ``=>`` stands the answer, as ``= 5`` or ``≈ 0.5``, or the first
+bar between spaces; after ``=>`` stands the answer, as ``= 5`` or ``≈ 0.5``, or the first
 mend.  They are common practice of the trade, collected at desks and in classrooms; no
 source is cited.  Every mend that is offered anywhere here is typed in turn, and has to be
 answered or to ask for no more than a value that is missing.

@@ -35,7 +35,7 @@ def evaluators():
 
 @pytest.fixture(autouse=True)
 def nobody_asks():
-    """Whoever was behind the last request of another test is not behind these."""
+    """Whoever was behind the last request of another test is not after these."""
     asking.client.set(NOBODY)
 
 

@@ -250,7 +250,7 @@ def move(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
 
 @require_POST
 def form(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
-    """Puts a form behind the expressions of a line."""
+    """Puts a form after the expressions of a line."""
     sheet = own_sheet(request, pk)
     line_ever(sheet, number)
     since = whole_number(request.POST.get("since"))

@@ -57,7 +57,7 @@ def own_sheet(request: HttpRequest, pk: UUID | str) -> Sheet:
 
 
 def sheet_and_foot(request: HttpRequest, pk: UUID | str) -> tuple[Sheet, Foot]:
-    """The same with what is to be known to put a line behind the last one."""
+    """The same with what is to be known to put a line after the last one."""
     key = person_key(request)
     try:
         wanted = pk if isinstance(pk, UUID) else UUID(pk)

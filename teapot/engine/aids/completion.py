@@ -125,7 +125,7 @@ def _constants(word: str, place: Span, behind: str) -> list[Completion]:
 
 
 def _units(word: str, place: Span) -> list[Completion]:
-    """Units of measurement behind a number."""
+    """Units of measurement after a number."""
     return [
         Completion(symbol, symbol, units.said_of(atom), "unit", symbol, *place)
         for symbol, atom in islice(units.beginning(word), units.MOST)
@@ -244,7 +244,7 @@ def _of_entry(entry: Entry, place: Span, behind: str) -> Completion:
 
 
 def _call(name: str, pattern: str, summary: str, kind: str, place: Span, behind: str) -> Completion:
-    """A function: its brackets are put behind it, unless they are there."""
+    """A function: its brackets are put after it, unless they are there."""
     if behind.lstrip().startswith("("):
         return Completion(name, pattern, summary, kind, name, *place)
     empty = pattern.endswith("()")

@@ -53,7 +53,7 @@ class CardParameter:
 @compactly_pickled
 @dataclass(frozen=True, slots=True)
 class CardExample:
-    """An example with its answer behind its sign."""
+    """An example with its answer after its sign."""
 
     input: str
     answer: str
@@ -227,7 +227,7 @@ def _cell(value: Value, form: Form) -> str:
 
 
 def _argument_at(before: str) -> int:
-    """The place of the argument behind ``before``, the start of a call's arguments."""
+    """The place of the argument after ``before``, the start of a call's arguments."""
     depth = commas = 0
     for sign in before:
         depth += (sign in "([") - (sign in ")]")

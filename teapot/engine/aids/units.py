@@ -22,11 +22,11 @@ _BEHIND_NUMBER = re.compile(_NUMBER + r"$")
 _IN_UNIT = re.compile(_NUMBER + r"([^\W\d]+)(?:\^-?\d+)?(?:[ /*·(]+[^\W\d]+(?:\^-?\d+)?)*[ /*·(]+$")
 
 MOST = 5
-"""Units that are offered behind a number, with other names below them."""
+"""Units that are offered after a number, with other names below them."""
 
 
 def are_wanted(before: str) -> bool:
-    """Whether a unit may stand behind this: a number, or a part of a unit."""
+    """Whether a unit may stand after this: a number, or a part of a unit."""
     if _BEHIND_NUMBER.search(before):
         return True
     found = _IN_UNIT.search(before)

@@ -179,7 +179,7 @@ def _meant(name: str, unit: str, is_attached: bool) -> str:
 
 
 def _untaken(name: str, taken: set[str]) -> str:
-    """The name, or with a number behind it where another column has it."""
+    """The name, or with a number after it where another column has it."""
     number, found = 2, name
     while found in taken:
         found, number = f"{name}_{number}", number + 1

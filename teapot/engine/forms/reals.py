@@ -128,7 +128,7 @@ def _number(sign: str, tree: Node) -> Written:
 
 
 def positional_text(number: Decimal, least_places: int = 0) -> str:
-    """Digits with a point: ``-0.045``.  Zeros behind ``least_places`` are left out."""
+    """Digits with a point: ``-0.045``.  Zeros after ``least_places`` are left out."""
     minus = "-" if number.mantissa < 0 else ""
     figures = abs(number.mantissa).str()
     places = max(0, -number.exponent)

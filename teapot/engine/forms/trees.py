@@ -60,7 +60,7 @@ def times(factor: Node, of: Node) -> Node:
 
 
 def with_unit(tree: Node, unit: str) -> Node:
-    """A number with the unit of an angle behind it: behind what comes last in a product,
+    """A number with the unit of an angle after it: after what comes last in a product,
     and its sign before it."""
     if isinstance(tree, Binary) and tree.op == IMPLIED:
         return times(tree.left, with_unit(tree.right, unit))

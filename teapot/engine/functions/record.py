@@ -50,7 +50,7 @@ class Function(Described):
     its continuation to complex numbers, and ``branch`` says which of its values it has there
     and where its cuts run.  Where it is ``lazy``, ``compute`` is given
     each argument as :class:`Delayed`; where it ``names_columns``, all that it is given by a name
-    of the person's own stand in one mapping behind the others.
+    of the person's own stand in one mapping after the others.
     """
 
     subject: str

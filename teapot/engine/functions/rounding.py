@@ -33,7 +33,7 @@ MAX_PLACES = 10_000
 
 
 def round_off(x: Extended, places: Value | None = None, ties: Value | None = None) -> Extended:
-    """``x`` rounded to ``places`` digits behind the point, none where left out.
+    """``x`` rounded to ``places`` digits after the point, none where left out.
 
     A tie goes to the even neighbour (ISO 80000-1, Annex B, rule A) with a notice;
     with ``ties`` "away" to the neighbour that is farther from 0 (rule B).
@@ -78,7 +78,7 @@ def ceiling(x: Extended) -> Extended:
 
 
 def truncate(x: Extended) -> Extended:
-    """``x`` without its digits behind the point."""
+    """``x`` without its digits after the point."""
     if isinstance(x, Infinite | Undefined):
         return x
     return floor_of(x) if sign_of(x) >= 0 else ceiling(x)
@@ -112,7 +112,7 @@ FUNCTIONS = (
         summary="The nearest whole number, or the nearest with so many places.",
         parameters=(
             X,
-            Parameter("places", "digits behind the point; 0 if left out", "a whole number", True),
+            Parameter("places", "digits after the point; 0 if left out", "a whole number", True),
             Parameter("ties", "where a tie goes", '"even" or "away"', True, is_text=True),
         ),
         compute=by_count(round_off),
@@ -161,7 +161,7 @@ FUNCTIONS = (
     Function(
         name="trunc",
         subject=SUBJECT,
-        summary="The whole part: x without its digits behind the point.",
+        summary="The whole part: x without its digits after the point.",
         parameters=(X,),
         compute=by_count(truncate),
         accepts=(Angle, Measure),
@@ -181,9 +181,9 @@ FUNCTIONS = (
         accepts=(Angle, Measure),
         examples=(Example("frac(2.75)", "=", "0.75"), Example("frac(-2.75)", "=", "0.25")),
         related=("trunc", "floor"),
-        words="fractional part behind the decimal point",
+        words="fractional part after the decimal point",
         source="ISO 80000-2",
         special_values=("frac(3) = 0", "frac(-1/4) = 3/4"),
-        confused_with="the figures behind the point of a negative number: frac(-2.75) is 0.25.",
+        confused_with="the figures after the point of a negative number: frac(-2.75) is 0.25.",
     ),
 )

@@ -85,7 +85,7 @@ def quantile(x: Value, p: Value, definition: Value | None = None) -> Value:
 
 
 def _place(count: int, p: fmpq, definition: int) -> tuple[int, fmpq]:
-    """The item that a quantile stands behind, and how far on to the next it is."""
+    """The item that a quantile stands after, and how far on to the next it is."""
     if definition in SHARES:
         alpha, beta = SHARES[definition]
         place = count * p + alpha + p * (1 - alpha - beta)

@@ -34,9 +34,9 @@ FORMS = (
         "places, which count from the decimal point.", source="ISO 80000-1, Annex B",
     ),
     _form(
-        "decimal-places", "N places", "So many digits behind the point.",
+        "decimal-places", "N places", "So many digits after the point.",
         (("pi as 2 places", "≈", "3.14"), ("20/3 as 3 places", "≈", "6.667")),
-        "decimal places behind the point fixed", ("digits",),
+        "decimal places after the point fixed", ("digits",),
         "digits, which count from the first figure.",
     ),
     _form(

@@ -32,7 +32,7 @@ OPERATORS = (
         "degree degrees minutes seconds angle arc type a degree sign deg", ("deg", "dms"),
     ),
     _operator(
-        "unit", "deg rad gon turn", "x rad", "A number with the unit of an angle behind it.",
+        "unit", "deg rad gon turn", "x rad", "A number with the unit of an angle after it.",
         (("0.5 rad + 0.25 rad", "=", "0.75 rad"), ("100 gon as deg", "=", "90°"),
          ("(1/2) turn as deg", "=", "180°")),
         "unit of an angle radian degree gon gradian turn revolution", ("degree-sign", "rad"),
@@ -169,7 +169,7 @@ OPERATORS = (
         "live definition always recomputed formula depends by definition", ("assign",),
     ),
     _operator(
-        "answer", "@", "@ or @7", "The last answer, or the answer of a line: behind 6*7, @ is 42.",
+        "answer", "@", "@ or @7", "The last answer, or the answer of a line: after 6*7, @ is 42.",
         (("6*7", "=", "42"),),
         "last answer previous result ans line", ("assign",),
     ),
@@ -180,7 +180,7 @@ OPERATORS = (
         "format form show display convert conversion", ("digits", "deg", "fraction"),
     ),
     _operator(
-        "note", "#", "x  # words", "A note; behind an assignment it describes the quantity.",
+        "note", "#", "x  # words", "A note; after an assignment it describes the quantity.",
         (("1 + 1  # tea", "=", "2"), ("m = 1.2  # water, kg", "=", "1.2")),
         "comment remark describe note hash", ("assign",),
     ),

@@ -120,7 +120,7 @@ RELATED = {
 UNITS = (
     record(
         "measures", "SI", "… as UNIT",
-        "A number keeps the unit behind it; as converts it, and as SI gives base units.",
+        "A number keeps the unit after it; as converts it, and as SI gives base units.",
         (
             ("1.2 kg * 4186 J/(kg K) * 77.5 K", "=", "389298 J"),
             ("10 m/2 s", "=", "5 m/s"),
@@ -129,7 +129,7 @@ UNITS = (
         ),
         "unit units of measurement measure dimension convert conversion SI base quantity",
         ("units-of-length", "units-of-energy", "units-of-temperature"),
-        "a name of one's own: a name with a value is that value, also behind a number, and the "
+        "a name of one's own: a name with a value is that value, also after a number, and the "
         "full name of the unit stays, 2 metre.",
         "SI brochure, 9th edition; ISO 80000-1",
     ),

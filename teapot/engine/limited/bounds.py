@@ -1,7 +1,7 @@
 """The limits of time and memory, and how a process puts itself under them.
 
 Time is processor time, which a busy machine does not use up: a line that is worked out in a second
-is answered, however long it had to wait for that second.  Behind it is a limit on the clock for
+is answered, however long it had to wait for that second.  After it is a limit on the clock for
 what waits and does not compute.
 """
 

@@ -27,7 +27,7 @@ UNITS["dms"] = DMS
 seconds."""
 
 SIGNS = {name: f" {name}" for name in UNITS} | {"deg": "°", "dms": "°"}
-"""What stands behind a number of each."""
+"""What stands after a number of each."""
 
 WORDS = {
     "rad": "radians",

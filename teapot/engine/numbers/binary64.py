@@ -1,7 +1,7 @@
 """IEEE 754 binary64, operation by operation, beside the true value.
 
 A quantity enters a calculation as the nearest binary64 of its true value.  The
-functions are those of the C library behind :mod:`math`, as most programs use them.
+functions are those of the C library after :mod:`math`, as most programs use them.
 """
 
 from __future__ import annotations

@@ -26,7 +26,7 @@ from teapot.engine.numbers.values import (
 TEN = fmpz(10)
 
 MAX_ROUNDED = 20_000
-"""Figures before the point of a real number that is rounded to places behind it."""
+"""Figures before the point of a real number that is rounded to places after it."""
 
 SPARE = 3
 """Digits beyond those wanted that a number has to be known to, where it is called a tie."""
@@ -155,11 +155,11 @@ def _at_first(ball: arb, digits: int) -> Decimal | None:
 
 
 LARGEST_AT_FIRST = 2000
-"""Binary digits before or behind the point up to which that is tried."""
+"""Binary digits before or after the point up to which that is tried."""
 
 
 def to_places(number: Number, places: int) -> Decimal:
-    """``number`` correctly rounded to ``places`` digits behind the point.
+    """``number`` correctly rounded to ``places`` digits after the point.
 
     At what cannot be told from a tie there is one more, as in :func:`significant`.
     Errors: :class:`LineError` where it has more figures than can be known.

@@ -12,7 +12,7 @@ PREFIX, OF_PROCEDURE = "table:", "procedure:"
 """What a version begins with among what was drawn for a line."""
 
 WITH_UNITS = "#units"
-"""What stands behind the version of a table whose columns have the units of their heads.  Lines
+"""What stands after the version of a table whose columns have the units of their heads.  Lines
 that were kept before there were units go on as they are."""
 
 
@@ -36,7 +36,7 @@ def version_in(drawn: str, prefix: str = PREFIX) -> str:
 class Shelf:
     """Tables and procedures by name, each in the version that is the newest.
 
-    A version never changes; ``load`` gives its table, :data:`WITH_UNITS` where that stands behind
+    A version never changes; ``load`` gives its table, :data:`WITH_UNITS` where that stands after
     it, ``texts`` has its procedure.
     ``replaced`` says of versions that are not the newest any more when that was, such as "on
     26 November at 14:05".

@@ -262,7 +262,7 @@ class Angle(Sized):
 
     @property
     def name(self) -> str:
-        """Its unit, as it is typed behind a number."""
+        """Its unit, as it is typed after a number."""
         return self.unit.text
 
 
@@ -355,7 +355,7 @@ def parts_of(text: str) -> tuple[str | Filled, ...]:
 
 
 def joined(first: str, second: str) -> str:
-    """One text behind the other."""
+    """One text after the other."""
     if isinstance(first, InterpolatedText) or isinstance(second, InterpolatedText):
         return InterpolatedText((*parts_of(first), *parts_of(second)))
     return first + second

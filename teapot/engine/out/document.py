@@ -53,7 +53,7 @@ class LineOut:
 
     @property
     def note(self) -> str:
-        """What was noted behind it."""
+        """What was noted after it."""
         return str(self.outcome.get("note", ""))
 
     @property

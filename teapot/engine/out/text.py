@@ -1,6 +1,6 @@
 """A sheet as plain text that is read again, and as Markdown.
 
-In plain text what cannot be read off a line stands before it behind ``#:``, as JSON; in
+In plain text what cannot be read off a line stands before it after ``#:``, as JSON; in
 Markdown in a comment.  Both are notes for whoever reads them otherwise.
 """
 

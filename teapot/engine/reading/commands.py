@@ -14,7 +14,7 @@ from teapot.engine.reading.tree import Command
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class CommandRecord(Described):
-    """``pattern`` is what may stand behind its name."""
+    """``pattern`` is what may stand after its name."""
 
     pattern: str = ""
 
@@ -132,7 +132,7 @@ COMMANDS = {
 """All commands by name."""
 
 KEPT = frozenset({"forget", "cover"})
-"""Those that are kept as lines of the sheet, since lines behind them depend on them."""
+"""Those that are kept as lines of the sheet, since lines after them depend on them."""
 
 
 NEAR_COMMAND = 0.5
@@ -151,7 +151,7 @@ ITS_WORDS = {
     **dict.fromkeys(("real", "complex"), "numbers"),
     **dict.fromkeys(("fraction", "decimal", "scientific", "engineering", "exact"), "show"),
 }
-"""What stands behind a command, typed as if it were one: ``/deg``."""
+"""What stands after a command, typed as if it were one: ``/deg``."""
 
 
 def _unknown(text: str, name: str, span: Span) -> LineError:

@@ -56,7 +56,7 @@ UNITS_SPELT_OUT = {
     "degree": "deg", "degrees": "deg", "radian": "rad", "radians": "rad", "rads": "rad",
     "grad": "gon", "grads": "gon", "gons": "gon", "turns": "turn", "rev": "turn", "degs": "deg",
 }  # fmt: skip
-"""Words that people write behind a number for a unit of angles."""
+"""Words that people write after a number for a unit of angles."""
 
 
 CALLED = {"mod": "remainder", "div": "quotient"}
@@ -152,7 +152,7 @@ def _semicolon_in_brackets(cursor: Cursor) -> LineError:
 
 
 def _arrow(cursor: Cursor) -> LineError:
-    """``f = x -> x^2``: a function has its arguments behind its name; and ``45° -> rad``."""
+    """``f = x -> x^2``: a function has its arguments after its name; and ``45° -> rad``."""
     span = cursor.previous.span.to(cursor.token.span)
     if is_form((cursor.tokens[cursor.at + 1].text,)):
         return form_word("->", span)
@@ -350,7 +350,7 @@ def arguments_without_commas(cursor: Cursor) -> tuple[Mend, ...]:
 
 
 def angle_goes_on(cursor: Cursor, phasor: Binary, end: int) -> LineError:
-    """``5∠pi/6``: what is behind the angle, up to ``end``, may belong to it, or not."""
+    """``5∠pi/6``: what is after the angle, up to ``end``, may belong to it, or not."""
     angle = Span(phasor.right.span.start, end)
     typed, behind = cursor.typed(phasor.span), cursor.typed(angle)
     rest = cursor.text[phasor.span.end : end]
@@ -436,7 +436,7 @@ def call_without_brackets(cursor: Cursor, name: Token, ends: list[int]) -> LineE
 
 
 def _with_all_behind(cursor: Cursor, name: Token, mends: list[Mend]) -> list[Mend]:
-    """``max 3, 4``: what is behind the commas may be arguments too."""
+    """``max 3, 4``: what is after the commas may be arguments too."""
     if not mends or cursor.brackets:
         return []
     behind = cursor.text[mends[0].span.end :]
@@ -448,7 +448,7 @@ def _with_all_behind(cursor: Cursor, name: Token, mends: list[Mend]) -> list[Men
 
 
 def power_without_brackets(cursor: Cursor, name: Token, exponent: str, argument: Span) -> LineError:
-    """``sin² 30°``: the argument gets its brackets, and the power stands behind them."""
+    """``sin² 30°``: the argument gets its brackets, and the power stands after them."""
     inside = f"({cursor.typed(argument)})"
     if exponent.startswith("-"):
         return inverse_or_reciprocal(cursor, name, exponent[1:], inside)

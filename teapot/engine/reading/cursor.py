@@ -152,5 +152,5 @@ class Cursor:
 
 
 def describe_gap(sign: str) -> str:
-    """What is missing behind a sign, or at the start where there is none."""
-    return f"a value behind {sign}" if sign else "an expression"
+    """What is missing after a sign, or at the start where there is none."""
+    return f"a value after {sign}" if sign else "an expression"

@@ -15,10 +15,10 @@ from teapot.engine.reading.vocabulary import UNITS_OF_ANGLES
 from teapot.engine.units.unit import Unit
 
 COUNTED = frozenset({"digits", "places"})
-"""Forms written behind a whole number: ``4 digits``."""
+"""Forms written after a whole number: ``4 digits``."""
 
 SINGULAR = {"digit": "digits", "place": "places"}
-"""How they are written behind 1."""
+"""How they are written after 1."""
 
 STYLES = (
     "decimal", "scientific", "engineering", "fraction", "mixed", "percent",
@@ -49,7 +49,7 @@ LONGEST_COUNT = 9
 class Form:
     """How an answer is shown.
 
-    ``digits`` are significant ones; ``places`` stand behind the point and go
+    ``digits`` are significant ones; ``places`` stand after the point and go
     before ``digits`` where both are set.  ``asked`` is set where the count was
     asked for with the line, so that zeros at the end are shown.  ``unit`` is that of
     an angle or a measure, ``shape`` the one of a complex number.
@@ -192,7 +192,7 @@ def _unknown(words: str) -> LineError:
 
 
 def form_asked(expression: Node) -> Form:
-    """The form behind an expression, empty where none is.
+    """The form after an expression, empty where none is.
 
     Errors: :class:`UnknownForm` for words that name no form.
     """

@@ -258,7 +258,7 @@ class LaTeXWriter(PrintWriter):
         return self.bare_call(node) if is_bare(node) else self.named_call(node)
 
     def named_call(self, node: Call, exponent: str = "") -> str:
-        """A call by its name, with an ``exponent`` behind that if there is one."""
+        """A call by its name, with an ``exponent`` after that if there is one."""
         index = index_of(node)
         args = [self.node(arg) for arg in node.args if arg is not index]
         args += [

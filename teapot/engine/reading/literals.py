@@ -18,7 +18,7 @@ SEXAGESIMAL = (
     r"(?<![0-9])(?P<degrees>[0-9]+)\s*°\s*(?P<minutes>[0-9]+(?:\.[0-9]+)?)\s*['′]"
     r"(?:\s*(?P<seconds>[0-9]+(?:\.[0-9]+)?)\s*(?:[\"″]|''|′′))?"
 )
-"""Degrees and minutes, and seconds behind them: ``12°30′15″``."""
+"""Degrees and minutes, and seconds after them: ``12°30′15″``."""
 
 _SEXAGESIMAL = re.compile(SEXAGESIMAL)
 

@@ -70,7 +70,7 @@ SIGNS = {
     "<": "&lt;", ">": "&gt;", ":=": "≔", "∠": "∠", "±": "±",
 }  # fmt: skip
 UNITS = {"deg": "°", "°": "°", "′": "′", "″": "″", "rad": "rad", "gon": "gon", "turn": "turn"}
-"""Units of angles, each with the sign that is set behind its number."""
+"""Units of angles, each with the sign that is set after its number."""
 
 APPLY = "<mo>&#x2061;</mo>"
 TIMES_NOTHING = "<mo>&#x2062;</mo>"
@@ -381,7 +381,7 @@ class MathMLWriter(PrintWriter):
         return self.named_call(node)
 
     def named_call(self, node: Call, exponent: str = "") -> str:
-        """A call by its name; an ``exponent`` is set behind that, as in sin²(x).
+        """A call by its name; an ``exponent`` is set after that, as in sin²(x).
 
         Each argument is set once: set twice at every level, a deep line would never end.
         """
@@ -524,7 +524,7 @@ def list_mathml(items: list[str]) -> str:
 
 
 def in_unit_mathml(inner: str, unit: str) -> str:
-    """A number with the unit of an angle behind it."""
+    """A number with the unit of an angle after it."""
     sign = UNITS[unit]
     if sign.isalpha():
         return f'<mrow>{inner}{THIN_SPACE}<mi mathvariant="normal">{sign}</mi></mrow>'

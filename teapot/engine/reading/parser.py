@@ -89,7 +89,7 @@ INFIX = {
 del INFIX["^"], INFIX["**"], INFIX[IMPLIED]  # a power is read with its base
 
 BEHIND = frozenset({"!", "%", "°", "′", "″", "[", "."})
-"""Signs that may stand behind an operand."""
+"""Signs that may stand after an operand."""
 
 
 def parse(
@@ -178,7 +178,7 @@ class Parser(Cursor):
             return self.token.kind == tk.END
         if self.takes(","):
             if self.token.kind == tk.END:
-                self.lack("another expression behind the comma")
+                self.lack("another expression after the comma")
             return False
         raise complaints.unexpected(self)
 
@@ -213,7 +213,7 @@ class Parser(Cursor):
     # -- expressions ----------------------------------------------------------------
 
     def expression(self) -> Node:
-        """Any expression, with the forms behind it."""
+        """Any expression, with the forms after it."""
         node = self.operation(OR)
         while self.sees("as"):
             node = self.in_form(node)
@@ -228,7 +228,7 @@ class Parser(Cursor):
                 if self.sees("%"):
                     raise complaints.percent_as_form(self)
                 if self.token.kind == tk.END:
-                    self.lack("the form behind as")
+                    self.lack("the form after as")
                     return node
                 raise complaints.unexpected(self)
             forms.append(words)
@@ -239,7 +239,7 @@ class Parser(Cursor):
         return Formatted(self.across(node, node).to(span), node, tuple(forms), span)
 
     def words_of_form(self, quantities: Container[str] = ()) -> tuple[str, ...]:
-        """The words of the form at hand, which are passed; a unit is one of them.  Behind ``as``
+        """The words of the form at hand, which are passed; a unit is one of them.  After ``as``
         no name is a quantity."""
         unit = Cursor(self.text, self.tokens, (), quantities)
         unit.at = self.at
@@ -260,7 +260,7 @@ class Parser(Cursor):
         return tuple(token.text for token in self.tokens[start : self.at])
 
     def form_follows(self) -> bool:
-        """Whether the words behind this comma are one more form.
+        """Whether the words after this comma are one more form.
 
         A form is a name alone, or a whole number and a name; what else follows a
         comma is the next statement.
@@ -281,7 +281,7 @@ class Parser(Cursor):
         return self.operation_behind(node, least, most)
 
     def operation_behind(self, node: Node, least: int, most: int) -> Node:
-        """The operation that goes on behind its first operand, whose outermost operator
+        """The operation that goes on after its first operand, whose outermost operator
         binds as tightly as ``most``."""
         while True:
             token = self.tokens[self.at]
@@ -313,7 +313,7 @@ class Parser(Cursor):
         return node
 
     def operand(self, sign: str, least: int) -> Node:
-        """What stands behind a sign; a box where nothing does."""
+        """What stands after a sign; a box where nothing does."""
         if self.tokens[self.at].kind == tk.END:
             return self.lack(describe_gap(sign))
         return self.operation(least)
@@ -416,7 +416,7 @@ class Parser(Cursor):
         if sign.kind != tk.OP or sign.text not in ("^", "**"):
             return base
         self.at += 1
-        exponent = self.nested(self.signed, "an exponent behind ^")
+        exponent = self.nested(self.signed, "an exponent after ^")
         return Binary(self.across(base, exponent), "^", base, exponent, sign.span)
 
     def root(self) -> Node:
@@ -474,7 +474,7 @@ class Parser(Cursor):
         return self.behind(node, self.next())
 
     def measured(self, number: Node) -> Node:
-        """A number with the unit of measurement behind it."""
+        """A number with the unit of measurement after it."""
         start = self.token.span
         unit = read_unit(self)
         place = start.to(self.previous.span)
@@ -497,12 +497,12 @@ class Parser(Cursor):
 
     def takes_item(self) -> bool:
         """Whether a square bracket here takes an item of what stands before it: it
-        does so behind a name and behind a bracket."""
+        does so after a name and after a bracket."""
         return self.previous.kind in (tk.NAME, tk.ANSWER) or self.previous.text in (")", "]")
 
     def takes_column(self) -> bool:
-        """Whether a point here takes a column of what stands before it: it does so behind
-        a name or a bracket, with a name or a text right behind it."""
+        """Whether a point here takes a column of what stands before it: it does so after
+        a name or a bracket, with a name or a text right after it."""
         point, behind = self.token, self.tokens[self.at + 1]
         if not self.takes_item() or behind.kind not in (tk.NAME, tk.TEXT):
             return False
@@ -524,7 +524,7 @@ class Parser(Cursor):
         return Subscript(self.across(of, of).to(self.previous.span or opening.span), of, index)
 
     def raised(self, base: Node, token: Token) -> Node:
-        """``base`` with a superscript such as ² behind it."""
+        """``base`` with a superscript such as ² after it."""
         figures = token.text.lstrip("+-")
         exponent: Node = Literal(token.span, *literal_value(figures, token.span))
         if token.text[0] in "+-":
@@ -789,7 +789,7 @@ ATOMS: dict[str, Read] = {
     tk.ANSWER: Parser.answer,
     tk.TEXT: Parser.text_literal,
 }
-"""Who reads on behind a token of each kind."""
+"""Who reads on after a token of each kind."""
 
 BRACKETED: dict[str, Read] = {
     "(": Parser.bracketed,

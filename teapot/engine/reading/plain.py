@@ -220,7 +220,7 @@ def statement_text(statement: Statement) -> str:
 
 
 def heads_of(columns: Columns) -> list[str]:
-    """What stands above each column, its unit behind it: ``temp [°C]``."""
+    """What stands above each column, its unit after it: ``temp [°C]``."""
     pairs = zip(columns.heads, columns.units, strict=True)
     return [node_text(head) + (f" [{unit}]" if unit else "") for head, unit in pairs]
 
@@ -255,7 +255,7 @@ def _least_precedences(node: Binary) -> tuple[int, int]:
 
 
 def _is_at_a_number(node: Node) -> bool:
-    """Whether this is a phasor that a factor behind it would be taken into: ``5∠2``."""
+    """Whether this is a phasor that a factor after it would be taken into: ``5∠2``."""
     return isinstance(node, Binary) and node.op == "∠" and isinstance(node.right, Literal | Name)
 
 

@@ -13,7 +13,7 @@ def lines_in(text: str) -> list[str]:
     """The lines that the rows of ``text`` make up, in their order.
 
     A row that waits for more, such as one with an open bracket, is one line with the
-    rows behind it, up to the one that ends it.  Empty rows are left out.
+    rows after it, up to the one that ends it.  Empty rows are left out.
     """
     lines: list[str] = []
     waiting: list[str] = []

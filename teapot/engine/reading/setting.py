@@ -68,7 +68,7 @@ POWER_BEHIND_NAME = frozenset(
     for stem in ("sin", "cos", "tan", "cot", "sec", "csc")
     for name in (stem, f"{stem}h")
 ) | {"ln", "lg", "lb"}  # fmt: skip
-"""Functions whose square is written behind their name: sin²(x)."""
+"""Functions whose square is written after their name: sin²(x)."""
 
 
 def precedence_as_set(node: Node) -> int:
@@ -87,7 +87,7 @@ def precedence_as_set(node: Node) -> int:
 
 
 def runs_into(op: str, operand: Node) -> bool:
-    """Whether a sign behind ``operand`` could be read as another: n!!, 2 rad!."""
+    """Whether a sign after ``operand`` could be read as another: n!!, 2 rad!."""
     if isinstance(operand, Call) and is_bare(operand) and operand.function == "factorial":
         return op == "!"
     if isinstance(operand, Measured):
@@ -98,14 +98,14 @@ def runs_into(op: str, operand: Node) -> bool:
 
 
 def takes_exponent(base: Node) -> bool:
-    """Whether a raised part right behind belongs to all of it."""
+    """Whether a raised part right after belongs to all of it."""
     if isinstance(base, Call):
         return is_bare(base) and base.function in (*BARS, "binomial")
     return not isinstance(base, Postfix | Sexagesimal | Measured)
 
 
 def _ends_like_a_name(node: Node, least: int) -> bool:
-    """Whether a bracket right behind would look like that of a call."""
+    """Whether a bracket right after would look like that of a call."""
     while precedence_as_set(node) >= least:
         match node:
             case Binary(op=op, right=right):
@@ -149,7 +149,7 @@ class PrintWriter(Writer[str]):
         return precedence_as_set(node)
 
     def behind_sign(self, node: Prefix) -> str:
-        """What stands behind a plus or a minus; another sign there is bracketed."""
+        """What stands after a plus or a minus; another sign there is bracketed."""
         operand = node.operand
         inner = self.node(operand, FORM if isinstance(operand, Literal) else precedence(node))
         return self.brackets(inner) if isinstance(operand, Prefix) else inner
@@ -201,7 +201,7 @@ class PrintWriter(Writer[str]):
 
 
 def call_raised(node: Binary) -> Call | None:
-    """The call whose exponent is written behind its name, as in sin²(x); None where it is
+    """The call whose exponent is written after its name, as in sin²(x); None where it is
     not."""
     base = node.left
     if not isinstance(base, Call) or base.function not in POWER_BEHIND_NAME or base.is_own:

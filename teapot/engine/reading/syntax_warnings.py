@@ -155,7 +155,7 @@ def _gap(node: Binary) -> int:
 
 
 def _may_go_on(node: Binary, power: Binary) -> bool:
-    """Whether what stands behind a power may have been meant for its exponent."""
+    """Whether what stands after a power may have been meant for its exponent."""
     return not _gap(node) or (isinstance(power.right, Name) and power.right.name in ("i", "j"))
 
 
@@ -165,7 +165,7 @@ def _times_e(text: str, node: Binary, brackets: Brackets) -> Notice | None:
     if not is_e or not isinstance(node.left, Literal) or _gap(node):
         return None
     number = text[slice(*node.left.span)]
-    said = f"This is {number} times e, Euler's number. A power of ten has figures behind the e."
+    said = f"This is {number} times e, Euler's number. A power of ten has figures after the e."
     return Notice("times-e", said, (replace(node.span, f"{number}*e"),))
 
 
@@ -177,7 +177,7 @@ def _power_ends(text: str, node: Binary, brackets: Brackets) -> Notice | None:
     if _is_bracketed(text, power, brackets) or not _may_go_on(node, power):
         return None
     exponent = text[slice(*power.right.span)]
-    said = f"The exponent is {exponent} alone: what comes behind it multiplies the power."
+    said = f"The exponent is {exponent} alone: what comes after it multiplies the power."
     start = power.right.span.start
     typed = f"({exponent} {text[slice(*behind.span)]})"
     return Notice("power-ends", said, (replace(Span(start, behind.span.end), typed),))
@@ -274,7 +274,7 @@ def _read(text: str, nodes: list[Node], how: str) -> str:
 
 
 def _in(text: str, nodes: list[Node], unit: str) -> Mend:
-    """The mend that puts ``unit`` behind each of the parts, in brackets where it has to."""
+    """The mend that puts ``unit`` after each of the parts, in brackets where it has to."""
 
     def with_unit(node: Node) -> str:
         typed = text[slice(*node.span)]

@@ -271,7 +271,7 @@ def _for_braces(source: str, pair: str) -> list[tuple[Span, str]]:
 
 
 def _asked(source: str, at: int) -> tuple[Mend, ...]:
-    """``x = 2 ?`` is a comparison; a question mark behind anything else just goes."""
+    """``x = 2 ?`` is a comparison; a question mark after anything else just goes."""
     if source[at + 1 :].strip():
         return ()
     single = re.findall(r"(?<![=<>!:])=(?!=)", source)

@@ -112,7 +112,7 @@ class Prefix(Node):
 
 @dataclass(slots=True)
 class Postfix(Node):
-    """An operator behind its operand: ``!``, ``%``, or a unit such as ``°`` or ``rad``."""
+    """An operator after its operand: ``!``, ``%``, or a unit such as ``°`` or ``rad``."""
 
     op: str
     operand: Node
@@ -213,7 +213,7 @@ class ListOf(Node):
 
 @dataclass(slots=True)
 class Range(Node):
-    """``start..stop``, with ``by step`` behind it or ``step`` None."""
+    """``start..stop``, with ``by step`` after it or ``step`` None."""
 
     start: Node
     stop: Node

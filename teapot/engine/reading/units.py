@@ -1,4 +1,4 @@
-"""Units of measurement as they are typed: behind a number, and behind ``as``.
+"""Units of measurement as they are typed: after a number, and after ``as``.
 
 ::
 
@@ -33,11 +33,11 @@ MOST_PARTS, MOST_POWER = 20, 99
 """Factors of a unit, and the power of one."""
 
 COUNTED_BY = frozenset({"pi", "e"})
-"""Constants that a unit may stand behind, as it does behind a number: ``2 pi m``."""
+"""Constants that a unit may stand after, as it does after a number: ``2 pi m``."""
 
 
 def takes_unit(cursor: Cursor, node: Node) -> bool:
-    """Whether a unit may stand behind ``node``: a number, or what stands in brackets."""
+    """Whether a unit may stand after ``node``: a number, or what stands in brackets."""
     if isinstance(node, Literal | Call | ListOf) or id(node) in cursor.outer:
         return True
     return isinstance(node, Name) and node.name in COUNTED_BY
@@ -125,7 +125,7 @@ def _is_times(cursor: Cursor) -> bool:
 
 
 def _is_group(cursor: Cursor) -> bool:
-    """Whether brackets with nothing but a unit in them stand behind the sign at hand."""
+    """Whether brackets with nothing but a unit in them stand after the sign at hand."""
     at = cursor.at + 1
     if cursor.tokens[at].text != "(" or not _is_unit(cursor, at + 1):
         return False
@@ -168,7 +168,7 @@ def _factor(cursor: Cursor) -> tuple[Part, ...]:
 
 
 def _power(cursor: Cursor, atom: Atom) -> fmpq:
-    """The power behind a symbol, 1 where there is none."""
+    """The power after a symbol, 1 where there is none."""
     start = cursor.token.span
     if cursor.token.kind == tk.POWER:
         power = fmpq(int(cursor.next().text))

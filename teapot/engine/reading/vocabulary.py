@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 UNITS_OF_ANGLES = ("rad", "deg", "gon", "turn")
-"""Units of angles, as they stand behind a number, and that a sheet can have."""
+"""Units of angles, as they stand after a number, and that a sheet can have."""
 
 UNIT_WORDS = frozenset(UNITS_OF_ANGLES)
 

@@ -1,4 +1,4 @@
-"""What people write in words between two values, or behind one: ``5 choose 2``,
+"""What people write in words between two values, or after one: ``5 choose 2``,
 ``45° to rad``, ``10 modulo 3``.  Each gets the sign or the call that is meant."""
 
 from __future__ import annotations
@@ -31,10 +31,10 @@ CALLS = {"choose": "binomial", "nCr": "binomial", "C": "binomial", "nPr": "permu
 BEFORE_FORM = frozenset({"to", "in", "into"})
 
 TIMES = re.compile(r"[xX]\d+")
-"""``x4`` behind a number: 3x4."""
+"""``x4`` after a number: 3x4."""
 
 RUN_TOGETHER = re.compile(r"([CP])(\d+)")
-"""``C2`` behind a number: 5C2."""
+"""``C2`` after a number: 5C2."""
 
 
 def in_words(cursor: Cursor) -> LineError | None:

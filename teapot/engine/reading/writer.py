@@ -2,7 +2,7 @@
 
 A writer puts a node in brackets where it binds looser than its place needs.  Answers are
 written as readings are, but for two things that nobody misreads: the minus of a quotient
-stands before its bar, and an i right behind its number.
+stands before its bar, and an i right after its number.
 """
 
 from __future__ import annotations
@@ -60,7 +60,7 @@ class Writer(Generic[T]):
 
 
 def without_minus(node: Node) -> Node | None:
-    """What stands behind the minus with which a product begins; None where none is."""
+    """What stands after the minus with which a product begins; None where none is."""
     if isinstance(node, Prefix) and node.op == "-":
         return node.operand
     if isinstance(node, Binary) and node.op in (IMPLIED, "*"):

@@ -161,7 +161,7 @@ def answer_from(store: Store, step: Step, written: Written) -> Answer:
 
 
 def _other_form(expression: Node, of_sheet: Form) -> str:
-    """The form behind an expression, where it is another than the sheet's own."""
+    """The form after an expression, where it is another than the sheet's own."""
     if not isinstance(expression, Formatted):
         return ""
     asked = form_asked(expression)

@@ -27,7 +27,7 @@ from teapot.engine.sheet.store import Store
 
 
 def with_form(text: str, form: str) -> str:
-    """The line with that form behind each of its expressions; none where it is empty.
+    """The line with that form after each of its expressions; none where it is empty.
 
     Errors: :class:`LineError` where the text or the form cannot be read.
     """
@@ -69,7 +69,7 @@ def _unit_at_end(statement: Statement) -> Span | None:
 
 
 def _is_number(text: str) -> bool:
-    """Whether it is a number with nothing behind it."""
+    """Whether it is a number with nothing after it."""
     try:
         statements = parse(text, BY_NAME).statements
     except LineError:

@@ -217,7 +217,7 @@ def _binary(node: Binary, scope: Scope) -> Value:
 
 
 def _plus_minus(node: Binary, scope: Scope) -> Value:
-    """A measured value: with a unit behind it, or behind both; or with a percentage of it."""
+    """A measured value: with a unit after it, or after both; or with a percentage of it."""
     value, right = evaluate(node.left, scope), node.right
     if isinstance(value, List):
         return item_by_item(lambda one: _with_uncertainty(one, node, scope), value)

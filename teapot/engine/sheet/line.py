@@ -42,7 +42,7 @@ Drawn = Sequence[Sequence[str]]
 """For each statement of a line what was drawn for it, in the order of its use."""
 
 FOOT: Place = (float("inf"), 0)
-"""Behind every line."""
+"""After every line."""
 
 
 @dataclass(slots=True, eq=False)
@@ -50,7 +50,7 @@ class Step:
     """One statement at its place in the sheet, with its value once it is known.
 
     ``nodes`` are all parts of its expression, ``uses`` the names in it; ``answers`` the
-    numbers behind ``@``, with None for a bare one.  A step without a statement forgets
+    numbers after ``@``, with None for a bare one.  A step without a statement forgets
     the names it ``defines``.
     ``draws`` is what was drawn for it; ``used_unit`` is set where its value depends
     on the unit of angles; ``angle`` is the one that it is about; ``meets_complex`` is set where
@@ -162,7 +162,7 @@ class WorksheetLine:
 
     @property
     def note(self) -> str:
-        """What is noted behind it."""
+        """What is noted after it."""
         return self.tree.note if self.tree is not None else ""
 
     @property

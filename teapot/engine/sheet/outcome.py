@@ -127,7 +127,7 @@ class Answer:
 
     @property
     def mathml(self) -> str:
-        """The statement with its sign and its value behind it, typeset."""
+        """The statement with its sign and its value after it, typeset."""
         if self.is_read_back:
             return math(self.reading_mathml)
         value = f'<mo>{self.sign}</mo><mrow class="answer">{self.value_mathml}</mrow>'

@@ -34,7 +34,7 @@ class Quantity:
     ``is_found``: computed from other quantities, not typed in as a value; ``is_drawn``:
     drawn or asked for.
     ``line`` is the number of the line that gave it its value; ``text`` is empty
-    where that line is an error.  ``body`` is what was typed behind ``=``.
+    where that line is an error.  ``body`` is what was typed after ``=``.
     ``reason`` says why it is out of date.  ``uses`` and ``used_by`` are the names it was
     computed from, and those that are computed from it.  ``parameters`` are set where its
     value is a function; ``kind`` is what it is where it has a ``unit``, such as an energy.

@@ -326,7 +326,7 @@ class Worksheet(Store):
         return outcome
 
     def _tried(self, mend: Mend, line: WorksheetLine, further: int = 0) -> Mend | None:
-        """A mend that works: this one, or with so many ``further`` ones behind it, as
+        """A mend that works: this one, or with so many ``further`` ones after it, as
         ``avg(1, 2)`` becomes ``mean([1, 2])``; None where there is none."""
         text = mend.apply(line.text)
         if not text.strip(" ()"):

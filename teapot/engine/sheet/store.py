@@ -83,7 +83,7 @@ class Store:
 
     @property
     def foot(self) -> float:
-        """The place behind the last line."""
+        """The place after the last line."""
         return self.lines[-1].place + 1 if self.lines else 1.0
 
     def insert(self, line: WorksheetLine) -> None:

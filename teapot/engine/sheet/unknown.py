@@ -55,7 +55,7 @@ def _as_unit(node: Name) -> LineError:
 
 
 class _Units:
-    """All that stands for a unit behind a number."""
+    """All that stands for a unit after a number."""
 
     def __contains__(self, name: object) -> bool:
         return isinstance(name, str) and name not in UNIT_WORDS and atom_of(name) is not None
@@ -218,10 +218,10 @@ UNITS_MEANT = {
     "degC": "°C", "degF": "°F", "kcals": "kcal", "Cal": "kcal", "KV": "kV", "kv": "kV",
     "lbm": "lb", "mpg": "mi/gal",
 }  # fmt: skip
-"""What is typed for a unit behind a number, and its symbol."""
+"""What is typed for a unit after a number, and its symbol."""
 
 WITH_POWER = re.compile(r"([^\W\d]+)([23])")
-"""``m2``: a symbol with its power behind it."""
+"""``m2``: a symbol with its power after it."""
 
 
 def unit_meant(name: str) -> str:

@@ -135,7 +135,7 @@ def unit_behind_number(node: Binary, error: LineError) -> LineError | None:
 
 
 def nearly_unit(name: Name) -> LineError | None:
-    """``Kg``, ``sec``: the error for a name behind a number that is nearly a unit."""
+    """``Kg``, ``sec``: the error for a name after a number that is nearly a unit."""
     unit = unit_meant(name.name)
     if not unit:
         return None

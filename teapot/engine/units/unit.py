@@ -1,4 +1,4 @@
-"""Units as they stand behind a number: symbols with their powers.
+"""Units as they stand after a number: symbols with their powers.
 
 >>> product(Unit.of("kW"), Unit.of("h")).text
 'J'
@@ -45,7 +45,7 @@ class Unit:
 
     @property
     def text(self) -> str:
-        """As it can be typed behind a number: ``J/(kg K)``."""
+        """As it can be typed after a number: ``J/(kg K)``."""
         return _text(self)
 
     @property

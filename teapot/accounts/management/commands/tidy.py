@@ -19,7 +19,7 @@ class Command(BaseCommand):
     def add_arguments(self, parser: CommandParser) -> None:
         """Takes when it is run."""
         parser.add_argument(
-            "--at-start", action="store_true", help="nothing else runs yet: leave nothing behind"
+            "--at-start", action="store_true", help="nothing else runs yet: leave nothing after"
         )
 
     def handle(self, *args: Any, at_start: bool, **options: Any) -> None:
