@@ -11,7 +11,7 @@ from django.conf import settings
 from django.db.models import Sum
 
 from teapot.accounts.models import Person
-from teapot.engine.errors import LineError
+from teapot.engine.errors import LineError, Problem
 
 MB = 1024 * 1024
 SPARE, LAST = 50 * MB, 4 * MB
@@ -37,8 +37,16 @@ OF_GUEST = Room(things=300, lines=100_000, size=100 * MB)
 OF_PERSON = Room(things=5_000, lines=1_000_000, size=1000 * MB)
 
 
+NO_ROOM = Problem(
+    "no-room", "There is no room for this: {why}. Delete something for good, then try it again."
+)
+
+
 class NoRoom(LineError):
-    sentence = "There is no room for this: {why}. Delete something for good, then try it again."
+    """Somebody keeps as much as they may, or the disk is full."""
+
+    def __init__(self, why: str) -> None:
+        super().__init__(NO_ROOM, why=why)
 
 
 def is_full(more: int = 0) -> bool:

@@ -14,10 +14,10 @@ from django.utils import timezone
 
 from teapot.accounts.models import Person
 from teapot.console.models import Line, Sheet
-from teapot.engine import errors
 from teapot.engine.aids.typing import SoFar
 from teapot.engine.errors import LineError
 from teapot.engine.numbers.context import Conventions
+from teapot.engine.sentences.work import BUSY, NOT_IN_TIME, STILL_READING
 from teapot.engine.sheet.settings import Settings
 from teapot.engine.sheet.shown import KeptOutcome
 from teapot.fence import change_jobs, jobs
@@ -40,7 +40,7 @@ LONGEST_MOVED = 60
 OF_THE_DEMO = 1
 """The revision of the shelf of nobody, which changes only while nothing is served."""
 
-BUSY = errors.Busy()
+BUSY_NOW = BUSY()
 
 
 def rows_of(lines: QuerySet[Line]) -> QuerySet:
@@ -123,7 +123,7 @@ def moved_by(
             sheet,
             change_jobs.Put(head=str(head), revision=sheet.revision + 1, lines=put, wanted=wanted),
         )
-    except (EvaluatorsBusy, errors.LineError):
+    except (EvaluatorsBusy, LineError):
         return None
 
 
@@ -134,7 +134,7 @@ def work_or_raise(sheet: Sheet, job: Job[T]) -> T:
     """
     result = work(sheet, job)
     if result is None:
-        raise errors.NotInTime()
+        raise NOT_IN_TIME()
     return result
 
 
@@ -158,9 +158,9 @@ def typed(sheet: Sheet, job: jobs.ReadTyped) -> SoFar:
     try:
         return work_or_raise(sheet, job)
     except PartlyRead as reading:
-        return job.failed(errors.StillReading(percent=reading.percent))
+        return job.failed(STILL_READING(percent=reading.percent))
     except EvaluatorsBusy:
-        return job.failed(BUSY)
+        return job.failed(BUSY_NOW)
 
 
 AT_ONCE = 400

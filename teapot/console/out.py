@@ -157,7 +157,7 @@ def or_why_not(make: Callable[[], HttpResponse]) -> HttpResponse:
     except LineError as refused:
         said = refused.text
     except EvaluatorsBusy:
-        said = evaluating.BUSY.text
+        said = evaluating.BUSY_NOW.text
     return HttpResponse(said, status=503, content_type="text/plain; charset=utf-8")
 
 

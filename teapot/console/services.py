@@ -19,8 +19,9 @@ from teapot.console import evaluating
 from teapot.console.changes import NOTHING, commit
 from teapot.console.models import Line, Sheet
 from teapot.console.queries import Foot, foot_of
-from teapot.engine import errors
 from teapot.engine.numbers.context import Conventions
+from teapot.engine.sentences.measures import LINE_GONE, SETTING_IN_A_LINE
+from teapot.engine.sentences.work import NOT_IN_TIME
 from teapot.engine.sheet.line import Drawn, NewLine
 from teapot.engine.sheet.outcome import ERROR
 from teapot.engine.sheet.shown import KeptOutcome
@@ -202,7 +203,7 @@ def run_into(
         if outcomes and not outcomes[-1].is_kept:
             return outcomes[-1]
         if len(outcomes) < len(new):
-            raise errors.NotInTime()
+            raise NOT_IN_TIME()
         run = Run(version=version, replies=dict(replies))
         run.outcomes = [asdict(outcome) for outcome in outcomes]
         run.draws = [outcome.draws for outcome in outcomes]
@@ -370,7 +371,7 @@ def mend(
         entered = _entered(sheet, line, head, replies, line.draws, wanted)
         outcome = entered.outcome
         if outcome.is_setting and outcome.command is not None:
-            raise errors.SettingInALine(command=outcome.command[0])
+            raise SETTING_IN_A_LINE(command=outcome.command[0])
         if not outcome.is_kept:
             return Kept(refused=outcome)
         line.take(outcome, sheet.revision + 1)
@@ -385,7 +386,7 @@ def _there(sheet: Sheet, number: int) -> Line:
     """A line of the sheet.  Errors: :class:`LineGone` where it was deleted meanwhile."""
     line = sheet.lines.present().filter(number=number).first()
     if line is None:
-        raise errors.LineGone(number=number)
+        raise LINE_GONE(number=number)
     return line
 
 

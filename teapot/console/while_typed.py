@@ -15,8 +15,8 @@ from teapot.console.templatetags.showing import buttons
 from teapot.engine.aids.completion import Completion
 from teapot.engine.aids.hint import Card
 from teapot.engine.aids.typing import SoFar
-from teapot.engine.errors import Busy, Starved, StillReading
 from teapot.engine.mends import Span
+from teapot.engine.sentences.work import BUSY, STARVED, STILL_READING
 
 MOST_CARDS, MOST_ROWS = 500, 5000
 """Cards and rows of completions that are kept for the next key, whoever presses it."""
@@ -31,7 +31,7 @@ SAID = '<span class="notice"{}>{}{}</span>'
 NOTICE, GOES_ON = mark_safe(' data-testid="notice"'), mark_safe(" data-goes-on")
 """What a sentence is marked with; one that goes on is asked for again by the page."""
 
-ONLY_YET = frozenset(kind.code for kind in (Busy, Starved, StillReading))
+ONLY_YET = frozenset(kind.code for kind in (BUSY, STARVED, STILL_READING))
 """The errors of a line that says something else a moment later: the server is to blame."""
 
 

@@ -8,7 +8,6 @@ from typing import cast
 
 from teapot.engine import FullSheet, LineError
 from teapot.engine.aids.histogram import Histogram, histogram_of
-from teapot.engine.errors import NotOneTest
 from teapot.engine.files.preview import Guess, Misfit, preview_of
 from teapot.engine.files.shelf import File, shelf_of, table_in
 from teapot.engine.forms.answer import write
@@ -20,9 +19,10 @@ from teapot.engine.numbers.bulk_sums import numbers_in
 from teapot.engine.numbers.common_denominator import without_missing
 from teapot.engine.numbers.tables import by_name, height, in_numbers, units_of, with_measures
 from teapot.engine.numbers.values import Table, Value, is_missing
+from teapot.engine.parsing.parser import parse
 from teapot.engine.reading.mathml import statement_mathml
-from teapot.engine.reading.parser import parse
 from teapot.engine.reading.tree import Assignment
+from teapot.engine.sentences.measures import NOT_ONE_TEST
 from teapot.engine.sheet.shown import ShownError
 from teapot.fence.jobs import Job
 
@@ -176,7 +176,7 @@ def _chosen(file: File, test: str) -> Table:
         return table_in(file)
     tree = parse(test, BY_NAME)
     if len(tree.statements) != 1 or isinstance(tree.statements[0], Assignment) or tree.command:
-        raise NotOneTest()
+        raise NOT_ONE_TEST()
     sheet = FullSheet()
     sheet.shelf = shelf_of({"t": "1"}, {"1": file})
     outcome = sheet.answer(f"{BEFORE_TEST}{test})")

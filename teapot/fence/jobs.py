@@ -16,7 +16,6 @@ from teapot.engine.aids.pictures import Pictured, StatementWorkings, pictured, s
 from teapot.engine.aids.plane import complex_from, plane_of
 from teapot.engine.aids.typing import SoFar, typed_so_far
 from teapot.engine.aids.units import MOST_UNITS, UnitOffer, offers
-from teapot.engine.errors import NoQuantity
 from teapot.engine.limited.bounds import (
     LINE_SECONDS,
     LOAD_SECONDS,
@@ -26,10 +25,11 @@ from teapot.engine.limited.bounds import (
     time_limit,
 )
 from teapot.engine.numbers.context import Conventions
+from teapot.engine.parsing.rows import lines_in
 from teapot.engine.pickling import compactly_pickled
 from teapot.engine.reading.forms import form_asked
 from teapot.engine.reading.mathml import answer_mathml
-from teapot.engine.reading.rows import lines_in
+from teapot.engine.sentences.names import NO_QUANTITY
 from teapot.engine.sheet import editing
 from teapot.engine.sheet.dependence import again_for
 from teapot.engine.sheet.line import NewLine
@@ -344,7 +344,7 @@ class WithValue(Job[tuple[int, str]]):
     def do(self, sheet: FullSheet) -> tuple[int, str]:
         step = sheet.definitions.seen(self.name)
         if step is None:
-            raise NoQuantity(name=self.name)
+            raise NO_QUANTITY(name=self.name)
         return step.line.number, editing.with_value(step.line.text, self.name, self.value)
 
 

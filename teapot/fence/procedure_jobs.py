@@ -8,14 +8,15 @@ from typing import ClassVar, cast
 from teapot.engine import FullSheet, LineError
 from teapot.engine.aids.scatter import Scatter, scatter_of
 from teapot.engine.aids.typing import SoFar, typed_so_far
-from teapot.engine.errors import Asks, WantsList
+from teapot.engine.errors import Asks
 from teapot.engine.forms.answer import write
 from teapot.engine.forms.written import Written
 from teapot.engine.limited.bounds import PREVIEW_SECONDS, Stopped, TimeIsUp, stopped
 from teapot.engine.mends import Span
 from teapot.engine.numbers.shelf import ProcedureText
 from teapot.engine.numbers.values import Exact, List, Real, Value
-from teapot.engine.reading.rows import lines_in
+from teapot.engine.parsing.rows import lines_in
+from teapot.engine.sentences.procedures import WANTS_LIST
 from teapot.engine.sheet import running
 from teapot.engine.sheet.evaluation import value_alone
 from teapot.engine.sheet.line import Drawn
@@ -216,7 +217,7 @@ class RunOver(Job[RanOver]):
         values = values_of(self.procedure, {k: v for k, v in self.replies if k != self.over})
         found = value_alone(self.values)
         if not isinstance(found, List):
-            raise WantsList()
+            raise WANTS_LIST()
         rows: list[tuple[Value, Value]] = []
         output = ""
         for one in found.items[:MOST_OF_RANGE]:

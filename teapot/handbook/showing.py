@@ -7,9 +7,9 @@ from dataclasses import dataclass
 from teapot.engine.errors import LineError
 from teapot.engine.functions.catalogue import BY_NAME
 from teapot.engine.handbook.entries import BY_KEY, Entry
+from teapot.engine.parsing.parser import parse
 from teapot.engine.reading.described import Example
 from teapot.engine.reading.mathml import number_mathml, statement_mathml
-from teapot.engine.reading.parser import parse
 from teapot.handbook.curves import picture_of
 
 

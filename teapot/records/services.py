@@ -8,7 +8,7 @@ from django.db import IntegrityError, transaction
 from django.db.models import F
 
 from teapot.console.models import Line, Sheet
-from teapot.engine.errors import LineError
+from teapot.engine.errors import Problem
 from teapot.engine.mends import Mend, Span
 from teapot.records.models import Event, Record
 from teapot.records.writing import answers_in, write
@@ -18,16 +18,13 @@ STOP = "stop"
 GO_ON = "go on"
 
 
-class RecordTaken(LineError):
-    sentence = "There is a record named {name} already: going on with it adds a part to it."
-
-
-class NotRecording(LineError):
-    sentence = "Nothing is recorded here. /record and a name begins."
-
-
-class RecordsAlready(LineError):
-    sentence = "This sheet is recorded as {name}. /record stop ends that first."
+RECORD_TAKEN = Problem(
+    "record-taken", "There is a record named {name} already: going on with it adds a part to it."
+)
+NOT_RECORDING = Problem("not-recording", "Nothing is recorded here. /record and a name begins.")
+RECORDS_ALREADY = Problem(
+    "records-already", "This sheet is recorded as {name}. /record stop ends that first."
+)
 
 
 def obey(sheet: Sheet, argument: str) -> None:
@@ -44,13 +41,13 @@ def obey(sheet: Sheet, argument: str) -> None:
 
 def begin(sheet: Sheet, name: str, goes_on: bool = False) -> Record:
     """Begins to record a sheet under a name; under one that is there it ``goes_on`` as a new
-    part.  Errors: :class:`RecordTaken` where it is there and does not go on."""
+    part.  Errors: :data:`RECORD_TAKEN` where it is there and does not go on."""
     if sheet.recording is not None:
-        raise RecordsAlready(name=sheet.recording.name)
+        raise RECORDS_ALREADY(name=sheet.recording.name)
     name = things.cleaned(name)
     known = Record.objects.at_hand().filter(owner=sheet.owner, name=name).first()
     if known is not None and not goes_on:
-        error = RecordTaken(name=name)
+        error = RECORD_TAKEN(name=name)
         whole = Span(0, 10**6)
         error.mends = (Mend("go on with it", whole, f"/record {GO_ON} {name}"),)
         raise error
@@ -66,14 +63,14 @@ def begin(sheet: Sheet, name: str, goes_on: bool = False) -> Record:
             write(record.pk, sheet, "began")
     except IntegrityError:
         sheet.recording = None
-        raise RecordTaken(name=name) from None  # another window was faster
+        raise RECORD_TAKEN(name=name) from None  # another window was faster
     return record
 
 
 def stop(sheet: Sheet) -> None:
-    """Ends the recording of a sheet.  Errors: :class:`NotRecording` where there is none."""
+    """Ends the recording of a sheet.  Errors: :data:`NOT_RECORDING` where there is none."""
     if sheet.recording_id is None:
-        raise NotRecording()
+        raise NOT_RECORDING()
     with transaction.atomic():
         write(sheet.recording_id, sheet, "stopped")
         sheet.recording = None

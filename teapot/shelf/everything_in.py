@@ -26,7 +26,7 @@ from teapot.accounts.belongings import RenamedThing, staged
 from teapot.accounts.models import Person
 from teapot.accounts.room import NoRoom, room_for
 from teapot.console import bringing
-from teapot.engine.errors import LineError
+from teapot.engine.errors import LineError, Problem
 from teapot.engine.files.dialect import MAX_BYTES
 from teapot.engine.numbers.shelf import OF_PROCEDURE, PREFIX
 from teapot.procedures.data import procedure_from
@@ -62,8 +62,14 @@ READY_AT_ONCE, LONGEST_STEP = 25, 0.05
 Step = Callable[[], object]
 
 
+NOT_EVERYTHING = Problem("not-everything", "This file cannot be brought in: {why}.")
+
+
 class NotEverything(LineError):
-    sentence = "This file cannot be brought in: {why}."
+    """A file that is no zip of what somebody kept, or one that holds too much."""
+
+    def __init__(self, why: str) -> None:
+        super().__init__(NOT_EVERYTHING, why=why)
 
 
 class ImportStopped(Exception):

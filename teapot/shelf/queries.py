@@ -13,7 +13,8 @@ from django.utils import timezone
 from django.utils.formats import date_format
 
 from teapot.accounts.models import Person
-from teapot.engine import errors
+from teapot.engine.errors import Problem
+from teapot.engine.sentences.work import NOT_IN_TIME, SLOWED_DOWN
 from teapot.engine.sheet.settings import Settings
 from teapot.fence import asking
 from teapot.fence.jobs import Job
@@ -125,7 +126,7 @@ def ask(of: UUID, job: Job[T], person: Person | None = None, can_stop: bool = Fa
     owner = None if person is None else person.pk
     result = done(state, job, lambda reached: NO_LINES, lambda: shelf_state(owner))
     if result is None:
-        raise errors.NotInTime()
+        raise NOT_IN_TIME()
     return result
 
 
@@ -140,9 +141,9 @@ def done(
     try:
         result = asking.work(evaluators(), state, job, lines_since, shelf_now)
     except Slowed as error:
-        raise errors.SlowedDown(seconds=max(1, round(error.seconds))) from None
+        raise SLOWED_DOWN(seconds=max(1, round(error.seconds))) from None
     if isinstance(result, RefusedJob):
-        raise errors.Refused(result.code, result.text)
+        raise Problem(result.code, "{said}")(said=result.text)
     return result
 
 

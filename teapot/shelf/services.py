@@ -14,9 +14,9 @@ from django.utils import timezone
 from teapot.accounts.models import Person
 from teapot.accounts.room import room_for
 from teapot.console.models import Line
-from teapot.engine.errors import NotAFile
 from teapot.engine.files.dialect import MAX_BYTES, too_large
 from teapot.engine.files.preview import Guess, preview_of
+from teapot.engine.sentences.measures import NOT_A_FILE
 from teapot.procedures.models import Run
 from teapot.shelf import things
 from teapot.shelf.models import DataTable, Version
@@ -33,7 +33,7 @@ time that there is a newer one."""
 def bring_in(person: Person, file_name: str, chunks: Iterable[bytes]) -> Version:
     """Writes a file down, to be looked at.
 
-    Errors: :class:`NotAFile` where it is too large, :class:`NoRoom`: nothing of it stays then.
+    Errors: :data:`NOT_A_FILE` where it is too large, :class:`NoRoom`: nothing of it stays then.
     """
     forget_looked_at(person.versions.all())
     room_for(person)
@@ -79,7 +79,7 @@ def keep(version: Version, name: str, guess: Guess, rows: int) -> DataTable:
     table = DataTable(owner=version.owner)
     table.name = things.free_name(table, name)
     if DataTable.objects.at_hand().filter(owner=version.owner).count() >= MOST_TABLES:
-        raise NotAFile(why=f"the shelf holds {MOST_TABLES} tables, which is the limit")
+        raise NOT_A_FILE(why=f"the shelf holds {MOST_TABLES} tables, which is the limit")
     try:
         with transaction.atomic():
             table.save()

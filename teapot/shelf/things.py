@@ -10,7 +10,7 @@ from django.utils import timezone
 
 from teapot.accounts.models import Person
 from teapot.console import words
-from teapot.engine.errors import LineError
+from teapot.engine.errors import LineError, Problem
 from teapot.shelf.items import LONGEST_FOLDER, LONGEST_NAME, OnShelf
 
 KEPT_IN_BIN = timedelta(days=30)
@@ -19,12 +19,15 @@ KEPT_IN_BIN = timedelta(days=30)
 Thing = TypeVar("Thing", bound=OnShelf)
 
 
+NAME_IN_USE = Problem("name-taken", "There is a {kind} named {name} already.")
+NAME_WANTED = Problem("name-wanted", "It needs a name, without quotation marks and braces.")
+
+
 class NameInUse(LineError):
-    sentence = "There is a {kind} named {name} already."
+    """Another thing of the kind has the name."""
 
-
-class NameWanted(LineError):
-    sentence = "It needs a name, without quotation marks and braces."
+    def __init__(self, kind: str, name: str) -> None:
+        super().__init__(NAME_IN_USE, kind=kind, name=name)
 
 
 def name_field(thing: Any) -> str:
@@ -33,10 +36,10 @@ def name_field(thing: Any) -> str:
 
 
 def cleaned(name: str) -> str:
-    """A name as it is kept.  Errors: :class:`NameWanted` where there is nothing left of it."""
+    """A name as it is kept.  Errors: :data:`NAME_WANTED` where there is nothing left of it."""
     name = " ".join("".join(c for c in name if c.isprintable()).split())[:LONGEST_NAME]
     if not name or set(name) & set('"{}'):
-        raise NameWanted()
+        raise NAME_WANTED()
     return name
 
 

@@ -8,8 +8,8 @@ from hypothesis import strategies as st
 
 from teapot.engine.forms.answer import write
 from teapot.engine.numbers.values import Exact
+from teapot.engine.parsing.parser import parse
 from teapot.engine.reading.forms import STANDARD, Form
-from teapot.engine.reading.parser import parse
 from teapot.engine.sheet.evaluation import evaluate
 from tests.engine.answers import answer
 from tests.examples import tried_on

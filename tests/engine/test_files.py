@@ -11,7 +11,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from teapot.engine import FullSheet
-from teapot.engine.errors import LineError, NotAFile
+from teapot.engine.errors import LineError
 from teapot.engine.files import dialect
 from teapot.engine.files.cells import number_from, values_of
 from teapot.engine.files.preview import Guess, name_and_unit, preview_of
@@ -136,14 +136,14 @@ def test_name_and_unit_of_a_head(head, expected):
     ],
 )
 def test_what_is_no_file_of_data_is_refused_with_a_sentence(data, said):
-    with pytest.raises(NotAFile) as error:
+    with pytest.raises(LineError) as error:
         preview_of(data)
     assert said in error.value.text
 
 
 def test_a_file_that_is_too_large_is_refused_before_it_is_read(monkeypatch):
     monkeypatch.setattr(dialect, "MAX_BYTES", 1024**2)
-    with pytest.raises(NotAFile) as error:
+    with pytest.raises(LineError) as error:
         preview_of(b"1,2\n" * 300_000)
     assert "more than 1 megabytes" in error.value.text
 
@@ -180,7 +180,7 @@ def test_a_sign_that_ends_lines_elsewhere_stays_in_its_cell():
 def test_too_many_cells_are_refused(monkeypatch):
     monkeypatch.setattr(dialect, "MAX_CELLS", 100)
     for data in (b"1,2\n" * 51, b"1,2\n" * 500):
-        with pytest.raises(NotAFile) as error:
+        with pytest.raises(LineError) as error:
             preview_of(data)
         assert "more than 100 cells" in error.value.text
 

@@ -13,8 +13,8 @@ from hypothesis import strategies as st
 
 from teapot.engine import FullSheet
 from teapot.engine.aids.completion import complete
+from teapot.engine.parsing.parser import parse
 from teapot.engine.reading.mathml import statement_mathml
-from teapot.engine.reading.parser import parse
 from teapot.engine.reading.units import unit_from
 from teapot.engine.sheet.editing import renamed_throughout
 from teapot.engine.sheet.quantities import list_quantities

@@ -11,10 +11,10 @@ from hypothesis import strategies as st
 from teapot.engine.errors import LineError
 from teapot.engine.functions.catalogue import BY_NAME
 from teapot.engine.mends import Span
+from teapot.engine.parsing.parser import parse
+from teapot.engine.parsing.rows import lines_in
 from teapot.engine.reading.mathml import math, number_mathml, statement_mathml
-from teapot.engine.reading.parser import parse
 from teapot.engine.reading.plain import node_text
-from teapot.engine.reading.rows import lines_in
 from teapot.engine.reading.tree import (
     IMPLIED,
     AnswerOf,

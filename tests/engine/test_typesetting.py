@@ -8,9 +8,9 @@ import random
 import pytest
 
 from teapot.engine.mends import Span
+from teapot.engine.parsing.parser import parse
 from teapot.engine.reading.literals import literal_value
 from teapot.engine.reading.mathml import node_mathml
-from teapot.engine.reading.parser import parse
 from teapot.engine.reading.plain import node_text
 from teapot.engine.reading.tree import (
     IMPLIED,

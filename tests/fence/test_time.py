@@ -7,10 +7,10 @@ import threading
 import pytest
 
 from teapot.console.while_typed import shown_while_typed
-from teapot.engine.errors import Busy, Starved, TooSlow
 from teapot.engine.limited import bounds
 from teapot.engine.limited import child as child_process
 from teapot.engine.limited.child import Child, Late, Slow
+from teapot.engine.sentences.work import BUSY, STARVED, TOO_SLOW
 from teapot.fence import asking
 from teapot.fence.evaluators import Evaluators
 from teapot.fence.jobs import ReadTyped
@@ -90,7 +90,7 @@ def test_what_is_typed_is_read_though_there_is_no_time_to_answer_it(evaluators):
 
 @pytest.mark.parametrize(
     ("error", "goes_on"),
-    [(Starved(seconds=2), True), (Busy(), True), (TooSlow(seconds=1), False)],
+    [(STARVED(seconds=2), True), (BUSY(), True), (TOO_SLOW(seconds=1), False)],
 )
 def test_the_page_asks_again_for_what_the_server_did_not_get_to(error, goes_on):
     job = ReadTyped(number=0, text="1 + 1")

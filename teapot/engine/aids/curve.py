@@ -19,8 +19,8 @@ from teapot.engine.functions.record import Function
 from teapot.engine.numbers import angles
 from teapot.engine.numbers.context import Conventions, Work, working
 from teapot.engine.numbers.values import Angle, Exact, Real, Value
+from teapot.engine.parsing.parser import parse
 from teapot.engine.pickling import compactly_pickled
-from teapot.engine.reading.parser import parse
 from teapot.engine.reading.tree import Call, Literal
 
 POINTS = 160

@@ -10,10 +10,10 @@ from teapot.engine.data import data_of
 from teapot.engine.errors import LineError
 from teapot.engine.mends import Notice, Span
 from teapot.engine.numbers.context import Conventions
+from teapot.engine.parsing.rows import lines_in
 from teapot.engine.pickling import compactly_pickled
 from teapot.engine.reading.caret import at_caret
 from teapot.engine.reading.mathml import statement_mathml
-from teapot.engine.reading.rows import lines_in
 from teapot.engine.reading.tree import AnswerOf
 from teapot.engine.sheet.answering import answers_used
 from teapot.engine.sheet.outcome import OK, Outcome

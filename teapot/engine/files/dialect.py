@@ -11,7 +11,8 @@ from operator import itemgetter
 
 from charset_normalizer import from_bytes
 
-from teapot.engine.errors import NotAFile
+from teapot.engine.errors import LineError
+from teapot.engine.sentences.measures import NOT_A_FILE
 
 SEPARATORS = (",", ";", "\t", "|")
 LOOKED_AT = 200
@@ -51,24 +52,24 @@ MARKS = ((b"\xef\xbb\xbf", "utf-8-sig"), (b"\xff\xfe", "utf-16"), (b"\xfe\xff", 
 _NUMBER = re.compile(r"[-+−]?(?:\d+(?:[.,]\d*)?|[.,]\d+)(?:[eE][-+]?\d+)?")
 
 
-def too_large() -> NotAFile:
+def too_large() -> LineError:
     """What is said of a file with more than :data:`MAX_BYTES`."""
-    return NotAFile(why=f"it has more than {MAX_BYTES // 1024**2} megabytes")
+    return NOT_A_FILE(why=f"it has more than {MAX_BYTES // 1024**2} megabytes")
 
 
-def too_many_cells() -> NotAFile:
+def too_many_cells() -> LineError:
     """What is said of a file with more than :data:`MAX_CELLS`."""
-    return NotAFile(why=f"it has more than {MAX_CELLS:,} cells")
+    return NOT_A_FILE(why=f"it has more than {MAX_CELLS:,} cells")
 
 
 def decoded(data: bytes, encoding: str = "") -> tuple[str, str]:
     """The text of a file and the encoding that it is in, one of :data:`ENCODINGS` where it is
     not given.
 
-    Errors: :class:`NotAFile` where it is empty, too large, or no text.
+    Errors: :data:`NOT_A_FILE` where it is empty, too large, or no text.
     """
     if not data.strip():
-        raise NotAFile(why="it is empty")
+        raise NOT_A_FILE(why="it is empty")
     if len(data) > MAX_BYTES:
         raise too_large()
     if encoding:
@@ -77,7 +78,7 @@ def decoded(data: bytes, encoding: str = "") -> tuple[str, str]:
         if data.startswith(mark):
             return _as_text(data, marked), marked
     if b"\x00" in data[:SAMPLE_BYTES]:
-        raise NotAFile(why="it holds no text")
+        raise NOT_A_FILE(why="it holds no text")
     try:
         return data.decode("utf-8"), "utf-8"
     except UnicodeDecodeError:
@@ -88,7 +89,7 @@ def decoded(data: bytes, encoding: str = "") -> tuple[str, str]:
 def _encoding_of(sample: bytes) -> str:
     """The encoding that a text seems to be in that is not in UTF-8.
 
-    Errors: :class:`NotAFile` where it is no text in any.
+    Errors: :data:`NOT_A_FILE` where it is no text in any.
     """
     western = sample.decode("cp1252", errors="replace")
     letters = [sign for sign in western if sign.isalpha()]
@@ -99,21 +100,21 @@ def _encoding_of(sample: bytes) -> str:
         if match.encoding in ENCODINGS:
             return match.encoding
     if "\ufffd" in western:
-        raise NotAFile(why="it holds no text")
+        raise NOT_A_FILE(why="it holds no text")
     return "cp1252"
 
 
 def _as_text(data: bytes, encoding: str) -> str:
     text = data.decode(encoding, errors="replace")
     if "\x00" in text:
-        raise NotAFile(why="it holds no text")
+        raise NOT_A_FILE(why="it holds no text")
     return text
 
 
 def rows_of(text: str, separator: str, most: int = READ_AT_MOST) -> list[list[str]]:
     """The first rows of a file (RFC 4180), blank ones left out.
 
-    Errors: :class:`NotAFile` where a quotation mark never closes, or there are too many rows
+    Errors: :data:`NOT_A_FILE` where a quotation mark never closes, or there are too many rows
     or columns.
     """
     csv.field_size_limit(MAX_CELL)
@@ -126,20 +127,20 @@ def rows_of(text: str, separator: str, most: int = READ_AT_MOST) -> list[list[st
     except csv.Error as error:
         if "limit" in str(error):
             said = f"a cell near row {len(rows) + 1:,} is longer than {MAX_CELL:,} characters: "
-            raise NotAFile(why=f"{said}perhaps a quotation mark is never closed") from None
+            raise NOT_A_FILE(why=f"{said}perhaps a quotation mark is never closed") from None
         why = f"near row {len(rows) + 1:,} a quotation mark is never closed"
-        raise NotAFile(why=why) from None
+        raise NOT_A_FILE(why=why) from None
     if len(rows) == READ_AT_MOST:
-        raise NotAFile(why=f"it has more than {MAX_ROWS:,} rows")
+        raise NOT_A_FILE(why=f"it has more than {MAX_ROWS:,} rows")
     if not all(rows) or not all(map(itemgetter(0), rows)):
         rows = [row for row in rows if any(map(str.strip, row))]
     if len(rows) > MAX_ROWS:
-        raise NotAFile(why=f"it has more than {MAX_ROWS:,} rows")
+        raise NOT_A_FILE(why=f"it has more than {MAX_ROWS:,} rows")
     if sum(map(len, rows)) > MAX_CELLS:
         raise too_many_cells()
     if max(map(len, rows), default=0) > MAX_COLUMNS:
         wide = next(at for at, row in enumerate(rows, 1) if len(row) > MAX_COLUMNS)
-        raise NotAFile(why=f"row {wide:,} has more than {MAX_COLUMNS} columns")
+        raise NOT_A_FILE(why=f"row {wide:,} has more than {MAX_COLUMNS} columns")
     return rows
 
 
@@ -150,7 +151,7 @@ def separator_of(text: str) -> str:
     for separator in SEPARATORS:
         try:
             widths = Counter(map(len, rows_of(head, separator)))
-        except NotAFile:
+        except LineError:
             continue
         width, times = max(widths.items(), key=lambda pair: (pair[1], pair[0]), default=(1, 0))
         share = times * times * (width - 1) / max(1, widths.total())

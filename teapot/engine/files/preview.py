@@ -6,12 +6,12 @@ import re
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from teapot.engine.errors import NotAFile
 from teapot.engine.files.cells import MISSING_MARKS, kind_of, values_of
 from teapot.engine.files.dialect import decoded, has_head, point_of, rows_of, separator_of
 from teapot.engine.numbers.common_denominator import without_missing
 from teapot.engine.numbers.tables import head_of
 from teapot.engine.numbers.values import List, Table
+from teapot.engine.sentences.measures import NOT_A_FILE
 
 SAMPLE = 1000
 """Rows by which the kinds of columns are guessed."""
@@ -86,13 +86,13 @@ def guess_of(text: str) -> Guess:
 def preview_of(data: bytes, guess: Guess | None = None) -> Preview:
     """The file as a table, by a guess, or as its own says where there is none.
 
-    Errors: :class:`NotAFile` where it cannot be read.
+    Errors: :data:`NOT_A_FILE` where it cannot be read.
     """
     text, encoding = decoded(data, guess.encoding if guess else "")
     guess = replace(guess or guess_of(text), encoding=encoding)
     rows = rows_of(text, guess.separator)
     if not rows:
-        raise NotAFile(why="it has no rows")
+        raise NOT_A_FILE(why="it has no rows")
     width = max(len(row) for row in rows[:SAMPLE])
     head = rows.pop(0) if guess.has_head else []
     ragged = tuple(at for at, row in enumerate(rows, 1) if len(row) != width)[:MOST_MISFITS]

@@ -7,11 +7,11 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from pathlib import Path
 
-from teapot.engine.errors import NotAFile
 from teapot.engine.files.preview import Guess, preview_of
 from teapot.engine.numbers.shelf import WITH_UNITS, ProcedureText, Shelf
 from teapot.engine.numbers.tables import with_measures
 from teapot.engine.numbers.values import Table
+from teapot.engine.sentences.measures import NOT_A_FILE
 
 MOST_TABLES = 8
 """Tables that a process keeps in memory; the one longest unused goes first."""
@@ -29,12 +29,12 @@ _tables: OrderedDict[File, Table] = OrderedDict()
 
 
 def table_in(file: File) -> Table:
-    """The table of a file.  Errors: :class:`NotAFile` where it cannot be read."""
+    """The table of a file.  Errors: :data:`NOT_A_FILE` where it cannot be read."""
     if file not in _tables:
         try:
             data = Path(file.path).read_bytes()
         except OSError as error:
-            raise NotAFile(why=error.strerror or "it is not there") from None
+            raise NOT_A_FILE(why=error.strerror or "it is not there") from None
         _tables[file] = preview_of(data, file.guess).table
     _tables.move_to_end(file)
     while len(_tables) > MOST_TABLES:
@@ -54,7 +54,7 @@ def shelf_of(
     def load(version: str) -> Table:
         key = version.removesuffix(WITH_UNITS)
         if key not in files:
-            raise NotAFile(why="it is no longer kept")
+            raise NOT_A_FILE(why="it is no longer kept")
         table = table_in(files[key])
         return table if key == version else with_measures(table)
 

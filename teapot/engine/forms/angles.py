@@ -7,7 +7,6 @@ from typing import TypeGuard
 
 from flint import fmpz
 
-from teapot.engine.errors import FormForPlainNumber
 from teapot.engine.forms import trees
 from teapot.engine.forms.complexes import write_complex
 from teapot.engine.forms.reals import WHOLE_IN_FULL, WRITERS, positional_text, sign_of
@@ -26,6 +25,7 @@ from teapot.engine.numbers.values import (
 from teapot.engine.reading.forms import Form
 from teapot.engine.reading.literals import sexagesimal_value
 from teapot.engine.reading.tree import NOWHERE, Node, Sexagesimal, Statement
+from teapot.engine.sentences.forms import FORM_FOR_PLAIN_NUMBER
 
 
 def write_angle(angle: Angle, form: Form) -> Written:
@@ -36,7 +36,7 @@ def write_angle(angle: Angle, form: Form) -> Written:
     if name == "dms":
         return _sexagesimal(angle, form)
     if form.style in ("percent", "binary64"):
-        raise FormForPlainNumber(form=form.style)
+        raise FORM_FOR_PLAIN_NUMBER(form=form.style)
     count = count_of(angle, name)
     if isinstance(count, Complex):
         return _with_unit(write_complex(count, replace(form, shape="", unit="")), name)

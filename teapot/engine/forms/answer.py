@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from teapot.engine.errors import LineError, TooManyFigures
+from teapot.engine.errors import LineError
 from teapot.engine.forms import trees
 from teapot.engine.forms.angles import write_angle
 from teapot.engine.forms.collections import write_function, write_list, write_table
@@ -31,6 +31,7 @@ from teapot.engine.numbers.values import (
 )
 from teapot.engine.reading.forms import STANDARD, Form
 from teapot.engine.reading.tree import NOWHERE, Filled, Name, Text, Words
+from teapot.engine.sentences.forms import TOO_MANY_FIGURES
 
 __all__ = ["Written", "write", "write_in_passing"]
 
@@ -74,9 +75,9 @@ def write(value: Value, form: Form = STANDARD) -> Written:
 
 
 def _bounded(written: Written) -> Written:
-    """The same.  Errors: :class:`TooManyFigures` where it has more than the limit."""
+    """The same.  Errors: :data:`TOO_MANY_FIGURES` where it has more than the limit."""
     if len(written.text) > MAX_FIGURES + SPARE:
-        raise TooManyFigures(figures=len(written.text), limit=MAX_FIGURES)
+        raise TOO_MANY_FIGURES(figures=len(written.text), limit=MAX_FIGURES)
     return written
 
 

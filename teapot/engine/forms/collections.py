@@ -9,7 +9,6 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable, Iterator, Sequence
 from typing import cast
 
-from teapot.engine.errors import TooLongAnswer
 from teapot.engine.forms.measures import shown_unit
 from teapot.engine.forms.reals import all_end_within, ends_within
 from teapot.engine.forms.summary import summary_of
@@ -33,6 +32,7 @@ from teapot.engine.numbers.values import (
 )
 from teapot.engine.reading.forms import PREFIXED, Form
 from teapot.engine.reading.tree import NOWHERE, Columns, Grid, ListOf, Name, Node
+from teapot.engine.sentences.forms import TOO_LONG_ANSWER
 
 Write = Callable[[Value, Form], Written]
 """Writes one value."""
@@ -57,14 +57,14 @@ what more figures before the point are shown than were asked for."""
 def write_list(value: List, form: Form, write: Write) -> Written:
     """Items in square brackets; many of them in even rows, and of very many the first.
 
-    Errors: :class:`TooLongAnswer` where the whole would be too long to be asked for.
+    Errors: :data:`TOO_LONG_ANSWER` where the whole would be too long to be asked for.
     """
     items = value.items
     if len(items) <= ITEMS_SHOWN:
         return _whole_list(list(_each(items, form, write)))
     plain, behind = _plain(items, form)
     if _longest(plain, form) + len(items) * behind > MAX_WHOLE:
-        raise TooLongAnswer(limit=MAX_WHOLE)
+        raise TOO_LONG_ANSWER(limit=MAX_WHOLE)
     head = list(_each(items[:ITEMS_SHOWN], form, write))
     sign = "≈" if _are_rounded(plain, form, write) else "="
     return Written(
@@ -135,7 +135,7 @@ def _each(values: Iterable[Value], form: Form, write: Write) -> Iterator[Written
         written = write(value, form)
         length += len(written.text) + 2
         if length > MAX_ANSWERS:
-            raise TooLongAnswer(limit=MAX_ANSWERS)
+            raise TOO_LONG_ANSWER(limit=MAX_ANSWERS)
         yield written
 
 
@@ -205,12 +205,12 @@ def write_table(value: Table, form: Form, write: Write) -> Written:
     """Columns side by side, each under its name; of many rows the first, and the sign is
     that of those.
 
-    Errors: :class:`TooLongAnswer` where the whole would be too long to be asked for.
+    Errors: :data:`TOO_LONG_ANSWER` where the whole would be too long to be asked for.
     """
     units, value = in_numbers(value)
     height = len(value.columns[0].items) if value.columns else 0
     if sum(_longest(column.items, form) for column in value.columns) > MAX_WHOLE:
-        raise TooLongAnswer(limit=MAX_WHOLE)
+        raise TOO_LONG_ANSWER(limit=MAX_WHOLE)
     shown = min(height, ROWS_SHOWN)
     rounded = any(_are_rounded(column.items[:shown], form, write) for column in value.columns)
 

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from teapot.engine.errors import FormForRealNumber
 from teapot.engine.forms import trees
 from teapot.engine.forms.reals import BASES, WRITERS
 from teapot.engine.forms.written import Written
@@ -12,6 +11,7 @@ from teapot.engine.numbers.arithmetic import negate
 from teapot.engine.numbers.values import Complex, Number, exact
 from teapot.engine.reading.forms import Form
 from teapot.engine.reading.tree import NOWHERE, Binary, Node
+from teapot.engine.sentences.forms import FORM_FOR_REAL_NUMBER
 
 ZERO = exact(0)
 
@@ -19,7 +19,7 @@ ZERO = exact(0)
 def write_complex(number: Complex, form: Form) -> Written:
     """A complex number by its parts."""
     if form.style not in WRITERS or form.style in (*BASES, "percent"):
-        raise FormForRealNumber(form=form.style)
+        raise FORM_FOR_REAL_NUMBER(form=form.style)
     writer = WRITERS[form.style]
     re, im = writer(number.re, form), writer(number.im, form)
     if _vanishes(im):

@@ -5,7 +5,6 @@ from __future__ import annotations
 from dataclasses import replace
 from math import floor, log10
 
-from teapot.engine.errors import FormForPlainNumber
 from teapot.engine.forms import trees
 from teapot.engine.forms.complexes import write_complex
 from teapot.engine.forms.polar import write_polar
@@ -17,6 +16,7 @@ from teapot.engine.numbers.values import Complex, Measure
 from teapot.engine.reading.forms import BASE_UNITS, PREFIXED, Form
 from teapot.engine.reading.tree import NOWHERE, Measured, Node, Prefix, Statement
 from teapot.engine.reading.units import unit_from
+from teapot.engine.sentences.forms import FORM_FOR_PLAIN_NUMBER
 from teapot.engine.units.table import atom_of
 from teapot.engine.units.unit import NAMED, Unit, base_unit
 
@@ -24,7 +24,7 @@ from teapot.engine.units.unit import NAMED, Unit, base_unit
 def write_measure(measure: Measure, form: Form) -> Written:
     """A measure in the unit of the form, where it is one of it, or else in its own."""
     if form.style in ("percent", "binary64"):
-        raise FormForPlainNumber(form=form.style)
+        raise FORM_FOR_PLAIN_NUMBER(form=form.style)
     unit = shown_unit(measure, form)
     count = count_of(measure, unit)
     if isinstance(count, Complex):

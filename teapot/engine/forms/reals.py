@@ -7,7 +7,6 @@ from dataclasses import replace
 
 from flint import fmpq, fmpz
 
-from teapot.engine.errors import FormForWhole
 from teapot.engine.forms import trees
 from teapot.engine.forms.fractions import simplest_within
 from teapot.engine.forms.written import Written
@@ -18,6 +17,7 @@ from teapot.engine.numbers.decimal import Decimal, significant, to_places
 from teapot.engine.numbers.values import Exact, Number, Real, Value, exact
 from teapot.engine.reading.forms import Form
 from teapot.engine.reading.tree import NOWHERE, Mixed, Node, Postfix, Prefix
+from teapot.engine.sentences.forms import FORM_FOR_WHOLE
 
 WHOLE_IN_FULL = 40
 """Figures up to which a whole number is shown in full."""
@@ -267,7 +267,7 @@ def all_end_within(numbers: Sequence[Value], figures: int) -> bool:
 def in_base(number: Number, form: Form) -> Written:
     """A whole number to base 2, 8 or 16."""
     if not (isinstance(number, Exact) and number.is_integer):
-        raise FormForWhole(form=form.style)
+        raise FORM_FOR_WHOLE(form=form.style)
     prefix, base = BASES[form.style]
     figures = abs(number.coefficient.p).str(base=base).upper()
     tree = trees.signed(trees.literal(prefix + figures), number.coefficient < 0)

@@ -5,7 +5,6 @@ from __future__ import annotations
 
 from decimal import Decimal
 
-from teapot.engine.errors import FormForPlainNumber
 from teapot.engine.forms import trees
 from teapot.engine.forms.measures import shown_unit
 from teapot.engine.forms.written import Written
@@ -19,6 +18,7 @@ from teapot.engine.numbers.sizes import count_of, factor_of
 from teapot.engine.numbers.values import Angle, Measure, Number, Sized, Uncertain, Value, real
 from teapot.engine.reading.forms import Form
 from teapot.engine.reading.tree import NOWHERE, Binary, Literal, Measured, Node, Postfix
+from teapot.engine.sentences.forms import FORM_FOR_PLAIN_NUMBER
 from teapot.engine.units.unit import Unit
 
 FIGURES = 2
@@ -32,9 +32,9 @@ TOLD = 3
 
 
 def write_uncertain(value: Uncertain, form: Form) -> Written:
-    """A measured value.  Errors: :class:`FormForPlainNumber` for another style than digits."""
+    """A measured value.  Errors: :data:`FORM_FOR_PLAIN_NUMBER` for another style than digits."""
     if form.style not in ("", "decimal", "scientific"):
-        raise FormForPlainNumber(form=form.style)
+        raise FORM_FOR_PLAIN_NUMBER(form=form.style)
     nominal, unit = _shown(value.nominal, form)
     count, one = _count(nominal)
     size = Decimal(uncertain.of(value)) / Decimal(one)

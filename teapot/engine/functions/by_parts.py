@@ -10,12 +10,13 @@ from collections.abc import Callable
 
 from flint import acb
 
-from teapot.engine.errors import LineError, TooLarge, Undecided
+from teapot.engine.errors import LineError
 from teapot.engine.functions.helpers import OnReals
 from teapot.engine.numbers import complexes
 from teapot.engine.numbers.arithmetic import add, divide, is_zero, multiply, negate, subtract
 from teapot.engine.numbers.circular import cosine, sine
 from teapot.engine.numbers.values import Extended, Number, Plane, Undefined, exact
+from teapot.engine.sentences.values import TOO_LARGE, UNDECIDED
 
 OfParts = Callable[[Number, Number], Plane]
 """A function of the two parts of a complex number."""
@@ -34,7 +35,7 @@ def of_parts(elsewhere: Callable[[acb], acb], compute: OfParts) -> OnPlane:
         try:
             return compute(*complexes.parts(z))
         except LineError as error:
-            if not isinstance(error, TooLarge | Undecided):
+            if not error.is_a(TOO_LARGE, UNDECIDED):
                 raise
         return complexes.through(elsewhere, z)
 

@@ -30,7 +30,7 @@ from teapot.engine.functions.record import Constant, Function
 from teapot.engine.numbers.arithmetic import exp_of
 from teapot.engine.numbers.values import Complex, Infinite, Undefined, exact
 from teapot.engine.reading.described import Example
-from teapot.engine.reading.slips import nearest
+from teapot.engine.spelling import nearest
 
 SUBJECTS = (
     powers,

@@ -9,15 +9,7 @@ from datetime import datetime
 
 from flint import fmpq
 
-from teapot.engine.errors import (
-    AskedLater,
-    Asks,
-    DrawnLater,
-    LineError,
-    NotAText,
-    NothingToDrawFrom,
-    OtherKind,
-)
+from teapot.engine.errors import Asks, LineError
 from teapot.engine.functions.record import Function, Parameter
 from teapot.engine.numbers.context import current
 from teapot.engine.numbers.values import (
@@ -35,6 +27,8 @@ from teapot.engine.numbers.values import (
 from teapot.engine.reading.described import Example
 from teapot.engine.reading.plain import node_text
 from teapot.engine.reading.tree import NOWHERE, Text
+from teapot.engine.sentences.functions import ASKED_LATER, DRAWN_LATER, NOT_A_TEXT
+from teapot.engine.sentences.values import NOTHING_TO_DRAW_FROM, OTHER_KIND
 
 SUBJECT = "chance, dates and questions"
 SOURCE = "common practice of the trade"
@@ -49,11 +43,11 @@ def random(of: Value | None = None) -> Value:
     """
     draws = current().draws
     if of is None:
-        drawn = draws.next(lambda: str(draws.draw(10**FIGURES)), DrawnLater)
+        drawn = draws.next(lambda: str(draws.draw(10**FIGURES)), DRAWN_LATER)
         return exact(fmpq(int(drawn), 10**FIGURES))
     if not isinstance(of, List) or not of.items:
-        raise NothingToDrawFrom()
-    place = draws.next(lambda: str(draws.draw(len(of.items))), DrawnLater)
+        raise NOTHING_TO_DRAW_FROM()
+    place = draws.next(lambda: str(draws.draw(len(of.items))), DRAWN_LATER)
     return of.items[int(place) % len(of.items)]
 
 
@@ -78,7 +72,7 @@ def ask(question: Value, preset: Value | None = None) -> Value:
     Errors: :class:`Asks` where there is no reply yet, or one that does not fit.
     """
     if not isinstance(question, str):
-        raise NotAText()
+        raise NOT_A_TEXT()
     work = current()
     replies = work.draws.replies
     if question in replies.values:
@@ -87,7 +81,7 @@ def ask(question: Value, preset: Value | None = None) -> Value:
         if preset is None:
             raise Asks(question, 0)
         return preset
-    return work.value_of(work.draws.next(lambda: _reply_to(question, preset), AskedLater))
+    return work.value_of(work.draws.next(lambda: _reply_to(question, preset), ASKED_LATER))
 
 
 def _reply_to(question: str, preset: Value | None) -> str:
@@ -122,13 +116,13 @@ def as_reply(reply: str, preset: Value | None) -> str:
 
 
 def check_kind(value: Value, preset: Value | None) -> None:
-    """Errors: :class:`OtherKind` where a reply is of another kind than what is suggested."""
+    """Errors: :data:`OTHER_KIND` where a reply is of another kind than what is suggested."""
     if preset is None:
         return
     kinds = next((kinds for kinds in ALIKE if isinstance(preset, kinds)), (type(preset),))
     if not isinstance(value, kinds):
         wanted, kind = (KINDS.get(type(one), "a number") for one in (preset, value))
-        raise OtherKind(wanted=wanted[0].upper() + wanted[1:], kind=kind)
+        raise OTHER_KIND(wanted=wanted[0].upper() + wanted[1:], kind=kind)
 
 
 ALIKE: tuple[tuple[type, ...], ...] = ((Exact, Real), (Exact, Real, Complex), (str,), (Date,))

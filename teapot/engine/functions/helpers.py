@@ -6,7 +6,7 @@ from collections.abc import Callable
 
 from flint import acb, arb
 
-from teapot.engine.errors import LineError, OutsideDomain
+from teapot.engine.errors import LineError
 from teapot.engine.numbers import complexes
 from teapot.engine.numbers.arithmetic import divide, is_zero, subtract
 from teapot.engine.numbers.context import notice
@@ -22,6 +22,7 @@ from teapot.engine.numbers.values import (
     exact,
     undecided,
 )
+from teapot.engine.sentences.functions import OUTSIDE_DOMAIN
 
 OnReals = Callable[[Extended], Extended]
 """A function of one real number."""
@@ -75,7 +76,7 @@ def side_of(x: Exact | Real, bound: int) -> int:
 
 def outside(what: str) -> LineError:
     """The error for an argument that a function does not take; ``what`` says which."""
-    return OutsideDomain(domain=what)
+    return OUTSIDE_DOMAIN(domain=what)
 
 
 def whole(x: Value, what: str) -> int:

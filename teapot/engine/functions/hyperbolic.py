@@ -6,7 +6,7 @@ from typing import NoReturn
 
 from flint import acb, arb, fmpq
 
-from teapot.engine.errors import BeyondReals, LineError, NotReal
+from teapot.engine.errors import LineError
 from teapot.engine.functions import axes, by_parts
 from teapot.engine.functions.axes import of_plane
 from teapot.engine.functions.branches import branch_of
@@ -28,6 +28,7 @@ from teapot.engine.numbers.values import (
     real,
 )
 from teapot.engine.reading.described import Example
+from teapot.engine.sentences.values import BEYOND_REALS, NOT_REAL
 
 SUBJECT = "hyperbolic functions"
 ZERO, ONE, INFINITY, MINUS_INFINITY = exact(0), exact(1), Infinite(1), Infinite(-1)
@@ -78,7 +79,7 @@ def _of_reciprocal(of: OnReals, name: str, said: str) -> OnReals:
         try:
             return of(divide(ONE, x))
         except LineError as error:
-            raise (_not_real(said) if isinstance(error, NotReal) else error) from None
+            raise (_not_real(said) if error.is_a(NOT_REAL) else error) from None
 
     function.__name__ = name
     return function
@@ -86,7 +87,7 @@ def _of_reciprocal(of: OnReals, name: str, said: str) -> OnReals:
 
 def _not_real(said: str) -> LineError:
     """The error outside of the domain: there the value is a complex number."""
-    return BeyondReals(domain=said)
+    return BEYOND_REALS(domain=said)
 
 
 def _refuse(what: str) -> NoReturn:

@@ -11,7 +11,6 @@ from typing import cast
 
 from flint import acb
 
-from teapot.engine.errors import TakesPlainNumber
 from teapot.engine.functions import axes
 from teapot.engine.functions.axes import of_plane
 from teapot.engine.functions.branches import branch_of
@@ -35,6 +34,7 @@ from teapot.engine.numbers.values import (
     real,
 )
 from teapot.engine.reading.described import Example
+from teapot.engine.sentences.measures import TAKES_PLAIN_NUMBER
 
 SUBJECT = "inverse trigonometric functions"
 SOURCE = "NIST DLMF 4.23"
@@ -63,11 +63,11 @@ def arctan(y: Extended | Measure, x: Extended | Measure | None = None) -> Scalar
     """The angle whose tangent is ``y``; with ``x`` the direction of the point (x, y), which may
     be of two measures that agree.
 
-    Errors: :class:`TakesPlainNumber` for a measure alone; as :func:`measures.check_alike`.
+    Errors: :data:`TAKES_PLAIN_NUMBER` for a measure alone; as :func:`measures.check_alike`.
     """
     if isinstance(y, Measure) and x is None:
         kind, unit = measures.kind(y), y.unit.text
-        raise TakesPlainNumber(function="arctan of one value", kind=kind, unit=unit)
+        raise TAKES_PLAIN_NUMBER(function="arctan of one value", kind=kind, unit=unit)
     if isinstance(y, Measure) or isinstance(x, Measure):
         y, x = _sizes(y, x)
     if isinstance(y, Undefined):

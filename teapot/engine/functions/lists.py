@@ -6,13 +6,6 @@ from collections.abc import Callable, Iterator, Sequence
 from functools import partial, reduce
 from typing import cast
 
-from teapot.engine.errors import (
-    ComplexOrder,
-    ListIsEmpty,
-    NoTest,
-    TooFewItems,
-    UnequalLengths,
-)
 from teapot.engine.functions.helpers import outside, tell_missing, whole
 from teapot.engine.functions.powers import root_of, square_root
 from teapot.engine.functions.record import Function, Parameter
@@ -42,6 +35,9 @@ from teapot.engine.numbers.values import (
     real,
 )
 from teapot.engine.reading.described import Example
+from teapot.engine.sentences.functions import LIST_IS_EMPTY, TOO_FEW_ITEMS
+from teapot.engine.sentences.measures import NO_TEST
+from teapot.engine.sentences.values import COMPLEX_ORDER, UNEQUAL_LENGTHS
 
 ONE: Value = exact(1)
 SUBJECT = "lists and statistics"
@@ -71,7 +67,7 @@ def items_of(x: Value, least: int = 0) -> Sequence[Value]:
     """
     items = x.items if isinstance(x, List) else (x,)
     if len(items) < least:
-        raise ListIsEmpty if least == 1 else TooFewItems(least=least)
+        raise LIST_IS_EMPTY() if least == 1 else TOO_FEW_ITEMS(least=least)
     return items
 
 
@@ -117,7 +113,7 @@ def sort(x: Value) -> Value:
     if kinds_of(items) <= REALS or isinstance(items, MeasureArray):
         return List(in_order(items))
     if any(is_complex(item) for item in items):
-        raise ComplexOrder()
+        raise COMPLEX_ORDER()
     texts = [item for item in items if isinstance(item, str)]
     if len(texts) == len(items):
         return List(tuple(sorted(texts)))
@@ -236,7 +232,7 @@ def chosen(items: Sequence[object], truths: Sequence[Value]) -> list[int]:
     Errors: :class:`LineError` where there are not as many truths.
     """
     if len(items) != len(truths):
-        raise UnequalLengths(length=len(items), other=len(truths))
+        raise UNEQUAL_LENGTHS(length=len(items), other=len(truths))
     return [at for at, holds in enumerate(truths) if holds is True]
 
 
@@ -246,10 +242,10 @@ def places(test: Value) -> Value:
 
 
 def truths_of(test: Value) -> Sequence[Value]:
-    """The truths of a test.  Errors: :class:`NoTest` where it has others."""
+    """The truths of a test.  Errors: :data:`NO_TEST` where it has others."""
     truths = items_of(test)
     if not all(isinstance(one, bool | Undefined) for one in truths):
-        raise NoTest()
+        raise NO_TEST()
     return truths
 
 

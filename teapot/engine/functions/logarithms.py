@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from flint import arb, fmpq
 
-from teapot.engine.errors import BadBase, LogBase
 from teapot.engine.functions.branches import branch_of
 from teapot.engine.functions.record import Function, Parameter
 from teapot.engine.numbers import complexes
@@ -24,6 +23,7 @@ from teapot.engine.numbers.values import (
     real,
 )
 from teapot.engine.reading.described import Example
+from teapot.engine.sentences.functions import BAD_BASE, LOG_BASE
 
 SUBJECT = "logarithms"
 POSITIVE = Parameter("x", "a number", "x > 0")
@@ -60,7 +60,7 @@ def log_to_base(x: Extended, base: Extended | None) -> Extended:
     if sign_of(base) < 0:
         raise not_real("The logarithm to a negative base")
     if is_zero(base) or base == exact(1):
-        raise BadBase()
+        raise BAD_BASE()
     if isinstance(x, Infinite | Undefined):
         return divide(natural_log(x), natural_log(base))
     ratio = _exact_ratio(x, base)
@@ -85,7 +85,7 @@ def _log_without_base(x: Extended) -> Extended:
     """The one that the conventions mean; from the start both are asked back."""
     meant = {"natural": natural_log, "decimal": common_log}.get(conventions().log)
     if meant is None:
-        raise LogBase()
+        raise LOG_BASE()
     return meant(x)
 
 

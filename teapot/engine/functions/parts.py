@@ -6,7 +6,6 @@ from collections.abc import Sequence
 
 from flint import fmpq
 
-from teapot.engine.errors import EmptyList, NotATruth
 from teapot.engine.functions.helpers import tell_missing
 from teapot.engine.functions.record import Delayed, Function, Parameter
 from teapot.engine.numbers import operators
@@ -31,6 +30,8 @@ from teapot.engine.numbers.values import (
     exact,
 )
 from teapot.engine.reading.described import Example
+from teapot.engine.sentences.functions import EMPTY_LIST
+from teapot.engine.sentences.names import NOT_A_TRUTH
 
 SUBJECT = "parts and choices"
 X, Y = Parameter("x", "a number, or a list of them"), Parameter("y", "another", optional=True)
@@ -55,7 +56,7 @@ def _extreme(side: int, values: tuple[Value | None, ...]) -> Value:
     parts = [_items(value) for value in values if value is not None]
     flat = parts[0] if len(parts) == 1 else tuple(item for part in parts for item in part)
     if not flat:
-        raise EmptyList()
+        raise EMPTY_LIST()
     found = without_missing(flat)
     tell_missing(len(flat) - len(found), len(flat))
     flat = found or flat
@@ -87,7 +88,7 @@ def choose(test: Delayed, then: Delayed, otherwise: Delayed) -> Value:
         isinstance(item, bool | Undefined) for item in truth.items
     )
     if not is_list:
-        raise NotATruth()
+        raise NOT_A_TRUTH()
     return item_by_item(
         lambda holds, yes, no: holds if isinstance(holds, Undefined) else yes if holds else no,
         truth,

@@ -10,7 +10,7 @@ from functools import lru_cache
 
 from flint import fmpq
 
-from teapot.engine.errors import NoConstant
+from teapot.engine.errors import LineError
 from teapot.engine.functions.record import Function, Parameter
 from teapot.engine.mends import replace
 from teapot.engine.numbers import operators, uncertain
@@ -19,9 +19,10 @@ from teapot.engine.numbers.sizes import factor_of, measure_of
 from teapot.engine.numbers.values import Exact, Undefined, Value, exact, real
 from teapot.engine.reading.described import Example
 from teapot.engine.reading.literals import literal_value
-from teapot.engine.reading.slips import nearest
 from teapot.engine.reading.tree import NOWHERE
 from teapot.engine.reading.units import unit_of
+from teapot.engine.sentences.measures import NO_CONSTANT
+from teapot.engine.spelling import nearest
 from teapot.engine.units.constants import CONSTANTS
 from teapot.engine.units.unit import Unit
 
@@ -91,7 +92,7 @@ NAMES = (*DERIVED, *BY_NAME)
 def constant(name: Value) -> Value:
     """The constant of that name.
 
-    Errors: :class:`NoConstant` where there is none of that name.
+    Errors: :data:`NO_CONSTANT` where there is none of that name.
     """
     if isinstance(name, Undefined):
         return name
@@ -119,7 +120,7 @@ def _size(name: str) -> Exact:
     return _exactly(BY_NAME[name][0])
 
 
-def _unknown(name: str) -> NoConstant:
+def _unknown(name: str) -> LineError:
     lower = {one.lower(): one for one in NAMES}
     holding = (one for one in lower if name.lower() in one)
     near = min(holding, key=lambda one: ("constant" not in one, len(one)), default=None)
@@ -127,7 +128,7 @@ def _unknown(name: str) -> NoConstant:
     meant = f" Is {lower[near]} meant?" if near else ""
     call = current().call
     mends = (replace(call, f'constant("{lower[near]}")'),) if near and call else ()
-    return NoConstant(call, mends, name=name, meant=meant)
+    return NO_CONSTANT(call, mends, name=name, meant=meant)
 
 
 @lru_cache(256)

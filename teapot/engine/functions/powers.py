@@ -8,7 +8,6 @@ from typing import cast
 
 from flint import fmpq
 
-from teapot.engine.errors import TakesRealsOnly
 from teapot.engine.functions.branches import branch_of
 from teapot.engine.functions.helpers import outside, whole
 from teapot.engine.functions.record import Function, Parameter
@@ -35,6 +34,7 @@ from teapot.engine.numbers.values import (
     with_size,
 )
 from teapot.engine.reading.described import Example
+from teapot.engine.sentences.values import TAKES_REALS_ONLY
 
 SUBJECT = "roots and powers"
 HALF = exact(fmpq(1, 2))
@@ -102,7 +102,7 @@ def _of_measures(
         if not isinstance(x, Measure):
             return root(x, *others)
         if x.is_complex:
-            raise TakesRealsOnly(function="A root with a unit")
+            raise TAKES_REALS_ONLY(function="A root with a unit")
         number = root(x.size, *others)  # first, for what is wrong with it
         unit = measures.power(x, exact(fmpq(1, degree_of(*others))))
         return sizes.shown_in(number, unit.unit) if isinstance(unit, Measure) else number

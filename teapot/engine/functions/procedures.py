@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
-from teapot.engine.errors import NotAText
 from teapot.engine.functions.record import Delayed, Function, Parameter
 from teapot.engine.numbers.context import current
 from teapot.engine.numbers.values import Value
 from teapot.engine.reading.described import Example
+from teapot.engine.sentences.functions import NOT_A_TEXT
 
 SUBJECT = "procedures"
 
@@ -22,7 +22,7 @@ def run(name: Delayed, given: Mapping[str, Delayed]) -> Value:
     """
     wanted = name.value()
     if not isinstance(wanted, str):
-        raise NotAText()
+        raise NOT_A_TEXT()
     draws = current().draws
     version = draws.next(lambda: draws.shelf.procedure_version_of(wanted))
     procedure = draws.shelf.procedure(version)

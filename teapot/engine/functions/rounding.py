@@ -6,7 +6,6 @@ from collections.abc import Callable
 
 from flint import fmpq, fmpz
 
-from teapot.engine.errors import OperatorForReals
 from teapot.engine.functions.helpers import outside, whole
 from teapot.engine.functions.record import Function, Parameter
 from teapot.engine.numbers.arithmetic import negate, sign_of, subtract
@@ -25,6 +24,7 @@ from teapot.engine.numbers.values import (
     exact,
 )
 from teapot.engine.reading.described import Example
+from teapot.engine.sentences.values import OPERATOR_FOR_REALS
 from teapot.engine.units.unit import in_decimals
 
 SUBJECT = "rounding"
@@ -99,7 +99,7 @@ def by_count(compute: Callable[..., Extended]) -> Callable[..., Value]:
         if not isinstance(x, Angle | Measure):
             return compute(x, *others)
         if x.is_complex:
-            raise OperatorForReals(op="Rounding")
+            raise OPERATOR_FOR_REALS(op="Rounding")
         return measure_of(compute(count_of(x), *others), in_decimals(x.unit))
 
     return function

@@ -14,7 +14,6 @@ from typing import cast
 
 from flint import fmpq
 
-from teapot.engine.errors import UnequalLengths
 from teapot.engine.functions.helpers import outside, whole
 from teapot.engine.functions.lists import ITEMS, SUBJECT, items_of, present, sort
 from teapot.engine.functions.parts import largest, smallest
@@ -40,6 +39,7 @@ from teapot.engine.numbers.values import (
     real,
 )
 from teapot.engine.reading.described import Example
+from teapot.engine.sentences.values import UNEQUAL_LENGTHS
 
 X = Parameter("x", "a list of numbers", "a list")
 Y = Parameter("y", "another list, as long", "a list")
@@ -146,7 +146,7 @@ def _pairs(x: Value, y: Value) -> Pairs:
     """
     first, second = items_of(x, 2), items_of(y, 2)
     if len(first) != len(second):
-        raise UnequalLengths(length=len(first), other=len(second))
+        raise UNEQUAL_LENGTHS(length=len(first), other=len(second))
     units = [side if isinstance(side, MeasureArray) else None for side in (first, second)]
     first, second = (
         side.numbers if isinstance(side, MeasureArray) else side for side in (first, second)

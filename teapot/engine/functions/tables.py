@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping, Sequence
 from typing import cast
 
-from teapot.engine.errors import NoList, NotAText, WantsTable
 from teapot.engine.functions.helpers import outside
 from teapot.engine.functions.lists import (
     ITEMS,
@@ -37,6 +36,8 @@ from teapot.engine.numbers.values import (
     exact,
 )
 from teapot.engine.reading.described import Example
+from teapot.engine.sentences.functions import NO_LIST, NOT_A_TEXT
+from teapot.engine.sentences.measures import WANTS_TABLE
 
 SUBJECT = "tables"
 SOURCE = "common practice of the trade"
@@ -54,7 +55,7 @@ def table(*columns: Delayed) -> Value:
     """
     values = [column.value() for column in columns]
     if not any(isinstance(value, List) for value in values):
-        raise NoList()
+        raise NO_LIST()
     rows = cast(List, item_by_item(lambda *row: List(row), *values)).items
     filled = tuple(
         List(tuple(cast(List, row).items[place] for row in rows)) for place in range(len(columns))
@@ -157,7 +158,7 @@ def kind_of(values: Sequence[Value]) -> str:
 
 def _table(value: Value) -> Table:
     if not isinstance(value, Table):
-        raise WantsTable()
+        raise WANTS_TABLE()
     return value
 
 
@@ -167,7 +168,7 @@ def shelf(name: Value) -> Value:
     Errors: :class:`LineError` where there is none.
     """
     if not isinstance(name, str):
-        raise NotAText()
+        raise NOT_A_TEXT()
     draws = current().draws
     return draws.shelf.table(draws.next(lambda: draws.shelf.version_of(name)))
 

@@ -14,7 +14,7 @@ from functools import lru_cache
 from math import log
 
 from teapot.engine.handbook.entries import BY_TYPED, ENTRIES, FUNCTION, Entry
-from teapot.engine.reading.slips import within
+from teapot.engine.spelling import within
 
 NAME, WORDS, SUMMARY, EXAMPLE = 6.0, 3.0, 1.5, 0.5
 """How much a word counts, by the place in which an entry has it."""

@@ -17,15 +17,15 @@ import time
 from collections.abc import Iterator
 from contextlib import contextmanager
 
-from teapot.engine.errors import (
-    LineError,
-    Starved,
-    StoppedByHand,
-    TooMuchMemory,
-    TooSlow,
-    Unforeseen,
-)
+from teapot.engine.errors import LineError
 from teapot.engine.limits import MAX_RECURSION
+from teapot.engine.sentences.work import (
+    STARVED,
+    STOPPED_BY_HAND,
+    TOO_MUCH_MEMORY,
+    TOO_SLOW,
+    UNFORESEEN,
+)
 
 LINE_SECONDS = 4.0
 """Processor time for a line; on a quiet machine its answer or error is there within 5 s."""
@@ -84,28 +84,28 @@ def limit_processor(seconds: float) -> None:
 
 def too_slow(seconds: float) -> LineError:
     """The error for a line that used up its processor time."""
-    return TooSlow(seconds=seconds)
+    return TOO_SLOW(seconds=seconds)
 
 
 def starved(seconds: float) -> LineError:
     """The error for a line that did not get so many ``seconds`` of processor time, nor an end,
     within its time on the clock."""
-    return Starved(seconds=on_the_clock(seconds))
+    return STARVED(seconds=on_the_clock(seconds))
 
 
 def too_much_memory() -> LineError:
     """The error for a line that wanted more memory than there is for it."""
-    return TooMuchMemory()
+    return TOO_MUCH_MEMORY()
 
 
 def unforeseen() -> LineError:
     """The error for a line that Teapot itself fails on."""
-    return Unforeseen()
+    return UNFORESEEN()
 
 
 def stopped() -> LineError:
     """The error for what the person stopped."""
-    return StoppedByHand()
+    return STOPPED_BY_HAND()
 
 
 class TimeIsUp(Exception):

@@ -11,7 +11,7 @@ from typing import overload
 
 from flint import arb, fmpq, fmpz
 
-from teapot.engine.errors import LineError, NotReal, PowerTooLarge
+from teapot.engine.errors import LineError
 from teapot.engine.limits import FIRST_BITS, MAX_BITS, MAX_DIGITS, MAX_FRACTION_BITS
 from teapot.engine.numbers import powers_of_e, radicals
 from teapot.engine.numbers.context import notice
@@ -31,6 +31,7 @@ from teapot.engine.numbers.values import (
     too_large,
     undecided,
 )
+from teapot.engine.sentences.values import NOT_REAL, POWER_TOO_LARGE
 
 HALF = fmpq(1, 2)
 ONE = exact(1)
@@ -368,7 +369,7 @@ def _power_too_large(a: Exact, n: fmpz) -> LineError:
     with precision(FIRST_BITS):
         size = (arb(abs(a.coefficient)).log_base(10) * n).floor().unique_fmpz()
     if size is not None and size < 10**15:
-        return PowerTooLarge(figures=int(size) + 1, limit=MAX_DIGITS)
+        return POWER_TOO_LARGE(figures=int(size) + 1, limit=MAX_DIGITS)
     return too_large()
 
 
@@ -456,4 +457,4 @@ def exp_of(a: Extended) -> Extended:
 
 def not_real(what: str, more: str = "") -> LineError:
     """The error where a value would leave the real numbers."""
-    return NotReal(what=what, more=more)
+    return NOT_REAL(what=what, more=more)

@@ -15,7 +15,6 @@ from functools import reduce
 
 from flint import arb, fmpq
 
-from teapot.engine.errors import FunctionNotInBinary64, KindNotInBinary64
 from teapot.engine.numbers.precision import precision
 from teapot.engine.numbers.values import (
     KINDS,
@@ -29,6 +28,7 @@ from teapot.engine.numbers.values import (
     ends_of,
     is_tiny,
 )
+from teapot.engine.sentences.names import FUNCTION_NOT_IN_BINARY64, KIND_NOT_IN_BINARY64
 
 
 def nearest(value: Value) -> float:
@@ -50,7 +50,7 @@ def nearest(value: Value) -> float:
             pass
         case _:
             kind = KINDS[type(value)]
-            raise KindNotInBinary64(kind=kind)
+            raise KIND_NOT_IN_BINARY64(kind=kind)
     bits = 128
     while bits <= 4096:
         ball = value.ball(bits)
@@ -247,7 +247,7 @@ def call(name: str, arguments: list[float]) -> float:
     1.4142135623730951
     """
     if name not in FUNCTIONS:
-        raise FunctionNotInBinary64(name=name)
+        raise FUNCTION_NOT_IN_BINARY64(name=name)
     if name == "factorial" and arguments[0] > MAX_FACTORIAL:
         return math.inf
     try:

@@ -13,7 +13,6 @@ from collections.abc import Callable
 
 from flint import arb, fmpq
 
-from teapot.engine.errors import AngleTooLarge
 from teapot.engine.limits import MAX_CIRCULAR_BITS, MAX_CIRCULAR_DIGITS
 from teapot.engine.numbers.arithmetic import add, divide, is_zero, negate, power, sign_of, subtract
 from teapot.engine.numbers.precision import bits_now, precision
@@ -31,6 +30,7 @@ from teapot.engine.numbers.values import (
     real,
     undecided,
 )
+from teapot.engine.sentences.values import ANGLE_TOO_LARGE
 
 HALF = fmpq(1, 2)
 WITHIN_ONE = Bounds(fmpq(-1), fmpq(1))
@@ -82,7 +82,7 @@ def circular(compute: Callable[[arb], arb], x: Number) -> Real:
         return Real(compute, x, bounds=bounds)
     whole = max(0, abs(x.coefficient.p).bit_length() - x.coefficient.q.bit_length())
     if whole > MAX_CIRCULAR_BITS:
-        raise AngleTooLarge(limit=MAX_CIRCULAR_DIGITS)
+        raise ANGLE_TOO_LARGE(limit=MAX_CIRCULAR_DIGITS)
 
     def with_more_digits() -> arb:
         more = bits_now() + whole

@@ -8,7 +8,6 @@ from functools import cmp_to_key
 from operator import attrgetter
 from typing import cast
 
-from teapot.engine.errors import NoOrder
 from teapot.engine.limits import FIRST_BITS, LAST_BITS
 from teapot.engine.numbers import measures, sizes
 from teapot.engine.numbers.arithmetic import subtract
@@ -39,6 +38,7 @@ from teapot.engine.numbers.values import (
     Value,
     real,
 )
+from teapot.engine.sentences.values import NO_ORDER
 
 HOLDS: dict[str, Callable[[int], bool]] = {
     "==": lambda sign: sign == 0,
@@ -236,7 +236,7 @@ def _compare_unordered(op: str, a: Value, b: Value) -> bool | Undefined:
     """Only whether the two are the same."""
     if op not in ("==", "!="):
         kind = KINDS.get(type(b if _is_ordered(a) else a), "a number")
-        raise NoOrder(op=op, kind=kind)
+        raise NO_ORDER(op=op, kind=kind)
     equal: bool | Undefined
     if isinstance(a, Complex) or isinstance(b, Complex):
         equal = _are_equal_parts(a, b)

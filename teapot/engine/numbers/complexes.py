@@ -7,7 +7,6 @@ from collections.abc import Callable
 
 from flint import acb, arb, fmpq, fmpz
 
-from teapot.engine.errors import OperatorForReals
 from teapot.engine.limits import FIRST_BITS
 from teapot.engine.numbers import arithmetic
 from teapot.engine.numbers.arithmetic import (
@@ -34,6 +33,7 @@ from teapot.engine.numbers.values import (
     exact,
     real,
 )
+from teapot.engine.sentences.values import OPERATOR_FOR_REALS
 
 ZERO, ONE, TWO = exact(0), exact(1), exact(2)
 HALF = exact(fmpq(1, 2))
@@ -102,7 +102,7 @@ def operate(op: str, a: Plane, b: Plane) -> Plane:
         if isinstance(value, Infinite):
             return Undefined("∞ and a complex number have no value together.")
     if op not in OPERATIONS:
-        raise OperatorForReals(op=op)
+        raise OPERATOR_FOR_REALS(op=op)
     return OPERATIONS[op](a, b)
 
 

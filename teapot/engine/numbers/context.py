@@ -15,11 +15,12 @@ from datetime import datetime
 from hashlib import sha256
 from random import SystemRandom
 
-from teapot.engine.errors import DrawnLater, GivenInReply
+from teapot.engine.errors import Problem
 from teapot.engine.mends import Mend, Notice, Span, replace
-from teapot.engine.numbers.shelf import NO_SHELF, ProcedureText, Shelf
+from teapot.engine.numbers.shelf import EMPTY_SHELF, ProcedureText, Shelf
 from teapot.engine.numbers.values import Value
 from teapot.engine.pickling import compactly_pickled
+from teapot.engine.sentences.values import GIVEN_IN_REPLY
 
 _chance = SystemRandom()
 
@@ -61,7 +62,7 @@ Run = Callable[[ProcedureText, Mapping[str, Value]], Value]
 
 def no_run(procedure: ProcedureText, given: Mapping[str, Value]) -> Value:
     """What stands for it where no procedure can be run."""
-    raise GivenInReply()
+    raise GIVEN_IN_REPLY()
 
 
 @dataclass(slots=True)
@@ -82,7 +83,7 @@ class NondeterministicInputs:
     sealed: bool = False
     now: Callable[[], datetime] = datetime.now
     seed: str = ""
-    shelf: Shelf = NO_SHELF
+    shelf: Shelf = EMPTY_SHELF
     run: Run = no_run
 
     def draw(self, bound: int) -> int:
@@ -92,16 +93,16 @@ class NondeterministicInputs:
         drawn = sha256(f"{self.seed}/{len(self.values)}".encode()).digest()
         return int.from_bytes(drawn) % bound
 
-    def next(self, make: Callable[[], str], later: type[DrawnLater] | None = None) -> str:
+    def next(self, make: Callable[[], str], later: Problem | None = None) -> str:
         """The next value; ``make`` gives it where there is none yet.
 
         Errors: ``later``, if there is one, where it may not be made yet.
         """
         if self.sealed:
-            raise GivenInReply()
+            raise GIVEN_IN_REPLY()
         if self.at == len(self.values):
             if later and not self.may_draw:
-                raise later
+                raise later()
             self.values.append(make())
         self.at += 1
         return self.values[self.at - 1]
@@ -117,13 +118,13 @@ class NestedInputs(NondeterministicInputs):
     def draw(self, bound: int) -> int:
         return self.outer.draw(bound)
 
-    def next(self, make: Callable[[], str], later: type[DrawnLater] | None = None) -> str:
+    def next(self, make: Callable[[], str], later: Problem | None = None) -> str:
         return self.outer.next(make, later)
 
 
 def _value_of_nothing(reply: str) -> Value:
     """What stands for the reading of replies where nobody is asked."""
-    raise GivenInReply()
+    raise GIVEN_IN_REPLY()
 
 
 @dataclass(slots=True)

@@ -6,8 +6,8 @@ from datetime import timedelta
 
 from flint import fmpq
 
-from teapot.engine.errors import DateOperation, NoSuchDate, PartOfADay
 from teapot.engine.numbers.values import Date, Exact, Value, exact
+from teapot.engine.sentences.values import DATE_OPERATION, NO_SUCH_DATE, PART_OF_A_DAY
 
 SECONDS_A_DAY = 86_400
 
@@ -23,7 +23,7 @@ def operate(op: str, a: Value, b: Value) -> Value:
         a, b = b, a
     if op in ("+", "-") and isinstance(a, Date) and isinstance(b, Exact) and b.is_rational:
         return _moved(a, b.coefficient if op == "+" else -b.coefficient)
-    raise DateOperation()
+    raise DATE_OPERATION()
 
 
 def _days_in(span: timedelta) -> fmpq:
@@ -33,9 +33,9 @@ def _days_in(span: timedelta) -> fmpq:
 
 def _moved(date: Date, days: fmpq) -> Date:
     if days.q != 1 and not date.with_time:
-        raise PartOfADay()
+        raise PART_OF_A_DAY()
     try:
         microseconds = int((days * SECONDS_A_DAY * 10**6).floor())
         return Date(date.moment + timedelta(microseconds=microseconds), date.with_time)
     except OverflowError:
-        raise NoSuchDate() from None
+        raise NO_SUCH_DATE() from None

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from flint import fmpq, fmpz
 
-from teapot.engine.errors import DivisionByZero, FactorialDomain, FactorialTooLarge
 from teapot.engine.limits import FIRST_BITS, LAST_BITS, MAX_DIGITS
 from teapot.engine.numbers.arithmetic import divide, is_zero, multiply, subtract
 from teapot.engine.numbers.precision import precision
@@ -16,6 +15,11 @@ from teapot.engine.numbers.values import (
     Undefined,
     exact,
     undecided,
+)
+from teapot.engine.sentences.values import (
+    DIVISION_BY_ZERO,
+    FACTORIAL_DOMAIN,
+    FACTORIAL_TOO_LARGE,
 )
 
 
@@ -63,7 +67,7 @@ def mod(a: Extended, b: Extended) -> Extended:
 
 def _refuse_zero(b: Extended) -> None:
     if is_zero(b):
-        raise DivisionByZero()
+        raise DIVISION_BY_ZERO()
 
 
 MAX_FACTORIAL = 205_022
@@ -81,7 +85,7 @@ def factorial(n: Extended) -> Extended:
     if (isinstance(n, Infinite) and n.sign > 0) or isinstance(n, Undefined):
         return n
     if not (isinstance(n, Exact) and n.is_integer) or n.coefficient < 0:
-        raise FactorialDomain()
+        raise FACTORIAL_DOMAIN()
     if n.coefficient > MAX_FACTORIAL:
-        raise FactorialTooLarge(limit=MAX_DIGITS, last=MAX_FACTORIAL)
+        raise FACTORIAL_TOO_LARGE(limit=MAX_DIGITS, last=MAX_FACTORIAL)
     return exact(fmpq(fmpz.fac_ui(n.coefficient.p)))

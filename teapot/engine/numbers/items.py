@@ -5,18 +5,18 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from itertools import islice, repeat, starmap
 
-from teapot.engine.errors import (
-    BadPlace,
-    NoItem,
-    NoItemFromTheEnd,
-    NotAList,
-    TooManyItems,
-    UnequalLengths,
-)
 from teapot.engine.limits import MAX_ITEMS, MAX_NESTED
 from teapot.engine.mends import counted
 from teapot.engine.numbers.common_denominator import kinds_of
 from teapot.engine.numbers.values import Exact, List, Value
+from teapot.engine.sentences.values import (
+    BAD_PLACE,
+    NO_ITEM,
+    NO_ITEM_FROM_THE_END,
+    NOT_A_LIST,
+    TOO_MANY_ITEMS,
+    UNEQUAL_LENGTHS,
+)
 
 
 def item_by_item(compute: Callable[..., Value], *values: Value | None) -> Value:
@@ -31,7 +31,7 @@ def item_by_item(compute: Callable[..., Value], *values: Value | None) -> Value:
     lengths = [len(value.items) for value in values if isinstance(value, List)]
     for length in lengths:
         if length != lengths[0]:
-            raise UnequalLengths(length=lengths[0], other=length)
+            raise UNEQUAL_LENGTHS(length=lengths[0], other=length)
     given = [value.items if isinstance(value, List) else repeat(value) for value in values]
     return List(tuple(starmap(compute, islice(zip(*given, strict=False), lengths[0]))))
 
@@ -43,7 +43,7 @@ def checked(items: Sequence[Value]) -> List:
     """
     limit = MAX_NESTED if List in kinds_of(items) else MAX_ITEMS
     if leaves_of(items) > limit:
-        raise TooManyItems(limit=limit)
+        raise TOO_MANY_ITEMS(limit=limit)
     return List(items)
 
 
@@ -76,11 +76,11 @@ def item(of: Value, index: Value) -> Value:
     if isinstance(index, List):
         return checked(tuple(item(of, place) for place in index.items))
     if not isinstance(of, List):
-        raise NotAList()
+        raise NOT_A_LIST()
     if not (isinstance(index, Exact) and index.is_integer):
-        raise BadPlace()
+        raise BAD_PLACE()
     place = int(index.coefficient.p)
     if not 1 <= place <= len(of.items):
-        kind = NoItem if place >= 0 else NoItemFromTheEnd
+        kind = NO_ITEM if place >= 0 else NO_ITEM_FROM_THE_END
         raise kind(count=len(of.items), place=counted(index.coefficient.p))
     return of.items[place - 1]

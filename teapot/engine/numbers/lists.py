@@ -5,13 +5,13 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import cast
 
-from teapot.engine.errors import EndlessRange, NoStep, RangeTooLong, StepAway
 from teapot.engine.limits import MAX_ITEMS
 from teapot.engine.mends import counted
 from teapot.engine.numbers import operators, sizes
 from teapot.engine.numbers.bulk_sums import are_many, sum_of_many
 from teapot.engine.numbers.measure_array import MeasureArray
 from teapot.engine.numbers.values import Exact, Infinite, List, Scalar, Undefined, Value, exact
+from teapot.engine.sentences.values import ENDLESS_RANGE, NO_STEP, RANGE_TOO_LONG, STEP_AWAY
 
 
 def stepped(start: Value, stop: Value, step: Value | None) -> List:
@@ -25,17 +25,17 @@ def stepped(start: Value, stop: Value, step: Value | None) -> List:
     """
     for end in (start, stop, step):
         if isinstance(end, Infinite | Undefined):
-            raise EndlessRange()
+            raise ENDLESS_RANGE()
     span = operators.operate("-", stop, start)
     if step is None:
         step = operators.same_kind(exact(-1 if operators.sign_of(span) < 0 else 1), span)
     if operators.sign_of(step) == 0:
-        raise NoStep()
+        raise NO_STEP()
     count = operators.operate("div", span, step)
     if not isinstance(count, Exact) or count.coefficient < 0:
-        raise StepAway()
+        raise STEP_AWAY()
     if count.coefficient >= MAX_ITEMS:
-        raise RangeTooLong(count=counted(count.coefficient.p + 1), limit=MAX_ITEMS)
+        raise RANGE_TOO_LONG(count=counted(count.coefficient.p + 1), limit=MAX_ITEMS)
     numbers = range(int(count.coefficient.p) + 1)
     if isinstance(start, Exact) and isinstance(step, Exact) and start.pi_power == step.pi_power:
         first, further, power = start.coefficient, step.coefficient, start.pi_power

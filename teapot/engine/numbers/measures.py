@@ -12,17 +12,6 @@ from typing import cast
 
 from flint import fmpq
 
-from teapot.engine.errors import (
-    NoUnitBeside,
-    NoUnitToConvert,
-    OperatorForReals,
-    OtherDimension,
-    PowerIsMeasure,
-    PowerOfMeasure,
-    TemperatureOnScale,
-    TwoTemperatures,
-    UnlikeMeasures,
-)
 from teapot.engine.numbers import integers
 from teapot.engine.numbers.angles import as_number, beside
 from teapot.engine.numbers.sizes import count_of, measure_of, operated, shown_in
@@ -41,6 +30,17 @@ from teapot.engine.numbers.values import (
     exact,
     is_complex,
 )
+from teapot.engine.sentences.measures import (
+    NO_UNIT_BESIDE,
+    NO_UNIT_TO_CONVERT,
+    OTHER_DIMENSION,
+    POWER_IS_MEASURE,
+    POWER_OF_MEASURE,
+    TEMPERATURE_ON_SCALE,
+    TWO_TEMPERATURES,
+    UNLIKE_MEASURES,
+)
+from teapot.engine.sentences.values import OPERATOR_FOR_REALS
 from teapot.engine.units.dimensions import apart, kind_of
 from teapot.engine.units.table import ANGLES
 from teapot.engine.units.unit import Unit, base_unit, in_decimals, product
@@ -62,7 +62,7 @@ def named(measure: Measure, line: int | None = None) -> str:
 def in_unit(value: Value, unit: Unit) -> Value:
     """A measure in another unit.
 
-    Errors: :class:`OtherDimension` where it is of another kind, :class:`NoUnitToConvert` for a
+    Errors: :data:`OTHER_DIMENSION` where it is of another kind, :data:`NO_UNIT_TO_CONVERT` for a
     plain number.
     """
     if isinstance(value, Infinite | Undefined):
@@ -70,11 +70,11 @@ def in_unit(value: Value, unit: Unit) -> Value:
     wanted = kind_of(unit.dimension)
     if not isinstance(value, Measure):
         if isinstance(value, Exact | Real | Complex):
-            raise NoUnitToConvert(unit=unit.text, kind=wanted)
-        raise OtherDimension(unit=unit.text, wanted=wanted, kind="an angle", apart="")
+            raise NO_UNIT_TO_CONVERT(unit=unit.text, kind=wanted)
+        raise OTHER_DIMENSION(unit=unit.text, wanted=wanted, kind="an angle", apart="")
     if value.unit.dimension != unit.dimension:
         way = apart(value.unit.dimension, unit.dimension)
-        raise OtherDimension(
+        raise OTHER_DIMENSION(
             unit=unit.text,
             wanted=wanted,
             kind=kind(value),
@@ -115,15 +115,15 @@ def _parts(value: Scalar) -> tuple[Scalar, Unit]:
 
 
 def check_alike(a: Scalar, b: Scalar, done: str) -> None:
-    """Errors: :class:`UnlikeMeasures` where the two are of different dimensions."""
+    """Errors: :data:`UNLIKE_MEASURES` where the two are of different dimensions."""
     if isinstance(a, Measure) and isinstance(b, Measure):
         if a.unit.dimension == b.unit.dimension:
             return
-        raise UnlikeMeasures(first=named(a), second=named(b), done=done)
+        raise UNLIKE_MEASURES(first=named(a), second=named(b), done=done)
     measure, other = (a, b) if isinstance(a, Measure) else (cast(Measure, b), a)
     if isinstance(other, Angle):
-        raise UnlikeMeasures(first=named(measure), second="an angle", done=done)
-    raise NoUnitBeside(number="The number", other=f"the other is {named(measure)}", done=done)
+        raise UNLIKE_MEASURES(first=named(measure), second="an angle", done=done)
+    raise NO_UNIT_BESIDE(number="The number", other=f"the other is {named(measure)}", done=done)
 
 
 Pair = tuple[Sized, Sized]
@@ -154,7 +154,7 @@ def _add(a: Scalar, b: Scalar) -> Scalar:
     unit = _unit_of(a, b)
     scales = [side.unit for side in sides if side.unit.zero is not None]
     if len(scales) == 2:
-        raise TwoTemperatures()
+        raise TWO_TEMPERATURES()
     return shown_in(operated("+", sides[0].size, sides[1].size), scales[0] if scales else unit)
 
 
@@ -167,10 +167,10 @@ def _subtract(a: Scalar, b: Scalar) -> Scalar:
 
 
 def refuse_scales(done: str, *values: Scalar) -> None:
-    """Errors: :class:`TemperatureOnScale` for a temperature as a thermometer shows it."""
+    """Errors: :data:`TEMPERATURE_ON_SCALE` for a temperature as a thermometer shows it."""
     for value in values:
         if isinstance(value, Measure) and value.is_on_scale:
-            raise TemperatureOnScale(unit=value.unit.text, done=done)
+            raise TEMPERATURE_ON_SCALE(unit=value.unit.text, done=done)
 
 
 def _multiply(a: Scalar, b: Scalar) -> Scalar:
@@ -207,7 +207,7 @@ def _whole(op: str, a: Scalar, b: Scalar) -> Scalar:
     """A division with a remainder, of real numbers."""
     for value in (a, b):
         if is_complex(value):
-            raise OperatorForReals(op=op)
+            raise OPERATOR_FOR_REALS(op=op)
     sides = _alike(a, b, "divided with a remainder")
     if isinstance(sides, Undefined):
         return sides
@@ -222,7 +222,7 @@ def _remainder(a: Scalar, b: Scalar) -> Scalar:
 
 def _power(a: Scalar, b: Scalar) -> Scalar:
     if isinstance(b, Measure):
-        raise PowerIsMeasure(kind=kind(b), unit=b.unit.text)
+        raise POWER_IS_MEASURE(kind=kind(b), unit=b.unit.text)
     return power(cast(Measure, a), b)
 
 
@@ -233,7 +233,7 @@ def power(base: Measure, exponent: Scalar) -> Scalar:
     'm^2'
     """
     if not (isinstance(exponent, Exact) and exponent.is_rational):
-        raise PowerOfMeasure()
+        raise POWER_OF_MEASURE()
     refuse_scales("raised to a power", base)
     if not exponent.coefficient:
         return exact(1)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from typing import cast
 
-from teapot.engine.errors import ComplexOrder, LineError, NotANumber, NotReal
+from teapot.engine.errors import LineError
 from teapot.engine.numbers import (
     angles,
     arithmetic,
@@ -41,6 +41,7 @@ from teapot.engine.numbers.values import (
     joined,
     real,
 )
+from teapot.engine.sentences.values import COMPLEX_ORDER, NOT_A_NUMBER, NOT_REAL
 
 OF_NUMBERS: dict[str, Callable[[Extended, Extended], Extended]] = {
     "+": arithmetic.add,
@@ -104,7 +105,7 @@ def number(value: Value) -> Scalar:
     """``value``, where something can be computed with it.  Errors: :class:`LineError`."""
     if isinstance(value, NUMBERS):
         return value
-    raise NotANumber(kind=KINDS[type(value)])
+    raise NOT_A_NUMBER(kind=KINDS[type(value)])
 
 
 def plane(value: Value) -> Plane:
@@ -119,7 +120,7 @@ def _power(a: Scalar, b: Scalar) -> Value:
     try:
         return arithmetic.power(cast(Extended, a), cast(Extended, b))
     except LineError as error:
-        if not isinstance(error, NotReal) or conventions().numbers == "real":
+        if not error.is_a(NOT_REAL) or conventions().numbers == "real":
             raise
     value = complexes.operate("^", plane(a), plane(b))
     if isinstance(value, Complex):
@@ -157,7 +158,7 @@ def sign_of(value: Value) -> int:
     -1
     """
     if is_complex(value):
-        raise ComplexOrder()
+        raise COMPLEX_ORDER()
     value = value.nominal if isinstance(value, Uncertain) else value
     return arithmetic.sign_of(cast(Extended, bare_size(value)))
 

@@ -5,8 +5,9 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 
-from teapot.engine.errors import NoProcedure, NoShelf
 from teapot.engine.numbers.values import Table
+from teapot.engine.sentences.measures import NO_SHELF
+from teapot.engine.sentences.procedures import NO_PROCEDURE
 
 PREFIX, OF_PROCEDURE = "table:", "procedure:"
 """What a version begins with among what was drawn for a line."""
@@ -59,34 +60,34 @@ class Shelf:
     def procedure_version_of(self, name: str) -> str:
         """The newest version of the procedure of that name.
 
-        Errors: :class:`NoProcedure` where there is none.
+        Errors: :data:`NO_PROCEDURE` where there is none.
         """
         if name not in self.procedures:
             known = ", ".join(sorted(self.procedures))
-            raise NoProcedure(name=name, known=f" There are {known}." if known else "")
+            raise NO_PROCEDURE(name=name, known=f" There are {known}." if known else "")
         return OF_PROCEDURE + self.procedures[name]
 
     def procedure(self, version: str) -> ProcedureText:
-        """The procedure in a version.  Errors: :class:`NoProcedure` where it is not kept."""
+        """The procedure in a version.  Errors: :data:`NO_PROCEDURE` where it is not kept."""
         key = version.removeprefix(OF_PROCEDURE)
         if key not in self.texts:
-            raise NoProcedure(name=key, known="")
+            raise NO_PROCEDURE(name=key, known="")
         return self.texts[key]
 
     def version_of(self, name: str) -> str:
         """The newest version of the table of that name.
 
-        Errors: :class:`NoShelf` where there is none.
+        Errors: :data:`NO_SHELF` where there is none.
         """
         if name not in self.versions:
             known = ", ".join(sorted(self.versions))
-            raise NoShelf(name=name, known=f" There are {known}." if known else "")
+            raise NO_SHELF(name=name, known=f" There are {known}." if known else "")
         return PREFIX + self.versions[name] + WITH_UNITS
 
     def table(self, version: str) -> Table:
-        """The table in a version.  Errors: :class:`NoShelf` where it is no longer kept."""
+        """The table in a version.  Errors: :data:`NO_SHELF` where it is no longer kept."""
         if self.load is None:
-            raise NoShelf(name=version_in(version), known="")
+            raise NO_SHELF(name=version_in(version), known="")
         return self.load(version.removeprefix(PREFIX))
 
     def newer_than(self, drawn: str) -> str:
@@ -100,5 +101,5 @@ class Shelf:
 
 CHANGED = {"table": "replaced", "procedure": "changed"}
 
-NO_SHELF = Shelf()
+EMPTY_SHELF = Shelf()
 """One without tables."""

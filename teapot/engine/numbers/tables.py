@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Iterable, Mapping, Sequence
 from functools import cmp_to_key
 
-from teapot.engine.errors import BadPlace, ColumnOfTwoKinds, NoColumn, NoRow, UnequalLengths
 from teapot.engine.mends import counted as in_words
 from teapot.engine.numbers.common_denominator import (
     CommonDenominatorArray,
@@ -32,6 +31,8 @@ from teapot.engine.numbers.values import (
 from teapot.engine.reading.plain import node_text
 from teapot.engine.reading.tree import NOWHERE, Name, Node, Text
 from teapot.engine.reading.units import unit_from
+from teapot.engine.sentences.measures import COLUMN_OF_TWO_KINDS, NO_COLUMN
+from teapot.engine.sentences.values import BAD_PLACE, NO_ROW, UNEQUAL_LENGTHS
 from teapot.engine.units.unit import is_angle
 
 
@@ -56,10 +57,10 @@ def by_name(table: Table) -> dict[str, List]:
 
 
 def column(table: Table, name: str) -> List:
-    """The column of that name.  Errors: :class:`NoColumn` where there is none."""
+    """The column of that name.  Errors: :data:`NO_COLUMN` where there is none."""
     columns = by_name(table)
     if name not in columns:
-        raise NoColumn(name=name, known=", ".join(columns))
+        raise NO_COLUMN(name=name, known=", ".join(columns))
     return columns[name]
 
 
@@ -84,10 +85,10 @@ def row(table: Table, index: Value) -> Table:
 
 def _place(table: Table, index: Value) -> int:
     if not isinstance(index, Exact) or not index.is_integer:
-        raise BadPlace()
+        raise BAD_PLACE()
     place, count = int(index.coefficient.p), height(table)
     if not 1 <= place <= count:
-        raise NoRow(count=count, place=in_words(index.coefficient.p))
+        raise NO_ROW(count=count, place=in_words(index.coefficient.p))
     return place - 1
 
 
@@ -98,7 +99,7 @@ def sorted_by(table: Table, key: Sequence[Value]) -> Table:
     """
     count = height(table)
     if len(key) != count:
-        raise UnequalLengths(length=count, other=len(key))
+        raise UNEQUAL_LENGTHS(length=count, other=len(key))
     present, missing = with_and_without(key)
     return rows(table, [*places_in_order(present, key), *missing])
 
@@ -150,7 +151,7 @@ def widened(table: Table, new: Mapping[str, Value]) -> Table:
     for name, value in new.items():
         items = value.items if isinstance(value, List) else (value,) * count
         if len(items) != count:
-            raise UnequalLengths(length=count, other=len(items))
+            raise UNEQUAL_LENGTHS(length=count, other=len(items))
         if name in names:
             place = names.index(name)
             made[place], units[place] = List(items), ""
@@ -164,14 +165,14 @@ def widened(table: Table, new: Mapping[str, Value]) -> Table:
 
 
 def check_columns(heads: Sequence[Node], columns: Sequence[List]) -> None:
-    """Errors: :class:`ColumnOfTwoKinds` for a column with measures that do not agree."""
+    """Errors: :data:`COLUMN_OF_TWO_KINDS` for a column with measures that do not agree."""
     for head, column in zip(heads, columns, strict=True):
         if isinstance(column.items, MeasureArray) or Measure not in kinds_of(column.items):
             continue
         kinds = {one.unit.dimension: one for one in column.items if isinstance(one, Measure)}
         if len(kinds) > 1:
             first, second, *_ = map(named, kinds.values())
-            raise ColumnOfTwoKinds(name=name_of(head), first=first, second=second)
+            raise COLUMN_OF_TWO_KINDS(name=name_of(head), first=first, second=second)
 
 
 def with_measures(table: Table) -> Table:

@@ -13,7 +13,6 @@ from math import fsum, hypot, isfinite
 
 from flint import fmpq
 
-from teapot.engine.errors import NegativeUncertainty, NoUncertaintyHere, TooLarge, UncertaintyOfList
 from teapot.engine.limits import MAX_DIGITS
 from teapot.engine.numbers import arithmetic
 from teapot.engine.numbers.values import (
@@ -31,6 +30,12 @@ from teapot.engine.numbers.values import (
     real,
     with_size,
 )
+from teapot.engine.sentences.measures import (
+    NEGATIVE_UNCERTAINTY,
+    NO_UNCERTAINTY_HERE,
+    UNCERTAINTY_OF_LIST,
+)
+from teapot.engine.sentences.values import TOO_LARGE
 
 STEP = 1e-9
 """How far beside a value a function is looked at for its slope, in uncertainties: so near that
@@ -46,34 +51,34 @@ BITS = 192
 def size_of(value: Value) -> Number:
     """The number of coherent units that a measured value is about.
 
-    Errors: :class:`NoUncertaintyHere` for what has no such number.
+    Errors: :data:`NO_UNCERTAINTY_HERE` for what has no such number.
     """
     size = bare_size(value.nominal if isinstance(value, Uncertain) else value)
     if not isinstance(size, Exact | Real):
-        raise NoUncertaintyHere()
+        raise NO_UNCERTAINTY_HERE()
     return size
 
 
 def nearly(number: Number) -> float:
-    """About how large a number is.  Errors: :class:`TooLarge` beyond what a float holds."""
+    """About how large a number is.  Errors: :data:`TOO_LARGE` beyond what a float holds."""
     try:
         found = float(number.ball(BITS).mid())
     except OverflowError:
         found = float("inf")
     if not isfinite(found):
-        raise TooLarge(limit=MAX_DIGITS)
+        raise TOO_LARGE(limit=MAX_DIGITS)
     return found
 
 
 def measured(nominal: Value, uncertainty: Number, name: str) -> Value:
     """A value with a standard uncertainty in coherent units; without one where that is 0.
 
-    Errors: :class:`NegativeUncertainty`, and as :func:`size_of`.
+    Errors: :data:`NEGATIVE_UNCERTAINTY`, and as :func:`size_of`.
     """
     size_of(nominal)
     size = nearly(uncertainty)
     if size < 0:
-        raise NegativeUncertainty()
+        raise NEGATIVE_UNCERTAINTY()
     return Uncertain(nominal, {Source(name): size}) if size else nominal
 
 
@@ -85,14 +90,14 @@ def of(value: Uncertain) -> float:
 def through(compute: Callable[..., Value], *values: Value) -> Value:
     """What a function gives for values of which some are measured.
 
-    Errors: those of the function, and :class:`UncertaintyOfList` where it gives several values.
+    Errors: those of the function, and :data:`UNCERTAINTY_OF_LIST` where it gives several values.
     """
     nominals = [one.nominal if isinstance(one, Uncertain) else one for one in values]
     found = compute(*nominals)
     if isinstance(found, Undefined | Infinite | bool):
         return found
     if isinstance(found, List):
-        raise UncertaintyOfList()
+        raise UNCERTAINTY_OF_LIST()
     contributions: dict[Source, list[float]] = {}
     for place, value in enumerate(values):
         if not isinstance(value, Uncertain):

@@ -28,10 +28,11 @@ from typing import cast
 
 from flint import arb, fmpq, fmpz
 
-from teapot.engine.errors import LineError, TooLarge, TooSmall, Undecided
+from teapot.engine.errors import LineError
 from teapot.engine.limits import FIRST_BITS, LAST_BITS, MAX_BITS, MAX_DIGITS
 from teapot.engine.numbers.precision import precision
 from teapot.engine.reading.tree import Assignment, Filled, Node
+from teapot.engine.sentences.values import TOO_LARGE, TOO_SMALL, UNDECIDED
 from teapot.engine.units.unit import Unit
 
 ZERO, ONE = fmpq(0), fmpq(1)
@@ -505,14 +506,14 @@ def is_tiny(ball: arb) -> bool:
 
 def too_small() -> LineError:
     """The error for a number closer to 0 than can be written out."""
-    return TooSmall(limit=MAX_DIGITS)
+    return TOO_SMALL(limit=MAX_DIGITS)
 
 
 def too_large() -> LineError:
     """The error for a number beyond the limit of size."""
-    return TooLarge(limit=MAX_DIGITS)
+    return TOO_LARGE(limit=MAX_DIGITS)
 
 
 def undecided() -> LineError:
     """The error where even the last precision does not decide."""
-    return Undecided(bits=LAST_BITS)
+    return UNDECIDED(bits=LAST_BITS)

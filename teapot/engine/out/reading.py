@@ -6,12 +6,12 @@ import json
 from collections.abc import Iterator, Mapping
 from typing import Any
 
-from teapot.engine.errors import LineError
+from teapot.engine.errors import LineError, Problem
 from teapot.engine.out.data import FORMAT
 from teapot.engine.out.document import CONVENTIONS, Document, LineOut
 from teapot.engine.out.text import COMMENT, MARK
+from teapot.engine.parsing.rows import lines_in
 from teapot.engine.reading.forms import STANDARD, form_from
-from teapot.engine.reading.rows import lines_in
 from teapot.engine.sheet.settings import CHOICES
 
 MOST_LINES = 20_000
@@ -22,8 +22,14 @@ MOST_BYTES = 20 * 1024 * 1024
 LONGEST_TEXT = 200_000
 
 
+NOT_A_SHEET = Problem("not-a-sheet", "This file cannot be read as a sheet: {why}.")
+
+
 class NotASheet(LineError):
-    sentence = "This file cannot be read as a sheet: {why}."
+    """A file that holds no sheet."""
+
+    def __init__(self, why: str) -> None:
+        super().__init__(NOT_A_SHEET, why=why)
 
 
 def document_from(text: str, name: str = "") -> Document:

@@ -5,11 +5,12 @@ from __future__ import annotations
 import re
 from dataclasses import dataclass
 
-from teapot.engine.errors import LineError, UnknownCommand
+from teapot.engine.errors import LineError
 from teapot.engine.mends import Span, replace
 from teapot.engine.reading.described import Described, Example
-from teapot.engine.reading.slips import nearest
 from teapot.engine.reading.tree import Command
+from teapot.engine.sentences.commands import UNKNOWN_COMMAND
+from teapot.engine.spelling import nearest
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -166,7 +167,7 @@ def _unknown(text: str, name: str, span: Span) -> LineError:
         alike = [command for command in COMMANDS if command[0] == name[0].lower()]
         near = nearest(name.lower(), alike or COMMANDS, NEAR_COMMAND) or ""
         meant = ELSEWHERE.get(name.lower()) or near
-    return UnknownCommand(span, (replace(span, meant),) if meant else (), name=name, known=known)
+    return UNKNOWN_COMMAND(span, (replace(span, meant),) if meant else (), name=name, known=known)
 
 
 _SLASH = re.compile(r"\s*/\s*([^\W\d]\w*)")

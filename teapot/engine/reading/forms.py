@@ -5,13 +5,14 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from typing import Any, cast
 
-from teapot.engine.errors import BadCount, LineError, UnknownForm, UnknownFormNear
+from teapot.engine.errors import LineError
 from teapot.engine.mends import replace as mend
 from teapot.engine.pickling import compactly_pickled
-from teapot.engine.reading.slips import nearest
 from teapot.engine.reading.tree import Formatted, Node
 from teapot.engine.reading.units import unit_from, unit_of
 from teapot.engine.reading.vocabulary import UNITS_OF_ANGLES
+from teapot.engine.sentences.forms import BAD_COUNT, UNKNOWN_FORM, UNKNOWN_FORM_NEAR
+from teapot.engine.spelling import nearest
 from teapot.engine.units.unit import Unit
 
 COUNTED = frozenset({"digits", "places"})
@@ -146,7 +147,7 @@ def form_of(parts: tuple[tuple[str, ...], ...]) -> Form:
         least = 1 if counted == "digits" else 0
         count = int(words[0]) if len(words[0]) <= LONGEST_COUNT else MAX_COUNT + 1
         if not least <= count <= MAX_COUNT:
-            raise BadCount(least=least, limit=MAX_COUNT, counted=counted)
+            raise BAD_COUNT(least=least, limit=MAX_COUNT, counted=counted)
         form = replace(form, **cast(Any, {counted: count}))
     return form
 
@@ -188,22 +189,22 @@ def near_forms(words: tuple[str, ...]) -> list[str]:
 
 def _unknown(words: str) -> LineError:
     known = ", ".join((*STYLES, *UNITS, *SHAPES, *SYSTEMS, "4 digits", "2 places"))
-    return UnknownForm(words=words, known=known)
+    return UNKNOWN_FORM(words=words, known=known)
 
 
 def form_asked(expression: Node) -> Form:
     """The form after an expression, empty where none is.
 
-    Errors: :class:`UnknownForm` for words that name no form.
+    Errors: :data:`UNKNOWN_FORM` for words that name no form.
     """
     if not isinstance(expression, Formatted):
         return Form()
     try:
         return form_of(expression.forms).over(form_asked(expression.expression))
     except LineError as error:
-        if isinstance(error, UnknownForm) and len(expression.forms) == 1:
+        if error.is_a(UNKNOWN_FORM) and len(expression.forms) == 1:
             near = near_forms(expression.forms[0])
             if near:
-                error = UnknownFormNear(name=" ".join(expression.forms[0]), near=near[0])
+                error = UNKNOWN_FORM_NEAR(name=" ".join(expression.forms[0]), near=near[0])
             error.mends = tuple(mend(expression.form_span, f"as {one}") for one in near)
         raise error.at(expression.form_span) from None

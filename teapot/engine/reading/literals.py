@@ -8,9 +8,11 @@ from functools import lru_cache
 
 from flint import fmpq, fmpz
 
-from teapot.engine.errors import ExponentTooLarge, LineError, NoDigits, Sixty
+from teapot.engine.errors import LineError
 from teapot.engine.limits import MAX_DIGITS
 from teapot.engine.mends import Span
+from teapot.engine.sentences.signs import NO_DIGITS, SIXTY
+from teapot.engine.sentences.values import EXPONENT_TOO_LARGE
 
 BASES = {"b": 2, "o": 8, "x": 16}
 
@@ -26,7 +28,7 @@ _SEXAGESIMAL = re.compile(SEXAGESIMAL)
 def literal_value(text: str, span: Span) -> tuple[str, fmpq]:
     """A number's text without underscores, and its exact value.
 
-    Errors: :class:`ExponentTooLarge` where it has more digits than the limit.
+    Errors: :data:`EXPONENT_TOO_LARGE` where it has more digits than the limit.
 
     >>> literal_value("1_000.50e-3", Span(0, 11))
     ('1000.50e-3', 2001/2000)
@@ -50,7 +52,7 @@ def _value(text: str) -> tuple[str, fmpq]:
     whole, _, fraction = mantissa.partition(".")
     power = int(exponent or 0)
     if abs(power) > MAX_DIGITS:
-        raise ExponentTooLarge(power=power, limit=MAX_DIGITS)
+        raise EXPONENT_TOO_LARGE(power=power, limit=MAX_DIGITS)
     value = fmpq(fmpz((whole + fraction) or "0"))
     shift = power - len(fraction)
     value = value * fmpq(fmpz(10) ** shift) if shift >= 0 else value / fmpq(fmpz(10) ** -shift)
@@ -66,7 +68,7 @@ _known_value = lru_cache(maxsize=2048)(_value)
 
 def _in_base(digits: str, base: int) -> tuple[str, fmpq]:
     if len(digits) == 2:
-        raise NoDigits(digits=digits)
+        raise NO_DIGITS(digits=digits)
     prefix, figures = digits[:2], digits[2:].upper()
     return prefix + figures, fmpq(int(figures, base))
 
@@ -74,7 +76,7 @@ def _in_base(digits: str, base: int) -> tuple[str, fmpq]:
 def sexagesimal_value(text: str, span: Span) -> tuple[str, fmpq]:
     """An angle in degrees and minutes as it is written, and its number of degrees.
 
-    Errors: :class:`Sixty` where minutes or seconds go up to 60 or more.
+    Errors: :data:`SIXTY` where minutes or seconds go up to 60 or more.
 
     >>> sexagesimal_value("12° 30' 18''", Span(0, 12))
     ('12°30′18″', 2501/200)
@@ -84,7 +86,7 @@ def sexagesimal_value(text: str, span: Span) -> tuple[str, fmpq]:
     degrees, minutes, seconds = (found.group(name) for name in ("degrees", "minutes", "seconds"))
     values = [literal_value(part, span)[1] for part in (degrees, minutes, seconds or "0")]
     if values[1] >= 60 or values[2] >= 60:
-        raise Sixty(span)
+        raise SIXTY(span)
     shown = f"{degrees}°{minutes}′" + (f"{seconds}″" if seconds else "")
     return shown, values[0] + values[1] / 60 + values[2] / 3600
 

@@ -9,25 +9,25 @@ import re
 import unicodedata
 from typing import NamedTuple
 
-from teapot.engine.errors import (
-    ApostropheHere,
-    BadFigure,
-    BadSuperscript,
-    Braces,
-    ColonHere,
-    ControlCharacter,
-    LineError,
-    OtherRange,
-    Question,
-    TooLong,
-    TwoPoints,
-    UnknownSign,
-)
+from teapot.engine.errors import LineError
 from teapot.engine.limits import MAX_LINE
 from teapot.engine.mends import Mend, Span, replace, replace_each
 from teapot.engine.reading.literals import SEXAGESIMAL as SEXAGESIMAL_PATTERN
 from teapot.engine.reading.literals import parts_of_fraction
 from teapot.engine.reading.vocabulary import BOX, WORDS
+from teapot.engine.sentences.signs import (
+    APOSTROPHE_HERE,
+    BAD_FIGURE,
+    BAD_SUPERSCRIPT,
+    BRACES,
+    COLON_HERE,
+    CONTROL_CHARACTER,
+    OTHER_RANGE,
+    QUESTION,
+    TOO_LONG,
+    TWO_POINTS,
+    UNKNOWN_SIGN,
+)
 
 NUMBER, FRACTION, SEXAGESIMAL, NAME, OP, ANSWER, POWER, TEXT, END = (
     "number", "fraction", "sexagesimal", "name", "op", "answer", "power", "text", "end",
@@ -136,7 +136,7 @@ def tokens_of(text: str, start: int = 0, end: int | None = None) -> list[Token]:
     ['2', '*', 'pi', '']
     """
     if len(text) > MAX_LINE:
-        raise TooLong(length=len(text), limit=MAX_LINE)
+        raise TOO_LONG(length=len(text), limit=MAX_LINE)
     source = plain(text)[:end]
     tokens: list[Token] = []
     at, match = start, _TOKEN.match
@@ -188,12 +188,12 @@ def _checked(kind: str, found: re.Match[str], source: str) -> Token:
     if kind == OP:
         text = "±" if text == "+/-" else text
         if text == ".." and source[end : end + 1] == ".":
-            raise OtherRange(Span(start, end))
+            raise OTHER_RANGE(Span(start, end))
     elif kind == NUMBER:
         if text[0] == "0":
             _refuse_figures(text, Span(start, end), source)
         if source[end : end + 1] == "." and "." in text and source[end : end + 2] != "..":
-            raise TwoPoints(Span(start, end + 1))
+            raise TWO_POINTS(Span(start, end + 1))
     elif kind == NAME:
         if text in WORDS:
             kind = OP
@@ -222,7 +222,7 @@ def _refuse_figures(text: str, span: Span, source: str) -> None:
     if not (behind.isalnum() and behind.isascii()):
         return
     place = Span(at, at + 1)
-    raise BadFigure(place, behind=behind, figures=figures)
+    raise BAD_FIGURE(place, behind=behind, figures=figures)
 
 
 def _superscript(source: str, at: int) -> Token:
@@ -231,7 +231,7 @@ def _superscript(source: str, at: int) -> Token:
         end += 1
     digits = "".join(SUPERSCRIPTS[sign] for sign in source[at:end])
     if not re.fullmatch(r"[+-]?[0-9]+", digits):
-        raise BadSuperscript(Span(at, end))
+        raise BAD_SUPERSCRIPT(Span(at, end))
     if source[end : end + 1] == "√":
         return Token(OP, f"{digits}√", Span(at, end + 1))
     return Token(POWER, digits, Span(at, end))
@@ -241,17 +241,17 @@ def _unknown_sign(source: str, at: int) -> LineError:
     character = source[at]
     span = Span(at, at + 1)
     if unicodedata.category(character) == "Cc":
-        return ControlCharacter(span, (_without(span),), code_point=ord(character))
+        return CONTROL_CHARACTER(span, (_without(span),), code_point=ord(character))
     if character == "?":
-        return Question(span, _asked(source, at))
+        return QUESTION(span, _asked(source, at))
     if character == "'":
-        return ApostropheHere(span, (_without(span),))
+        return APOSTROPHE_HERE(span, (_without(span),))
     if character in "{}":
         mends = tuple(replace_each(source, _for_braces(source, pair)) for pair in ("()", "[]"))
-        return Braces(span, mends)
+        return BRACES(span, mends)
     if character == ":":
         return _colon(source, at)
-    return UnknownSign(span, (_without(span),), character=character)
+    return UNKNOWN_SIGN(span, (_without(span),), character=character)
 
 
 def _colon(source: str, at: int) -> LineError:
@@ -261,8 +261,8 @@ def _colon(source: str, at: int) -> LineError:
         if found.start() <= at < found.end():
             degrees, minutes, seconds = found.groups()
             angle = f"{degrees}°{minutes}′" + (f"{seconds}″" if seconds else "")
-            return ColonHere(span, (replace(Span(*found.span()), angle),))
-    return ColonHere(span, (_without(span),))
+            return COLON_HERE(span, (replace(Span(*found.span()), angle),))
+    return COLON_HERE(span, (_without(span),))
 
 
 def _for_braces(source: str, pair: str) -> list[tuple[Span, str]]:

@@ -14,18 +14,14 @@ from functools import lru_cache
 
 from flint import fmpq
 
-from teapot.engine.errors import (
-    EndlessUnit,
-    LineError,
-    PowerOfUnit,
-    UnitBelow,
-)
+from teapot.engine.errors import LineError
 from teapot.engine.mends import Span, replace
 from teapot.engine.reading import tokens as tk
 from teapot.engine.reading.cursor import Cursor
 from teapot.engine.reading.literals import literal_value
 from teapot.engine.reading.tokens import Token, tokens_of
 from teapot.engine.reading.tree import Call, ListOf, Literal, Name, Node
+from teapot.engine.sentences.unreadable import ENDLESS_UNIT, POWER_OF_UNIT, UNIT_BELOW
 from teapot.engine.units.table import ANGLES, Atom, atom_of
 from teapot.engine.units.unit import Part, Unit, power_text
 
@@ -94,7 +90,7 @@ def read_unit(cursor: Cursor) -> Unit:
     is_below = False
     while True:
         if len(parts) > MOST_PARTS:
-            raise EndlessUnit(start.to(cursor.previous.span), limit=MOST_PARTS)
+            raise ENDLESS_UNIT(start.to(cursor.previous.span), limit=MOST_PARTS)
         if cursor.sees("/") and _is_unit(cursor, cursor.at + 1):
             cursor.at += 1
             parts += _inverse(_factor(cursor))
@@ -154,7 +150,7 @@ def _unclear(cursor: Cursor, start: Span, parts: list[Part]) -> LineError:
     mends = tuple(
         replace(place, unit.text) for unit in (Unit((*read.parts, (atom, -power))), above)
     )
-    return UnitBelow(place, mends, unit=atom.symbol + power_text(power))
+    return UNIT_BELOW(place, mends, unit=atom.symbol + power_text(power))
 
 
 def _factor(cursor: Cursor) -> tuple[Part, ...]:
@@ -179,7 +175,7 @@ def _power(cursor: Cursor, atom: Atom) -> fmpq:
         return fmpq(1)
     place = start.to(cursor.previous.span)
     if not power or abs(power.p) > MOST_POWER or power.q > MOST_POWER:
-        raise PowerOfUnit(place, unit=atom.symbol, limit=MOST_POWER)
+        raise POWER_OF_UNIT(place, unit=atom.symbol, limit=MOST_POWER)
     return power
 
 
@@ -191,7 +187,7 @@ def _number(cursor: Cursor, atom: Atom) -> fmpq:
     if cursor.takes("/"):
         below = _signed(cursor, atom)
     if not cursor.takes(")") or not below:
-        raise PowerOfUnit(cursor.previous.span, unit=atom.symbol, limit=MOST_POWER)
+        raise POWER_OF_UNIT(cursor.previous.span, unit=atom.symbol, limit=MOST_POWER)
     return above / below
 
 
@@ -199,7 +195,7 @@ def _signed(cursor: Cursor, atom: Atom) -> fmpq:
     sign = -1 if cursor.takes("-") else 1
     token: Token = cursor.token
     if token.kind != tk.NUMBER or len(token.text) > len("0.") + MOST_PARTS:
-        raise PowerOfUnit(token.span, unit=atom.symbol, limit=MOST_POWER)
+        raise POWER_OF_UNIT(token.span, unit=atom.symbol, limit=MOST_POWER)
     cursor.at += 1
     return sign * literal_value(token.text, token.span)[1]
 

@@ -22,3 +22,6 @@ WORDS = frozenset({"as", "and", "or", "not", "mod", "div", "by"})
 
 BOX = "□"
 """Stands for what is still missing, in the reading of an unfinished line."""
+
+TRIGONOMETRIC = frozenset({"sin", "cos", "tan", "cot", "sec", "csc"})
+"""Functions of an angle."""

@@ -6,10 +6,7 @@ from collections.abc import Collection, Iterable, Iterator
 from dataclasses import replace
 from functools import partial
 
-from teapot.engine.errors import (
-    EquationOfBuiltIn,
-    LineError,
-)
+from teapot.engine.errors import LineError
 from teapot.engine.forms.answer import Written, write, write_in_passing
 from teapot.engine.forms.reals import is_short
 from teapot.engine.functions.catalogue import BY_NAME, CONSTANTS, is_built_in
@@ -38,6 +35,7 @@ from teapot.engine.reading.tree import (
     Statement,
     Text,
 )
+from teapot.engine.sentences.names import EQUATION_OF_BUILT_IN
 from teapot.engine.sheet.binary64_evaluation import number_of
 from teapot.engine.sheet.binary64_writing import write_machine
 from teapot.engine.sheet.definitions import Definitions
@@ -204,4 +202,4 @@ def refuse_equation(tree: LineTree, covered: Collection[str]) -> None:
         if is_built_in(name) and name not in covered:
             left = Span(statement.span.start, statement.body.start)
             pattern = f"{name}({', '.join(statement.parameters)})"
-            raise EquationOfBuiltIn(left, (replace_text(left, f"{pattern} == "),), name=name)
+            raise EQUATION_OF_BUILT_IN(left, (replace_text(left, f"{pattern} == "),), name=name)

@@ -9,13 +9,12 @@ from dataclasses import dataclass
 
 from flint import fmpq
 
-from teapot.engine.errors import EmptyListInBinary64, LineError, NotInBinary64
+from teapot.engine.errors import LineError
 from teapot.engine.functions.catalogue import BY_NAME
 from teapot.engine.functions.record import Function
 from teapot.engine.numbers import arithmetic, binary64, sizes
 from teapot.engine.numbers.context import conventions, working
 from teapot.engine.numbers.values import ONE, Angle, Exact, List, Measure, Value, exact
-from teapot.engine.reading.syntax_warnings import TRIGONOMETRIC
 from teapot.engine.reading.tree import (
     Binary,
     Call,
@@ -29,6 +28,8 @@ from teapot.engine.reading.tree import (
     Sexagesimal,
     Subscript,
 )
+from teapot.engine.reading.vocabulary import TRIGONOMETRIC
+from teapot.engine.sentences.names import EMPTY_LIST_IN_BINARY64, NOT_IN_BINARY64
 from teapot.engine.sheet.calls import bind_to
 from teapot.engine.sheet.evaluation import evaluate
 from teapot.engine.sheet.line import Step
@@ -106,7 +107,7 @@ def machine_value(node: Node, truth: Truth) -> Machine:
         case Subscript(of=of, index=index):
             return _item(machine_value(of, truth), truth.value_of(index), node)
     if node.children:
-        raise NotInBinary64(node.span)
+        raise NOT_IN_BINARY64(node.span)
     return _of_value(node, truth)
 
 
@@ -124,7 +125,7 @@ def _count(value: Value, unit: Unit | None, node: Node) -> float:
     if not isinstance(value, Measure):
         return binary64.nearest(value)
     if unit is None or value.unit.dimension != unit.dimension:
-        raise NotInBinary64(node.span)
+        raise NOT_IN_BINARY64(node.span)
     return binary64.nearest(sizes.count_of(value, unit))
 
 
@@ -134,7 +135,7 @@ def _counted(node: Node, unit: Unit | None, truth: Truth) -> float:
     if own is None or unit is None:
         return value
     if own.dimension != unit.dimension:
-        raise NotInBinary64(node.span)
+        raise NOT_IN_BINARY64(node.span)
     return float(_in_unit(value, own, unit))  # type: ignore[arg-type]
 
 
@@ -201,7 +202,7 @@ def _called(function: Function, node: Call, truth: Truth) -> Machine:
     if first is None:
         return _computed(function, arguments, values, truth)
     if any(one and one.dimension != first.dimension for one in units):
-        raise NotInBinary64(node.span)
+        raise NOT_IN_BINARY64(node.span)
     counts = [
         value if own is None else _in_unit(value, own, first)
         for value, own in zip(values, units, strict=True)
@@ -221,7 +222,7 @@ def _computed(
         values = [[x for one in values for x in (one if isinstance(one, list) else [one])]]
     if len(values) == 1 and isinstance(values[0], list) and name in binary64.OF_LISTS:
         if not values[0]:
-            raise EmptyListInBinary64()
+            raise EMPTY_LIST_IN_BINARY64()
         return binary64.OF_LISTS[name](values[0])
     return _each(lambda *row: binary64.call(name, [*row]), *values)
 
@@ -245,14 +246,14 @@ def _each(compute: Callable[..., float], *values: Machine) -> Machine:
 
 def _number(value: Machine, node: Node) -> float:
     if isinstance(value, list):
-        raise NotInBinary64(node.span)
+        raise NOT_IN_BINARY64(node.span)
     return value
 
 
 def _item(of: Machine, index: Value, node: Subscript) -> Machine:
     if isinstance(of, list) and isinstance(index, Exact) and index.is_integer:
         return of[int(index.coefficient.p) - 1]
-    raise NotInBinary64(node.span)
+    raise NOT_IN_BINARY64(node.span)
 
 
 def number_of(store: Store, step: Step) -> Machine:

@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
-from teapot.engine.errors import AnswerNotReal, BuiltInName, LineError, NotReal
+from teapot.engine.diagnostics.value_warnings import warnings_in_values
+from teapot.engine.errors import LineError
 from teapot.engine.functions.catalogue import is_built_in
 from teapot.engine.numbers.context import working
 from teapot.engine.numbers.values import FunctionValue, Value
 from teapot.engine.reading.tree import Node
+from teapot.engine.sentences.measures import BUILT_IN_NAME
+from teapot.engine.sentences.values import ANSWER_NOT_REAL, NOT_REAL
 from teapot.engine.sheet.definitions import place_of
 from teapot.engine.sheet.evaluation import evaluate, value_of_statement
 from teapot.engine.sheet.line import FOOT, Place, Step
@@ -14,7 +17,6 @@ from teapot.engine.sheet.met import angle_met, has_complex, met_on_the_way
 from teapot.engine.sheet.scope import Trace, value_of_part, values_in
 from teapot.engine.sheet.sheet_scope import SheetScope, needs
 from teapot.engine.sheet.store import Store
-from teapot.engine.sheet.value_warnings import warnings_in_values
 
 
 class Calculation:
@@ -49,26 +51,35 @@ class Calculation:
                 if not step.meets_complex:
                     step.meets_complex = has_complex(step.value)
                 _refuse_beyond_reals(step)
-                told = list(warnings_in_values(step, scope, work.conventions.angle, values))
+                told = list(
+                    warnings_in_values(
+                        step.line.text,
+                        step.statement,
+                        step.nodes,
+                        scope,
+                        work.conventions.angle,
+                        values,
+                    )
+                )
             if told:
                 known = {notice.code for notice in told}
                 step.notices[:] = [n for n in step.notices if n.code not in known] + told
             step.used_unit = work.used_unit
         except LineError as error:
-            if isinstance(error, NotReal) and step.line.conventions.numbers == "real":
-                error = error.in_a_sheet_of_reals()
+            if error.is_a(NOT_REAL) and step.line.conventions.numbers == "real":
+                _say_that_sheet_is_real(error)
             step.error = error
         if step.keeps_values:
             step.values = values_in(trace)
 
     def _refuse_covering(self, step: Step) -> None:
-        """Errors: :class:`BuiltInName` where a function would take the name of a built-in."""
+        """Errors: :data:`BUILT_IN_NAME` where a function would take the name of a built-in."""
         names = [name for name in step.defines if is_built_in(name)]
         if not names or not isinstance(step.value, FunctionValue) or step.statement is None:
             return
         if not {*names} <= self.store.covered_at(step.line.place):
             step.value = None
-            raise BuiltInName(step.statement.span, name=names[0])
+            raise BUILT_IN_NAME(step.statement.span, name=names[0])
 
     def value_at(self, step: Step, place: Place) -> Value:
         """The value of a definition as seen from a place: a live one's moves.
@@ -124,9 +135,15 @@ def seen_from(step: Step) -> Place:
 
 
 def _refuse_beyond_reals(step: Step) -> None:
-    """Errors: :class:`AnswerNotReal` for a complex value in a sheet of real numbers."""
+    """Errors: :data:`ANSWER_NOT_REAL` for a complex value in a sheet of real numbers."""
     if not step.meets_complex or step.line.conventions.numbers != "real":
         return
     if step.value is not None and has_complex(step.value):
         step.value = None
-        raise AnswerNotReal(step.stated.span)
+        raise ANSWER_NOT_REAL(step.stated.span)
+
+
+def _say_that_sheet_is_real(error: LineError) -> None:
+    """Adds to what is not real that it is the sheet that has no other numbers."""
+    if "real numbers only" not in error.text:
+        error.text += " This sheet has real numbers only."

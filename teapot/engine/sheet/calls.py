@@ -5,21 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable, Mapping, Sequence
 from typing import cast
 
-from teapot.engine.errors import (
-    AngleForNumber,
-    ArgumentsWithoutList,
-    BadArgument,
-    EndlessCalls,
-    LineError,
-    MissingArgument,
-    NamedInside,
-    NotReal,
-    RangeAsCall,
-    TakesANumber,
-    TakesPlainNumber,
-    TakesRealsOnly,
-    TooManyArguments,
-)
+from teapot.engine.errors import LineError
 from teapot.engine.functions.catalogue import BY_NAME
 from teapot.engine.functions.record import Function
 from teapot.engine.limits import MAX_CALLS
@@ -49,6 +35,17 @@ from teapot.engine.numbers.values import (
 )
 from teapot.engine.reading.plain import node_text
 from teapot.engine.reading.tree import NOWHERE, AnswerOf, Assignment, Call, Literal, Name, Node
+from teapot.engine.sentences.measures import RANGE_AS_CALL, TAKES_PLAIN_NUMBER
+from teapot.engine.sentences.names import (
+    ANGLE_FOR_NUMBER,
+    ARGUMENTS_WITHOUT_LIST,
+    BAD_ARGUMENT,
+    MISSING_ARGUMENT,
+    NAMED_INSIDE,
+    TOO_MANY_ARGUMENTS,
+)
+from teapot.engine.sentences.unreadable import ENDLESS_CALLS
+from teapot.engine.sentences.values import NOT_REAL, TAKES_A_NUMBER, TAKES_REALS_ONLY
 from teapot.engine.sheet.scope import Scope, Trace
 
 # -- arguments -----------------------------------------------------------------------
@@ -78,7 +75,7 @@ def bind_to(function: Function, node: Call) -> list[Node | None]:
     try:
         return bind(function.pattern, names, node, optional)
     except LineError as error:
-        if isinstance(error, TooManyArguments) and not node.named:
+        if error.is_a(TOO_MANY_ARGUMENTS) and not node.named:
             error.mends = (*_decimal_comma(node), *_related_with_more(function, node))
         raise
 
@@ -87,9 +84,9 @@ def refuse_other_than_one(function: Function, node: Call) -> None:
     """Errors: :class:`LineError` unless one argument stands without a name."""
     first = function.parameters[0].name
     if not node.args:
-        raise MissingArgument(node.span, name=first, pattern=function.pattern)
+        raise MISSING_ARGUMENT(node.span, name=first, pattern=function.pattern)
     if len(node.args) > 1:
-        raise TooManyArguments(
+        raise TOO_MANY_ARGUMENTS(
             node.args[1].span,
             name=f"Beside what is named, {function.name}",
             counted="one argument",
@@ -123,7 +120,7 @@ def _named_inside(function: Function, node: Call) -> LineError:
     inside += [(argument.span, name) for name, argument in node.named]
     called = ", ".join(written for _, written in sorted(inside))
     mend = replace(node.span, f"{given}; {function.name}({called})")
-    return NamedInside(node.span, (mend,), function=function.name)
+    return NAMED_INSIDE(node.span, (mend,), function=function.name)
 
 
 def _without_list(function: Function, node: Call) -> LineError:
@@ -131,12 +128,12 @@ def _without_list(function: Function, node: Call) -> LineError:
     items = [node_text(argument) for argument in node.args]
     if function.name == "range" and len(items) in (2, 3):
         meant = "..".join(items[:2]) + "".join(f" by {step}" for step in items[2:])
-        return RangeAsCall(node.name_span, (replace(node.span, meant),), meant=meant)
+        return RANGE_AS_CALL(node.name_span, (replace(node.span, meant),), meant=meant)
     lists = [f"[{', '.join(items)}]"]
     if len(items) == 2:
         lists.append("..".join(items))
     mends = tuple(replace(node.span, f"{node.function}({one})") for one in lists)
-    return ArgumentsWithoutList(node.span, mends, function=function.name, such=" or ".join(lists))
+    return ARGUMENTS_WITHOUT_LIST(node.span, mends, function=function.name, such=" or ".join(lists))
 
 
 def bind(
@@ -146,18 +143,18 @@ def bind(
     ``optional`` one is left out.  Errors: as :func:`bind_to`."""
     if len(node.args) > len(names):
         counted = f"{len(names) or 'no'} argument{'' if len(names) == 1 else 's'}"
-        raise TooManyArguments(
+        raise TOO_MANY_ARGUMENTS(
             node.args[len(names)].span, name=node.function, counted=counted, pattern=pattern
         )
     bound: dict[str, Node] = dict(zip(names, node.args, strict=False))
     for name, argument in node.named:
         if name not in names or name in bound:
             what = "is given twice" if name in bound else "is no argument of it"
-            raise BadArgument(argument.span, pattern=pattern, name=name, what=what)
+            raise BAD_ARGUMENT(argument.span, pattern=pattern, name=name, what=what)
         bound[name] = argument
     for name in names:
         if name not in bound and name not in optional:
-            raise MissingArgument(node.span, name=name, pattern=pattern)
+            raise MISSING_ARGUMENT(node.span, name=name, pattern=pattern)
     return [bound.get(name) for name in names]
 
 
@@ -186,14 +183,14 @@ def applied(
                 _refuse_measures(function, value)
         if Complex not in function.accepts and any(map(is_complex, values)):
             if any(isinstance(value, Measure) for value in values):
-                raise TakesRealsOnly(function=function.name)
+                raise TAKES_REALS_ONLY(function=function.name)
             takes_angles = Angle in function.accepts
             plain = values if takes_angles else [as_number(cast(Scalar, value)) for value in values]
             return _continued(function, plain)
     try:
         return function.compute(*values)
     except LineError as error:
-        leaves = isinstance(error, NotReal) and function.on_complex is not None
+        leaves = error.is_a(NOT_REAL) and function.on_complex is not None
         leaves = leaves and not any(isinstance(value, Measure) for value in values)
         if not leaves or conventions().numbers == "real":
             raise
@@ -206,7 +203,7 @@ def applied(
 def _continued(function: Function, values: Sequence[Value | None]) -> Value:
     """The function among the complex numbers."""
     if function.on_complex is None:
-        raise TakesRealsOnly(function=function.name)
+        raise TAKES_REALS_ONLY(function=function.name)
     undefined = next((value for value in values if isinstance(value, Undefined)), None)
     if undefined is not None:
         return undefined
@@ -228,7 +225,9 @@ def _check_kind(function: Function, place: int, value: Value | None, node: Node 
         raise _angle_for_number(function, node)
     if isinstance(value, Measure):
         raise _measure_for_number(function, value, node)
-    raise TakesANumber(node.span if node else None, function=function.name, kind=KINDS[type(value)])
+    raise TAKES_A_NUMBER(
+        node.span if node else None, function=function.name, kind=KINDS[type(value)]
+    )
 
 
 def _measure_for_number(function: Function, value: Measure, node: Node | None) -> LineError:
@@ -240,11 +239,11 @@ def _measure_for_number(function: Function, value: Measure, node: Node | None) -
         over = f"({node_text(node)})/(1 {unit})"
         span, mends = node.span, (replace(node.span, over),)
     kind = measures.kind(value)
-    return TakesPlainNumber(span, mends, function=function.name, kind=kind, unit=unit)
+    return TAKES_PLAIN_NUMBER(span, mends, function=function.name, kind=kind, unit=unit)
 
 
 def _refuse_measures(function: Function, value: List) -> None:
-    """Errors: :class:`TakesPlainNumber` for a list in which measures are."""
+    """Errors: :data:`TAKES_PLAIN_NUMBER` for a list in which measures are."""
     if Measure in kinds_of(value.items):
         first = next(one for one in value.items if isinstance(one, Measure))
         raise _measure_for_number(function, first, None)
@@ -252,11 +251,11 @@ def _refuse_measures(function: Function, value: List) -> None:
 
 def _angle_for_number(function: Function, node: Node | None) -> LineError:
     if node is None:
-        return AngleForNumber(function=function.name)
+        return ANGLE_FOR_NUMBER(function=function.name)
     typed = node_text(node)
     names = ("radians", "degrees")
     mends = tuple(replace(node.span, f"{name}({typed})") for name in names)
-    return AngleForNumber(node.span, mends, function=function.name)
+    return ANGLE_FOR_NUMBER(node.span, mends, function=function.name)
 
 
 def built_in(function: Function) -> FunctionValue:
@@ -347,7 +346,7 @@ class ColumnScope:
 
 
 def _endless() -> LineError:
-    return EndlessCalls(limit=MAX_CALLS)
+    return ENDLESS_CALLS(limit=MAX_CALLS)
 
 
 def defined(

@@ -2,10 +2,17 @@
 
 from __future__ import annotations
 
-from teapot.engine.errors import CoverWhat, ForgetWhat, LineError, NoQuantity, NotBuiltIn, ShowWhat
+from teapot.engine.errors import LineError
 from teapot.engine.functions.catalogue import is_built_in
 from teapot.engine.mends import Notice
 from teapot.engine.reading.tree import Command
+from teapot.engine.sentences.measures import SHOW_WHAT
+from teapot.engine.sentences.names import (
+    COVER_WHAT,
+    FORGET_WHAT,
+    NO_QUANTITY,
+    NOT_BUILT_IN,
+)
 from teapot.engine.sheet.definitions import ALL, Definitions
 from teapot.engine.sheet.line import WorksheetLine
 from teapot.engine.sheet.outcome import ERROR, OK, Outcome
@@ -17,7 +24,7 @@ def commanded(store: Store, line: WorksheetLine, command: Command) -> Outcome:
     """What comes of a line that is a command."""
     try:
         if command.name == "show" and not command.arguments:
-            raise ShowWhat
+            raise SHOW_WHAT()
         after(store.settings, command.name, command.argument)
         said: list[Notice] = []
         if command.name == "forget":
@@ -42,10 +49,10 @@ def covered_now(command: Command) -> list[Notice]:
     Errors: :class:`LineError` where no built-in function is named.
     """
     if not command.arguments:
-        raise CoverWhat()
+        raise COVER_WHAT()
     for name, span in command.arguments:
         if not is_built_in(name):
-            raise NotBuiltIn(span, name=name)
+            raise NOT_BUILT_IN(span, name=name)
     return [
         Notice("covered", f"The name {name} can be that of a function of your own from here on.")
         for name, _ in command.arguments
@@ -58,11 +65,11 @@ def forgotten(command: Command, definitions: Definitions, line: WorksheetLine) -
     Errors: :class:`LineError` where no name is given, or no quantity has it.
     """
     if not command.arguments:
-        raise ForgetWhat()
+        raise FORGET_WHAT()
     said = []
     for name, span in command.arguments:
         if name != ALL and definitions.seen(name, line.steps[0].place) is None:
-            raise NoQuantity(span, name=name)
+            raise NO_QUANTITY(span, name=name)
         back = "is the built-in again" if is_built_in(name) else "is forgotten"
         text = "All quantities are forgotten." if name == ALL else f"{name} {back}."
         said.append(Notice("forgotten", text))

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Container
 
-from teapot.engine.errors import LineError, NameTaken, NoQuantity, NotAName, NoValueGiven
+from teapot.engine.errors import LineError
 from teapot.engine.functions.catalogue import BY_NAME
 from teapot.engine.mends import Span
+from teapot.engine.parsing.parser import parse
 from teapot.engine.reading.forms import form_from
-from teapot.engine.reading.parser import parse
 from teapot.engine.reading.tokens import NAME, tokens_of
 from teapot.engine.reading.tree import (
     Assignment,
@@ -21,6 +21,12 @@ from teapot.engine.reading.tree import (
     Prefix,
     Statement,
     walk,
+)
+from teapot.engine.sentences.names import (
+    NAME_TAKEN,
+    NO_QUANTITY,
+    NO_VALUE_GIVEN,
+    NOT_A_NAME,
 )
 from teapot.engine.sheet.line import WorksheetLine, targets_of
 from teapot.engine.sheet.store import Store
@@ -58,7 +64,7 @@ def with_value(text: str, name: str, value: str) -> str:
             if unit is not None and _is_number(value):
                 value += f" {text[slice(*unit)]}"
             return text[: statement.body.start] + value + text[statement.body.end :]
-    raise NoValueGiven(name=name)
+    raise NO_VALUE_GIVEN(name=name)
 
 
 def _unit_at_end(statement: Statement) -> Span | None:
@@ -83,7 +89,7 @@ def check_name(name: str) -> None:
     """Errors: :class:`LineError` where ``name`` cannot be the name of a quantity."""
     tokens = tokens_of(name)
     if len(tokens) != 2 or tokens[0].kind != NAME:
-        raise NotAName(name=name)
+        raise NOT_A_NAME(name=name)
 
 
 def renamed_throughout(store: Store, old: str, new: str) -> dict[int, str]:
@@ -95,9 +101,9 @@ def renamed_throughout(store: Store, old: str, new: str) -> dict[int, str]:
     check_name(new)
     definitions = store.definitions
     if definitions.seen(old) is None:
-        raise NoQuantity(name=old)
+        raise NO_QUANTITY(name=old)
     if definitions.seen(new) is not None:
-        raise NameTaken(new=new)
+        raise NAME_TAKEN(new=new)
     texts = (
         (line, renamed(line.text, old, new, () if _is_unit(line, old) else (old,)))
         for line in store.lines

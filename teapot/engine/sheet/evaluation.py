@@ -7,36 +7,9 @@ from functools import partial
 from itertools import pairwise
 from typing import Any, cast
 
-from teapot.engine.errors import (
-    AngleHasUnit,
-    BadAngle,
-    BadModulus,
-    BehindPlainNumber,
-    BracketBehindName,
-    ConstantNotReal,
-    Covered,
-    DoNotAgree,
-    FunctionLessOne,
-    LineError,
-    ListBehindRoundBracket,
-    LogBase,
-    NoBrackets,
-    NoColumn,
-    NoItem,
-    NotAFunction,
-    NotATable,
-    NotATruth,
-    NoUncertaintyHere,
-    NoValue,
-    OtherDimension,
-    PowerIsMeasure,
-    RangeWithoutNumbers,
-    TemperatureOnScale,
-    TwoTemperatures,
-    UnitBehindMeasure,
-    UnknownThen,
-    UnlikeMeasures,
-)
+from teapot.engine.diagnostics import unlike_units
+from teapot.engine.diagnostics.unknown_names import run_together, unknown_function, unknown_name
+from teapot.engine.errors import LineError
 from teapot.engine.forms.answer import write
 from teapot.engine.functions.catalogue import BY_NAME, CONSTANTS
 from teapot.engine.functions.record import Delayed, Function
@@ -88,6 +61,7 @@ from teapot.engine.numbers.values import (
     parts_of,
     real,
 )
+from teapot.engine.parsing.parser import parse
 from teapot.engine.reading.forms import (
     BASE_UNITS,
     PREFIXED,
@@ -97,9 +71,7 @@ from teapot.engine.reading.forms import (
     unit_wanted,
 )
 from teapot.engine.reading.forms import UNITS as ANGLE_UNITS
-from teapot.engine.reading.parser import parse
 from teapot.engine.reading.plain import node_text
-from teapot.engine.reading.slips import nearest
 from teapot.engine.reading.tree import (
     NOWHERE,
     AnswerOf,
@@ -124,9 +96,36 @@ from teapot.engine.reading.tree import (
     Text,
     expression_in,
 )
-from teapot.engine.sheet import calls, unlike
+from teapot.engine.sentences.functions import LOG_BASE
+from teapot.engine.sentences.measures import (
+    BAD_ANGLE,
+    BAD_MODULUS,
+    BRACKET_BEHIND_NAME,
+    COVERED,
+    DO_NOT_AGREE,
+    LIST_BEHIND_ROUND_BRACKET,
+    NO_COLUMN,
+    NO_UNCERTAINTY_HERE,
+    NOT_A_FUNCTION,
+    NOT_A_TABLE,
+    OTHER_DIMENSION,
+    TEMPERATURE_ON_SCALE,
+    UNIT_BEHIND_MEASURE,
+    UNKNOWN_THEN,
+    UNLIKE_MEASURES,
+)
+from teapot.engine.sentences.names import NO_VALUE, NOT_A_TRUTH
+from teapot.engine.sentences.unreadable import FUNCTION_LESS_ONE, NO_BRACKETS
+from teapot.engine.sentences.values import (
+    ANGLE_HAS_UNIT,
+    BEHIND_PLAIN_NUMBER,
+    CONSTANT_NOT_REAL,
+    NO_ITEM,
+    RANGE_WITHOUT_NUMBERS,
+)
+from teapot.engine.sheet import calls
 from teapot.engine.sheet.scope import EmptyScope, Scope
-from teapot.engine.sheet.unknown import run_together, unknown_function, unknown_name
+from teapot.engine.spelling import nearest
 from teapot.engine.units.unit import base_unit
 
 HUNDRED = exact(100)
@@ -170,7 +169,7 @@ def value_alone(text: str) -> Value:
     """
     tree = parse(text, BY_NAME)
     if len(tree.statements) != 1 or isinstance(tree.statements[0], Assignment):
-        raise NoValue()
+        raise NO_VALUE()
     outer = current()
     inner = Work(outer.conventions, draws=NondeterministicInputs(sealed=True))
     with working(inner):
@@ -209,7 +208,7 @@ def _binary(node: Binary, scope: Scope) -> Value:
             return _joined(node.op, node.left, node.right, scope)
         case "∠":
             if conventions().numbers == "real":
-                raise ConstantNotReal(name="A number in a direction")
+                raise CONSTANT_NOT_REAL(name="A number in a direction")
             return _polar(evaluate(node.left, scope), evaluate(node.right, scope))
         case "±":
             return _plus_minus(node, scope)
@@ -234,7 +233,7 @@ def _with_uncertainty(value: Value, node: Binary, scope: Scope) -> Value:
         if isinstance(value, Exact | Real):
             value = sizes.measure_of(value, right.unit)
         if not isinstance(count, Exact | Real):
-            raise NoUncertaintyHere()
+            raise NO_UNCERTAINTY_HERE()
         if isinstance(value, Measure) and value.unit.dimension == right.unit.dimension:
             size = operators.operate("*", count, sizes.factor_of(right.unit))
             return uncertain.measured(value, real(size), name)
@@ -245,7 +244,7 @@ def _with_uncertainty(value: Value, node: Binary, scope: Scope) -> Value:
         return uncertain.measured(value, given, name)
     if isinstance(given, Measure) and isinstance(value, Measure):
         if given.is_on_scale:
-            raise TemperatureOnScale(unit=given.unit.text, done="taken for an uncertainty")
+            raise TEMPERATURE_ON_SCALE(unit=given.unit.text, done="taken for an uncertainty")
         if given.unit.dimension == value.unit.dimension:
             return uncertain.measured(value, uncertain.size_of(given), name)
     if isinstance(given, Angle) and isinstance(value, Exact | Real):
@@ -253,9 +252,9 @@ def _with_uncertainty(value: Value, node: Binary, scope: Scope) -> Value:
     if isinstance(given, Angle) and isinstance(value, Angle):
         return uncertain.measured(value, uncertain.size_of(given), name)
     first, second = (
-        unlike.said(side, one, scope) for side, one in ((node.left, value), (right, given))
+        unlike_units.said(side, one, scope) for side, one in ((node.left, value), (right, given))
     )
-    raise DoNotAgree(node.span, first=first, second=second, done="put together so")
+    raise DO_NOT_AGREE(node.span, first=first, second=second, done="put together so")
 
 
 def _absolute(value: Value) -> Value:
@@ -274,8 +273,9 @@ def _formatted(node: Formatted, scope: Scope) -> Value:
     value, unit = evaluate(node.expression, scope), unit_among(node.forms)
     try:
         return _in_unit(value, unit)
-    except OtherDimension as error:
-        if unit in ("C", "F") and isinstance(value, Measure):  # the scale is meant
+    except LineError as error:
+        is_scale = error.is_a(OTHER_DIMENSION) and unit in ("C", "F")
+        if is_scale and isinstance(value, Measure):  # the scale is meant
             place = node.form_span
             error.mends = (replace(Span(place.end - 1, place.end), f"°{unit}"),)
         raise
@@ -295,7 +295,7 @@ def _with_measure(value: Value, node: Measured) -> Value:
         return uncertain.through(lambda one: _with_measure(one, node), value)
     if not isinstance(value, Exact | Real | Complex | Infinite | Undefined):
         kind = measures.named(value) if isinstance(value, Measure) else KINDS[type(value)]
-        raise UnitBehindMeasure(kind=kind)
+        raise UNIT_BEHIND_MEASURE(kind=kind)
     return sizes.measure_of(value, node.unit)
 
 
@@ -344,8 +344,8 @@ def _operation(node: Binary, scope: Scope) -> Value:
     op, left, right = node.op, node.left, node.right
     try:
         first = evaluate(left, scope)
-    except TwoTemperatures as error:
-        raise unlike.mean_of_temperatures(error, node) from None
+    except LineError as error:
+        raise unlike_units.mean_of_temperatures(error, node) from None
     if (
         op == "-"
         and isinstance(left, Name)
@@ -356,9 +356,9 @@ def _operation(node: Binary, scope: Scope) -> Value:
     try:
         second = evaluate(right, scope)
     except LineError as error:
-        raise unlike.unit_behind_number(node, error) or error from None
+        raise unlike_units.unit_behind_number(node, error) or error from None
     if type(second) is FunctionValue and op == "implied" and isinstance(right, Name):
-        meant = unlike.nearly_unit(right)
+        meant = unlike_units.nearly_unit(right)
         if meant is not None:
             raise meant
     are_reals = type(first) in REALS and type(second) in REALS
@@ -368,15 +368,11 @@ def _operation(node: Binary, scope: Scope) -> Value:
         if type(value) is bool or type(value) is FunctionValue:
             _number(value, side)
     if op == "/" and isinstance(first, FINITE):
-        unlike.refuse_open_unit(node)
+        unlike_units.refuse_open_unit(node)
     try:
         return operators.operate("*" if op == "implied" else op, first, second)
-    except UnlikeMeasures:
-        raise unlike.of_sides(node, first, second, scope) from None
-    except PowerIsMeasure as error:
-        raise unlike.in_brackets_before_unit(error, node) from None
-    except TemperatureOnScale as error:
-        raise unlike.in_kelvin(error, node, first) from None
+    except LineError as error:
+        raise unlike_units.of_operation(error, node, first, second, scope) from None
 
 
 def _has_text(value: Value) -> bool:
@@ -396,24 +392,26 @@ def _minus_behind_function(node: Binary, function: str) -> LineError:
             inside = node_text(argument)
             names = [f"{inverse}({inside})"] if inverse else []
             mends = tuple(replace(node.span, one) for one in (*names, f"1/{function}({inside})"))
-            return FunctionLessOne(node.span, mends, function=function)
+            return FUNCTION_LESS_ONE(node.span, mends, function=function)
     return _without_brackets(node, function, f"-{node_text(node.right)}")
 
 
 def _without_brackets(node: Node, function: str, argument: str) -> LineError:
     """``abs -3`` and ``sqrt[49]``: the argument of a function in no round brackets."""
     mend = replace(node.span, f"{function}({argument})")
-    return NoBrackets(node.span, (mend,), function=function)
+    return NO_BRACKETS(node.span, (mend,), function=function)
 
 
 def _column_of(node: ColumnOf, scope: Scope) -> Value:
     of = evaluate(node.of, scope)
     if not isinstance(of, Table):
         kind = KINDS.get(type(of), "a number")
-        raise NotATable(node.span, what=node_text(node.of), kind=kind)
+        raise NOT_A_TABLE(node.span, what=node_text(node.of), kind=kind)
     try:
         return tables.column(of, node.name)
-    except NoColumn as error:
+    except LineError as error:
+        if not error.is_a(NO_COLUMN):
+            raise
         near = nearest(node.name, tables.by_name(of), LEAST_ALIKE)
         error.span = node.name_span
         error.mends = (replace(node.name_span, near),) if near and near.isidentifier() else ()
@@ -429,7 +427,7 @@ def _subscript(node: Subscript, scope: Scope) -> Value:
     try:
         return item(of, evaluate(node.index, scope))
     except LineError as error:
-        if isinstance(error, NoItem) and isinstance(node.index, Prefix):
+        if error.is_a(NO_ITEM) and isinstance(node.index, Prefix):
             error.mends = (replace(node.span, _from_the_end(node.of, node.index)),)
         raise
 
@@ -483,9 +481,9 @@ def _polar(size: Value, angle: Value) -> Value:
         turned = _polar(cast(Value, size.size), angle)
         return sizes.shown_in(operators.number(turned), size.unit)
     if not isinstance(size, Exact | Real):
-        raise BadModulus()
+        raise BAD_MODULUS()
     if not isinstance(angle, Exact | Real | Angle) or is_complex(angle):
-        raise BadAngle()
+        raise BAD_ANGLE()
     return complexes.polar(size, real(angles.radians_of(angle)))
 
 
@@ -494,7 +492,7 @@ def _before_sign(node: Postfix, scope: Scope) -> Value:
     try:
         return evaluate(node.operand, scope)
     except LineError as error:
-        if isinstance(error, NoBrackets):
+        if error.is_a(NO_BRACKETS):
             raise run_together(node) or error from None
         raise
 
@@ -511,12 +509,12 @@ def _with_sign(op: str, value: Value) -> Value:
     if isinstance(value, Uncertain):
         return uncertain.through(lambda one: _with_sign(op, one), value)
     if isinstance(value, Measure) and op != "%":
-        raise UnitBehindMeasure(kind=measures.named(value))
+        raise UNIT_BEHIND_MEASURE(kind=measures.named(value))
     if isinstance(value, Angle) or (isinstance(value, Complex) and op == "!"):
         kind = KINDS[type(value)]
         if isinstance(value, Angle) and op != "!":
-            raise AngleHasUnit(op=op)
-        raise BehindPlainNumber(op=op, kind=kind)
+            raise ANGLE_HAS_UNIT(op=op)
+        raise BEHIND_PLAIN_NUMBER(op=op, kind=kind)
     if op == "!":
         return integers.factorial(real(value))
     if op in angles.PARTS:
@@ -530,9 +528,9 @@ def _ends(node: Range, scope: Scope) -> tuple[Value, Value, Value | None]:
     values = [_number(evaluate(end, scope), end) for end in ends]
     for value, end in zip(values, ends, strict=True):
         if isinstance(value, List):
-            raise RangeWithoutNumbers(end.span)
+            raise RANGE_WITHOUT_NUMBERS(end.span)
         if isinstance(value, Measure):
-            raise unlike.range_of_measures(node)
+            raise unlike_units.range_of_measures(node)
     start, stop, *step = values
     return start, stop, step[0] if step else None
 
@@ -561,7 +559,7 @@ def _truth(value: Value, node: Node) -> Value:
     items = value.items if isinstance(value, List) else (value,)
     if all(isinstance(one, bool | Undefined) for one in items):
         return value
-    raise NotATruth(node.span)
+    raise NOT_A_TRUTH(node.span)
 
 
 def _comparison(node: Comparison, scope: Scope) -> Value:
@@ -597,9 +595,11 @@ def _compared(
     op = node.ops[at]
     try:
         return _alike(left, right, scope) if op == "~" else compare(op, left, right)
-    except UnlikeMeasures:
+    except LineError as error:
+        if not error.is_a(UNLIKE_MEASURES):
+            raise
         sides = node.operands[at], node.operands[at + 1]
-        raise unlike.of_pair(node, sides, (left, right), "compared", scope) from None
+        raise unlike_units.of_pair(node, sides, (left, right), "compared", scope) from None
 
 
 def _alike(a: Value, b: Value, scope: Scope) -> bool:
@@ -634,13 +634,13 @@ def _of_its_time(error: LineError, name: str, scope: Scope) -> LineError:
     """The error for a name that nothing has, or nothing had when a function was made."""
     if not scope.is_of_then or error.mends:
         return error
-    return UnknownThen(error.span, name=name)
+    return UNKNOWN_THEN(error.span, name=name)
 
 
 def _constant(name: str) -> Value:
     value = CONSTANTS[name].value
     if isinstance(value, Complex) and conventions().numbers == "real":
-        raise ConstantNotReal(name=name)
+        raise CONSTANT_NOT_REAL(name=name)
     return value
 
 
@@ -688,7 +688,7 @@ def _call_built_in(function: Function, node: Call, scope: Scope) -> Value:
     try:
         return calls.applied(function, values, arguments)
     except LineError as error:
-        if isinstance(error, LogBase):
+        if error.is_a(LOG_BASE):
             error.span = node.name_span
             error.mends = tuple(replace(node.name_span, name) for name in ("ln", "lg"))
         raise
@@ -703,17 +703,17 @@ def _item_in_round_brackets(node: Call) -> LineError:
         replace(node.span, f"{node.function}[{place}]"),
         replace(node.span, f"{node.function}*({place})"),
     )
-    return ListBehindRoundBracket(node.span, mends, name=node.function)
+    return LIST_BEHIND_ROUND_BRACKET(node.span, mends, name=node.function)
 
 
 def _times_bracket(node: Call) -> LineError:
     name = node.function
     if name in BY_NAME:
-        return Covered(node.span, name=name)
+        return COVERED(node.span, name=name)
     if not node.children:
-        return NotAFunction(node.span, (replace(node.span, name),), name=name)
+        return NOT_A_FUNCTION(node.span, (replace(node.span, name),), name=name)
     behind = node.name_span.to(node.name_span)._replace(start=node.name_span.end)
-    return BracketBehindName(node.span, (replace(behind, "*"),), name=name)
+    return BRACKET_BEHIND_NAME(node.span, (replace(behind, "*"),), name=name)
 
 
 def _answer_of(node: AnswerOf, scope: Scope) -> Value:

@@ -6,6 +6,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field
 from datetime import datetime
 
+from teapot.engine.diagnostics.names import Values
 from teapot.engine.errors import LineError, Unfinished
 from teapot.engine.mends import Notice
 from teapot.engine.numbers.context import (
@@ -18,7 +19,7 @@ from teapot.engine.numbers.context import (
     Work,
     no_run,
 )
-from teapot.engine.numbers.shelf import NO_SHELF, Shelf
+from teapot.engine.numbers.shelf import EMPTY_SHELF, Shelf
 from teapot.engine.numbers.values import Angle, FunctionValue, Value
 from teapot.engine.reading.tree import (
     AnswerOf,
@@ -33,7 +34,6 @@ from teapot.engine.reading.tree import (
 from teapot.engine.reading.units import units_in
 from teapot.engine.sheet.evaluation import value_alone
 from teapot.engine.sheet.outcome import Outcome
-from teapot.engine.sheet.scope import Values
 
 Place = tuple[float, int]
 """Where a step stands: later places see what earlier ones define."""
@@ -186,7 +186,7 @@ class WorksheetLine:
         self,
         tree: LineTree,
         now: Callable[[], datetime] = datetime.now,
-        shelf: Shelf = NO_SHELF,
+        shelf: Shelf = EMPTY_SHELF,
         run: Run = no_run,
     ) -> None:
         """Makes the steps of a line that was read; ``now`` is the person's clock, ``shelf``

@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from typing import TypeGuard
 
+from teapot.engine.diagnostics.names import Values
 from teapot.engine.numbers import angles
 from teapot.engine.numbers.values import Angle, Complex, Exact, List, Real, Value, is_complex
-from teapot.engine.reading.syntax_warnings import TRIGONOMETRIC
 from teapot.engine.reading.tree import Call
-from teapot.engine.sheet.scope import Trace, Values, value_of_part
+from teapot.engine.reading.vocabulary import TRIGONOMETRIC
+from teapot.engine.sheet.scope import Trace, value_of_part
 
 MOST_LOOKED_AT = 1000
 """Items of a list that are looked at."""

@@ -7,18 +7,19 @@ from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Protocol
 
-from teapot.engine.errors import Asks, LineError, NoAnswerOfRun, NotAsked, StopsAt
+from teapot.engine.errors import Asks, LineError
 from teapot.engine.functions.catalogue import BY_NAME
 from teapot.engine.functions.chance import as_reply
 from teapot.engine.numbers.context import Conventions, NondeterministicInputs, Replies
 from teapot.engine.numbers.items import item_by_item
 from teapot.engine.numbers.shelf import ProcedureText
 from teapot.engine.numbers.values import KINDS, List, Value
+from teapot.engine.parsing.parser import parse
+from teapot.engine.parsing.rows import lines_in
 from teapot.engine.reading.forms import STANDARD, form_from
-from teapot.engine.reading.parser import parse
 from teapot.engine.reading.plain import node_text
-from teapot.engine.reading.rows import lines_in
 from teapot.engine.reading.tree import Assignment, Call, Node, Statement, Text
+from teapot.engine.sentences.procedures import NO_ANSWER_OF_RUN, NOT_ASKED, STOPS_AT
 from teapot.engine.sheet.evaluation import value_alone
 from teapot.engine.sheet.line import WorksheetLine
 from teapot.engine.sheet.outcome import ERROR, UNFINISHED, Outcome
@@ -162,13 +163,13 @@ def run(
     ``given`` are values for what it asks, by the name of the quantity or by the question; for
     the others what it suggests is taken.  What is drawn for it is kept ``within`` what is drawn
     for the statement that runs it, if one does.
-    Errors: :class:`NotAsked` for a name that it does not ask for.
+    Errors: :data:`NOT_ASKED` for a name that it does not ask for.
     """
     asked = questions_of(procedure)
     keys = {one.key: one.question for one in asked}
     for name in given:
         if name not in keys:
-            raise NotAsked(name=procedure.name, given=name, asked=", ".join(keys) or "nothing")
+            raise NOT_ASKED(name=procedure.name, given=name, asked=", ".join(keys) or "nothing")
     values = {keys[name]: value for name, value in given.items()}
     for text in lines_in(procedure.text):
         replies = Replies(values=values, takes_presets=True)
@@ -187,12 +188,12 @@ def last_value(
     """The last answer of a run.  Errors: :class:`LineError` where it stops or has none."""
     for number, outcome in enumerate(run(sheet, procedure, given, within), 1):
         if outcome.error is not None:
-            raise StopsAt(name=procedure.name, line=number, why=outcome.error.text)
+            raise STOPS_AT(name=procedure.name, line=number, why=outcome.error.text)
     steps = [line.final_step for line in reversed(sheet.lines)]
     values = (step.value for step in steps if step is not None and step.value is not None)
     found = next(values, None)
     if found is None:
-        raise NoAnswerOfRun(name=procedure.name)
+        raise NO_ANSWER_OF_RUN(name=procedure.name)
     return found
 
 

@@ -2,19 +2,17 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable
 from typing import Protocol
 
-from teapot.engine.errors import NoAnswer
+from teapot.engine.diagnostics.names import Names, Values
 from teapot.engine.numbers.values import Exact, Value
 from teapot.engine.reading.forms import STANDARD, Form
 from teapot.engine.reading.tree import AnswerOf, Literal, Node
+from teapot.engine.sentences.measures import NO_ANSWER
 
 Trace = list[tuple[Node, Value]]
 """The operations in the order in which they were done, each with its value."""
-
-Values = Mapping[int, Value]
-"""The values of the parts of an expression, by the identity of each part."""
 
 
 def values_in(trace: Trace) -> Values:
@@ -27,7 +25,7 @@ def value_of_part(node: Node, values: Values) -> Value | None:
     return Exact(node.value) if isinstance(node, Literal) else values.get(id(node))
 
 
-class Scope(Protocol):
+class Scope(Names, Protocol):
     """Where names and answers get their values.
 
     ``form`` is how numbers are shown, which ``~`` compares by; ``trace`` collects
@@ -49,12 +47,6 @@ class Scope(Protocol):
     def quantity(self, name: str) -> Value | None:
         """The quantity's value, None where there is none of this name."""
 
-    def line_of(self, name: str) -> int | None:
-        """The line that gave a quantity its value; None where none did."""
-
-    def quantity_names(self) -> Iterable[str]:
-        """All quantities that can be used here."""
-
     def function_names(self) -> Iterable[str]:
         """Those of them that are functions."""
 
@@ -63,9 +55,6 @@ class Scope(Protocol):
 
     def kept(self) -> Scope:
         """The same scope for good, as a function keeps it that is defined here."""
-
-    def suggested(self, name: str) -> Iterable[str]:
-        """The functions that may be meant by a name which nothing has."""
 
 
 class EmptyScope:
@@ -88,7 +77,7 @@ class EmptyScope:
         return ()
 
     def answer_of(self, node: AnswerOf) -> Value:
-        raise NoAnswer(node.span)
+        raise NO_ANSWER(node.span)
 
     def kept(self) -> Scope:
         return self

@@ -5,12 +5,12 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from typing import Any
 
-from teapot.engine.errors import UnknownChoice
 from teapot.engine.numbers.context import STANDARD as USUAL
 from teapot.engine.numbers.context import Conventions
 from teapot.engine.pickling import compactly_pickled
 from teapot.engine.reading.forms import STANDARD, Form, form_from
 from teapot.engine.reading.vocabulary import UNITS_OF_ANGLES
+from teapot.engine.sentences.measures import UNKNOWN_CHOICE
 
 
 @compactly_pickled
@@ -45,6 +45,6 @@ def after(settings: Settings, command: str, argument: str) -> Settings:
     chosen = argument.strip()
     if chosen not in CHOICES[command]:
         known = ", ".join(CHOICES[command])
-        raise UnknownChoice(command=command, known=known)
+        raise UNKNOWN_CHOICE(command=command, known=known)
     changed: dict[str, Any] = {command: chosen}
     return replace(settings, conventions=replace(settings.conventions, **changed))

@@ -9,30 +9,22 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 
-from teapot.engine.errors import (
-    Asks,
-    DrawnLater,
-    FromError,
-    LineError,
-    NoAnswer,
-    NoBrackets,
-    RunsItself,
-    SideBySide,
-    TooLongAnswer,
-    TooManyArguments,
-    Unfinished,
-    UnknownFunction,
-    UnknownName,
-)
+from teapot.engine.diagnostics.syntax_warnings import rest_of_unit, warnings_in
+from teapot.engine.errors import ASKS, Asks, LineError, Unfinished
 from teapot.engine.functions.catalogue import BY_NAME
 from teapot.engine.limits import MAX_ANSWERS
 from teapot.engine.mends import Mend, Notice, Span, each_once
 from teapot.engine.numbers.context import Conventions, NondeterministicInputs, Replies, current
 from teapot.engine.numbers.shelf import ProcedureText, Shelf
 from teapot.engine.numbers.values import Value
-from teapot.engine.reading.parser import parse_so_far
-from teapot.engine.reading.syntax_warnings import rest_of_unit, warnings_in
+from teapot.engine.parsing.parser import parse_so_far
 from teapot.engine.reading.tree import Formatted, LineTree
+from teapot.engine.sentences.forms import TOO_LONG_ANSWER
+from teapot.engine.sentences.functions import DRAWN_LATER
+from teapot.engine.sentences.measures import FROM_ERROR, NO_ANSWER, UNKNOWN_FUNCTION
+from teapot.engine.sentences.names import TOO_MANY_ARGUMENTS, UNKNOWN_NAME
+from teapot.engine.sentences.procedures import RUNS_ITSELF
+from teapot.engine.sentences.unreadable import NO_BRACKETS, SIDE_BY_SIDE
 from teapot.engine.sheet.answering import (
     answer_from,
     covered_by,
@@ -54,12 +46,12 @@ from teapot.engine.sheet.workings import Workings, WorkStep
 SAME = {"principal-root": "left-the-reals"}
 """A notice, and one that says the same with less: that one is left out beside it."""
 
-MENDED_IN_STEPS = (UnknownFunction, SideBySide, NoBrackets, TooManyArguments)
+MENDED_IN_STEPS = (UNKNOWN_FUNCTION, SIDE_BY_SIDE, NO_BRACKETS, TOO_MANY_ARGUMENTS)
 """Errors that a line may have several of: each mend leads to the next."""
 
 MOST_STEPS = 4
 
-MISSING = (UnknownName, Asks, DrawnLater, FromError, NoAnswer)
+MISSING = (UNKNOWN_NAME, ASKS, DRAWN_LATER, FROM_ERROR, NO_ANSWER)
 """Errors of a line that only lacks a value."""
 
 
@@ -100,12 +92,12 @@ class Worksheet(Store):
         """The last answer of a procedure, run by the statement under way; of a list where one
         value is asked for, it is run for each item.
 
-        Errors: :class:`RunsItself` where it is being run already, else as
+        Errors: :data:`RUNS_ITSELF` where it is being run already, else as
         :func:`teapot.engine.sheet.running.last_value`.
         """
         circle = (*self.circle, procedure.name)
         if procedure.name in self.circle:
-            raise RunsItself(circle=" → ".join(circle))
+            raise RUNS_ITSELF(circle=" → ".join(circle))
 
         def once(**values: Value) -> Value:
             inner = Worksheet(settings_of(procedure))
@@ -318,7 +310,7 @@ class Worksheet(Store):
         if isinstance(outcome.error, Unfinished):
             return outcome
         error = outcome.error
-        offered = error.mends if error and isinstance(error, MENDED_IN_STEPS) else ()
+        offered = error.mends if error and error.is_a(*MENDED_IN_STEPS) else ()
         outcome = outcome.with_mends(lambda mend: self._tried(mend, line) is mend)
         if error is not None and offered and not error.mends:
             in_steps = self._tried(offered[0], line, MOST_STEPS)
@@ -351,7 +343,7 @@ class Worksheet(Store):
             step.draws.may_draw = False
         with self.holding(mended):
             error = self._error_in(mended)
-        return None if error is None or isinstance(error, MISSING) else error
+        return None if error is None or error.is_a(*MISSING) else error
 
     def _error_in(self, line: WorksheetLine) -> LineError | None:
         """The error of a line that was read, found without writing its answers."""
@@ -452,9 +444,9 @@ class Worksheet(Store):
             for step in line.steps:
                 answers.append(self._answered(step, notices))
             if sum(answer.written.least_length for answer in answers) > MAX_ANSWERS:
-                raise TooLongAnswer(limit=MAX_ANSWERS)
+                raise TOO_LONG_ANSWER(limit=MAX_ANSWERS)
         except LineError as error:
-            if isinstance(error, UnknownName):
+            if error.is_a(UNKNOWN_NAME):
                 error = rest_of_unit(line.text, error, notices)
             return Outcome(
                 line.number,
@@ -462,7 +454,7 @@ class Worksheet(Store):
                 UNFINISHED if isinstance(error, Asks) else ERROR,
                 note=tree.note,
                 error=error,
-                notices=() if isinstance(error, TooLongAnswer) else tuple(each_once(notices)),
+                notices=() if error.is_a(TOO_LONG_ANSWER) else tuple(each_once(notices)),
                 draws=_drawn(line),
             )
         said = {SAME.get(notice.code) for notice in notices}

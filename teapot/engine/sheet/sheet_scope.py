@@ -4,17 +4,17 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 
-from teapot.engine.errors import (
-    Circle,
-    FromError,
-    LineError,
-    LineWithoutAnswer,
-    NoAnswerBefore,
-    NoLine,
-)
+from teapot.engine.errors import LineError
 from teapot.engine.numbers.context import working
 from teapot.engine.numbers.values import Value
 from teapot.engine.reading.tree import AnswerOf
+from teapot.engine.sentences.measures import (
+    CIRCLE,
+    FROM_ERROR,
+    LINE_WITHOUT_ANSWER,
+    NO_ANSWER_BEFORE,
+    NO_LINE,
+)
 from teapot.engine.sheet.evaluation import value_of_statement
 from teapot.engine.sheet.line import Place, Step, WorksheetLine
 from teapot.engine.sheet.scope import Trace
@@ -80,12 +80,12 @@ class SheetScope:
         names = [known for known, _ in self.under_way]
         start = names.index(name) if name in names else 0
         circle = " → ".join([*names[start:], name])
-        return Circle(circle=circle)
+        return CIRCLE(circle=circle)
 
     @staticmethod
     def _value_of(step: Step, name: str) -> Value:
         if step.value is None:
-            raise FromError(name=name, line=step.line.number)
+            raise FROM_ERROR(name=name, line=step.line.number)
         return step.value
 
     def kept(self) -> SheetScope:
@@ -110,16 +110,16 @@ class SheetScope:
         if step is not None and step.is_live:
             return self._live(step.defines[-1], step)
         if step is None or step.value is None:
-            raise LineWithoutAnswer(node.span, line=line.number)
+            raise LINE_WITHOUT_ANSWER(node.span, line=line.number)
         return step.value
 
     def _line_of(self, node: AnswerOf) -> WorksheetLine:
         number = self.step.line.last if node.number is None else node.number
         if number is None:
-            raise NoAnswerBefore(node.span)
+            raise NO_ANSWER_BEFORE(node.span)
         line = self.store.by_number.get(number)
         if line is None or line.place >= self.step.line.place:
-            raise NoLine(node.span, number=number)
+            raise NO_LINE(node.span, number=number)
         return line
 
 

@@ -17,7 +17,7 @@ from teapot.accounts.guests import known_person, new_guest
 from teapot.accounts.models import Person
 from teapot.console import bringing
 from teapot.console.views.out import bring_in_sheet
-from teapot.engine.errors import LineError
+from teapot.engine.errors import LineError, Problem
 from teapot.procedures import services
 from teapot.procedures.data import procedure_from
 from teapot.procedures.models import Procedure
@@ -29,9 +29,7 @@ from teapot.shelf.everything_in import WRONG_DATA, clashes_in
 from teapot.shelf.models import Arrival
 from teapot.shelf.views import tables
 
-
-class NotOne(LineError):
-    sentence = "This file cannot be read as a {kind}: {why}."
+NOT_ONE = Problem("not-one", "This file cannot be read as a {kind}: {why}.")
 
 
 @require_POST
@@ -70,15 +68,15 @@ def _data_in(file: UploadedFile, kind: str) -> dict[str, Any] | None:
     text = file.read(bringing.MOST_BYTES + 1)
     file.seek(0)
     if len(text) > bringing.MOST_BYTES:
-        raise NotOne(kind=kind, why=f"it has more than {bringing.MOST_BYTES // 1024**2} megabytes")
+        raise NOT_ONE(kind=kind, why=f"it has more than {bringing.MOST_BYTES // 1024**2} megabytes")
     if text.lstrip()[:1] != b"{":
         return None
     try:
         data = json.loads(text)
     except (ValueError, RecursionError) as error:
-        raise NotOne(kind=kind, why=f"its JSON ends or breaks ({str(error)[:80]})") from None
+        raise NOT_ONE(kind=kind, why=f"its JSON ends or breaks ({str(error)[:80]})") from None
     if data.get("kind") != kind:
-        raise NotOne(kind=kind, why="its JSON is of another kind")
+        raise NOT_ONE(kind=kind, why="its JSON is of another kind")
     return dict(data)
 
 
@@ -95,7 +93,7 @@ def _procedure(person: Person, file: UploadedFile) -> Procedure:
 def _record(person: Person, file: UploadedFile) -> Record:
     data = _data_in(file, "record")
     if data is None:
-        raise NotOne(kind="record", why="a record comes in as JSON")
+        raise NOT_ONE(kind="record", why="a record comes in as JSON")
     return _made(Record(owner=person), "record", data, record_from)
 
 
@@ -106,7 +104,7 @@ def _made(thing: Any, kind: str, data: dict[str, Any], fill: Callable[[Any, Any]
             fill(data, thing)
             things.say_changed(thing.owner_id)
     except (*WRONG_DATA, IntegrityError) as error:
-        raise NotOne(kind=kind, why=f"something in it is wrong ({str(error)[:80]})") from None
+        raise NOT_ONE(kind=kind, why=f"something in it is wrong ({str(error)[:80]})") from None
     return thing
 
 

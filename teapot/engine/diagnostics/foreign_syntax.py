@@ -11,31 +11,32 @@ from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from itertools import pairwise
 
-from teapot.engine.errors import (
-    Backslash,
-    ChangedInPlace,
-    EqualsAlone,
-    LetterInPowerOfTen,
-    LetterXForTimes,
-    LineError,
-    NoDerivatives,
-    NoIntegrals,
-    OtherAnd,
-    OtherAtLeast,
-    OtherAtMost,
-    OtherComparison,
-    OtherNot,
-    OtherNote,
-    OtherOr,
-    OtherQuotes,
-    OtherRange,
-    OtherRatio,
-    OtherUnequal,
-    PointsInGroups,
-    ValueBeforeName,
-)
+from teapot.engine.errors import LineError, Problem
 from teapot.engine.mends import Span, replace, replace_each
 from teapot.engine.reading.tokens import plain
+from teapot.engine.sentences.foreign import (
+    BACKSLASH,
+    CHANGED_IN_PLACE,
+    EQUALS_ALONE,
+    OTHER_AND,
+    OTHER_AT_LEAST,
+    OTHER_AT_MOST,
+    OTHER_COMPARISON,
+    OTHER_NOT,
+    OTHER_NOTE,
+    OTHER_OR,
+    OTHER_QUOTES,
+    OTHER_RATIO,
+    OTHER_UNEQUAL,
+    VALUE_BEFORE_NAME,
+)
+from teapot.engine.sentences.signs import OTHER_RANGE, POINTS_IN_GROUPS
+from teapot.engine.sentences.unreadable import (
+    LETTER_IN_POWER_OF_TEN,
+    LETTER_X_FOR_TIMES,
+    NO_DERIVATIVES,
+    NO_INTEGRALS,
+)
 
 Meant = Callable[[re.Match[str]], "str | tuple[str, ...]"]
 """What may stand in the place of what was found, the likeliest first."""
@@ -49,10 +50,10 @@ LONGEST = 300
 @dataclass(frozen=True, slots=True)
 class Spelling:
     """``pattern`` finds it in a line such as the ``example``, which is an error of that
-    ``kind``; with ``everywhere`` every occurrence is mended at once, to the first of what
+    ``problem``; with ``everywhere`` every occurrence is mended at once, to the first of what
     is ``meant``."""
 
-    kind: type[LineError]
+    problem: Problem
     example: str
     pattern: re.Pattern[str]
     meant: Meant
@@ -60,9 +61,9 @@ class Spelling:
 
 
 def _spelling(
-    kind: type[LineError], example: str, pattern: str, meant: Meant, everywhere: bool = False
+    problem: Problem, example: str, pattern: str, meant: Meant, everywhere: bool = False
 ) -> Spelling:
-    return Spelling(kind, example, re.compile(pattern), meant, everywhere)
+    return Spelling(problem, example, re.compile(pattern), meant, everywhere)
 
 
 def _changed(found: re.Match[str]) -> str:
@@ -92,78 +93,78 @@ def _power_of_ten(found: re.Match[str]) -> str:
 _NUMBER = r"\d+(?:\.\d+)?"
 
 STEPPED = _spelling(
-    ChangedInPlace,
+    CHANGED_IN_PLACE,
     "x++",
     r"(?P<name>[^\W\d]\w*)(?P<op>\+\+|--)\s*$",
     _stepped,
 )
 """``x++``, which for itself reads as a line that waits for more."""
 
-OR = _spelling(OtherOr, "true || false", r"\s*\|\|\s*", lambda found: " or ", everywhere=True)
+OR = _spelling(OTHER_OR, "true || false", r"\s*\|\|\s*", lambda found: " or ", everywhere=True)
 BARS_BETWEEN = re.compile(r"[\w)\]!%°]\s*\|\|\s*[\w(\[]")
 
 SPELLINGS = (
     _spelling(
-        OtherNote,
+        OTHER_NOTE,
         "// tea",
         r"^\s*(?://|/\*)\s*(?P<note>.*?)\s*(?:\*/)?\s*$",
         lambda found: f"# {found['note']}",
     ),
     _spelling(
-        OtherQuotes,
+        OTHER_QUOTES,
         "'tea'",
         r"'(?P<text>[^']*)'",
         lambda found: f'"{found["text"]}"',
         everywhere=True,
     ),
     _spelling(
-        EqualsAlone,
+        EQUALS_ALONE,
         "let x = 5",
         r"^\s*(?:let|var|const|set)\s+(?=[^\W\d]\w*\s*:?=)",
         lambda found: "",
     ),
     _spelling(
-        ChangedInPlace,
+        CHANGED_IN_PLACE,
         "x += 1",
         r"(?P<name>[^\W\d]\w*)\s*(?P<op>[-+*/^])=(?!=)\s*(?P<value>[^;#]+?)\s*$",
         _changed,
     ),
     _spelling(
-        ValueBeforeName,
+        VALUE_BEFORE_NAME,
         "5 -> x",
         r"^\s*(?P<value>[^=;#]+?)\s*(?:->|→)\s*(?!(?:rad|deg|gon|turn|dms)\b)(?P<name>[^\W\d]\w*)\s*$",
         lambda found: f"{found['name']} = {found['value']}",
     ),
     _spelling(
-        OtherComparison,
+        OTHER_COMPARISON,
         "x === 2",
         r"===",
         lambda found: "==",
         everywhere=True,
     ),
     _spelling(
-        OtherUnequal,
+        OTHER_UNEQUAL,
         "1 <> 2",
         r"<>|!==|~=|=/=|=!(?!=)|/=",
         lambda found: "!=",
         everywhere=True,
     ),
     _spelling(
-        OtherAtMost,
+        OTHER_AT_MOST,
         "1 =< 2",
         r"=<",
         lambda found: "<=",
         everywhere=True,
     ),
     _spelling(
-        OtherAtLeast,
+        OTHER_AT_LEAST,
         "1 => 2",
         r"=>",
         lambda found: ">=",
         everywhere=True,
     ),
     _spelling(
-        OtherAnd,
+        OTHER_AND,
         "true && false",
         r"\s*&&?\s*",
         lambda found: " and ",
@@ -171,53 +172,53 @@ SPELLINGS = (
     ),
     OR,
     _spelling(
-        OtherNot,
+        OTHER_NOT,
         "!true",
         r"(?<![\w)\]!])!\s*(?=[\w(])(?!=)",
         lambda found: "not ",
         everywhere=True,
     ),
     _spelling(
-        OtherRange,
+        OTHER_RANGE,
         "1...5",
         r"\s*(?:\.{3,}|…)\s*",
         lambda found: "..",
         everywhere=True,
     ),
     _spelling(
-        OtherRatio,
+        OTHER_RATIO,
         "1:10",
         rf"(?<![\w.:])(?P<first>{_NUMBER})\s*:\s*(?P<second>{_NUMBER})(?![\w.:])",
         _ratio,
     ),
     _spelling(
-        LetterInPowerOfTen,
+        LETTER_IN_POWER_OF_TEN,
         "1.5x10^3",
         rf"(?P<number>(?<![\w.]){_NUMBER})\s*[xX]\s*10\s*(?:\^|\*\*)\s*\(?(?P<exponent>[-+]?\d+)\)?",
         _power_of_ten,
     ),
     _spelling(
-        LetterXForTimes,
+        LETTER_X_FOR_TIMES,
         "3x4",
         r"(?<=\d)(?<![\w.]0)(?<!^0)\s*[xX]\s*(?=\d)",
         lambda found: "*",
         everywhere=True,
     ),
     _spelling(
-        NoDerivatives,
+        NO_DERIVATIVES,
         "d/dx x^2",
         r"\bd\s*/\s*d[a-zα-ω]\b|(?<=[^\W\d])'+(?=\s*\()",
         lambda found: (),
     ),
-    _spelling(NoIntegrals, "∫x", r"∫", lambda found: ()),
+    _spelling(NO_INTEGRALS, "∫x", r"∫", lambda found: ()),
     _spelling(
-        Backslash,
+        BACKSLASH,
         "7\\2",
         r"\s*\\\s*",
         lambda found: ("/", " div "),
     ),
     _spelling(
-        PointsInGroups,
+        POINTS_IN_GROUPS,
         "1.000.000,5",
         r"(?<![\w.,])\d{1,3}(?:\.\d{3}){2,}(?:,\d+)?(?![\w.])",
         lambda found: found[0].replace(".", "").replace(",", "."),
@@ -274,8 +275,8 @@ def _found_in(spelling: Spelling, text: str, source: str) -> LineError | None:
         more = [*each, *(pair for one in others for pair in _each(one, source))]
         alone = replace_each(text, each)
         together = (replace_each(text, sorted(more)),) if _are_apart(more) else ()
-        return spelling.kind(span, (alone, *together) if len(more) > len(each) else (alone,))
+        return spelling.problem(span, (alone, *together) if len(more) > len(each) else (alone,))
     meant = spelling.meant(found)
     options = (meant,) if isinstance(meant, str) else meant
     mends = tuple(replace(span, option) for option in options)
-    return spelling.kind(span, mends)
+    return spelling.problem(span, mends)

@@ -10,38 +10,8 @@ import re
 from collections.abc import Callable
 from dataclasses import dataclass
 
-from teapot.engine.errors import (
-    AngleGoesOn,
-    AngleWithPower,
-    Arrow,
-    ConditionNeedsNoIf,
-    InverseOrReciprocal,
-    LetterForTimes,
-    LineError,
-    ListCommas,
-    ListInRoundBrackets,
-    MeasuresSideBySide,
-    MissingBetween,
-    MissingOperand,
-    NoBrackets,
-    OtherQuotient,
-    OtherRemainder,
-    PartOf,
-    PercentAsForm,
-    QuantityInUnit,
-    SemicolonInBrackets,
-    SideBySide,
-    SpeltOutUnit,
-    SquareBrackets,
-    StrayEquals,
-    TwoFactorials,
-    UnclosedBar,
-    Unexpected,
-    UnopenedBracket,
-    UnopenedList,
-    WordHere,
-    WordIsNoFunction,
-)
+from teapot.engine.diagnostics.words_for_signs import form_word
+from teapot.engine.errors import LineError
 from teapot.engine.mends import Mend, Span, replace, replace_each
 from teapot.engine.reading import tokens as tk
 from teapot.engine.reading.cursor import Cursor
@@ -49,7 +19,37 @@ from teapot.engine.reading.forms import is_form
 from teapot.engine.reading.tokens import Token
 from teapot.engine.reading.tree import Binary, Literal, Name, Node
 from teapot.engine.reading.vocabulary import UNIT_WORDS, WORDS
-from teapot.engine.reading.wordings import form_word
+from teapot.engine.sentences.forms import PERCENT_AS_FORM
+from teapot.engine.sentences.unreadable import (
+    ANGLE_GOES_ON,
+    ANGLE_WITH_POWER,
+    ARROW,
+    CONDITION_NEEDS_NO_IF,
+    INVERSE_OR_RECIPROCAL,
+    LETTER_FOR_TIMES,
+    LIST_COMMAS,
+    LIST_IN_ROUND_BRACKETS,
+    MEASURES_SIDE_BY_SIDE,
+    MISSING_BETWEEN,
+    MISSING_OPERAND,
+    NO_BRACKETS,
+    OTHER_QUOTIENT,
+    OTHER_REMAINDER,
+    PART_OF,
+    QUANTITY_IN_UNIT,
+    SEMICOLON_IN_BRACKETS,
+    SIDE_BY_SIDE,
+    SPELT_OUT_UNIT,
+    SQUARE_BRACKETS,
+    STRAY_EQUALS,
+    TWO_FACTORIALS,
+    UNCLOSED_BAR,
+    UNEXPECTED,
+    UNOPENED_BRACKET,
+    UNOPENED_LIST,
+    WORD_HERE,
+    WORD_IS_NO_FUNCTION,
+)
 from teapot.engine.units.table import atom_of
 
 UNITS_SPELT_OUT = {
@@ -82,7 +82,7 @@ def _first(patterns: tuple[Pattern, ...], cursor: Cursor) -> LineError:
 
 def unexpected(cursor: Cursor) -> LineError:
     """The error for a token that cannot stand where it does."""
-    return _first(UNEXPECTED, cursor)
+    return _first(UNEXPECTED_TOKENS, cursor)
 
 
 def _sees(*signs: str) -> Callable[[Cursor], bool]:
@@ -95,30 +95,32 @@ def _remove(cursor: Cursor) -> Mend:
 
 def _unopened_bracket(cursor: Cursor) -> LineError:
     open_at = Mend("open one at the start", Span(0, 0), "(")
-    return UnopenedBracket(cursor.token.span, (_remove(cursor), open_at))
+    return UNOPENED_BRACKET(cursor.token.span, (_remove(cursor), open_at))
 
 
 def _unopened_list(cursor: Cursor) -> LineError:
     round_one = (replace(cursor.token.span, ")"),) if cursor.brackets else ()
-    return UnopenedList(cursor.token.span, (*round_one, _remove(cursor)))
+    return UNOPENED_LIST(cursor.token.span, (*round_one, _remove(cursor)))
 
 
 def _nothing_before(cursor: Cursor) -> LineError:
     span = cursor.token.span
     last_answer = replace(Span(span.start, span.start), "@")
-    return MissingOperand(span, (last_answer, _remove(cursor)), typed=cursor.token.text)
+    return MISSING_OPERAND(span, (last_answer, _remove(cursor)), typed=cursor.token.text)
 
 
 def _nothing_between(cursor: Cursor) -> LineError:
     previous, token = cursor.previous, cursor.token
     mends = (_remove(cursor),)
-    return MissingBetween(token.span, mends, previous=previous.text, typed=token.text)
+    return MISSING_BETWEEN(token.span, mends, previous=previous.text, typed=token.text)
 
 
 def _word_as_function(cursor: Cursor) -> LineError:
     token = cursor.token
     name = CALLED[token.text]
-    return WordIsNoFunction(token.span, (replace(token.span, name),), typed=token.text, name=name)
+    return WORD_IS_NO_FUNCTION(
+        token.span, (replace(token.span, name),), typed=token.text, name=name
+    )
 
 
 def _has_operators_beside(cursor: Cursor) -> bool:
@@ -134,7 +136,7 @@ def _list_in_round_brackets(cursor: Cursor) -> LineError:
         whole = opening.span.to(end.span)
         inside = cursor.text[opening.span.end : end.span.start]
         mends = (replace(whole, f"[{inside}]"),)
-    return ListInRoundBrackets(cursor.token.span, mends)
+    return LIST_IN_ROUND_BRACKETS(cursor.token.span, mends)
 
 
 def _semicolon_in_brackets(cursor: Cursor) -> LineError:
@@ -148,7 +150,7 @@ def _semicolon_in_brackets(cursor: Cursor) -> LineError:
         if token.text == ";":
             places.append((token.span, ","))
     mend = replace_each(cursor.text, places)
-    return SemicolonInBrackets(cursor.token.span, (mend,))
+    return SEMICOLON_IN_BRACKETS(cursor.token.span, (mend,))
 
 
 def _arrow(cursor: Cursor) -> LineError:
@@ -162,10 +164,10 @@ def _arrow(cursor: Cursor) -> LineError:
         name, _, argument = before
         made = f"{name.text}({argument.text}) ="
         mends = (replace(name.span.to(cursor.token.span), made),)
-    return Arrow(span, mends)
+    return ARROW(span, mends)
 
 
-UNEXPECTED = (
+UNEXPECTED_TOKENS = (
     Pattern(
         "max(1; 2)",
         lambda c: c.token.text == ";" and any(one.text != "|" for one in c.brackets),
@@ -184,11 +186,11 @@ UNEXPECTED = (
         _list_in_round_brackets,
     ),
     Pattern("* 2", lambda c: not c.at and c.token.text in ("*", "/", "^"), _nothing_before),
-    Pattern("2[3]", _sees("["), lambda c: SquareBrackets(c.token.span)),
+    Pattern("2[3]", _sees("["), lambda c: SQUARE_BRACKETS(c.token.span)),
     Pattern(
         "2 + (x = 3)",
         _sees("="),
-        lambda c: StrayEquals(c.token.span, (replace(c.token.span, "=="),)),
+        lambda c: STRAY_EQUALS(c.token.span, (replace(c.token.span, "=="),)),
     ),
     Pattern("2 + * 3", _has_operators_beside, _nothing_between),
     Pattern(
@@ -199,12 +201,12 @@ UNEXPECTED = (
     Pattern(
         "2 by 3",
         lambda c: c.token.text in WORDS,
-        lambda c: WordHere(c.token.span, typed=c.token.text),
+        lambda c: WORD_HERE(c.token.span, typed=c.token.text),
     ),
     Pattern(
         "[1, 2)",
         lambda c: True,
-        lambda c: Unexpected(c.token.span, (_remove(c),), typed=c.token.text),
+        lambda c: UNEXPECTED(c.token.span, (_remove(c),), typed=c.token.text),
     ),
 )
 """What a token may be that does not belong where it stands, the first that fits."""
@@ -213,20 +215,20 @@ UNEXPECTED = (
 def percent_as_form(cursor: Cursor) -> LineError:
     """``1/3 as %``."""
     span = cursor.token.span
-    return PercentAsForm(span, (replace(span, "percent"),))
+    return PERCENT_AS_FORM(span, (replace(span, "percent"),))
 
 
 def part_of(cursor: Cursor) -> LineError:
     """``12% of 80``: the part is multiplied."""
     span = cursor.token.span
-    return PartOf(span, (replace(span, "*"),))
+    return PART_OF(span, (replace(span, "*"),))
 
 
 def other_language(cursor: Cursor, meant: str) -> LineError:
     """``31 % 9`` and ``31 // 9``: the word that is meant."""
     span = cursor.token.span
     mend = replace(span, _spaced(cursor.text, span, meant))
-    return (OtherRemainder if meant == "mod" else OtherQuotient)(span, (mend,))
+    return (OTHER_REMAINDER if meant == "mod" else OTHER_QUOTIENT)(span, (mend,))
 
 
 # -- two operands with nothing between --------------------------------------------------
@@ -241,7 +243,7 @@ def is_call_without_brackets(cursor: Cursor) -> bool:
 
 def side_by_side(cursor: Cursor) -> LineError:
     """Two operands with nothing between, neither of them a function's name."""
-    return _first(SIDE_BY_SIDE, cursor)
+    return _first(ADJACENT_OPERANDS, cursor)
 
 
 def _is_unknown(cursor: Cursor, *words: str) -> bool:
@@ -251,7 +253,7 @@ def _is_unknown(cursor: Cursor, *words: str) -> bool:
 def _condition(cursor: Cursor) -> LineError:
     """``if x == 2``."""
     without = Span(cursor.previous.span.start, cursor.token.span.start)
-    return ConditionNeedsNoIf(cursor.previous.span, (replace(without, ""),))
+    return CONDITION_NEEDS_NO_IF(cursor.previous.span, (replace(without, ""),))
 
 
 def _operator_missing(cursor: Cursor) -> LineError:
@@ -276,7 +278,7 @@ def _operator_missing(cursor: Cursor) -> LineError:
         mends.append(replace(gap, "*"))
     if before.text in cursor.quantities and behind.kind in (tk.NUMBER, tk.NAME):
         mends.append(replace(both, f"{first}({second})"))  # if it is a function
-    return SideBySide(both, tuple(mends), first=first, second=second)
+    return SIDE_BY_SIDE(both, tuple(mends), first=first, second=second)
 
 
 def _one_over_unit(cursor: Cursor) -> list[Mend]:
@@ -288,7 +290,7 @@ def _one_over_unit(cursor: Cursor) -> list[Mend]:
     return [replace(one.span.to(unit.span), f"{unit.text}^-1")]
 
 
-SIDE_BY_SIDE = (
+ADJACENT_OPERANDS = (
     Pattern("if x == 2", lambda c: _is_unknown(c, "if"), _condition),
     Pattern(
         "56 x 8",
@@ -303,7 +305,7 @@ SIDE_BY_SIDE = (
 def unclosed_bar(cursor: Cursor, opening: Token) -> LineError:
     """``|-3; 2``: the bar that closes is missing."""
     place = Span(cursor.previous.span.end, cursor.previous.span.end)
-    return UnclosedBar(opening.span, (replace(place, "|"),), typed=cursor.token.text)
+    return UNCLOSED_BAR(opening.span, (replace(place, "|"),), typed=cursor.token.text)
 
 
 def two_factorials(cursor: Cursor, node: Node) -> LineError:
@@ -316,7 +318,7 @@ def two_factorials(cursor: Cursor, node: Node) -> LineError:
         product = "*".join(map(str, range(int(node.text), 0, -2)))
         mends.append(replace(whole, f"({product})" if start or cursor.tokens[cursor.at + 1].text
                              else product))  # fmt: skip
-    return TwoFactorials(whole, tuple(mends), typed=typed)
+    return TWO_FACTORIALS(whole, tuple(mends), typed=typed)
 
 
 MOST_FACTORS = 21
@@ -334,7 +336,7 @@ def refuse_square_call(cursor: Cursor, name: Name) -> None:
     whole = Span(name.span.start, cursor.tokens[end - 1].span.end)
     inside = cursor.text[cursor.previous.span.end : whole.end - 1].strip()
     mends = tuple(replace(whole, f"{name.name}({one})") for one in (inside, f"[{inside}]"))
-    raise NoBrackets(whole, mends, function=name.name)
+    raise NO_BRACKETS(whole, mends, function=name.name)
 
 
 def arguments_without_commas(cursor: Cursor) -> tuple[Mend, ...]:
@@ -358,7 +360,7 @@ def angle_goes_on(cursor: Cursor, phasor: Binary, end: int) -> LineError:
         replace(angle, f"({behind})"),
         replace(Span(phasor.span.start, end), f"({typed}){rest}"),
     )
-    return AngleGoesOn(angle, mends)
+    return ANGLE_GOES_ON(angle, mends)
 
 
 def angle_with_power(cursor: Cursor, phasor: Binary, power: Binary) -> LineError:
@@ -369,13 +371,13 @@ def angle_with_power(cursor: Cursor, phasor: Binary, power: Binary) -> LineError
         replace(whole, f"({cursor.text[slice(*whole)]})"),
         replace(angle, f"({cursor.text[slice(*angle)]})"),
     )
-    return AngleWithPower(angle, mends)
+    return ANGLE_WITH_POWER(angle, mends)
 
 
 def spelt_out(cursor: Cursor) -> LineError:
     """``30 degrees``: the unit has a shorter name."""
     unit = UNITS_SPELT_OUT[cursor.token.text]
-    return SpeltOutUnit(cursor.token.span, (replace(cursor.token.span, unit),), unit=unit)
+    return SPELT_OUT_UNIT(cursor.token.span, (replace(cursor.token.span, unit),), unit=unit)
 
 
 def refuse_beside_measure(cursor: Cursor) -> None:
@@ -386,12 +388,12 @@ def refuse_beside_measure(cursor: Cursor) -> None:
     before, behind = cursor.previous, cursor.token
     if behind.kind == tk.NUMBER:
         gap = Span(before.span.end, behind.span.start)
-        raise MeasuresSideBySide(behind.span, (replace(gap, " + "),))
+        raise MEASURES_SIDE_BY_SIDE(behind.span, (replace(gap, " + "),))
     atom = atom_of(behind.text) if behind.kind == tk.NAME else None
     if atom is not None and behind.text in cursor.quantities:
         gap = Span(before.span.end, behind.span.start)
         mends = (replace(behind.span, atom.names[0]), replace(gap, "*"))
-        raise QuantityInUnit(behind.span, mends, name=behind.text, full=atom.names[0])
+        raise QUANTITY_IN_UNIT(behind.span, mends, name=behind.text, full=atom.names[0])
 
 
 def list_without_commas(cursor: Cursor, opening: Token) -> LineError:
@@ -402,7 +404,7 @@ def list_without_commas(cursor: Cursor, opening: Token) -> LineError:
     inside = cursor.text[opening.span.end : cursor.tokens[end].span.start]
     place = Span(opening.span.end, cursor.tokens[end].span.start)
     mended = ", ".join(inside.replace(",", " ").split())
-    return ListCommas(place, (replace(place, mended),))
+    return LIST_COMMAS(place, (replace(place, mended),))
 
 
 def _spaced_groups(cursor: Cursor) -> list[Mend]:
@@ -419,7 +421,7 @@ def _spaced_groups(cursor: Cursor) -> list[Mend]:
 def letter_for_times(cursor: Cursor, letter: Token) -> LineError:
     """``56 x 8``, where x is no quantity."""
     place = Span(cursor.tokens[cursor.at - 2].span.end, cursor.token.span.start)
-    return LetterForTimes(letter.span, (replace(place, "*"),), letter=letter.text)
+    return LETTER_FOR_TIMES(letter.span, (replace(place, "*"),), letter=letter.text)
 
 
 def call_without_brackets(cursor: Cursor, name: Token, ends: list[int]) -> LineError:
@@ -432,7 +434,7 @@ def call_without_brackets(cursor: Cursor, name: Token, ends: list[int]) -> LineE
             mends.append(replace(Span(name.span.start, end), called))
     mends[:0] = _with_all_behind(cursor, name, mends)
     span = name.span.to(cursor.token.span)
-    return NoBrackets(span, tuple(mends), function=name.text)
+    return NO_BRACKETS(span, tuple(mends), function=name.text)
 
 
 def _with_all_behind(cursor: Cursor, name: Token, mends: list[Mend]) -> list[Mend]:
@@ -454,7 +456,7 @@ def power_without_brackets(cursor: Cursor, name: Token, exponent: str, argument:
         return inverse_or_reciprocal(cursor, name, exponent[1:], inside)
     span = name.span.to(argument)
     mend = replace(span, f"{name.text}{inside}^{exponent}")
-    return NoBrackets(span, (mend,), function=name.text)
+    return NO_BRACKETS(span, (mend,), function=name.text)
 
 
 def inverse_or_reciprocal(cursor: Cursor, name: Token, exponent: str, inside: str) -> LineError:
@@ -466,7 +468,7 @@ def inverse_or_reciprocal(cursor: Cursor, name: Token, exponent: str, inside: st
             mends.append(replace(whole, inverse + inside))
     power = "" if exponent == "1" else f"^{exponent}"
     mends.append(replace(whole, f"1/{name.text}{inside}{power}"))
-    return InverseOrReciprocal(whole, tuple(mends), name=name.text, exponent=exponent)
+    return INVERSE_OR_RECIPROCAL(whole, tuple(mends), name=name.text, exponent=exponent)
 
 
 def _spaced(text: str, span: Span, word: str) -> str:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from teapot.engine.errors import LineError, Unfinished
-from teapot.engine.reading.parser import parse
+from teapot.engine.parsing.parser import parse
 
 MAX_ROWS = 100
 """Rows of one line: one that still is not finished then is taken as it is."""

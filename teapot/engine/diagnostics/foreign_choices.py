@@ -5,9 +5,10 @@ from __future__ import annotations
 
 import re
 
-from teapot.engine.errors import Choice, LineError
+from teapot.engine.errors import LineError
 from teapot.engine.mends import Span, replace
 from teapot.engine.reading.tokens import plain
+from teapot.engine.sentences.unreadable import CHOICE
 
 TARGET = r"\s*(?:\w+\s*(?:\([\w\s,]*\)\s*)?:?=(?!=)\s*)?"
 """What may stand before a choice: what is given its value."""
@@ -53,4 +54,4 @@ def choice_in(text: str) -> LineError | None:
     test, yes, no = (text[slice(*found.span(part))] for part in ("test", "yes", "no"))
     span = Span(*found.span("all"))
     mend = replace(span, f"if({SINGLE_EQUALS.sub('==', test)}, {yes}, {no})")
-    return Choice(span, (mend,))
+    return CHOICE(span, (mend,))

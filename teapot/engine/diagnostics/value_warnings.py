@@ -11,12 +11,14 @@ from typing import cast
 
 from flint import fmpq
 
+from teapot.engine.diagnostics.names import Names, Values
+from teapot.engine.diagnostics.syntax_warnings import LEAST_DEGREES
+from teapot.engine.diagnostics.unknown_names import unknown_function, unknown_name
 from teapot.engine.functions.catalogue import BY_NAME, CONSTANTS
 from teapot.engine.mends import Notice, Span, replace, replace_each
 from teapot.engine.numbers.angles import SIGNS
 from teapot.engine.numbers.values import Angle, Exact, FunctionValue, List
 from teapot.engine.reading.plain import node_text
-from teapot.engine.reading.syntax_warnings import LEAST_DEGREES, TRIGONOMETRIC
 from teapot.engine.reading.tree import (
     IMPLIED,
     Assignment,
@@ -26,49 +28,49 @@ from teapot.engine.reading.tree import (
     Literal,
     Name,
     Node,
+    Statement,
 )
-from teapot.engine.sheet.line import Step
-from teapot.engine.sheet.scope import Scope, Values
-from teapot.engine.sheet.unknown import unknown_function, unknown_name
+from teapot.engine.reading.vocabulary import TRIGONOMETRIC
 
 
-def warnings_in_values(step: Step, scope: Scope, unit: str, values: Values) -> Iterator[Notice]:
-    """The notices on a statement that has a value.
+def warnings_in_values(
+    text: str, statement: Statement, nodes: Sequence[Node], names: Names, unit: str, values: Values
+) -> Iterator[Notice]:
+    """The notices on a statement of the line ``text`` that has a value.
 
-    ``unit`` is that of its bare angles, ``values`` are those of its parts.
+    ``nodes`` are its parts and ``values`` theirs; ``names`` are those that it can see; ``unit`` is
+    that of its bare angles.
     """
-    statement, text = step.statement, step.line.text
-    assert statement is not None
     if isinstance(statement, Assignment) and statement.parameters is not None:
-        yield from _not_known_yet(statement, step.nodes, scope)
+        yield from _not_known_yet(statement, nodes, names)
         return
     expression = statement.expression
-    calls = [node for node in step.nodes if type(node) is Call]
+    calls = [node for node in nodes if type(node) is Call]
     if unit == "rad" and calls:
         yield from _degrees_in_quantities(text, calls, values)
     if type(expression) is Name:
         yield from _not_called(expression, values)
     if any(type(value) is Angle for value in values.values()):
-        yield from _number_beside_angle(step.nodes, values, unit)
-        yield from _converted_by_hand(expression, step.nodes, values)
+        yield from _number_beside_angle(nodes, values, unit)
+        yield from _converted_by_hand(expression, nodes, values)
 
 
 # -- a function made before what it uses ---------------------------------------------
 
 
-def _not_known_yet(function: Assignment, nodes: Sequence[Node], scope: Scope) -> Iterator[Notice]:
+def _not_known_yet(function: Assignment, nodes: Sequence[Node], names: Names) -> Iterator[Notice]:
     """``f(x) = a*x`` while there is no a: one made with ``=`` will not see it later."""
     if function.live or function.parameters is None:
         return
     name = function.targets[0].name
     own = {"", *function.parameters, name, *CONSTANTS, *BY_NAME}
     used = [node for node in nodes if _name_in(node) not in own]
-    known = own | set(scope.quantity_names()) if used else own
+    known = own | set(names.quantity_names()) if used else own
     missing = next((node for node in used if _name_in(node) not in known), None)
     if missing is None:
         return
     error = (
-        unknown_function(missing, known, scope.suggested)
+        unknown_function(missing, known, names.suggested)
         if isinstance(missing, Call)
         else unknown_name(cast(Name, missing), known)
     )

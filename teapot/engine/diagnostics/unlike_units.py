@@ -2,42 +2,46 @@
 
 from __future__ import annotations
 
-from teapot.engine.errors import (
-    DoNotAgree,
-    LineError,
-    NumberOverAngle,
-    RangeOfMeasures,
-    UnknownName,
-    UnknownUnit,
-)
+from teapot.engine.diagnostics.names import Names
+from teapot.engine.diagnostics.unknown_names import unit_meant
+from teapot.engine.errors import LineError
 from teapot.engine.mends import Mend, Span, replace
 from teapot.engine.numbers import measures
 from teapot.engine.numbers.values import Angle, List, Measure, Value
 from teapot.engine.reading.plain import node_text
 from teapot.engine.reading.tree import Binary, Literal, Measured, Name, Node, Postfix, Prefix, Range
 from teapot.engine.reading.vocabulary import UNITS
-from teapot.engine.sheet.scope import Scope
-from teapot.engine.sheet.unknown import unit_meant
+from teapot.engine.sentences.measures import (
+    DO_NOT_AGREE,
+    NUMBER_OVER_ANGLE,
+    POWER_IS_MEASURE,
+    RANGE_OF_MEASURES,
+    TEMPERATURE_ON_SCALE,
+    TWO_TEMPERATURES,
+    UNLIKE_MEASURES,
+)
+from teapot.engine.sentences.names import UNKNOWN_NAME
+from teapot.engine.sentences.unreadable import UNKNOWN_UNIT
 
 
-def of_sides(node: Binary, first: Value, second: Value, scope: Scope) -> LineError:
+def of_sides(node: Binary, first: Value, second: Value, names: Names) -> LineError:
     """The error that two measures are unlike, said of what was typed for them."""
-    return of_pair(node, (node.left, node.right), (first, second), DONE[node.op], scope)
+    return of_pair(node, (node.left, node.right), (first, second), DONE[node.op], names)
 
 
 def of_pair(
-    node: Node, sides: tuple[Node, Node], values: tuple[Value, Value], done: str, scope: Scope
+    node: Node, sides: tuple[Node, Node], values: tuple[Value, Value], done: str, names: Names
 ) -> LineError:
     """The same of two sides that cannot be ``done``; a number without a unit is offered the
     other's."""
-    first, second = (said(side, one, scope) for side, one in zip(sides, values, strict=True))
+    first, second = (said(side, one, names) for side, one in zip(sides, values, strict=True))
     mends: tuple[Mend, ...] = ()
     for side, other in ((sides[1], values[0]), (sides[0], values[1])):
         measure = _one_of(other)
         if isinstance(measure, Measure) and _is_number(side):
             place = Span(side.span.end, side.span.end)
             mends = mends or (replace(place, f" {measure.unit.text}"),)
-    return DoNotAgree(node.span, mends, first=first, second=second, done=done)
+    return DO_NOT_AGREE(node.span, mends, first=first, second=second, done=done)
 
 
 def _is_number(side: Node) -> bool:
@@ -55,13 +59,13 @@ def _one_of(value: Value) -> Value:
 DONE = {"+": "added", "-": "subtracted", "mod": "divided so", "div": "divided so"}
 
 
-def said(side: Node, value: Value, scope: Scope) -> str:
+def said(side: Node, value: Value, names: Names) -> str:
     """``Q is an energy (J, line 5)``."""
     text = node_text(side)
     name = text if len(text) <= LONGEST_SIDE else f"{text[: LONGEST_SIDE - 1]}…"
     value = _one_of(value)
     if isinstance(value, Measure):
-        line = scope.line_of(side.name) if isinstance(side, Name) else None
+        line = names.line_of(side.name) if isinstance(side, Name) else None
         return f"{name} is {measures.named(value, line)}"
     if isinstance(value, Angle):
         return f"{name} is an angle"
@@ -70,6 +74,19 @@ def said(side: Node, value: Value, scope: Scope) -> str:
 
 LONGEST_SIDE = 30
 """Characters of a side of an operation that its error quotes."""
+
+
+def of_operation(
+    error: LineError, node: Binary, first: Value, second: Value, names: Names
+) -> LineError:
+    """What went wrong between two operands, said of them as they are typed."""
+    if error.is_a(UNLIKE_MEASURES):
+        return of_sides(node, first, second, names)
+    if error.is_a(POWER_IS_MEASURE):
+        return in_brackets_before_unit(error, node)
+    if error.is_a(TEMPERATURE_ON_SCALE):
+        return in_kelvin(error, node, first)
+    return error
 
 
 def in_brackets_before_unit(error: LineError, node: Binary) -> LineError:
@@ -82,6 +99,8 @@ def in_brackets_before_unit(error: LineError, node: Binary) -> LineError:
 
 def mean_of_temperatures(error: LineError, node: Binary) -> LineError:
     """``(20 °C + 30 °C)/2``: what is meant has a function."""
+    if not error.is_a(TWO_TEMPERATURES):
+        return error
     terms: list[Node] = []
     rest = node.left
     while isinstance(rest, Binary) and rest.op == "+":
@@ -123,13 +142,13 @@ def refuse_open_unit(node: Binary) -> None:
         replace(node.span, f"({above}/{number}){unit}"),
         replace(node.span, f"{above}/({number}{unit})"),
     )
-    raise NumberOverAngle(node.span, mends, number=number)
+    raise NUMBER_OVER_ANGLE(node.span, mends, number=number)
 
 
 def unit_behind_number(node: Binary, error: LineError) -> LineError | None:
     """``5 Kg``: a name that has no value, and is nearly a unit."""
     is_behind = node.op == "implied" or (node.op == "/" and isinstance(node.left, Measured))
-    if not is_behind or not isinstance(error, UnknownName) or not isinstance(node.right, Name):
+    if not is_behind or not error.is_a(UNKNOWN_NAME) or not isinstance(node.right, Name):
         return None
     return nearly_unit(node.right)
 
@@ -139,7 +158,7 @@ def nearly_unit(name: Name) -> LineError | None:
     unit = unit_meant(name.name)
     if not unit:
         return None
-    return UnknownUnit(name.span, (replace(name.span, unit),), name=name.name, unit=unit)
+    return UNKNOWN_UNIT(name.span, (replace(name.span, unit),), name=name.name, unit=unit)
 
 
 def range_of_measures(node: Range) -> LineError:
@@ -147,11 +166,11 @@ def range_of_measures(node: Range) -> LineError:
     last = node.step or node.stop
     units = {end.unit for end in (node.start, node.stop, node.step) if isinstance(end, Measured)}
     if len(units) != 1 or not isinstance(last, Measured):
-        return RangeOfMeasures(node.span)
+        return RANGE_OF_MEASURES(node.span)
 
     def bare(end: Node) -> Node:
         return end.number if isinstance(end, Measured) else end
 
     step = bare(node.step) if node.step is not None else None
     text = node_text(Range(node.span, bare(node.start), bare(node.stop), step))
-    return RangeOfMeasures(node.span, (replace(node.span, f"({text}) {last.unit.text}"),))
+    return RANGE_OF_MEASURES(node.span, (replace(node.span, f"({text}) {last.unit.text}"),))

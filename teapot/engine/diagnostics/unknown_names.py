@@ -5,30 +5,35 @@ from __future__ import annotations
 import re
 from collections.abc import Callable, Collection, Container, Iterable
 
-from teapot.engine.errors import (
-    BareUnit,
-    BaseInTheName,
-    CommandWithoutSlash,
-    LastAnswerIsAt,
-    LineError,
-    NoBrackets,
-    NoQuantity,
-    NotHere,
-    NothingToPrint,
-    UnitAlone,
-    UnknownFunction,
-    UnknownFunctionNear,
-    UnknownName,
-    UnknownNameNear,
-    WrittenOtherwise,
+from teapot.engine.diagnostics.foreign_names import (
+    MISSING_FEATURES,
+    NAMES,
+    WRITTEN,
+    WRITTEN_WITH_TWO,
 )
+from teapot.engine.errors import LineError
 from teapot.engine.functions.catalogue import BY_NAME, CONSTANTS, called_in_words, closest
-from teapot.engine.functions.foreign_names import NAMES, NOT_HERE, WRITTEN, WRITTEN_WITH_TWO
 from teapot.engine.mends import Mend, replace
 from teapot.engine.reading.commands import COMMANDS
 from teapot.engine.reading.plain import node_text
 from teapot.engine.reading.tree import Call, ListOf, Literal, Name, Node, Postfix, Range
 from teapot.engine.reading.vocabulary import CONSTANT_NAMES, UNIT_WORDS
+from teapot.engine.sentences.measures import (
+    BARE_UNIT,
+    BASE_IN_THE_NAME,
+    COMMAND_WITHOUT_SLASH,
+    UNKNOWN_FUNCTION,
+    UNKNOWN_FUNCTION_NEAR,
+    WRITTEN_OTHERWISE,
+)
+from teapot.engine.sentences.names import (
+    LAST_ANSWER_IS_AT,
+    NO_QUANTITY,
+    UNIT_ALONE,
+    UNKNOWN_NAME,
+    UNKNOWN_NAME_NEAR,
+)
+from teapot.engine.sentences.unreadable import NO_BRACKETS, NOT_HERE, NOTHING_TO_PRINT
 from teapot.engine.units.table import atom_of
 
 BESSEL = re.compile(r"([JYIK])_?(\d)")
@@ -44,14 +49,14 @@ LONGEST_SPLIT = 12
 def _as_command(node: Name) -> LineError:
     summary = COMMANDS[node.name].summary
     mend = replace(node.span, f"/{node.name}")
-    return CommandWithoutSlash(node.span, (mend,), name=node.name, summary=summary)
+    return COMMAND_WITHOUT_SLASH(node.span, (mend,), name=node.name, summary=summary)
 
 
 def _as_unit(node: Name) -> LineError:
     atom = atom_of(node.name)
     assert atom is not None
     full = atom.names[0].replace("_", " ")
-    return UnitAlone(node.span, (replace(node.span, f"1 {node.name}"),), name=node.name, full=full)
+    return UNIT_ALONE(node.span, (replace(node.span, f"1 {node.name}"),), name=node.name, full=full)
 
 
 class _Units:
@@ -62,14 +67,14 @@ class _Units:
 
 
 WORDS: tuple[tuple[Container[str], Callable[[Name], LineError]], ...] = (
-    (UNIT_WORDS, lambda node: BareUnit(node.span, name=node.name)),
+    (UNIT_WORDS, lambda node: BARE_UNIT(node.span, name=node.name)),
     (_Units(), _as_unit),
     (("help", "clear"), _as_command),
-    (NOT_HERE, lambda node: NotHere(node.span, why=NOT_HERE[node.name])),
-    (("print", "echo", "display"), lambda node: NothingToPrint(node.span)),
+    (MISSING_FEATURES, lambda node: NOT_HERE(node.span, why=MISSING_FEATURES[node.name])),
+    (("print", "echo", "display"), lambda node: NOTHING_TO_PRINT(node.span)),
     (
         ("ans", "answer", "Ans"),
-        lambda node: LastAnswerIsAt(node.span, (replace(node.span, "@"),)),
+        lambda node: LAST_ANSWER_IS_AT(node.span, (replace(node.span, "@"),)),
     ),
 )
 """Words that are no names of values anywhere here, and what is said of each."""
@@ -87,11 +92,11 @@ def unknown_name(node: Name, quantities: Iterable[str]) -> LineError:
         return together
     parts = _two_names(name, known)
     if parts:
-        return NoQuantity(node.span, (replace(node.span, parts),), name=name)
+        return NO_QUANTITY(node.span, (replace(node.span, parts),), name=name)
     other = NAMES.get(name) or closest(name, {*known, *CONSTANTS, *BY_NAME})
     if other is None:
-        return UnknownName(node.span, name=name)
-    return UnknownNameNear(node.span, (replace(node.span, other),), name=name, other=other)
+        return UNKNOWN_NAME(node.span, name=name)
+    return UNKNOWN_NAME_NEAR(node.span, (replace(node.span, other),), name=name, other=other)
 
 
 def _two_names(name: str, known: Collection[str]) -> str:
@@ -124,7 +129,7 @@ def run_together(node: Name | Postfix) -> LineError | None:
     function, number = parts
     gap = " " if unit.isalpha() else ""
     mend = replace(node.span, f"{function}({number}{gap}{unit})")
-    return NoBrackets(node.span, (mend,), function=function)
+    return NO_BRACKETS(node.span, (mend,), function=function)
 
 
 Suggest = Callable[[str], Iterable[str]]
@@ -135,8 +140,8 @@ def unknown_function(node: Call, functions: Iterable[str], suggested: Suggest) -
     """The error for a call of what is no function, with the one that may be meant; the
     handbook is asked for what it ``suggested``, for a word such as ``average``."""
     name = node.function
-    if name in NOT_HERE:
-        return NotHere(node.name_span, why=NOT_HERE[name])
+    if name in MISSING_FEATURES:
+        return NOT_HERE(node.name_span, why=MISSING_FEATURES[name])
     other_way = _written_otherwise(node)
     if other_way is not None:
         return other_way
@@ -151,8 +156,8 @@ def unknown_function(node: Call, functions: Iterable[str], suggested: Suggest) -
         or _that_takes(len(node.args), next(iter(suggested(name)), None))
     )
     if other is None:
-        return UnknownFunction(node.name_span, name=name)
-    return UnknownFunctionNear(
+        return UNKNOWN_FUNCTION(node.name_span, name=name)
+    return UNKNOWN_FUNCTION_NEAR(
         node.name_span, (replace(node.name_span, other),), name=name, other=other
     )
 
@@ -172,7 +177,7 @@ def _written_otherwise(node: Call) -> LineError | None:
     name = node.function
     if name in WRITTEN_WITH_TWO and len(node.args) == 2 and not node.named:
         meant = WRITTEN_WITH_TWO[name].format(*map(_enclosed, node.args))
-        return WrittenOtherwise(
+        return WRITTEN_OTHERWISE(
             node.name_span, (replace(node.span, meant),), name=name, meant=meant
         )
     if len(node.args) != 1 or node.named:
@@ -190,7 +195,7 @@ def _written_otherwise(node: Call) -> LineError | None:
         meant = f"bessel_{bessel[1].lower()}({bessel[2]}, {argument})"
     else:
         return None
-    return WrittenOtherwise(node.name_span, (replace(node.span, meant),), name=name, meant=meant)
+    return WRITTEN_OTHERWISE(node.name_span, (replace(node.span, meant),), name=name, meant=meant)
 
 
 def _enclosed(node: Node) -> str:
@@ -201,7 +206,7 @@ def _enclosed(node: Node) -> str:
 def _base_in_the_name(node: Call, base: str) -> LineError:
     """``log_3(81)``."""
     mend: Mend = replace(node.span, f"log({node_text(node.args[0])}, {base})")
-    return BaseInTheName(node.name_span, (mend,), base=base)
+    return BASE_IN_THE_NAME(node.name_span, (mend,), base=base)
 
 
 UNITS_MEANT = {

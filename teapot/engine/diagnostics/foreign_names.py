@@ -49,7 +49,7 @@ so written for a list only."""
 WRITTEN_WITH_TWO = {"dot": "sum({}*{})", "scalar": "sum({}*{})", "inner": "sum({}*{})"}
 """The same with two arguments, in brackets where they need them."""
 
-NOT_HERE = {
+MISSING_FEATURES = {
     **dict.fromkeys(("integrate", "integral", "int_", "quad"), "Teapot does not integrate."),
     **dict.fromkeys(
         ("diff", "derivative", "differentiate", "deriv", "grad_of"),

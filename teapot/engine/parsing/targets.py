@@ -2,23 +2,23 @@
 
 from __future__ import annotations
 
-from teapot.engine.errors import (
-    BadName,
-    BadParameters,
-    BadTarget,
-    ConditionWithOneEquals,
-    Equation,
-    ItemTarget,
-    LineError,
-    NoTarget,
-    ParameterTwice,
-)
+from teapot.engine.errors import LineError
 from teapot.engine.mends import Mend, Span, replace
 from teapot.engine.reading import tokens as tk
 from teapot.engine.reading.cursor import Cursor
 from teapot.engine.reading.tokens import Token
 from teapot.engine.reading.tree import Name
 from teapot.engine.reading.vocabulary import RESERVED, UNIT_WORDS, WORDS
+from teapot.engine.sentences.names import (
+    BAD_NAME,
+    BAD_PARAMETERS,
+    BAD_TARGET,
+    EQUATION,
+    ITEM_TARGET,
+    NO_TARGET,
+    PARAMETER_TWICE,
+)
+from teapot.engine.sentences.unreadable import CONDITION_WITH_ONE_EQUALS
 
 Targets = tuple[tuple[Name, ...], bool, tuple[str, ...] | None]
 
@@ -106,33 +106,33 @@ def _pattern(text: str, tokens: list[Token]) -> tuple[Name, tuple[str, ...]]:
     typed = text[span.start : span.end]
     well = all(token.kind == tk.NAME for token in names) and all(c.text == "," for c in commas)
     if not well or (inside and len(inside) % 2 == 0):
-        raise BadParameters(span, typed=typed)
+        raise BAD_PARAMETERS(span, typed=typed)
     words = tuple(token.text for token in names)
     for place, word in enumerate(words):
         if word in words[:place]:
-            raise ParameterTwice(names[place].span, word=word)
+            raise PARAMETER_TWICE(names[place].span, word=word)
     return Name(tokens[0].span, tokens[0].text), words
 
 
 def _bad_target(text: str, before: list[Token], sign: Token) -> LineError:
     if not before:
-        return NoTarget(sign.span, sign=sign.text)
+        return NO_TARGET(sign.span, sign=sign.text)
     if before[0].text == "if" and len(before) > 1:
         condition = text[before[1].span.start : sign.span.start] + "==" + text[sign.span.end :]
         whole = Span(before[0].span.start, len(text))
-        return ConditionWithOneEquals(before[0].span, (replace(whole, condition),))
+        return CONDITION_WITH_ONE_EQUALS(before[0].span, (replace(whole, condition),))
     span = Span(before[0].span.start, before[-1].span.end)
     typed = text[span.start : span.end]
     mended = _mended_name(before)
     if mended:
-        return BadName(span, (replace(span, mended),), typed=typed, why=_why(before))
+        return BAD_NAME(span, (replace(span, mended),), typed=typed, why=_why(before))
     is_name_behind = text[sign.span.end :].strip().isidentifier()
     if len(before) == 1 and before[0].kind == tk.NUMBER and is_name_behind:
-        return BadTarget(span, _turned_round(text, before[0], sign))
+        return BAD_TARGET(span, _turned_round(text, before[0], sign))
     equal = (replace(sign.span, "=="),) if sign.text == "=" else ()
     if _is_item(before):
-        return ItemTarget(span, equal, name=before[0].text)
-    return Equation(span, equal)
+        return ITEM_TARGET(span, equal, name=before[0].text)
+    return EQUATION(span, equal)
 
 
 def _is_item(before: list[Token]) -> bool:

@@ -10,30 +10,20 @@ from collections.abc import Callable, Container, Iterable, Iterator
 
 from flint import fmpq
 
-from teapot.engine.errors import (
-    BadFigure,
-    EmptyBraces,
-    LineError,
-    NoLine,
-    SideBySide,
-    TooDeep,
-    TooManyStatements,
-    UnclosedBrace,
-    Unfinished,
-    UnopenedBrace,
-)
-from teapot.engine.limits import MAX_LINE_FIGURES, MAX_NESTING, MAX_STATEMENTS
-from teapot.engine.mends import Mend, Span, replace
-from teapot.engine.reading import complaints, wordings
-from teapot.engine.reading import tokens as tk
-from teapot.engine.reading.choices import choice_in
-from teapot.engine.reading.commands import read_command
-from teapot.engine.reading.cursor import ROOT_SIGNS, Cursor, describe_gap
-from teapot.engine.reading.foreign_syntax import (
+from teapot.engine.diagnostics import unreadable, words_for_signs
+from teapot.engine.diagnostics.foreign_choices import choice_in
+from teapot.engine.diagnostics.foreign_syntax import (
     bars_for_or,
     stepped_elsewhere,
     written_as_elsewhere,
 )
+from teapot.engine.errors import LineError, Unfinished
+from teapot.engine.limits import MAX_LINE_FIGURES, MAX_NESTING, MAX_STATEMENTS
+from teapot.engine.mends import Mend, Span, replace
+from teapot.engine.parsing.targets import NO_TARGETS, read_targets
+from teapot.engine.reading import tokens as tk
+from teapot.engine.reading.commands import read_command
+from teapot.engine.reading.cursor import ROOT_SIGNS, Cursor, describe_gap
 from teapot.engine.reading.forms import is_form, is_unit
 from teapot.engine.reading.literals import literal_value, parts_of_fraction, sexagesimal_value
 from teapot.engine.reading.precedence import (
@@ -48,7 +38,6 @@ from teapot.engine.reading.precedence import (
     SUM,
     operand_precedences,
 )
-from teapot.engine.reading.targets import NO_TARGETS, read_targets
 from teapot.engine.reading.tokens import Token, split_note, tokens_of
 from teapot.engine.reading.tree import (
     IMPLIED,
@@ -75,6 +64,16 @@ from teapot.engine.reading.tree import (
 )
 from teapot.engine.reading.units import read_unit, sees_measure, takes_unit
 from teapot.engine.reading.vocabulary import BOX, UNIT_WORDS
+from teapot.engine.sentences.measures import NO_LINE
+from teapot.engine.sentences.signs import BAD_FIGURE
+from teapot.engine.sentences.unreadable import (
+    EMPTY_BRACES,
+    SIDE_BY_SIDE,
+    TOO_DEEP,
+    TOO_MANY_STATEMENTS,
+    UNCLOSED_BRACE,
+    UNOPENED_BRACE,
+)
 from teapot.engine.units.table import ANGLES
 
 INFIX = {
@@ -126,9 +125,9 @@ def parse_so_far(
         return parser.line(note), parser.missing
     except Unfinished as error:
         raise stepped_elsewhere(body) or bars_for_or(body) or error from None
-    except BadFigure:
-        raise
     except LineError as error:
+        if error.is_a(BAD_FIGURE):
+            raise
         raise choice_in(body) or written_as_elsewhere(body) or error from None
 
 
@@ -159,7 +158,7 @@ class Parser(Cursor):
         quiet = False
         while self.token.kind != tk.END:
             if len(statements) == MAX_STATEMENTS:
-                raise TooManyStatements(self.token.span, limit=MAX_STATEMENTS)
+                raise TOO_MANY_STATEMENTS(self.token.span, limit=MAX_STATEMENTS)
             statements.append(self.statement())
             if self.token.kind == tk.END:
                 break
@@ -180,7 +179,7 @@ class Parser(Cursor):
             if self.token.kind == tk.END:
                 self.lack("another expression after the comma")
             return False
-        raise complaints.unexpected(self)
+        raise unreadable.unexpected(self)
 
     def statement(self) -> Statement:
         """An expression or an assignment."""
@@ -226,11 +225,11 @@ class Parser(Cursor):
             words = self.words_of_form()
             if not words:
                 if self.sees("%"):
-                    raise complaints.percent_as_form(self)
+                    raise unreadable.percent_as_form(self)
                 if self.token.kind == tk.END:
                     self.lack("the form after as")
                     return node
-                raise complaints.unexpected(self)
+                raise unreadable.unexpected(self)
             forms.append(words)
             if not (self.sees(",") and self.form_follows()):
                 break
@@ -305,7 +304,7 @@ class Parser(Cursor):
         op = sign.text
         if op == "//":
             self.at -= 1
-            raise complaints.other_language(self, "div")
+            raise unreadable.other_language(self, "div")
         right = self.operand(op, operand_precedences(op)[1])
         node = Binary(self.across(left, right), op, left, right, sign.span)
         if op == "∠" and id(right) not in self.outer:
@@ -342,14 +341,14 @@ class Parser(Cursor):
     def implied(self, left: Node) -> Node:
         """Multiplication with no sign, or the error of two operands side by side."""
         before, behind = self.previous, self.token
-        if behind.kind == tk.NAME and behind.text in complaints.UNITS_SPELT_OUT:
-            raise complaints.spelt_out(self)
+        if behind.kind == tk.NAME and behind.text in unreadable.UNITS_SPELT_OUT:
+            raise unreadable.spelt_out(self)
         if isinstance(left, Measured) and id(left) not in self.outer:
-            complaints.refuse_beside_measure(self)
+            unreadable.refuse_beside_measure(self)
         meant = (
-            wordings.form_without_as(self)
-            or wordings.in_words(self)
-            or wordings.run_together(self, before, behind)
+            words_for_signs.form_without_as(self)
+            or words_for_signs.in_words(self)
+            or words_for_signs.run_together(self, before, behind)
         )
         if meant is not None:
             raise meant
@@ -364,10 +363,10 @@ class Parser(Cursor):
 
     def side_by_side(self) -> LineError:
         """The error of two operands with nothing between them."""
-        if complaints.is_call_without_brackets(self):
+        if unreadable.is_call_without_brackets(self):
             ends = [self.end_of(read) for read in (self.product, self.power)]
-            return complaints.call_without_brackets(self, self.previous, ends)
-        return complaints.side_by_side(self)
+            return unreadable.call_without_brackets(self, self.previous, ends)
+        return unreadable.side_by_side(self)
 
     def product(self) -> Node:
         return self.operation(PRODUCT)
@@ -389,7 +388,7 @@ class Parser(Cursor):
         if id(angle) in self.outer:
             return
         if isinstance(angle, Binary) and angle.op == "^":
-            raise complaints.angle_with_power(self, phasor, angle)
+            raise unreadable.angle_with_power(self, phasor, angle)
         is_pi = isinstance(angle, Name) and angle.name == "pi"
         over_phasor = self.sees("/") and self.tokens[self.at : self.at + 3][-1].text == "∠"
         if over_phasor:
@@ -397,7 +396,7 @@ class Parser(Cursor):
         goes_on = self.sees("/") or self.starts_operand() or self.sees_factor_of_angle()
         if (isinstance(angle, Literal) and goes_on) or (is_pi and (goes_on or self.sees("*"))):
             end = self.end_of(lambda: self.operation_behind(phasor.right, PRODUCT, PRODUCT))
-            raise complaints.angle_goes_on(self, phasor, end or self.token.span.end)
+            raise unreadable.angle_goes_on(self, phasor, end or self.token.span.end)
 
     # -- one operand ------------------------------------------------------------------
 
@@ -483,16 +482,16 @@ class Parser(Cursor):
     def factorial(self, node: Node) -> Node:
         sign = self.next()
         if self.sees("!") and sign.span.end == self.token.span.start:
-            raise complaints.two_factorials(self, node)
+            raise unreadable.two_factorials(self, node)
         return self.behind(node, sign)
 
     def percent(self, node: Node) -> Node:
         sign = self.next()
         if self.starts_operand() and not self.sees_unit():
             if self.token.text == "of" and "of" not in self.quantities:
-                raise complaints.part_of(self)
+                raise unreadable.part_of(self)
             self.at -= 1
-            raise complaints.other_language(self, "mod")
+            raise unreadable.other_language(self, "mod")
         return self.behind(node, sign)
 
     def takes_item(self) -> bool:
@@ -518,7 +517,7 @@ class Parser(Cursor):
     def item(self, of: Node) -> Node:
         opening = self.open()
         if isinstance(of, Name) and of.name in self.functions and of.name not in self.quantities:
-            complaints.refuse_square_call(self, of)
+            unreadable.refuse_square_call(self, of)
         index = self.nested(self.expression, "the place of an item")
         self.close("]")
         return Subscript(self.across(of, of).to(self.previous.span or opening.span), of, index)
@@ -541,7 +540,7 @@ class Parser(Cursor):
             return read(self, token)
         if token.kind == tk.END:
             return self.lack(describe_gap(self.previous.text if self.at else ""))
-        raise complaints.unexpected(self)
+        raise unreadable.unexpected(self)
 
     def number(self, token: Token) -> Node:
         number = Literal(token.span, *literal_value(token.text, token.span))
@@ -570,7 +569,7 @@ class Parser(Cursor):
     def answer(self, token: Token) -> Node:
         number = token.text[1:]
         if len(number) > MAX_LINE_FIGURES:
-            raise NoLine(token.span, number=f"{number[:6]}…")
+            raise NO_LINE(token.span, number=f"{number[:6]}…")
         return AnswerOf(token.span, int(number) if number else None)
 
     def name_or_call(self, name: Token) -> Node:
@@ -611,14 +610,14 @@ class Parser(Cursor):
                 begin = self.token.span.start
                 self.power()
                 place = Span(begin, self.previous.span.end)
-                raise complaints.power_without_brackets(self, name, minus + power.text, place)
+                raise unreadable.power_without_brackets(self, name, minus + power.text, place)
             self.at = start
             return None
         opening = self.token.span
         args, named = self.arguments()
         if negative:
             inside = self.text[opening.start : self.previous.span.end]
-            raise complaints.inverse_or_reciprocal(self, name, power.text, inside)
+            raise unreadable.inverse_or_reciprocal(self, name, power.text, inside)
         exponent = Literal(power.span, *literal_value(power.text, power.span))
         span = name.span.to(self.previous.span)
         return Binary(span, "^", self.call(name, args, named), exponent, sign.span)
@@ -646,9 +645,11 @@ class Parser(Cursor):
         start = self.at
         try:
             return self.expression()
-        except SideBySide as error:
+        except LineError as error:
+            if not error.is_a(SIDE_BY_SIDE):
+                raise
             self.at = start
-            error.mends = (*complaints.arguments_without_commas(self), *error.mends)
+            error.mends = (*unreadable.arguments_without_commas(self), *error.mends)
             raise
 
     def text_literal(self, token: Token) -> Node:
@@ -666,13 +667,13 @@ class Parser(Cursor):
             if sign in "{}" and self.text[start + 1 : min(start + 2, end)] == sign:
                 words, start = words + sign, start + 2
             elif sign == "}":
-                raise UnopenedBrace(Span(start, start + 1), (doubled(start, sign),))
+                raise UNOPENED_BRACE(Span(start, start + 1), (doubled(start, sign),))
             elif sign == "{":
                 if words:
                     yield words
                 closing = self.text.find("}", start, end)
                 if closing < 0:
-                    raise UnclosedBrace(Span(start, start + 1), (doubled(start, sign),))
+                    raise UNCLOSED_BRACE(Span(start, start + 1), (doubled(start, sign),))
                 yield self.filled_in(start + 1, closing)
                 words, start = "", closing + 1
             else:
@@ -687,9 +688,9 @@ class Parser(Cursor):
         try:
             node = inner.expression()
             if inner.token.kind != tk.END:
-                raise complaints.unexpected(inner)
+                raise unreadable.unexpected(inner)
         except Unfinished as error:
-            raise EmptyBraces(Span(start - 1, end + 1), missing=error.text) from None
+            raise EMPTY_BRACES(Span(start - 1, end + 1), missing=error.text) from None
         self.pairs.append((Span(start - 1, start), Span(end, end + 1)))
         return node
 
@@ -715,15 +716,17 @@ class Parser(Cursor):
         start = self.at
         try:
             return self.expression()
-        except SideBySide:
+        except LineError as error:
+            if not error.is_a(SIDE_BY_SIDE):
+                raise
             self.at = start
-            raise complaints.list_without_commas(self, self.brackets[-1]) from None
+            raise unreadable.list_without_commas(self, self.brackets[-1]) from None
 
     def bars(self, opening: Token) -> Node:
         self.open()
         node = self.nested(self.expression, "something between the bars")
         if not self.sees("|") and self.token.kind != tk.END:
-            raise complaints.unclosed_bar(self, opening)
+            raise unreadable.unclosed_bar(self, opening)
         self.close("|")
         return Call(opening.span.to(self.previous.span), "abs", (node,), (), opening.span)
 
@@ -742,7 +745,7 @@ class Parser(Cursor):
                 Token(tk.END, "", Span(end + 1, end + 1)),
             ]
         if not self.sees(sign):
-            raise complaints.unexpected(self)
+            raise unreadable.unexpected(self)
         self.pairs.append((self.brackets.pop().span, self.next().span))
 
     # -- helpers -----------------------------------------------------------------
@@ -768,7 +771,7 @@ class Parser(Cursor):
             return self.lack(what)
         self.nesting += 1
         if self.nesting > MAX_NESTING:
-            raise TooDeep(self.token.span, limit=MAX_NESTING)
+            raise TOO_DEEP(self.token.span, limit=MAX_NESTING)
         node = read()
         self.nesting -= 1
         return node

@@ -5,19 +5,19 @@ from __future__ import annotations
 
 import re
 
-from teapot.engine.errors import (
-    CallInWords,
-    FormBehindOtherWord,
-    FormWithoutAs,
-    LetterXForTimes,
-    LineError,
-    SignInWords,
-)
+from teapot.engine.errors import LineError
 from teapot.engine.mends import Mend, Span, replace
 from teapot.engine.reading import tokens as tk
 from teapot.engine.reading.cursor import Cursor
 from teapot.engine.reading.forms import is_form
 from teapot.engine.reading.tokens import Token
+from teapot.engine.sentences.unreadable import (
+    CALL_IN_WORDS,
+    FORM_BEHIND_OTHER_WORD,
+    FORM_WITHOUT_AS,
+    LETTER_X_FOR_TIMES,
+    SIGN_IN_WORDS,
+)
 
 SIGNS = {
     "times": "*", "plus": "+", "minus": "-", "over": "/", "modulo": "mod", "modulus": "mod",
@@ -51,7 +51,7 @@ def in_words(cursor: Cursor) -> LineError | None:
 def _meant(cursor: Cursor, left: Token, word: Token, right: Token) -> LineError | None:
     if word.text in SIGNS and right.kind != tk.END:
         sign = SIGNS[word.text]
-        return SignInWords(word.span, (replace(word.span, sign),), word=word.text, sign=sign)
+        return SIGN_IN_WORDS(word.span, (replace(word.span, sign),), word=word.text, sign=sign)
     if word.text in BEFORE_FORM:
         behind = cursor.tokens[cursor.tokens.index(word) + 1 :][:2]
         words = tuple(token.text for token in behind)
@@ -76,13 +76,13 @@ def form_without_as(cursor: Cursor) -> LineError | None:
             mends = [replace(span, f"as {' '.join(typed)}")]
             if typed == ("percent",):
                 mends.insert(0, replace(Span(cursor.previous.span.end, span.end), "%"))
-            return FormWithoutAs(span, tuple(mends))
+            return FORM_WITHOUT_AS(span, tuple(mends))
     return None
 
 
 def form_word(word: str, span: Span) -> LineError:
     """``45° to rad``: the word before a form is ``as``."""
-    return FormBehindOtherWord(span, (replace(span, "as"),), word=word)
+    return FORM_BEHIND_OTHER_WORD(span, (replace(span, "as"),), word=word)
 
 
 def run_together(cursor: Cursor, number: Token, name: Token) -> LineError | None:
@@ -91,7 +91,7 @@ def run_together(cursor: Cursor, number: Token, name: Token) -> LineError | None
     if not touch or name.text in cursor.quantities:
         return None
     if TIMES.fullmatch(name.text):
-        return LetterXForTimes(name.span)
+        return LETTER_X_FOR_TIMES(name.span)
     found = RUN_TOGETHER.fullmatch(name.text)
     if found is None:
         return None
@@ -101,4 +101,4 @@ def run_together(cursor: Cursor, number: Token, name: Token) -> LineError | None
 def _called(function: str, left: Token, word: Token, right: Token, second: str) -> LineError:
     call = f"{function}({left.text}, {second})"
     mend: Mend = replace(left.span.to(right.span), call)
-    return CallInWords(word.span, (mend,), call=call)
+    return CALL_IN_WORDS(word.span, (mend,), call=call)

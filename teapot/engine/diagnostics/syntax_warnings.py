@@ -14,7 +14,7 @@ from typing import Any, cast
 
 from flint import fmpq
 
-from teapot.engine.errors import LineError, RestOfUnit
+from teapot.engine.errors import LineError
 from teapot.engine.mends import Mend, Notice, Span, replace, replace_each
 from teapot.engine.reading.tokens import plain, split_note
 from teapot.engine.reading.tree import (
@@ -35,7 +35,8 @@ from teapot.engine.reading.tree import (
     Text,
     walk,
 )
-from teapot.engine.reading.vocabulary import CONSTANT_NAMES, UNIT_WORDS, UNITS
+from teapot.engine.reading.vocabulary import CONSTANT_NAMES, TRIGONOMETRIC, UNIT_WORDS, UNITS
+from teapot.engine.sentences.unreadable import REST_OF_UNIT
 from teapot.engine.units.table import atom_of
 
 Brackets = set[tuple[int, int]]
@@ -95,7 +96,7 @@ def rest_of_unit(text: str, error: LineError, notices: Iterable[Notice]) -> Line
     quantity = found.text.partition(" ")[0]
     unit = atom_of(quantity)
     full = unit.names[0] if unit is not None else quantity
-    return RestOfUnit(error.span, found.mends, quantity=quantity, name=name, unit=full)
+    return REST_OF_UNIT(error.span, found.mends, quantity=quantity, name=name, unit=full)
 
 
 def _is_of_parameter(text: str, notice: Notice, tree: LineTree) -> bool:
@@ -235,7 +236,6 @@ def _list_in_list(text: str, node: ListOf, brackets: Brackets) -> Notice | None:
     return Notice("list-in-list", said, (replace(node.span, typed),))
 
 
-TRIGONOMETRIC = frozenset({"sin", "cos", "tan", "cot", "sec", "csc"})
 LEAST_DEGREES = 15
 """A whole number of this size or more, written straight into a sine, nearly always
 is meant in degrees."""

@@ -1,0 +1,1 @@
+"""Tokens to a syntax tree."""
