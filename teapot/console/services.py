@@ -20,7 +20,8 @@ from teapot.console.changes import NOTHING, commit
 from teapot.console.models import Line, Sheet
 from teapot.console.queries import Foot, foot_of
 from teapot.engine.numbers.context import Conventions
-from teapot.engine.sentences.measures import LINE_GONE, SETTING_IN_A_LINE
+from teapot.engine.sentences.commands import SETTING_IN_A_LINE
+from teapot.engine.sentences.names import LINE_GONE
 from teapot.engine.sentences.work import NOT_IN_TIME
 from teapot.engine.sheet.line import Drawn, NewLine
 from teapot.engine.sheet.outcome import ERROR

@@ -22,7 +22,7 @@ from teapot.engine.numbers.values import Table, Value, is_missing
 from teapot.engine.parsing.parser import parse
 from teapot.engine.reading.mathml import statement_mathml
 from teapot.engine.reading.tree import Assignment
-from teapot.engine.sentences.measures import NOT_ONE_TEST
+from teapot.engine.sentences.tables import NOT_ONE_TEST
 from teapot.engine.sheet.shown import ShownError
 from teapot.fence.jobs import Job
 

@@ -16,7 +16,7 @@ from teapot.accounts.room import room_for
 from teapot.console.models import Line
 from teapot.engine.files.dialect import MAX_BYTES, too_large
 from teapot.engine.files.preview import Guess, preview_of
-from teapot.engine.sentences.measures import NOT_A_FILE
+from teapot.engine.sentences.tables import NOT_A_FILE
 from teapot.procedures.models import Run
 from teapot.shelf import things
 from teapot.shelf.models import DataTable, Version

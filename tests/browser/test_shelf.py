@@ -304,7 +304,7 @@ def test_a_run_is_stopped_with_escape(sheet):
     expect(sheet.get_by_test_id("stop").first).to_be_visible()
     sheet.keyboard.press("Escape")
     ran = sheet.get_by_test_id("ran")
-    expect(ran.get_by_test_id("error")).to_contain_text("It was stopped.")
+    expect(ran.get_by_test_id("error")).to_contain_text("Stopped.")
     expect(sheet.get_by_test_id("stop").first).to_be_hidden()
 
 

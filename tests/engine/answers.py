@@ -76,3 +76,8 @@ def value_of_line(line: str) -> Value | None:
     sheet = FullSheet()
     sheet.answer(line)
     return sheet.lines[0].steps[-1].value
+
+
+def ends_as_a_sentence(text: str) -> bool:
+    """Whether it ends as a sentence does, or with an example of what to type."""
+    return text.endswith((".", "?", "…", ":")) or ": " in text

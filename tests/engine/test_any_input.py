@@ -11,6 +11,7 @@ from teapot.engine.aids.pictures import PICTURES, shown_in, workings_of
 from teapot.engine.aids.typing import typed_so_far
 from teapot.engine.functions.catalogue import FUNCTIONS
 from teapot.engine.sheet.quantities import list_quantities
+from tests.engine.answers import ends_as_a_sentence
 from tests.engine.fuzzed import lines, pairings
 from tests.examples import tried_on
 
@@ -60,7 +61,7 @@ def test_every_line_has_an_answer_or_an_error_with_a_sentence(expression, form, 
     outcome = sheet.answer(expression + form)
     outcome.kept()
     if outcome.error is not None:
-        assert outcome.error.text.endswith((".", "?"))
+        assert ends_as_a_sentence(outcome.error.text)
         start, end = outcome.error.span or (0, 0)
         assert 0 <= start <= end <= len(outcome.input)
         return
@@ -112,7 +113,7 @@ def test_awkward_values_end_in_an_answer_or_a_sentence_wherever_they_stand():
     ("line", "said"),
     [
         ("stdev([1, arcsin(2), 3])", "Variance and deviation need real numbers."),
-        ("sort([1, arcsin(2)])", "Complex numbers are in no order."),
+        ("sort([1, arcsin(2)])", "Complex numbers have no order."),
         ("5∠arcsin(2)", "∠ needs a finite angle after it."),
         ("sqrt(2)^(10^400)", "This number is too large"),
     ],

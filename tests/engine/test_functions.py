@@ -17,7 +17,7 @@ from teapot.engine.functions import (
     tables,
 )
 from teapot.engine.functions.catalogue import BY_NAME, FUNCTIONS
-from tests.engine.answers import answer, mends, outcome, replied
+from tests.engine.answers import answer, ends_as_a_sentence, mends, outcome, replied
 from tests.engine.references import REFERENCES, proved, rounded, sampled
 
 EXAMPLES = [(f.name, example) for f in FUNCTIONS for example in f.examples]
@@ -171,7 +171,7 @@ def test_outside_its_domain_a_function_says_what_it_takes(line, code):
     """In a sheet of real numbers; elsewhere some of them are complex."""
     result = outcome("/numbers real", line)
     assert result.error.code == code
-    assert result.error.text.endswith(".")
+    assert ends_as_a_sentence(result.error.text)
 
 
 def test_a_tie_is_told_and_what_is_none_is_not():

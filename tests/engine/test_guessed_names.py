@@ -118,7 +118,7 @@ def test_a_list_named_inside_a_table_is_named_in_front():
 def test_a_name_like_no_other_is_told_how_it_is_made(typed):
     shown = outcome(typed).error
     assert shown.code == "unknown-function"
-    assert shown.text.endswith(f"{typed.partition('(')[0]}(x) = … makes one.")
+    assert shown.text.endswith(f"{typed.partition('(')[0]}(x) = …")
     assert not shown.mends
 
 

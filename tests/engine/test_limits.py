@@ -5,7 +5,7 @@ import sys
 import pytest
 
 from teapot.engine.limits import MAX_RECURSION
-from tests.engine.answers import answer, error, outcome
+from tests.engine.answers import answer, ends_as_a_sentence, error, outcome
 
 
 @pytest.fixture(autouse=True)
@@ -41,7 +41,7 @@ def deep_recursion():
 )
 def test_refused_with_a_sentence(line, code):
     assert error(line) == code
-    assert outcome(line).error.text.endswith(".")
+    assert ends_as_a_sentence(outcome(line).error.text)
 
 
 @pytest.mark.parametrize(

@@ -141,16 +141,16 @@ def test_measures(line, expected):
         (["5 W as kWh"], "other-dimension", "to get an energy multiply by a time"),
         (["5 as km"], "no-unit-to-convert", "a plain number"),
         (["30° as m"], "other-dimension", "an angle"),
-        (["1/2 h"], "number-over-angle", "Say which"),
-        (["5 J/kg K"], "unit-below", "above the bar"),
+        (["1/2 h"], "number-over-angle", "Which do you mean"),
+        (["5 J/kg K"], "unit-below", "above the fraction bar"),
         (["10^(3 m)"], "power-is-measure", "a length (m)"),
         (["(2 m)^pi"], "power-of-measure", "rational"),
         (["1 m^(1/0)"], "power-of-unit", "other than 0"),
         (["1 m^1000000000"], "power-of-unit", "at most 99"),
         (["3 kkg"], "unknown-unit", "kg is"),
         (["5 5 m"], "side-by-side", "An operator is missing"),
-        (["12 h 5 min"], "measures-side-by-side", "added"),
-        (["m"], "unknown-name", "As a unit (metre)"),
+        (["12 h 5 min"], "measures-side-by-side", "add them"),
+        (["m"], "unknown-name", "means metre only after a number"),
         (["1 N..3 N"], "range-of-measures", "from number to number"),
         (["5 N as percent"], "form-for-number", ""),
         (["3 N!"], "unit-behind-measure", "a force (N)"),
@@ -408,7 +408,9 @@ def test_a_millisecond_is_not_metre_and_second():
 
 def test_units_that_quantities_stand_in_are_mended_all_at_once():
     found = outcome("m = 1.2 kg", "sqrt(2*9.81 m/s^2*3 m)")
-    assert found.error.text == ("m is a quantity here, so s stands alone. As a unit, m is metre.")
+    assert found.error.text == (
+        "m is your quantity here, so s stands alone. For the unit, write metre."
+    )
     [mended] = [mend.apply(found.input) for mend in found.error.mends]
     assert answer("m = 1.2 kg", mended) == "≈ 7.672027112 m/s"
     assert outcome("m = 3 kg", "5/(2 m) + 4 foo").error.mends == outcome("4 foo").error.mends

@@ -76,17 +76,17 @@ def test_a_run_changes_nothing_of_the_sheet():
 @pytest.mark.parametrize(
     ("line", "said"),
     [
-        ('run("nothing")', "There is no procedure nothing on the shelf. There are "),
-        ('run("double", y = 1)', "double asks for no y. It asks for x."),
-        ('run("double", x = 30°)', "A number is wanted here, and this is an angle."),
-        ('run("double", x = "a")', "A number is wanted here, and this is text."),
-        ('run("turned", a = 30)', "An angle is wanted here, and this is a number."),
-        ('run("lists", w = 3)', "A list is wanted here, and this is a number."),
+        ('run("nothing")', "There is no procedure nothing on your shelf. There are "),
+        ('run("double", y = 1)', "double does not ask for y. It asks for x."),
+        ('run("double", x = 30°)', "This needs a number, and it is an angle."),
+        ('run("double", x = "a")', "This needs a number, and it is text."),
+        ('run("turned", a = 30)', "This needs an angle, and it is a number."),
+        ('run("lists", w = 3)', "This needs a list, and it is a number."),
         ('run("loop")', "A procedure cannot run itself: loop → pool → loop."),
         ('run("bad")', "bad stops at its line 2: No quantity is named nothing"),
         ('run("wordless")', "wordless has no answer"),
         ('run("asks")', "asks stops at its line 1: a value"),
-        ("run(3)", "is text"),
+        ("run(3)", "must be text"),
         ("run()", "The argument name is missing"),
     ],
 )
@@ -165,7 +165,7 @@ def test_replies_are_read_as_they_are_typed():
     assert outcomes("double", x="  ")[-1].answers[0].text == "6"
     wrong = outcomes("double", x="30°")
     assert [one.status for one in wrong] == ["unfinished"]
-    assert wrong[0].error.said == "A number is wanted here, and this is an angle."
+    assert wrong[0].error.said == "This needs a number, and it is an angle."
     with pytest.raises(Exception, match="missing"):
         outcomes("double", x="1 +")
 
@@ -194,10 +194,10 @@ def test_a_reply_is_of_the_kind_that_is_suggested(line, reply, taken):
 @pytest.mark.parametrize(
     ("line", "reply", "said"),
     [
-        ('ask("mass, kg", 1.2)', "45°", "A number is wanted here, and this is an angle."),
-        ('ask("mass, kg", 1.2)', "i", "A number is wanted here, and this is a complex number."),
-        ('ask("angle", 30°)', "45", "An angle is wanted here, and this is a number."),
-        ('ask("boiled?", true)', "1", "A truth value is wanted here, and this is a number."),
+        ('ask("mass, kg", 1.2)', "45°", "This needs a number, and it is an angle."),
+        ('ask("mass, kg", 1.2)', "i", "This needs a number, and it is a complex number."),
+        ('ask("angle", 30°)', "45", "This needs an angle, and it is a number."),
+        ('ask("boiled?", true)', "1", "This needs a truth value, and it is a number."),
     ],
 )
 def test_a_reply_of_another_kind_is_asked_again(line, reply, said):

@@ -44,13 +44,13 @@ def test_replies_are_values(line, replies, expected):
     ("reply", "said"),
     [
         ("(1", "closing )"),
-        ("T", "No quantity is named T"),
-        ("1, 2", "One value is wanted"),
-        ("x = 3", "One value is wanted"),
-        ('ask("again")', "cannot draw or ask anything itself"),
-        ("random()", "cannot draw or ask anything itself"),
-        ("today()", "cannot draw or ask anything itself"),
-        ("@", "no answer before"),
+        ("T", "T means tesla only"),
+        ("1, 2", "This needs a single value"),
+        ("x = 3", "This needs a single value"),
+        ('ask("again")', "cannot ask or draw anything itself"),
+        ("random()", "cannot ask or draw anything itself"),
+        ("today()", "cannot ask or draw anything itself"),
+        ("@", "no earlier answer"),
         ("f(x", "closing )"),
         ("-" * 500, ""),
         ("\u0000", ""),
@@ -77,7 +77,7 @@ def test_the_question_is_not_put_while_the_line_is_typed():
     sheet = FullSheet()
     outcome = sheet.entered('ask("How warm?")')[1]
     assert outcome.error.code == "drawn-later"
-    assert "when Enter keeps" in outcome.error.text
+    assert "when you press Enter" in outcome.error.text
 
 
 def test_replies_stay_when_what_the_line_uses_changes():

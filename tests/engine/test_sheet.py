@@ -255,7 +255,7 @@ def test_a_wrong_name_is_told_though_nothing_else_is_worked_out_yet():
     sheet.append("Q = 3*4")
     sheet.append("f(x) = x")
     assert sheet.entered("sqr(2)")[1].error.code == "unknown-function"
-    assert "Is f meant" in sheet.entered("F(2)")[1].error.text
+    assert "Did you mean f" in sheet.entered("F(2)")[1].error.text
 
 
 @pytest.mark.parametrize("value", ["sqrt(2)", "sin(1)", "2*pi", "3", "[1, sqrt(2)]"])

@@ -128,18 +128,18 @@ def test_lists_are_chosen_from_and_summed_up(line, expected):
 @pytest.mark.parametrize(
     ("line", "said"),
     [
-        ("where([2, 3], [true])", "One list has 2 items and the other 1."),
-        ("where([2, 3], 3)", "A test with a truth for each item"),
-        ("places([1, 2])", "A test with a truth for each item"),
-        ("slope([1, 2], [1, 2, 3])", "One list has 2 items and the other 3."),
-        ("slope([1], [2])", "At least 2 items"),
+        ("where([2, 3], [true])", "The lists have different lengths: 2 and 1 items."),
+        ("where([2, 3], 3)", "a test that is true or false for each item"),
+        ("places([1, 2])", "a test that is true or false for each item"),
+        ("slope([1, 2], [1, 2, 3])", "The lists have different lengths: 2 and 3 items."),
+        ("slope([1], [2])", "at least 2 items"),
         ("slope([1 + i, 2], [1, 2])", "Pairs of real numbers"),
         ("quantile([1, 2], 2)", "from 0 to 1"),
         ("quantile([1, 2], 1/2, definition=10)", "from 1 to 9"),
         ("quartiles([])", "empty"),
-        ("[1, 2] + [1, 2, 3]", "One list has 2 items and the other 3."),
+        ("[1, 2] + [1, 2, 3]", "The lists have different lengths: 2 and 3 items."),
         ("[1, 2][3]", "there is no item 3"),
-        ("range(1, 10)", "A range is written 1..10."),
+        ("range(1, 10)", "Write a range as 1..10."),
     ],
 )
 def test_lists_that_do_not_fit_are_refused_with_a_sentence(line, said):

@@ -55,7 +55,7 @@ def test_a_reply_that_does_not_fit_is_asked_again_and_nothing_is_run(someone):
     address = someone.procedure("heating", HEATING)
     said = run(someone, address, m="30°")
     assert 'data-wrong="mass, kg"' in said
-    assert "A number is wanted here, and this is an angle." in said
+    assert "This needs A number, and it is an angle." in said
     assert "is missing" in run(someone, address, m="1 +")
     assert Run.objects.count() == 0
 
@@ -306,5 +306,5 @@ def test_a_run_is_stopped_by_hand_and_shows_what_it_had_by_then(someone):
     other.cookies = someone.client.cookies
     while not running.is_over(0.1):
         other.post(f"{address}/stop")
-    assert "It was stopped." in found["said"]
+    assert "Stopped." in found["said"]
     assert Run.objects.count() == 0

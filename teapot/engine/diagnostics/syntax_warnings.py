@@ -36,7 +36,28 @@ from teapot.engine.reading.tree import (
     walk,
 )
 from teapot.engine.reading.vocabulary import CONSTANT_NAMES, TRIGONOMETRIC, UNIT_WORDS, UNITS
-from teapot.engine.sentences.unreadable import REST_OF_UNIT
+from teapot.engine.sentences.units import REST_OF_UNIT
+from teapot.engine.sentences.warnings import (
+    COMMA_BETWEEN_FIGURES,
+    DEGREES_AS_RADIANS,
+    FRACTION_FIRST,
+    LIST_IN_LIST,
+    LIST_OF_ONE,
+    MEASURED_IN_BRACKETS,
+    MILLISECOND,
+    PERCENT_OF,
+    POWER_BEFORE_FRACTION,
+    POWER_BEFORE_SIGN,
+    POWER_ENDS,
+    POWERS_FROM_THE_RIGHT,
+    PRINCIPAL_ROOT,
+    QUANTITY_FOR_UNIT,
+    RADIANS_IN_OTHER_UNIT,
+    TEN_TIMES_POWER,
+    TEXT_IN_PARTS,
+    TIMES_E,
+    UNIT_OUTSIDE,
+)
 from teapot.engine.units.table import atom_of
 
 Brackets = set[tuple[int, int]]
@@ -59,10 +80,10 @@ def warnings_in(
         kind = type(node)
         if kind is Name or kind is Call:
             continue
-        notice = _trap_at(text, node, kind, brackets)
+        notice = _warning_at(text, node, kind, brackets)
         if notice is not None and _is_of_parameter(text, notice, tree):
             continue  # f(t) = 5 t
-        if notice is not None and notice.code == QUANTITY_FOR_UNIT:
+        if notice is not None and notice.code == QUANTITY_FOR_UNIT.code:
             for_units.append(notice)
             continue
         if notice is not None and notice.code not in seen:
@@ -71,7 +92,7 @@ def warnings_in(
     if for_units:
         yield _all_in_one(text, for_units)
     if any(_reads_an_angle(node) for node in nodes):
-        yield from _angle_traps(text, nodes, angle)
+        yield from _angle_warnings(text, nodes, angle)
     if len(tree.statements) > 1:
         yield from _commas(text, tree)
         yield from _spoken(text, tree)
@@ -83,14 +104,11 @@ def _all_in_one(text: str, notices: list[Notice]) -> Notice:
     return dataclasses.replace(notices[0], mends=(replace_each(text, sorted(places.items())),))
 
 
-QUANTITY_FOR_UNIT = "quantity-for-unit"
-
-
 def rest_of_unit(text: str, error: LineError, notices: Iterable[Notice]) -> LineError:
     """The error for a name without a value that is the rest of a unit which a quantity stands in:
     the s of 9.81 m/s^2, where m is a quantity.  Any other error as it is."""
     name = text[slice(*error.span)] if error.span is not None else ""
-    found = next((one for one in notices if one.code == QUANTITY_FOR_UNIT), None)
+    found = next((one for one in notices if one.code == QUANTITY_FOR_UNIT.code), None)
     if found is None or not name or atom_of(name) is None:
         return error
     quantity = found.text.partition(" ")[0]
@@ -101,7 +119,7 @@ def rest_of_unit(text: str, error: LineError, notices: Iterable[Notice]) -> Line
 
 def _is_of_parameter(text: str, notice: Notice, tree: LineTree) -> bool:
     """Whether it is about the name of an argument, which nobody takes for a unit."""
-    if notice.code != QUANTITY_FOR_UNIT:
+    if notice.code != QUANTITY_FOR_UNIT.code:
         return False
     name = text[slice(*notice.mends[0].span)]
     return any(
@@ -124,14 +142,13 @@ def _spoken(text: str, tree: LineTree) -> Iterator[Notice]:
         for part, statement in zip(parts, tree.statements, strict=True)
     )
     span = parts[0].span.to(parts[-1].span)
-    said = "These are several answers. In one text, values stand in braces."
-    yield Notice("text-in-parts", said, (replace(span, f'"{" ".join(inner)}"'),))
+    yield TEXT_IN_PARTS.notice((replace(span, f'"{" ".join(inner)}"'),))
 
 
-def _trap_at(text: str, node: Any, kind: type[Node], brackets: Brackets) -> Notice | None:
+def _warning_at(text: str, node: Any, kind: type[Node], brackets: Brackets) -> Notice | None:
     if kind is Binary:
-        for trap in TRAPS_OF.get(node.op, ()):
-            found = trap(text, node, brackets)
+        for rule in RULES_OF_OPERATORS.get(node.op, ()):
+            found = rule(text, node, brackets)
             if found is not None:
                 return found
         if type(node.left) is ListOf or type(node.right) is ListOf:
@@ -139,7 +156,7 @@ def _trap_at(text: str, node: Any, kind: type[Node], brackets: Brackets) -> Noti
         return None
     if kind is Literal:
         return _ten_and_exponent(text, node) if "e" in node.text else None
-    of_kind = TRAPS.get(kind)
+    of_kind = RULES.get(kind)
     return None if of_kind is None else of_kind(text, node, brackets)
 
 
@@ -166,8 +183,7 @@ def _times_e(text: str, node: Binary, brackets: Brackets) -> Notice | None:
     if not is_e or not isinstance(node.left, Literal) or _gap(node):
         return None
     number = text[slice(*node.left.span)]
-    said = f"This is {number} times e, Euler's number. A power of ten has figures after the e."
-    return Notice("times-e", said, (replace(node.span, f"{number}*e"),))
+    return TIMES_E.notice((replace(node.span, f"{number}*e"),), number=number)
 
 
 def _power_ends(text: str, node: Binary, brackets: Brackets) -> Notice | None:
@@ -178,10 +194,9 @@ def _power_ends(text: str, node: Binary, brackets: Brackets) -> Notice | None:
     if _is_bracketed(text, power, brackets) or not _may_go_on(node, power):
         return None
     exponent = text[slice(*power.right.span)]
-    said = f"The exponent is {exponent} alone: what comes after it multiplies the power."
     start = power.right.span.start
     typed = f"({exponent} {text[slice(*behind.span)]})"
-    return Notice("power-ends", said, (replace(Span(start, behind.span.end), typed),))
+    return POWER_ENDS.notice((replace(Span(start, behind.span.end), typed),), exponent=exponent)
 
 
 def _percent_of(text: str, node: Binary, brackets: Brackets) -> Notice | None:
@@ -191,9 +206,8 @@ def _percent_of(text: str, node: Binary, brackets: Brackets) -> Notice | None:
             whole = text[slice(*node.left.span)]
             left = whole if isinstance(node.left, Literal | Name | Call) else f"({whole})"
             percent = f"{text[slice(*part.span)]}%"
-            said = f"{percent} is {part.text} hundredths, and not a part of what comes before it."
             mend = replace(node.span, f"{left}*(1{node.op}{percent})")
-            return Notice("percent-of", said, (mend,))
+            return PERCENT_OF.notice((mend,), percent=percent, part=part.text)
     return None
 
 
@@ -209,8 +223,7 @@ def _unit_outside(text: str, node: Postfix, brackets: Brackets) -> Notice | None
     typed = text[slice(*inside.span)]
     argument = typed if _is_bare(inside) or isinstance(inside, Name) else f"({typed})"
     name = call.function
-    said = f"The unit is that of the value of {name} here, and not that of its angle."
-    return Notice("unit-outside", said, (replace(node.span, f"{name}({argument}{unit})"),))
+    return UNIT_OUTSIDE.notice((replace(node.span, f"{name}({argument}{unit})"),), name=name)
 
 
 def _is_list_of_one(node: Node) -> bool:
@@ -223,8 +236,7 @@ def _list_of_one(text: str, node: Binary, brackets: Brackets) -> Notice | None:
     if one is None:
         return None
     typed = text[slice(*one.span)]
-    said = "Square brackets make a list, here of one item. To group, use round brackets."
-    return Notice("list-of-one", said, (replace(one.span, f"({typed[1:-1]})"),))
+    return LIST_OF_ONE.notice((replace(one.span, f"({typed[1:-1]})"),))
 
 
 def _list_in_list(text: str, node: ListOf, brackets: Brackets) -> Notice | None:
@@ -232,8 +244,7 @@ def _list_in_list(text: str, node: ListOf, brackets: Brackets) -> Notice | None:
     if len(node.items) != 1 or not isinstance(node.items[0], Range):
         return None
     typed = text[slice(*node.items[0].span)]
-    said = f"{typed} is a list by itself; square brackets around it make a list of that list."
-    return Notice("list-in-list", said, (replace(node.span, typed),))
+    return LIST_IN_LIST.notice((replace(node.span, typed),), typed=typed)
 
 
 LEAST_DEGREES = 15
@@ -244,7 +255,7 @@ ANGLE_FORMS = UNIT_WORDS | {"dms"}
 """Forms in which a number is shown as an angle."""
 
 
-def _angle_traps(text: str, nodes: Sequence[Node], angle: str) -> Iterator[Notice]:
+def _angle_warnings(text: str, nodes: Sequence[Node], angle: str) -> Iterator[Notice]:
     """Numbers that were read in a unit that nearly always is another than the one that
     is meant; one mend for all of a kind."""
     operands = [operand for operand in map(_read_as_angle, nodes) if operand is not None]
@@ -256,21 +267,20 @@ def _angle_traps(text: str, nodes: Sequence[Node], angle: str) -> Iterator[Notic
         if degrees:
             typed = {text[slice(*node.span)] for node in degrees}
             as_read = f"{typed.pop()} radians" if len(typed) == 1 else "radians"
-            said = f"{_read(text, degrees, 'read as')} {as_read}."
-            yield Notice("degrees-as-radians", said, (_in(text, degrees, "°"),))
+            mends = (_in(text, degrees, "°"),)
+            yield DEGREES_AS_RADIANS.notice(mends, numbers=_listed(text, degrees), as_read=as_read)
         return
     in_radians = [node for node in operands if _is_of_pi(node) or _is_call_of(node, "radians")]
     if in_radians:
-        said = f"{_read(text, in_radians, 'read')} in {angle}, the unit of the sheet."
-        yield Notice("radians-in-other-unit", said, (_in(text, in_radians, " rad"),))
+        mends = (_in(text, in_radians, " rad"),)
+        yield RADIANS_IN_OTHER_UNIT.notice(mends, numbers=_listed(text, in_radians), unit=angle)
 
 
-def _read(text: str, nodes: list[Node], how: str) -> str:
-    """``30 was read``, ``30 and 60 were read``: which parts of the line, as they are typed."""
+def _listed(text: str, nodes: list[Node]) -> str:
+    """``30 was``, ``30 and 60 were``: which parts of the line, as they are typed."""
     typed = list(dict.fromkeys(text[slice(*node.span)] for node in sorted(nodes, key=_start)))
     *before, last = typed
-    listed = f"{', '.join(before)} and {last}" if before else last
-    return f"{listed} {'were' if before else 'was'} {how}"
+    return f"{', '.join(before)} and {last} were" if before else f"{last} was"
 
 
 def _in(text: str, nodes: list[Node], unit: str) -> Mend:
@@ -351,8 +361,7 @@ def _odd_root(text: str, node: Binary, brackets: Brackets) -> Notice | None:
         ) if degree.isdecimal() and int(degree) % 2:
             typed = text[slice(*base.span)]
             real = f"cbrt({typed})" if degree == "3" else f"root({typed}, {degree})"
-            said = "This is the principal root, a complex number; the real one is a function."
-            return Notice("principal-root", said, (replace(node.span, real),))
+            return PRINCIPAL_ROOT.notice((replace(node.span, real),))
     return None
 
 
@@ -370,8 +379,7 @@ def _quantity_for_unit(text: str, node: Binary, brackets: Brackets) -> Notice | 
     if atom is None or name.name in atom.names:
         return None
     full = atom.names[0]
-    said = f"{name.name} is the quantity here, and not the unit, which is {full} too."
-    return Notice(QUANTITY_FOR_UNIT, said, (replace(name.span, full),))
+    return QUANTITY_FOR_UNIT.notice((replace(name.span, full),), name=name.name, full=full)
 
 
 def _measured_in_brackets(text: str, node: Binary, brackets: Brackets) -> Notice | None:
@@ -388,8 +396,7 @@ def _measured_in_brackets(text: str, node: Binary, brackets: Brackets) -> Notice
     uncertainty = figures.text.rjust(len(part), "0")
     value = f"{uncertainty[: -len(part)] or '0'}.{uncertainty[-len(part) :]}"
     place = Span(node.span.start, text.index(")", figures.span.end) + 1)
-    said = "This is a product. A value with its uncertainty is typed with ±."
-    return Notice("measured-in-brackets", said, (replace(place, f"{number.text} ± {value}"),))
+    return MEASURED_IN_BRACKETS.notice((replace(place, f"{number.text} ± {value}"),))
 
 
 MOST_FIGURES = 2
@@ -406,11 +413,8 @@ def _implied_behind_fraction(text: str, node: Binary, brackets: Brackets) -> Not
     start = quotient.op_span.end
     start += len(text[start:]) - len(text[start:].lstrip())
     divisor = Span(start, node.span.end)
-    return Notice(
-        "reads-as-fraction-first",
-        f"This reads as ({text[slice(*quotient.span)]}) times what follows it.",
-        (replace(divisor, f"({text[slice(*divisor)]})"),),
-    )
+    mends = (replace(divisor, f"({text[slice(*divisor)]})"),)
+    return FRACTION_FIRST.notice(mends, fraction=text[slice(*quotient.span)])
 
 
 def _fraction_behind_power(text: str, node: Binary, brackets: Brackets) -> Notice | None:
@@ -421,11 +425,7 @@ def _fraction_behind_power(text: str, node: Binary, brackets: Brackets) -> Notic
     if not _is_one(power.right) or _is_bracketed(text, power, brackets):
         return None
     place = Span(power.right.span.start, below.span.end)
-    return Notice(
-        "power-before-fraction",
-        "The power binds tighter than the fraction: only what is before / is the exponent.",
-        (replace(place, f"({text[slice(*place)]})"),),
-    )
+    return POWER_BEFORE_FRACTION.notice((replace(place, f"({text[slice(*place)]})"),))
 
 
 def _sign_before_power(text: str, node: Prefix, brackets: Brackets) -> Notice | None:
@@ -437,8 +437,9 @@ def _sign_before_power(text: str, node: Prefix, brackets: Brackets) -> Notice | 
         ) if n.isdecimal() and int(n) % 2 == 0:
             base = Span(node.span.start, left.span.end)
             typed, raised = text[slice(*node.span)], text[slice(*power.span)]
-            said = f"{typed} means -({raised}): the power comes before the sign."
-            return Notice("power-before-sign", said, (replace(base, f"({text[slice(*base)]})"),))
+            return POWER_BEFORE_SIGN.notice(
+                (replace(base, f"({text[slice(*base)]})"),), typed=typed, power=raised
+            )
     return None
 
 
@@ -449,9 +450,8 @@ def _tower(text: str, node: Binary, brackets: Brackets) -> Notice | None:
             if _is_bracketed(text, tower, brackets):
                 return None
             first = Span(node.left.span.start, left.span.end)
-            said = f"Powers are done from the right: the exponent is {text[slice(*tower.span)]}."
             mend = replace(first, f"({text[slice(*first)]})")
-            return Notice("powers-from-the-right", said, (mend,))
+            return POWERS_FROM_THE_RIGHT.notice((mend,), exponent=text[slice(*tower.span)])
     return None
 
 
@@ -461,11 +461,8 @@ def _ten_and_exponent(text: str, node: Literal) -> Notice | None:
     mantissa, _, exponent = typed.partition("e")
     if mantissa != "10" or not exponent or not int(exponent):
         return None
-    return Notice(
-        "ten-times-power",
-        f"10e{exponent} is 10 times ten to the power {exponent}: 1e{int(exponent) + 1}.",
-        (replace(node.span, f"10^{int(exponent)}"),),
-    )
+    mends = (replace(node.span, f"10^{int(exponent)}"),)
+    return TEN_TIMES_POWER.notice(mends, exponent=exponent, sum=int(exponent) + 1)
 
 
 def _commas(text: str, tree: LineTree) -> Iterator[Notice]:
@@ -488,8 +485,7 @@ def _commas(text: str, tree: LineTree) -> Iterator[Notice]:
     if all(one[0].count(",") == 1 and "." not in one[0] for one in found):
         mends.append(replace_each(text, [(Span(*f.span()), f[0].replace(",", ".")) for f in found]))
     if mends:
-        said = "A comma separates two answers here."
-        yield Notice("comma-between-figures", said, tuple(mends))
+        yield COMMA_BETWEEN_FIGURES.notice(tuple(mends))
 
 
 def _is_one(node: Node) -> bool:
@@ -504,10 +500,10 @@ def _is_bracketed(text: str, node: Node, brackets: Brackets) -> bool:
     return (before - 1, behind + 1) in brackets
 
 
-Trap = Callable[[str, Any, Brackets], Notice | None]
+Rule = Callable[[str, Any, Brackets], Notice | None]
 """Looks at one node of a line."""
 
-TRAPS_OF: dict[str, tuple[Trap, ...]] = {
+RULES_OF_OPERATORS: dict[str, tuple[Rule, ...]] = {
     IMPLIED: (
         _implied_behind_fraction,
         _times_e,
@@ -520,7 +516,7 @@ TRAPS_OF: dict[str, tuple[Trap, ...]] = {
     "+": (_percent_of,),
     "-": (_percent_of,),
 }
-"""The traps at an operator between two operands, the first that is met."""
+"""The rules for an operator between two operands, of which the first that applies counts."""
 
 
 def _millisecond(text: str, node: Measured, brackets: Brackets) -> Notice | None:
@@ -530,11 +526,10 @@ def _millisecond(text: str, node: Measured, brackets: Brackets) -> Notice | None
     if at is None:
         return None
     start = node.unit_span.start + at.start()
-    said = "ms is the millisecond. Between metre and second a space or a bar stands: m/s."
-    return Notice("millisecond", said, (replace(Span(start, start + 2), "m s"),))
+    return MILLISECOND.notice((replace(Span(start, start + 2), "m s"),))
 
 
-TRAPS: dict[type[Node], Trap] = {
+RULES: dict[type[Node], Rule] = {
     Measured: _millisecond,
     Prefix: _sign_before_power,
     Postfix: _unit_outside,

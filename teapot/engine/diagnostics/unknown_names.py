@@ -18,21 +18,18 @@ from teapot.engine.reading.commands import COMMANDS
 from teapot.engine.reading.plain import node_text
 from teapot.engine.reading.tree import Call, ListOf, Literal, Name, Node, Postfix, Range
 from teapot.engine.reading.vocabulary import CONSTANT_NAMES, UNIT_WORDS
-from teapot.engine.sentences.measures import (
-    BARE_UNIT,
-    BASE_IN_THE_NAME,
-    COMMAND_WITHOUT_SLASH,
-    UNKNOWN_FUNCTION,
-    UNKNOWN_FUNCTION_NEAR,
-    WRITTEN_OTHERWISE,
-)
+from teapot.engine.sentences.commands import COMMAND_WITHOUT_SLASH
 from teapot.engine.sentences.names import (
+    BASE_IN_THE_NAME,
     LAST_ANSWER_IS_AT,
     NO_QUANTITY,
-    UNIT_ALONE,
+    UNKNOWN_FUNCTION,
+    UNKNOWN_FUNCTION_NEAR,
     UNKNOWN_NAME,
     UNKNOWN_NAME_NEAR,
+    WRITTEN_OTHERWISE,
 )
+from teapot.engine.sentences.units import BARE_UNIT, UNIT_ALONE
 from teapot.engine.sentences.unreadable import NO_BRACKETS, NOT_HERE, NOTHING_TO_PRINT
 from teapot.engine.units.table import atom_of
 

@@ -11,17 +11,17 @@ from teapot.engine.numbers.values import Angle, List, Measure, Value
 from teapot.engine.reading.plain import node_text
 from teapot.engine.reading.tree import Binary, Literal, Measured, Name, Node, Postfix, Prefix, Range
 from teapot.engine.reading.vocabulary import UNITS
-from teapot.engine.sentences.measures import (
+from teapot.engine.sentences.names import UNKNOWN_NAME
+from teapot.engine.sentences.units import (
     DO_NOT_AGREE,
     NUMBER_OVER_ANGLE,
     POWER_IS_MEASURE,
     RANGE_OF_MEASURES,
     TEMPERATURE_ON_SCALE,
     TWO_TEMPERATURES,
+    UNKNOWN_UNIT,
     UNLIKE_MEASURES,
 )
-from teapot.engine.sentences.names import UNKNOWN_NAME
-from teapot.engine.sentences.unreadable import UNKNOWN_UNIT
 
 
 def of_sides(node: Binary, first: Value, second: Value, names: Names) -> LineError:

@@ -20,6 +20,7 @@ from teapot.engine.reading.tokens import Token
 from teapot.engine.reading.tree import Binary, Literal, Name, Node
 from teapot.engine.reading.vocabulary import UNIT_WORDS, WORDS
 from teapot.engine.sentences.forms import PERCENT_AS_FORM
+from teapot.engine.sentences.units import MEASURES_SIDE_BY_SIDE, QUANTITY_IN_UNIT, SPELT_OUT_UNIT
 from teapot.engine.sentences.unreadable import (
     ANGLE_GOES_ON,
     ANGLE_WITH_POWER,
@@ -29,17 +30,14 @@ from teapot.engine.sentences.unreadable import (
     LETTER_FOR_TIMES,
     LIST_COMMAS,
     LIST_IN_ROUND_BRACKETS,
-    MEASURES_SIDE_BY_SIDE,
     MISSING_BETWEEN,
     MISSING_OPERAND,
     NO_BRACKETS,
     OTHER_QUOTIENT,
     OTHER_REMAINDER,
     PART_OF,
-    QUANTITY_IN_UNIT,
     SEMICOLON_IN_BRACKETS,
     SIDE_BY_SIDE,
-    SPELT_OUT_UNIT,
     SQUARE_BRACKETS,
     STRAY_EQUALS,
     TWO_FACTORIALS,

@@ -31,6 +31,13 @@ from teapot.engine.reading.tree import (
     Statement,
 )
 from teapot.engine.reading.vocabulary import TRIGONOMETRIC
+from teapot.engine.sentences.warnings import (
+    CONVERTED_BY_HAND,
+    NOT_CALLED,
+    NOT_KNOWN_YET,
+    NUMBER_BESIDE_ANGLE,
+    QUANTITIES_AS_RADIANS,
+)
 
 
 def warnings_in_values(
@@ -75,15 +82,11 @@ def _not_known_yet(function: Assignment, nodes: Sequence[Node], names: Names) ->
         else unknown_name(cast(Name, missing), known)
     )
     if error.mends:
-        yield Notice("not-known-yet", error.text, error.mends)
+        yield Notice(NOT_KNOWN_YET.code, error.text, error.mends)
         return
-    said = (
-        f"{_name_in(missing)} has no value yet: with = a function sees only what is defined "
-        "before it."
-    )
     sign = Span(function.span.start, function.body.start)
     live = f"{name}({', '.join(function.parameters)}) := "
-    yield Notice("not-known-yet", said, (replace(sign, live),))
+    yield NOT_KNOWN_YET.notice((replace(sign, live),), name=_name_in(missing))
 
 
 def _name_in(node: Node | None) -> str:
@@ -99,8 +102,8 @@ def _not_called(expression: Name, values: Values) -> Iterator[Notice]:
     if not isinstance(value, FunctionValue):
         return
     if value.definition is None and all(one.optional for one in BY_NAME[value.name].parameters):
-        said = f"This is the function itself; {expression.name}() is its value."
-        yield Notice("not-called", said, (replace(expression.span, f"{expression.name}()"),))
+        mends = (replace(expression.span, f"{expression.name}()"),)
+        yield NOT_CALLED.notice(mends, name=expression.name)
 
 
 # -- degrees kept with no unit -----------------------------------------------------------
@@ -116,9 +119,8 @@ def _degrees_in_quantities(text: str, calls: Sequence[Call], values: Values) -> 
         names.sort(key=lambda name: name.span.start)
         words = list(dict.fromkeys(name.name for name in names))
         has, was = ("has", "was") if len(words) == 1 else ("have", "were")
-        said = f"{' and '.join(words)} {has} no unit here, and {was} read in radians."
         mend = replace_each(text, [(name.span, f"{name.name}°") for name in names])
-        yield Notice("degrees-as-radians", said, (mend,))
+        yield QUANTITIES_AS_RADIANS.notice((mend,), names=" and ".join(words), has=has, was=was)
 
 
 def _is_of_degrees(name: Name, values: Values) -> bool:
@@ -138,9 +140,9 @@ def _number_beside_angle(nodes: Sequence[Node], values: Values, unit: str) -> It
             for number, other in ((node.right, node.left), (node.left, node.right)):
                 angle = values.get(id(other))
                 if isinstance(number, Literal) and isinstance(angle, Angle) and angle.name != unit:
-                    said = f"{number.text} was read in {unit}, the unit of the sheet."
                     meant = f"{number.text}{SIGNS[angle.name]}"
-                    yield Notice("number-beside-angle", said, (replace(number.span, meant),))
+                    mends = (replace(number.span, meant),)
+                    yield NUMBER_BESIDE_ANGLE.notice(mends, number=number.text, unit=unit)
                     return
 
 
@@ -165,10 +167,9 @@ def _converted_by_hand(expression: Node, nodes: Sequence[Node], values: Values) 
                 angle, factor = _taken_apart(product, values, known)
                 unit = _unit_of(factor)
                 if angle is not None and unit:
-                    by = FACTORS[unit][1]
-                    said = f"An angle carries its unit: times {by} it is another angle."
                     meant = _as_meant(node_text(angle), unit, parent)
-                    yield Notice("converted-by-hand", said, (replace(product.span, meant),))
+                    mends = (replace(product.span, meant),)
+                    yield CONVERTED_BY_HAND.notice(mends, factor=FACTORS[unit][1])
                     return
 
 

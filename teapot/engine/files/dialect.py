@@ -12,7 +12,7 @@ from operator import itemgetter
 from charset_normalizer import from_bytes
 
 from teapot.engine.errors import LineError
-from teapot.engine.sentences.measures import NOT_A_FILE
+from teapot.engine.sentences.tables import NOT_A_FILE
 
 SEPARATORS = (",", ";", "\t", "|")
 LOOKED_AT = 200

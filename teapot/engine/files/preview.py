@@ -11,7 +11,7 @@ from teapot.engine.files.dialect import decoded, has_head, point_of, rows_of, se
 from teapot.engine.numbers.common_denominator import without_missing
 from teapot.engine.numbers.tables import head_of
 from teapot.engine.numbers.values import List, Table
-from teapot.engine.sentences.measures import NOT_A_FILE
+from teapot.engine.sentences.tables import NOT_A_FILE
 
 SAMPLE = 1000
 """Rows by which the kinds of columns are guessed."""

@@ -11,7 +11,7 @@ from teapot.engine.files.preview import Guess, preview_of
 from teapot.engine.numbers.shelf import WITH_UNITS, ProcedureText, Shelf
 from teapot.engine.numbers.tables import with_measures
 from teapot.engine.numbers.values import Table
-from teapot.engine.sentences.measures import NOT_A_FILE
+from teapot.engine.sentences.tables import NOT_A_FILE
 
 MOST_TABLES = 8
 """Tables that a process keeps in memory; the one longest unused goes first."""

@@ -122,7 +122,7 @@ def check_kind(value: Value, preset: Value | None) -> None:
     kinds = next((kinds for kinds in ALIKE if isinstance(preset, kinds)), (type(preset),))
     if not isinstance(value, kinds):
         wanted, kind = (KINDS.get(type(one), "a number") for one in (preset, value))
-        raise OTHER_KIND(wanted=wanted[0].upper() + wanted[1:], kind=kind)
+        raise OTHER_KIND(wanted=wanted, kind=kind)
 
 
 ALIKE: tuple[tuple[type, ...], ...] = ((Exact, Real), (Exact, Real, Complex), (str,), (Date,))

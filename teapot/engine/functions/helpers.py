@@ -23,6 +23,7 @@ from teapot.engine.numbers.values import (
     undecided,
 )
 from teapot.engine.sentences.functions import OUTSIDE_DOMAIN
+from teapot.engine.sentences.warnings import MISSING_LEFT_OUT
 
 OnReals = Callable[[Extended], Extended]
 """A function of one real number."""
@@ -103,5 +104,5 @@ def complex_extension(compute: Callable[..., acb]) -> Callable[..., Plane]:
 def tell_missing(left_out: int, of: int) -> None:
     """Counts aloud the missing values that a statistic leaves out."""
     if left_out:
-        are = "value was" if left_out == 1 else "values were"
-        notice("missing-values", f"{left_out:,} missing {are} left out of {of:,}.")
+        were = "value was" if left_out == 1 else "values were"
+        notice(MISSING_LEFT_OUT, left_out=left_out, were=were, of=of)

@@ -34,7 +34,7 @@ from teapot.engine.numbers.values import (
     real,
 )
 from teapot.engine.reading.described import Example
-from teapot.engine.sentences.measures import TAKES_PLAIN_NUMBER
+from teapot.engine.sentences.units import TAKES_PLAIN_NUMBER
 
 SUBJECT = "inverse trigonometric functions"
 SOURCE = "NIST DLMF 4.23"

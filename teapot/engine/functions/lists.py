@@ -36,8 +36,9 @@ from teapot.engine.numbers.values import (
 )
 from teapot.engine.reading.described import Example
 from teapot.engine.sentences.functions import LIST_IS_EMPTY, TOO_FEW_ITEMS
-from teapot.engine.sentences.measures import NO_TEST
+from teapot.engine.sentences.tables import NO_TEST
 from teapot.engine.sentences.values import COMPLEX_ORDER, UNEQUAL_LENGTHS
+from teapot.engine.sentences.warnings import MISSING_COUNTED
 
 ONE: Value = exact(1)
 SUBJECT = "lists and statistics"
@@ -78,7 +79,7 @@ def count(x: Value) -> Value:
     items = items_of(x)
     missing = len(items) - len(without_missing(items))
     if missing:
-        notice("missing-values", f"{missing:,} of them {'is' if missing == 1 else 'are'} missing.")
+        notice(MISSING_COUNTED, missing=missing, are="is" if missing == 1 else "are")
     return exact(len(items))
 
 

@@ -24,6 +24,7 @@ from teapot.engine.numbers.values import (
 )
 from teapot.engine.reading.described import Example
 from teapot.engine.sentences.functions import BAD_BASE, LOG_BASE
+from teapot.engine.sentences.warnings import LOG_OF_ZERO
 
 SUBJECT = "logarithms"
 POSITIVE = Parameter("x", "a number", "x > 0")
@@ -34,7 +35,7 @@ def natural_log(x: Extended) -> Extended:
     if isinstance(x, Undefined):
         return x
     if is_zero(x):
-        notice("log-of-zero", "The logarithm of 0 grows below all bounds.")
+        notice(LOG_OF_ZERO)
         return Infinite(-1)
     if sign_of(x) < 0:
         raise not_real("The logarithm of a negative number")

@@ -31,7 +31,7 @@ from teapot.engine.numbers.values import (
 )
 from teapot.engine.reading.described import Example
 from teapot.engine.sentences.functions import EMPTY_LIST
-from teapot.engine.sentences.names import NOT_A_TRUTH
+from teapot.engine.sentences.values import NOT_A_TRUTH
 
 SUBJECT = "parts and choices"
 X, Y = Parameter("x", "a number, or a list of them"), Parameter("y", "another", optional=True)

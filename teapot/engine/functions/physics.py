@@ -21,7 +21,7 @@ from teapot.engine.reading.described import Example
 from teapot.engine.reading.literals import literal_value
 from teapot.engine.reading.tree import NOWHERE
 from teapot.engine.reading.units import unit_of
-from teapot.engine.sentences.measures import NO_CONSTANT
+from teapot.engine.sentences.units import NO_CONSTANT
 from teapot.engine.spelling import nearest
 from teapot.engine.units.constants import CONSTANTS
 from teapot.engine.units.unit import Unit

@@ -25,6 +25,7 @@ from teapot.engine.numbers.values import (
 )
 from teapot.engine.reading.described import Example
 from teapot.engine.sentences.values import OPERATOR_FOR_REALS
+from teapot.engine.sentences.warnings import TIE, TIE_AWAY
 from teapot.engine.units.unit import in_decimals
 
 SUBJECT = "rounding"
@@ -65,10 +66,9 @@ def _at_a_tie(even: fmpz, x: fmpq, ties: str | None) -> fmpz:
     if ties == "away":
         return away
     if ties is None and even == away:
-        notice("tie", "This was a tie; it went to the even neighbour.")
+        notice(TIE)
     elif ties is None:
-        said = 'This was a tie; it went to the even neighbour. With ties="away" it goes up'
-        notice("tie", f"{said if x > 0 else said[:-2] + 'down'}.", 'ties="away"')
+        notice(TIE_AWAY, 'ties="away"', direction="up" if x > 0 else "down")
     return even
 
 

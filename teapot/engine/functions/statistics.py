@@ -40,6 +40,7 @@ from teapot.engine.numbers.values import (
 )
 from teapot.engine.reading.described import Example
 from teapot.engine.sentences.values import UNEQUAL_LENGTHS
+from teapot.engine.sentences.warnings import PAIRS_LEFT_OUT
 
 X = Parameter("x", "a list of numbers", "a list")
 Y = Parameter("y", "another list, as long", "a list")
@@ -155,7 +156,7 @@ def _pairs(x: Value, y: Value) -> Pairs:
     whole_ones = [pair for pair in pairs if not any(map(is_missing, pair))]
     left_out = len(first) - len(whole_ones)
     if left_out:
-        notice("missing-values", f"{left_out:,} of {len(first):,} pairs miss a value: left out.")
+        notice(PAIRS_LEFT_OUT, left_out=left_out, of=len(first))
         first, second = (tuple(pair[at] for pair in whole_ones) for at in (0, 1))
         items_of(List(first), 2)
     units = [of or counted(side) for side, of in zip((first, second), units, strict=True)]

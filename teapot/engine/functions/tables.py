@@ -36,8 +36,8 @@ from teapot.engine.numbers.values import (
     exact,
 )
 from teapot.engine.reading.described import Example
-from teapot.engine.sentences.functions import NO_LIST, NOT_A_TEXT
-from teapot.engine.sentences.measures import WANTS_TABLE
+from teapot.engine.sentences.functions import NOT_A_TEXT
+from teapot.engine.sentences.tables import NO_LIST, WANTS_TABLE
 
 SUBJECT = "tables"
 SOURCE = "common practice of the trade"

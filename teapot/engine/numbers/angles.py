@@ -19,6 +19,7 @@ from teapot.engine.numbers.values import (
     Scalar,
     Undefined,
 )
+from teapot.engine.sentences.warnings import ANGLE_AS_NUMBER, NUMBER_AS_ANGLE
 from teapot.engine.units.unit import DMS, Unit
 
 UNITS: dict[str, Unit] = {name: Unit.of(name) for name in ("rad", "deg", "gon", "turn")}
@@ -95,7 +96,7 @@ def beside(value: Scalar) -> Angle | Undefined:
     """The other side of a sum or a comparison with an angle, as an angle."""
     if not isinstance(value, Angle):
         name = unit()
-        notice("number-beside-angle", f"The number beside the angle was read in {name}.")
+        notice(NUMBER_AS_ANGLE, unit=name)
         return angle_of(value, name)
     return value
 
@@ -103,7 +104,7 @@ def beside(value: Scalar) -> Angle | Undefined:
 def as_number(value: Scalar) -> Scalar:
     """An angle as its number of radians, which is noticed; anything else as it is."""
     if isinstance(value, Angle):
-        notice("angle-as-number", "The angle was taken as its number of radians here.")
+        notice(ANGLE_AS_NUMBER)
         return value.size
     return value
 

@@ -32,6 +32,7 @@ from teapot.engine.numbers.values import (
     undecided,
 )
 from teapot.engine.sentences.values import NOT_REAL, POWER_TOO_LARGE
+from teapot.engine.sentences.warnings import DIVIDES_BY_ZERO, ZERO_TO_ZERO
 
 HALF = fmpq(1, 2)
 ONE = exact(1)
@@ -254,7 +255,7 @@ def divide(a: Extended, b: Extended) -> Extended:
 def _over_zero(a: Extended) -> Extended:
     if is_zero(a):
         return Undefined("0/0 has no value: every number times 0 is 0.")
-    notice("division-by-zero", "This divides by zero, which usually is a slip.")
+    notice(DIVIDES_BY_ZERO)
     return Infinite(sign_of(a))
 
 
@@ -335,7 +336,7 @@ def _positive_power(a: Number, b: Number) -> Real | Exact:
 def _integer_power(a: Number, n: fmpz) -> Extended:
     if n == 0:
         if is_zero(a):
-            notice("zero-to-zero", "0⁰ is 1 by convention.")
+            notice(ZERO_TO_ZERO)
         return exact(1)
     if is_zero(a) and n < 0:
         return _over_zero(exact(1))

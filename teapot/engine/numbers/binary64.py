@@ -28,7 +28,7 @@ from teapot.engine.numbers.values import (
     ends_of,
     is_tiny,
 )
-from teapot.engine.sentences.names import FUNCTION_NOT_IN_BINARY64, KIND_NOT_IN_BINARY64
+from teapot.engine.sentences.values import FUNCTION_NOT_IN_BINARY64, KIND_NOT_IN_BINARY64
 
 
 def nearest(value: Value) -> float:

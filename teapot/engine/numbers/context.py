@@ -166,20 +166,20 @@ def current() -> Work:
     return _work.get() or Work()
 
 
-def notice(code: str, text: str, argument: str = "") -> None:
-    """A notice on the operation at hand, for the person.
+def notice(problem: Problem, argument: str = "", **facts: object) -> None:
+    """A notice on the operation at hand, for the person: once for each code.
 
     ``argument``, where there is one, is what the call at hand would be given besides
     to do the other thing: it is offered as a mend.
     """
     work = current()
-    if any(known.code == code for known in work.notices):
+    if any(known.code == problem.code for known in work.notices):
         return
     mends: tuple[Mend, ...] = ()
     if argument and work.call is not None and not work.depth:
         end = Span(work.call.end - 1, work.call.end - 1)
         mends = (replace(end, f", {argument}"),)
-    work.notices.append(Notice(code, text, mends))
+    work.notices.append(problem.notice(mends, **facts))
 
 
 def conventions() -> Conventions:

@@ -16,11 +16,7 @@ from teapot.engine.numbers.values import (
     exact,
     undecided,
 )
-from teapot.engine.sentences.values import (
-    DIVISION_BY_ZERO,
-    FACTORIAL_DOMAIN,
-    FACTORIAL_TOO_LARGE,
-)
+from teapot.engine.sentences.values import DIVISION_BY_ZERO, FACTORIAL_DOMAIN, FACTORIAL_TOO_LARGE
 
 
 def floor_of(a: Extended) -> Extended:

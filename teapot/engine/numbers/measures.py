@@ -30,7 +30,7 @@ from teapot.engine.numbers.values import (
     exact,
     is_complex,
 )
-from teapot.engine.sentences.measures import (
+from teapot.engine.sentences.units import (
     NO_UNIT_BESIDE,
     NO_UNIT_TO_CONVERT,
     OTHER_DIMENSION,

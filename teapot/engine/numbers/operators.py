@@ -42,6 +42,7 @@ from teapot.engine.numbers.values import (
     real,
 )
 from teapot.engine.sentences.values import COMPLEX_ORDER, NOT_A_NUMBER, NOT_REAL
+from teapot.engine.sentences.warnings import POWER_LEFT_REALS
 
 OF_NUMBERS: dict[str, Callable[[Extended, Extended], Extended]] = {
     "+": arithmetic.add,
@@ -124,13 +125,8 @@ def _power(a: Scalar, b: Scalar) -> Value:
             raise
     value = complexes.operate("^", plane(a), plane(b))
     if isinstance(value, Complex):
-        left_the_reals("The principal value of this power")
+        notice(POWER_LEFT_REALS)
     return value
-
-
-def left_the_reals(what: str) -> None:
-    """The notice where a value of real numbers is complex."""
-    notice("left-the-reals", f"{what} is a complex number.")
 
 
 def negate(value: Value) -> Value:

@@ -6,8 +6,8 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 
 from teapot.engine.numbers.values import Table
-from teapot.engine.sentences.measures import NO_SHELF
 from teapot.engine.sentences.procedures import NO_PROCEDURE
+from teapot.engine.sentences.tables import NO_SHELF
 
 PREFIX, OF_PROCEDURE = "table:", "procedure:"
 """What a version begins with among what was drawn for a line."""

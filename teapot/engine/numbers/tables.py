@@ -31,8 +31,8 @@ from teapot.engine.numbers.values import (
 from teapot.engine.reading.plain import node_text
 from teapot.engine.reading.tree import NOWHERE, Name, Node, Text
 from teapot.engine.reading.units import unit_from
-from teapot.engine.sentences.measures import COLUMN_OF_TWO_KINDS, NO_COLUMN
-from teapot.engine.sentences.values import BAD_PLACE, NO_ROW, UNEQUAL_LENGTHS
+from teapot.engine.sentences.tables import COLUMN_OF_TWO_KINDS, NO_COLUMN, NO_ROW
+from teapot.engine.sentences.values import BAD_PLACE, UNEQUAL_LENGTHS
 from teapot.engine.units.unit import is_angle
 
 

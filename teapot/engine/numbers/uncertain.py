@@ -30,7 +30,7 @@ from teapot.engine.numbers.values import (
     real,
     with_size,
 )
-from teapot.engine.sentences.measures import (
+from teapot.engine.sentences.units import (
     NEGATIVE_UNCERTAINTY,
     NO_UNCERTAINTY_HERE,
     UNCERTAINTY_OF_LIST,

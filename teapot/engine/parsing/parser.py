@@ -64,7 +64,7 @@ from teapot.engine.reading.tree import (
 )
 from teapot.engine.reading.units import read_unit, sees_measure, takes_unit
 from teapot.engine.reading.vocabulary import BOX, UNIT_WORDS
-from teapot.engine.sentences.measures import NO_LINE
+from teapot.engine.sentences.names import NO_LINE
 from teapot.engine.sentences.signs import BAD_FIGURE
 from teapot.engine.sentences.unreadable import (
     EMPTY_BRACES,
@@ -177,7 +177,7 @@ class Parser(Cursor):
             return self.token.kind == tk.END
         if self.takes(","):
             if self.token.kind == tk.END:
-                self.lack("another expression after the comma")
+                self.lack("Another expression is missing after the comma.")
             return False
         raise unreadable.unexpected(self)
 
@@ -189,7 +189,7 @@ class Parser(Cursor):
             start = self.token.span
         targets, live, parameters = read_targets(self) if self.has_equals else NO_TARGETS
         if targets and self.token.kind == tk.END:
-            self.lack(f"the value of {targets[-1].name}")
+            self.lack(f"The value of {targets[-1].name} is missing.")
         body = self.token.span
         before = self.quantities
         if parameters:
@@ -227,7 +227,7 @@ class Parser(Cursor):
                 if self.sees("%"):
                     raise unreadable.percent_as_form(self)
                 if self.token.kind == tk.END:
-                    self.lack("the form after as")
+                    self.lack("A form is missing after as.")
                     return node
                 raise unreadable.unexpected(self)
             forms.append(words)
@@ -415,12 +415,12 @@ class Parser(Cursor):
         if sign.kind != tk.OP or sign.text not in ("^", "**"):
             return base
         self.at += 1
-        exponent = self.nested(self.signed, "an exponent after ^")
+        exponent = self.nested(self.signed, "An exponent is missing after ^.")
         return Binary(self.across(base, exponent), "^", base, exponent, sign.span)
 
     def root(self) -> Node:
         sign = self.next()
-        operand = self.nested(self.power, "a number under the root")
+        operand = self.nested(self.power, "A number is missing under the root.")
         span = sign.span.to(self.across(operand, operand))
         function, degree = ROOT_SIGNS.get(sign.text) or ("root", sign.text[:-1])
         degrees = (Literal(sign.span, *literal_value(degree, sign.span)),) if degree else ()
@@ -518,7 +518,7 @@ class Parser(Cursor):
         opening = self.open()
         if isinstance(of, Name) and of.name in self.functions and of.name not in self.quantities:
             unreadable.refuse_square_call(self, of)
-        index = self.nested(self.expression, "the place of an item")
+        index = self.nested(self.expression, "The position of an item is missing.")
         self.close("]")
         return Subscript(self.across(of, of).to(self.previous.span or opening.span), of, index)
 
@@ -632,9 +632,11 @@ class Parser(Cursor):
             if is_name and self.tokens[self.at + 1].text == "=":
                 name = self.next().text
                 self.next()
-                named.append((name, self.nested(self.expression, f"a value for {name}")))
+                named.append(
+                    (name, self.nested(self.expression, f"A value for {name} is missing."))
+                )
             else:
-                args.append(self.nested(self.argument, "an argument"))
+                args.append(self.nested(self.argument, "An argument is missing."))
             if not self.takes(","):
                 break
         self.close(")")
@@ -696,7 +698,7 @@ class Parser(Cursor):
 
     def bracketed(self, opening: Token) -> Node:
         self.open()
-        node = self.nested(self.expression, "something between the brackets")
+        node = self.nested(self.expression, "The brackets are empty.")
         self.close(")")
         self.outer[id(node)] = opening.span.to(self.previous.span)
         return node
@@ -705,7 +707,7 @@ class Parser(Cursor):
         self.open()
         items: list[Node] = []
         while not self.sees("]"):
-            items.append(self.nested(self.list_item, "an item of the list"))
+            items.append(self.nested(self.list_item, "An item of the list is missing."))
             if not self.takes(","):
                 break
         self.close("]")
@@ -724,7 +726,7 @@ class Parser(Cursor):
 
     def bars(self, opening: Token) -> Node:
         self.open()
-        node = self.nested(self.expression, "something between the bars")
+        node = self.nested(self.expression, "The bars are empty.")
         if not self.sees("|") and self.token.kind != tk.END:
             raise unreadable.unclosed_bar(self, opening)
         self.close("|")
@@ -750,12 +752,12 @@ class Parser(Cursor):
 
     # -- helpers -----------------------------------------------------------------
 
-    def lack(self, what: str) -> Node:
-        """The box for ``what`` is missing at the end of a line that is still being typed.
+    def lack(self, missing: str) -> Node:
+        """The box for what is ``missing`` at the end of a line that is still being typed.
 
         Errors: :class:`Unfinished` in any other line.
         """
-        self.lack_of(self.waiting(what))
+        self.lack_of(self.waiting(missing))
         end = self.token.span.end
         return Name(Span(end, end), BOX)
 
@@ -765,10 +767,11 @@ class Parser(Cursor):
             raise missing
         self.missing = self.missing or missing
 
-    def nested(self, read: Callable[[], Node], what: str) -> Node:
-        """``read()`` one level deeper, within the limit of nesting."""
+    def nested(self, read: Callable[[], Node], missing: str) -> Node:
+        """``read()`` one level deeper, within the limit of nesting; ``missing`` is said where
+        the line ends here."""
         if self.tokens[self.at].kind == tk.END:
-            return self.lack(what)
+            return self.lack(missing)
         self.nesting += 1
         if self.nesting > MAX_NESTING:
             raise TOO_DEEP(self.token.span, limit=MAX_NESTING)

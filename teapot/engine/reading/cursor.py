@@ -138,12 +138,12 @@ class Cursor:
         start = outer.get(id(first), first.span)
         return Span(start.start, outer.get(id(last), last.span).end)
 
-    def waiting(self, what: str) -> Unfinished:
-        """The line ends too early: what it waits for, open brackets included."""
+    def waiting(self, missing: str) -> Unfinished:
+        """The line ends too early: what is ``missing``, or the brackets that are open."""
         end = self.token.span
         closing = "".join(CLOSING[bracket.text] for bracket in reversed(self.brackets))
-        if what:
-            return Unfinished(f"{what[0].upper()}{what[1:]} is missing.", end)
+        if missing:
+            return Unfinished(missing, end)
         if len(closing) == 1:
             text = f"The closing {closing} is missing."
         else:
@@ -152,5 +152,5 @@ class Cursor:
 
 
 def describe_gap(sign: str) -> str:
-    """What is missing after a sign, or at the start where there is none."""
-    return f"a value after {sign}" if sign else "an expression"
+    """What is said to be missing after a sign, or at the start where there is none."""
+    return f"A value is missing after {sign}." if sign else "An expression is missing."

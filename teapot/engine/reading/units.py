@@ -21,7 +21,7 @@ from teapot.engine.reading.cursor import Cursor
 from teapot.engine.reading.literals import literal_value
 from teapot.engine.reading.tokens import Token, tokens_of
 from teapot.engine.reading.tree import Call, ListOf, Literal, Name, Node
-from teapot.engine.sentences.unreadable import ENDLESS_UNIT, POWER_OF_UNIT, UNIT_BELOW
+from teapot.engine.sentences.units import ENDLESS_UNIT, POWER_OF_UNIT, UNIT_BELOW
 from teapot.engine.units.table import ANGLES, Atom, atom_of
 from teapot.engine.units.unit import Part, Unit, power_text
 

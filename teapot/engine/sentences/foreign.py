@@ -1,34 +1,34 @@
-"""Of what is written as in other programs."""
+"""Of spellings of other programs."""
 
 from teapot.engine.errors import Problem
 
 OTHER_NOTE = Problem("other-note", "A note begins with #.")
 
-OTHER_QUOTES = Problem("other-quotes", "Text goes between double quotation marks.")
+OTHER_QUOTES = Problem("other-quotes", "Put text between double quotation marks.")
 
-EQUALS_ALONE = Problem("other-assignment", "A quantity gets its value by = alone.")
+EQUALS_ALONE = Problem("other-assignment", "Assign with = alone.")
 
-CHANGED_IN_PLACE = Problem("other-assignment", "A quantity is changed by giving it a new value.")
+CHANGED_IN_PLACE = Problem("other-assignment", "To change a quantity, assign its new value.")
 
-VALUE_BEFORE_NAME = Problem("other-assignment", "The name goes before =, and its value after it.")
+VALUE_BEFORE_NAME = Problem("other-assignment", "Write the name first, then = and the value.")
 
-OTHER_COMPARISON = Problem("other-comparison", "Two values are compared with ==.")
+OTHER_COMPARISON = Problem("other-comparison", "Compare two values with ==.")
 
-OTHER_UNEQUAL = Problem("other-comparison", "That two values differ is written !=.")
+OTHER_UNEQUAL = Problem("other-comparison", 'Write "not equal" as !=.')
 
-OTHER_AT_MOST = Problem("other-comparison", "At most is written <=.")
+OTHER_AT_MOST = Problem("other-comparison", 'Write "at most" as <=.')
 
-OTHER_AT_LEAST = Problem("other-comparison", "At least is written >=.")
+OTHER_AT_LEAST = Problem("other-comparison", 'Write "at least" as >=.')
 
-OTHER_AND = Problem("other-logic", "That both hold is written and.")
+OTHER_AND = Problem("other-logic", "To require both, write and.")
 
-OTHER_OR = Problem("other-logic", "That one of the two holds is written or.")
+OTHER_OR = Problem("other-logic", "To allow either, write or.")
 
-OTHER_NOT = Problem("other-logic", "The opposite of a truth value is written with not.")
+OTHER_NOT = Problem("other-logic", "To negate, write not.")
 
 OTHER_RATIO = Problem(
     "other-ratio",
-    "The sign : is not used here: a quotient is written with /, a range with two points.",
+    "The sign : has no meaning here. Divide with /, or write a range with two points.",
 )
 
-BACKSLASH = Problem("backslash", "The sign \\ is not used here: a quotient is written with /.")
+BACKSLASH = Problem("backslash", "The sign \\ has no meaning here. Divide with /.")

@@ -2,14 +2,13 @@
 
 from teapot.engine.errors import Problem
 
-FORM_FOR_PLAIN_NUMBER = Problem("form-for-number", "The form {form} is for plain numbers.")
+FORM_FOR_PLAIN_NUMBER = Problem("form-for-number", "The form {form} is for plain numbers only.")
 
-FORM_FOR_REAL_NUMBER = Problem("form-for-number", "The form {form} is for real numbers.")
+FORM_FOR_REAL_NUMBER = Problem("form-for-number", "The form {form} is for real numbers only.")
 
 TOO_MANY_FIGURES = Problem(
     "too-many-figures",
-    "This has {figures:,} figures; an answer shows up to {limit:,}. With as scientific it "
-    "is short.",
+    "This has {figures:,} digits; an answer shows at most {limit:,}. as scientific makes it short.",
 )
 
 TOO_LONG_ANSWER = Problem(
@@ -18,11 +17,11 @@ TOO_LONG_ANSWER = Problem(
     "items, or fewer digits.",
 )
 
-BAD_COUNT = Problem("bad-count", "A form has from {least} to {limit:,} {counted}.")
+BAD_COUNT = Problem("bad-count", "A form can have from {least} to {limit:,} {counted}.")
 
-UNKNOWN_FORM = Problem("unknown-form", "No form is named {words}. There are: {known}.")
+UNKNOWN_FORM = Problem("unknown-form", "There is no form named {words}. The forms are: {known}.")
 
-UNKNOWN_FORM_NEAR = Problem("unknown-form", "No form is named {name}. Is {near} meant?")
+UNKNOWN_FORM_NEAR = Problem("unknown-form", "There is no form named {name}. Did you mean {near}?")
 
 PERCENT_AS_FORM = Problem("unknown-form", "This form is called percent.")
 

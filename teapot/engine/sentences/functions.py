@@ -2,22 +2,35 @@
 
 from teapot.engine.errors import Problem
 
-NOT_A_TEXT = Problem("not-a-text", 'The question is text, as in ask("How warm is it, in °C?").')
+BAD_ARGUMENT = Problem("bad-argument", "{pattern}: {name} {what}.")
 
-NO_LIST = Problem("no-list", "A table sets lists side by side, such as those of a range.")
+NAMED_INSIDE = Problem(
+    "bad-argument",
+    "{function} takes no named arguments: define a quantity before you use it.",
+)
 
-BAD_BASE = Problem("bad-base", "The base of a logarithm is neither 0 nor 1.")
+TOO_MANY_ARGUMENTS = Problem("too-many-arguments", "{name} takes {counted}: {pattern}.")
 
-LOG_BASE = Problem("log-base", "log is used for both: say whether base e or base 10 is meant.")
+ARGUMENTS_WITHOUT_LIST = Problem("too-many-arguments", "{function} takes a list, such as {such}.")
 
-EMPTY_LIST = Problem("empty-list", "An empty list has no smallest and no largest item.")
+MISSING_ARGUMENT = Problem("missing-argument", "The argument {name} is missing: {pattern}.")
+
+NOT_A_TEXT = Problem(
+    "not-a-text", 'This must be text, in quotation marks, as in ask("How warm is it, in °C?").'
+)
+
+BAD_BASE = Problem("bad-base", "The base of a logarithm cannot be 0 or 1.")
+
+LOG_BASE = Problem("log-base", "log can mean base e or base 10. Choose:")
+
+EMPTY_LIST = Problem("empty-list", "An empty list has no smallest or largest item.")
 
 OUTSIDE_DOMAIN = Problem("outside-domain", "{domain}")
 
-TOO_FEW_ITEMS = Problem("too-few-items", "At least {least} items are wanted here.")
+TOO_FEW_ITEMS = Problem("too-few-items", "This needs at least {least} items.")
 
 LIST_IS_EMPTY = Problem("too-few-items", "The list is empty.")
 
-DRAWN_LATER = Problem("drawn-later", "The number is drawn when Enter keeps the line.")
+DRAWN_LATER = Problem("drawn-later", "The number is drawn when you press Enter.")
 
-ASKED_LATER = Problem("drawn-later", "The question is put when Enter keeps the line.")
+ASKED_LATER = Problem("drawn-later", "The question is asked when you press Enter.")

@@ -1,95 +1,119 @@
-"""Of names and their values."""
+"""Of names, and the lines that give them values."""
 
 from teapot.engine.errors import Problem
 
 BAD_PARAMETERS = Problem(
     "bad-parameters",
-    "{typed} makes a function only where its arguments are names: f(x, y) = …",
+    "{typed} defines a function only if its arguments are names: f(x, y) = …",
 )
 
-PARAMETER_TWICE = Problem("bad-parameters", "The argument {word} is there twice.")
+PARAMETER_TWICE = Problem("bad-parameters", "The argument {word} appears twice.")
 
 NO_TARGET = Problem("no-target", "A name is missing before {sign}.")
 
 BAD_NAME = Problem("bad-name", "{typed} cannot be a name: {why}.")
 
-NOT_A_NAME = Problem("bad-name", "{name} cannot be a name: letters, digits and _ only.")
+NOT_A_NAME = Problem("bad-name", "{name} cannot be a name: use only letters, digits and _.")
 
-BAD_TARGET = Problem("bad-target", "The name goes before =, and its value after it.")
+BAD_TARGET = Problem("bad-target", "Write the name first: m = 1.2")
 
 ITEM_TARGET = Problem(
     "item-target",
-    "An item of a list is not changed by itself: {name} = […] makes it anew.",
+    "A single item of a list cannot be changed. Define the whole list again: {name} = […]",
 )
 
 EQUATION = Problem(
     "equation",
-    "This is an equation. Teapot works values out and does not solve for unknowns; == "
-    "compares two values, and = gives a value to a name.",
+    "This is an equation, and Teapot does not solve equations for an unknown. Compare with "
+    "==, or assign with a name before =.",
 )
 
 EQUATION_OF_BUILT_IN = Problem(
     "equation",
-    "{name} is built in, so this is an equation. Teapot works values out and does not "
-    "solve for unknowns; == compares, and /cover {name} first lets a function of your own "
-    "have the name.",
+    "{name} is built in, so this reads as an equation, and Teapot does not solve equations. "
+    "Compare with ==, or type /cover {name} first to use the name for your own function.",
 )
 
-NOT_A_TRUTH = Problem("not-a-truth", "A truth value is wanted here, such as that of x > 2.")
-
-NOT_IN_BINARY64 = Problem("not-in-binary64", "This has no counterpart in binary64 here.")
-
-KIND_NOT_IN_BINARY64 = Problem("not-in-binary64", "binary64 is for real numbers; this is {kind}.")
-
-FUNCTION_NOT_IN_BINARY64 = Problem("not-in-binary64", "{name} has no counterpart in binary64 here.")
-
-EMPTY_LIST_IN_BINARY64 = Problem("not-in-binary64", "An empty list has no counterpart in binary64.")
-
-COVER_WHAT = Problem("cover-what", "Say which built-in: /cover NAME, for example /cover gamma.")
-
-UNKNOWN_NAME = Problem(
-    "unknown-name",
-    "No quantity is named {name} yet. {name} = … gives it a value.",
-)
-
-UNIT_ALONE = Problem(
-    "unknown-name",
-    "No quantity is named {name}. As a unit ({full}) it stands after a number, as in 1 {name}.",
-)
+UNKNOWN_NAME = Problem("unknown-name", "No quantity is named {name} yet. To define it: {name} = …")
 
 NOT_BUILT_IN = Problem(
     "unknown-name",
-    "{name} is no built-in function, so its name is free already.",
+    "{name} is not a built-in function, so you can use the name already.",
 )
 
 NO_QUANTITY = Problem("unknown-name", "No quantity is named {name}.")
 
-NO_VALUE_GIVEN = Problem("unknown-name", "This line gives {name} no value.")
+NO_VALUE_GIVEN = Problem("unknown-name", "This line does not give {name} a value.")
 
-LAST_ANSWER_IS_AT = Problem("unknown-name", "The last answer is @, and that of line 7 is @7.")
+LAST_ANSWER_IS_AT = Problem("unknown-name", "@ is the last answer, and @7 that of line 7.")
 
-UNKNOWN_NAME_NEAR = Problem("unknown-name", "No quantity is named {name}. Is {other} meant?")
+UNKNOWN_NAME_NEAR = Problem("unknown-name", "No quantity is named {name}. Did you mean {other}?")
 
-FORGET_WHAT = Problem("forget-what", "Say what to forget: /forget NAMES, or /forget all.")
+NAME_TAKEN = Problem("name-taken", "There is already a quantity named {new}.")
 
-BAD_ARGUMENT = Problem("bad-argument", "{pattern}: {name} {what}.")
-
-NAMED_INSIDE = Problem(
-    "bad-argument",
-    "{function} gives no names: a quantity gets its value before it is used.",
+UNKNOWN_THEN = Problem(
+    "unknown-then",
+    "{name} had no value when this was defined.",
+    in_a_function=" Give it one and make {function} again, or use := in place of =.",
 )
 
-TOO_MANY_ARGUMENTS = Problem("too-many-arguments", "{name} takes {counted}: {pattern}.")
-
-ARGUMENTS_WITHOUT_LIST = Problem("too-many-arguments", "{function} takes a list, such as {such}.")
-
-MISSING_ARGUMENT = Problem("missing-argument", "The argument {name} is missing: {pattern}.")
-
-ANGLE_FOR_NUMBER = Problem(
-    "angle-for-number",
-    "{function} takes a plain number: say the number of which unit.",
+BRACKET_BEHIND_NAME = Problem(
+    "bracket-behind-name",
+    "{name} is not a function. To multiply, put a sign before the bracket: {name}*(…).",
 )
 
-NAME_TAKEN = Problem("name-taken", "There is a quantity named {new} already.")
+LIST_BEHIND_ROUND_BRACKET = Problem(
+    "bracket-behind-name",
+    "{name} is a list. To take an item, use square brackets.",
+)
 
-NO_VALUE = Problem("no-value", "One value is wanted here, such as 85 or 30°.")
+NOT_A_FUNCTION = Problem(
+    "bracket-behind-name",
+    "{name} is not a function, so it cannot be followed by brackets.",
+)
+
+COVERED = Problem(
+    "covered",
+    "{name} is your quantity here, not the function. /forget {name} brings the function back.",
+)
+
+LINE_GONE = Problem(
+    "line-gone",
+    "Line {number} no longer exists: it was deleted in another window.",
+)
+
+NO_ANSWER = Problem("no-answer", "There is no earlier answer.")
+
+LINE_WITHOUT_ANSWER = Problem("no-answer", "Line {line} has no answer.")
+
+NO_ANSWER_BEFORE = Problem("no-answer", "There is no answer before this line yet.")
+
+CIRCLE = Problem("circle", "This definition would use itself: {circle}.")
+
+FROM_ERROR = Problem("from-error", "{name} has no value: line {line} has an error.")
+
+NO_LINE = Problem("no-line", "There is no line {number} before this one.")
+
+BUILT_IN_NAME = Problem(
+    "built-in-name",
+    "{name} is built in. To use the name for your own function, type /cover {name} first.",
+)
+
+UNKNOWN_FUNCTION = Problem(
+    "unknown-function",
+    "No function is named {name} yet. To define it: {name}(x) = …",
+)
+
+UNKNOWN_FUNCTION_NEAR = Problem(
+    "unknown-function",
+    "No function is named {name}. Did you mean {other}?",
+)
+
+RANGE_AS_CALL = Problem("unknown-function", "Write a range as {meant}.")
+
+WRITTEN_OTHERWISE = Problem("unknown-function", "No function is named {name}; write {meant}.")
+
+BASE_IN_THE_NAME = Problem(
+    "unknown-function",
+    "Put the base of a logarithm after its argument: log(x, {base}).",
+)

@@ -2,7 +2,7 @@
 
 from teapot.engine.errors import Problem
 
-NO_PROCEDURE = Problem("no-procedure", "There is no procedure {name} on the shelf.{known}")
+NO_PROCEDURE = Problem("no-procedure", "There is no procedure {name} on your shelf.{known}")
 
 RUNS_ITSELF = Problem("runs-itself", "A procedure cannot run itself: {circle}.")
 
@@ -10,9 +10,9 @@ STOPS_AT = Problem("stops-at", "{name} stops at its line {line}: {why}")
 
 NO_ANSWER_OF_RUN = Problem(
     "no-answer-of-run",
-    "{name} has no answer: its last line with a value is what run gives.",
+    "{name} has no answer: run gives the last line with a value, and no line has one.",
 )
 
-NOT_ASKED = Problem("not-asked", "{name} asks for no {given}. It asks for {asked}.")
+NOT_ASKED = Problem("not-asked", "{name} does not ask for {given}. It asks for {asked}.")
 
-WANTS_LIST = Problem("wants-list", "A list of values is wanted, such as 1..3 by 0.5 or [1, 2, 5].")
+WANTS_LIST = Problem("wants-list", "This needs a list of values, such as 1..3 by 0.5 or [1, 2, 5].")

@@ -2,54 +2,45 @@
 
 from teapot.engine.errors import Problem
 
-TOO_LONG = Problem(
-    "too-long",
-    "This line has {length:,} characters; a line can have up to {limit:,}.",
-)
+TOO_LONG = Problem("too-long", "This line has {length:,} characters; the limit is {limit:,}.")
 
-OTHER_RANGE = Problem("other-range", "A range is written with two points.")
+OTHER_RANGE = Problem("other-range", "Write a range with two points: 1..5")
 
 TWO_POINTS = Problem("two-points", "This number has two decimal points.")
 
 POINTS_IN_GROUPS = Problem(
     "two-points",
-    "A number has one decimal point, and no points between its groups of figures.",
+    "A number has one decimal point, and no points between its groups of digits.",
 )
 
-BAD_FIGURE = Problem("bad-figure", "{behind} is no figure here: {figures}.")
+BAD_FIGURE = Problem("bad-figure", "{behind} is not a digit here: {figures}.")
 
-BAD_SUPERSCRIPT = Problem(
-    "bad-superscript",
-    "A power typed as raised figures is a whole number, with a sign or without.",
-)
+BAD_SUPERSCRIPT = Problem("bad-superscript", "A raised exponent must be a whole number.")
 
 CONTROL_CHARACTER = Problem(
     "control-character",
-    "A control character (U+{code_point:04X}) is in this line and cannot be read.",
+    "This line contains a control character (U+{code_point:04X}), which cannot be read.",
 )
 
-QUESTION = Problem(
-    "question",
-    "A question is asked with ==, as in x == 2, and needs no question mark.",
-)
+QUESTION = Problem("question", "Ask with ==, as in x == 2; a question mark is not needed.")
 
-UNKNOWN_SIGN = Problem("unknown-sign", "The sign {character} is not used here.")
+UNKNOWN_SIGN = Problem("unknown-sign", "The sign {character} has no meaning here.")
 
 APOSTROPHE_HERE = Problem(
     "unknown-sign",
-    "The sign ' does not belong here; minutes of an angle are written 12°30′.",
+    "The sign ' has no meaning here; write minutes of an angle as 12°30′.",
 )
 
 COLON_HERE = Problem(
     "unknown-sign",
-    "The sign : is not used here; minutes and seconds are written 12°30′15″.",
+    "The sign : has no meaning here; write minutes and seconds of an angle as 12°30′15″.",
 )
 
 BRACES = Problem(
     "braces",
-    "Braces do not group here; use round brackets, and square ones for a list.",
+    "Braces do not group. Use round brackets to group, and square brackets for a list.",
 )
 
-SIXTY = Problem("sixty", "Minutes and seconds of an angle run from 0 to below 60.")
+SIXTY = Problem("sixty", "Minutes and seconds of an angle must be less than 60.")
 
 NO_DIGITS = Problem("no-digits", "Digits are missing after {digits}.")

@@ -4,17 +4,17 @@ from teapot.engine.errors import Problem
 
 UNCLOSED_BRACE = Problem(
     "unclosed-brace",
-    "A brace in a text opens the place of a value, and this one is not closed.",
+    "A brace in text starts a value that is filled in, and this one is not closed.",
 )
 
 UNOPENED_BRACE = Problem(
     "unopened-brace",
-    "A brace in a text closes the place of a value, and none was opened.",
+    "This brace ends a value that is filled in, but none was started.",
 )
 
-EMPTY_BRACES = Problem("empty-braces", "In the braces of a text stands an expression. {missing}")
+EMPTY_BRACES = Problem("empty-braces", "The braces in this text need an expression. {missing}")
 
-CHOICE = Problem("choice", "A choice is written if(test, then, else).")
+CHOICE = Problem("choice", "Write a choice as if(test, then, else).")
 
 UNOPENED_BRACKET = Problem("unopened-bracket", "This ) closes a bracket that was never opened.")
 
@@ -22,41 +22,41 @@ UNOPENED_LIST = Problem("unopened-bracket", "This ] closes a list that was never
 
 MISSING_OPERAND = Problem(
     "missing-operand",
-    "A value is missing before {typed}. @ is the last answer.",
+    "A value is missing before {typed}. @ stands for the last answer.",
 )
 
 MISSING_BETWEEN = Problem("missing-operand", "A value is missing between {previous} and {typed}.")
 
 SQUARE_BRACKETS = Problem(
     "square-brackets",
-    "A list does not belong here. To group, use round brackets.",
+    "A list cannot stand here. To group, use round brackets.",
 )
 
-STRAY_EQUALS = Problem("stray-equals", "= assigns a value to a name; compare with ==.")
+STRAY_EQUALS = Problem("stray-equals", "= assigns a value to a name. To compare, write ==.")
 
-WORD_HERE = Problem("word-here", "{typed} is a word of the language and does not belong here.")
+WORD_HERE = Problem("word-here", "{typed} is a word of the language and cannot stand here.")
 
 WORD_IS_NO_FUNCTION = Problem(
     "word-here",
-    "{typed} goes between two values, as in 31 {typed} 9; as a function it is {name}(31, 9).",
+    "Write {typed} between two values, as in 31 {typed} 9, or call {name}(31, 9).",
 )
 
-UNEXPECTED = Problem("unexpected", "{typed} does not belong here.")
+UNEXPECTED = Problem("unexpected", "{typed} cannot stand here.")
 
-LIST_IN_ROUND_BRACKETS = Problem("list-in-round-brackets", "A list is written in square brackets.")
+LIST_IN_ROUND_BRACKETS = Problem("list-in-round-brackets", "Write a list in square brackets.")
 
-SEMICOLON_IN_BRACKETS = Problem("semicolon-in-brackets", "Between values in brackets use commas.")
+SEMICOLON_IN_BRACKETS = Problem("semicolon-in-brackets", "Separate values in brackets with commas.")
 
-ARROW = Problem("arrow", "A function is defined with its arguments after its name: f(x) = x^2.")
+ARROW = Problem("arrow", "Define a function with its arguments after its name: f(x) = x^2.")
 
-PART_OF = Problem("part-of", "A percentage of a number is a product: write * for of.")
+PART_OF = Problem("part-of", "To take a percentage of a number, multiply: 10% * 50")
 
 OTHER_REMAINDER = Problem(
     "other-language",
-    "The remainder of a division is written mod; % means percent.",
+    "For the remainder of a division, write mod; % means percent.",
 )
 
-OTHER_QUOTIENT = Problem("other-language", "The whole quotient is written div.")
+OTHER_QUOTIENT = Problem("other-language", "For the whole quotient, write div.")
 
 CONDITION_NEEDS_NO_IF = Problem(
     "condition",
@@ -65,118 +65,72 @@ CONDITION_NEEDS_NO_IF = Problem(
 
 CONDITION_WITH_ONE_EQUALS = Problem(
     "condition",
-    "A condition is asked with ==, as in x == 2. A choice is if(test, then, else).",
+    "Test with ==, as in x == 2. A choice is if(test, then, else).",
 )
 
 SIDE_BY_SIDE = Problem("side-by-side", "An operator is missing between {first} and {second}.")
 
 UNCLOSED_BAR = Problem("unclosed-bar", "The closing | is missing before {typed}.")
 
-TWO_FACTORIALS = Problem(
-    "two-factorials",
-    "{typed}!! is written for two things: say which is meant.",
-)
+TWO_FACTORIALS = Problem("two-factorials", "{typed}!! can mean two things. Choose:")
 
-ANGLE_GOES_ON = Problem(
-    "angle-goes-on",
-    "Does what comes after the angle belong to it? Use brackets.",
-)
+ANGLE_GOES_ON = Problem("angle-goes-on", "Is what follows part of the angle? Use brackets.")
 
 ANGLE_WITH_POWER = Problem(
     "angle-with-power",
     "Is the phasor raised to the power, or its angle? Use brackets.",
 )
 
-REST_OF_UNIT = Problem(
-    "rest-of-unit",
-    "{quantity} is a quantity here, so {name} stands alone. As a unit, {quantity} is {unit}.",
-)
+LIST_COMMAS = Problem("list-commas", "Separate the items of a list with commas.")
 
-UNKNOWN_UNIT = Problem("unknown-unit", "{name} is no unit here: {unit} is.")
+LETTER_FOR_TIMES = Problem("letter-for-times", "For times, write *. No quantity is named {letter}.")
 
-ENDLESS_UNIT = Problem("endless-unit", "A unit has at most {limit} factors.")
-
-POWER_OF_UNIT = Problem(
-    "power-of-unit",
-    "The power of {unit} is a number other than 0, such as 2, -1 or (1/2), and at most {limit}.",
-)
-
-MEASURES_SIDE_BY_SIDE = Problem(
-    "measures-side-by-side",
-    "Two measures stand side by side: with + they are added.",
-)
-
-QUANTITY_IN_UNIT = Problem(
-    "quantity-in-unit",
-    "{name} is a quantity here. Its unit has the full name {full}.",
-)
-
-UNIT_BELOW = Problem(
-    "unit-below",
-    "Is {unit} above the bar here, or below it? Say which, with brackets.",
-)
-
-SPELT_OUT_UNIT = Problem("spelt-out-unit", "After a number this unit is written {unit}.")
-
-LIST_COMMAS = Problem("list-commas", "Between the items of a list use commas.")
-
-LETTER_FOR_TIMES = Problem(
-    "letter-for-times",
-    "The letter {letter} is no sign for times, and no quantity has this name.",
-)
-
-LETTER_X_FOR_TIMES = Problem(
-    "letter-for-times",
-    "The letter x is no sign for times; that is written with *.",
-)
+LETTER_X_FOR_TIMES = Problem("letter-for-times", "For times, write *.")
 
 LETTER_IN_POWER_OF_TEN = Problem(
     "letter-for-times",
-    "A power of ten is written with e: 1.5e3 is 1.5 times ten to the power 3.",
+    "Write a power of ten with e: 1.5e3 is 1.5 times ten to the power 3.",
 )
 
 INVERSE_OR_RECIPROCAL = Problem(
     "inverse-or-reciprocal",
-    "{name}^-{exponent} is written for two things: say which is meant.",
+    "{name}^-{exponent} can mean two things. Choose:",
 )
 
-FUNCTION_LESS_ONE = Problem(
-    "inverse-or-reciprocal",
-    "{function}-1 is written for two things: say which is meant.",
-)
+FUNCTION_LESS_ONE = Problem("inverse-or-reciprocal", "{function}-1 can mean two things. Choose:")
 
 TOO_MANY_STATEMENTS = Problem(
     "too-many-statements",
-    "A line can have up to {limit} statements. Use several lines.",
+    "A line can have at most {limit} statements. Use several lines.",
 )
 
 TOO_DEEP = Problem(
     "too-deep",
-    "Brackets, powers and calls are nested deeper than {limit} levels here.",
+    "Brackets, powers and calls can be nested at most {limit} levels deep.",
 )
 
 ENDLESS_CALLS = Problem(
     "too-deep",
-    "Calls are more than {limit:,} deep inside each other, or nearly so. Does it have a "
-    "case that ends it?",
+    "These calls are nested more than {limit:,} deep, or nearly so. Is there a case that "
+    "ends them?",
 )
 
-SIGN_IN_WORDS = Problem("in-words", "Between two values {word} is written {sign}.")
+SIGN_IN_WORDS = Problem("in-words", "Between two values, write {sign} for {word}.")
 
-FORM_WITHOUT_AS = Problem("in-words", "Before a form or a unit for the answer write as.")
-
-FORM_BEHIND_OTHER_WORD = Problem(
+FORM_WITHOUT_AS = Problem(
     "in-words",
-    "Before a form or a unit for the answer write as, not {word}.",
+    "To choose a form or a unit for the answer, write as before it.",
 )
 
-CALL_IN_WORDS = Problem("in-words", "This is written {call}.")
+FORM_BEHIND_OTHER_WORD = Problem("in-words", "To convert, write as.")
 
-NO_BRACKETS = Problem("no-brackets", "The argument of {function} goes in round brackets.")
+CALL_IN_WORDS = Problem("in-words", "Write this as {call}.")
+
+NO_BRACKETS = Problem("no-brackets", "Put the argument of {function} in round brackets.")
 
 NOT_HERE = Problem("not-here", "{why}")
 
-NOTHING_TO_PRINT = Problem("not-here", "Every line is answered: nothing needs to be printed.")
+NOTHING_TO_PRINT = Problem("not-here", "Every line shows its answer, so there is nothing to print.")
 
 NO_DERIVATIVES = Problem("not-here", "Teapot does not differentiate.")
 

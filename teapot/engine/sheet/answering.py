@@ -36,6 +36,7 @@ from teapot.engine.reading.tree import (
     Text,
 )
 from teapot.engine.sentences.names import EQUATION_OF_BUILT_IN
+from teapot.engine.sentences.warnings import COVERS_BUILT_IN
 from teapot.engine.sheet.binary64_evaluation import number_of
 from teapot.engine.sheet.binary64_writing import write_machine
 from teapot.engine.sheet.definitions import Definitions
@@ -188,8 +189,7 @@ def covered_by(step: Step, definitions: Definitions) -> Iterator[Notice]:
     """A notice for each built-in name that the step's quantity is the first to cover."""
     for name in step.defines:
         if is_built_in(name) and definitions.seen(name, step.place) is None:
-            text = f"{name} is this quantity now, and no longer the built-in."
-            yield Notice("covers-built-in", text)
+            yield COVERS_BUILT_IN.notice(name=name)
 
 
 def refuse_equation(tree: LineTree, covered: Collection[str]) -> None:

@@ -29,7 +29,7 @@ from teapot.engine.reading.tree import (
     Subscript,
 )
 from teapot.engine.reading.vocabulary import TRIGONOMETRIC
-from teapot.engine.sentences.names import EMPTY_LIST_IN_BINARY64, NOT_IN_BINARY64
+from teapot.engine.sentences.values import EMPTY_LIST_IN_BINARY64, NOT_IN_BINARY64
 from teapot.engine.sheet.calls import bind_to
 from teapot.engine.sheet.evaluation import evaluate
 from teapot.engine.sheet.line import Step

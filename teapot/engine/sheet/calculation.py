@@ -8,7 +8,7 @@ from teapot.engine.functions.catalogue import is_built_in
 from teapot.engine.numbers.context import working
 from teapot.engine.numbers.values import FunctionValue, Value
 from teapot.engine.reading.tree import Node
-from teapot.engine.sentences.measures import BUILT_IN_NAME
+from teapot.engine.sentences.names import BUILT_IN_NAME
 from teapot.engine.sentences.values import ANSWER_NOT_REAL, NOT_REAL
 from teapot.engine.sheet.definitions import place_of
 from teapot.engine.sheet.evaluation import evaluate, value_of_statement

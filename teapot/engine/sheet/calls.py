@@ -13,9 +13,8 @@ from teapot.engine.mends import Mend, Span, replace
 from teapot.engine.numbers import measures, uncertain
 from teapot.engine.numbers.angles import as_number
 from teapot.engine.numbers.common_denominator import kinds_of
-from teapot.engine.numbers.context import conventions, current
+from teapot.engine.numbers.context import conventions, current, notice
 from teapot.engine.numbers.items import item_by_item
-from teapot.engine.numbers.operators import left_the_reals
 from teapot.engine.numbers.values import (
     KINDS,
     REALS,
@@ -35,17 +34,18 @@ from teapot.engine.numbers.values import (
 )
 from teapot.engine.reading.plain import node_text
 from teapot.engine.reading.tree import NOWHERE, AnswerOf, Assignment, Call, Literal, Name, Node
-from teapot.engine.sentences.measures import RANGE_AS_CALL, TAKES_PLAIN_NUMBER
-from teapot.engine.sentences.names import (
-    ANGLE_FOR_NUMBER,
+from teapot.engine.sentences.functions import (
     ARGUMENTS_WITHOUT_LIST,
     BAD_ARGUMENT,
     MISSING_ARGUMENT,
     NAMED_INSIDE,
     TOO_MANY_ARGUMENTS,
 )
+from teapot.engine.sentences.names import RANGE_AS_CALL
+from teapot.engine.sentences.units import ANGLE_FOR_NUMBER, TAKES_PLAIN_NUMBER
 from teapot.engine.sentences.unreadable import ENDLESS_CALLS
 from teapot.engine.sentences.values import NOT_REAL, TAKES_A_NUMBER, TAKES_REALS_ONLY
+from teapot.engine.sentences.warnings import FUNCTION_LEFT_REALS
 from teapot.engine.sheet.scope import Scope, Trace
 
 # -- arguments -----------------------------------------------------------------------
@@ -196,8 +196,15 @@ def applied(
             raise
     value = _continued(function, values)
     if is_complex(value):
-        left_the_reals(f"{function.name} leaves the real numbers here: this")
+        notice(FUNCTION_LEFT_REALS, value=CALLED.get(function.name, f"value of {function.name}"))
     return value
+
+
+CALLED = {
+    "sqrt": "root", "root": "root", "ln": "logarithm", "lg": "logarithm", "lb": "logarithm",
+    "log": "logarithm",
+}  # fmt: skip
+"""What the value of a function is called, where it has a name."""
 
 
 def _continued(function: Function, values: Sequence[Value | None]) -> Value:

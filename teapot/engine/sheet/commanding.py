@@ -6,13 +6,9 @@ from teapot.engine.errors import LineError
 from teapot.engine.functions.catalogue import is_built_in
 from teapot.engine.mends import Notice
 from teapot.engine.reading.tree import Command
-from teapot.engine.sentences.measures import SHOW_WHAT
-from teapot.engine.sentences.names import (
-    COVER_WHAT,
-    FORGET_WHAT,
-    NO_QUANTITY,
-    NOT_BUILT_IN,
-)
+from teapot.engine.sentences.commands import COVER_WHAT, FORGET_WHAT, SHOW_WHAT
+from teapot.engine.sentences.names import NO_QUANTITY, NOT_BUILT_IN
+from teapot.engine.sentences.warnings import ALL_FORGOTTEN, BUILT_IN_AGAIN, FORGOTTEN, NAME_IS_FREE
 from teapot.engine.sheet.definitions import ALL, Definitions
 from teapot.engine.sheet.line import WorksheetLine
 from teapot.engine.sheet.outcome import ERROR, OK, Outcome
@@ -53,10 +49,7 @@ def covered_now(command: Command) -> list[Notice]:
     for name, span in command.arguments:
         if not is_built_in(name):
             raise NOT_BUILT_IN(span, name=name)
-    return [
-        Notice("covered", f"The name {name} can be that of a function of your own from here on.")
-        for name, _ in command.arguments
-    ]
+    return [NAME_IS_FREE.notice(name=name) for name, _ in command.arguments]
 
 
 def forgotten(command: Command, definitions: Definitions, line: WorksheetLine) -> list[Notice]:
@@ -70,7 +63,6 @@ def forgotten(command: Command, definitions: Definitions, line: WorksheetLine) -
     for name, span in command.arguments:
         if name != ALL and definitions.seen(name, line.steps[0].place) is None:
             raise NO_QUANTITY(span, name=name)
-        back = "is the built-in again" if is_built_in(name) else "is forgotten"
-        text = "All quantities are forgotten." if name == ALL else f"{name} {back}."
-        said.append(Notice("forgotten", text))
+        done = BUILT_IN_AGAIN if is_built_in(name) else FORGOTTEN
+        said.append((ALL_FORGOTTEN if name == ALL else done).notice(name=name))
     return said

@@ -22,12 +22,7 @@ from teapot.engine.reading.tree import (
     Statement,
     walk,
 )
-from teapot.engine.sentences.names import (
-    NAME_TAKEN,
-    NO_QUANTITY,
-    NO_VALUE_GIVEN,
-    NOT_A_NAME,
-)
+from teapot.engine.sentences.names import NAME_TAKEN, NO_QUANTITY, NO_VALUE_GIVEN, NOT_A_NAME
 from teapot.engine.sheet.line import WorksheetLine, targets_of
 from teapot.engine.sheet.store import Store
 

@@ -97,30 +97,32 @@ from teapot.engine.reading.tree import (
     expression_in,
 )
 from teapot.engine.sentences.functions import LOG_BASE
-from teapot.engine.sentences.measures import (
-    BAD_ANGLE,
-    BAD_MODULUS,
+from teapot.engine.sentences.names import (
     BRACKET_BEHIND_NAME,
     COVERED,
-    DO_NOT_AGREE,
     LIST_BEHIND_ROUND_BRACKET,
-    NO_COLUMN,
-    NO_UNCERTAINTY_HERE,
     NOT_A_FUNCTION,
-    NOT_A_TABLE,
+    UNKNOWN_THEN,
+)
+from teapot.engine.sentences.tables import NO_COLUMN, NOT_A_TABLE
+from teapot.engine.sentences.units import (
+    ANGLE_HAS_UNIT,
+    BEHIND_PLAIN_NUMBER,
+    DO_NOT_AGREE,
+    NO_UNCERTAINTY_HERE,
     OTHER_DIMENSION,
     TEMPERATURE_ON_SCALE,
     UNIT_BEHIND_MEASURE,
-    UNKNOWN_THEN,
     UNLIKE_MEASURES,
 )
-from teapot.engine.sentences.names import NO_VALUE, NOT_A_TRUTH
 from teapot.engine.sentences.unreadable import FUNCTION_LESS_ONE, NO_BRACKETS
 from teapot.engine.sentences.values import (
-    ANGLE_HAS_UNIT,
-    BEHIND_PLAIN_NUMBER,
+    BAD_ANGLE,
+    BAD_MODULUS,
     CONSTANT_NOT_REAL,
     NO_ITEM,
+    NO_VALUE,
+    NOT_A_TRUTH,
     RANGE_WITHOUT_NUMBERS,
 )
 from teapot.engine.sheet import calls

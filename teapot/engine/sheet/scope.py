@@ -9,7 +9,7 @@ from teapot.engine.diagnostics.names import Names, Values
 from teapot.engine.numbers.values import Exact, Value
 from teapot.engine.reading.forms import STANDARD, Form
 from teapot.engine.reading.tree import AnswerOf, Literal, Node
-from teapot.engine.sentences.measures import NO_ANSWER
+from teapot.engine.sentences.names import NO_ANSWER
 
 Trace = list[tuple[Node, Value]]
 """The operations in the order in which they were done, each with its value."""

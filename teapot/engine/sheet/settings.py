@@ -10,7 +10,7 @@ from teapot.engine.numbers.context import Conventions
 from teapot.engine.pickling import compactly_pickled
 from teapot.engine.reading.forms import STANDARD, Form, form_from
 from teapot.engine.reading.vocabulary import UNITS_OF_ANGLES
-from teapot.engine.sentences.measures import UNKNOWN_CHOICE
+from teapot.engine.sentences.commands import UNKNOWN_CHOICE
 
 
 @compactly_pickled

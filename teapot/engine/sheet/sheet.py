@@ -20,9 +20,8 @@ from teapot.engine.numbers.values import Value
 from teapot.engine.parsing.parser import parse_so_far
 from teapot.engine.reading.tree import Formatted, LineTree
 from teapot.engine.sentences.forms import TOO_LONG_ANSWER
-from teapot.engine.sentences.functions import DRAWN_LATER
-from teapot.engine.sentences.measures import FROM_ERROR, NO_ANSWER, UNKNOWN_FUNCTION
-from teapot.engine.sentences.names import TOO_MANY_ARGUMENTS, UNKNOWN_NAME
+from teapot.engine.sentences.functions import DRAWN_LATER, TOO_MANY_ARGUMENTS
+from teapot.engine.sentences.names import FROM_ERROR, NO_ANSWER, UNKNOWN_FUNCTION, UNKNOWN_NAME
 from teapot.engine.sentences.procedures import RUNS_ITSELF
 from teapot.engine.sentences.unreadable import NO_BRACKETS, SIDE_BY_SIDE
 from teapot.engine.sheet.answering import (

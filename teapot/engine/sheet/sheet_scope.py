@@ -8,7 +8,7 @@ from teapot.engine.errors import LineError
 from teapot.engine.numbers.context import working
 from teapot.engine.numbers.values import Value
 from teapot.engine.reading.tree import AnswerOf
-from teapot.engine.sentences.measures import (
+from teapot.engine.sentences.names import (
     CIRCLE,
     FROM_ERROR,
     LINE_WITHOUT_ANSWER,

@@ -1,0 +1,120 @@
+"""Of units of measurement, angles and uncertainties."""
+
+from teapot.engine.errors import Problem
+
+UNIT_ALONE = Problem("unknown-name", "{name} means {full} only after a number: 1 {name}")
+
+ANGLE_FOR_NUMBER = Problem(
+    "angle-for-number",
+    "{function} takes a plain number. Which unit's number do you mean?",
+)
+
+REST_OF_UNIT = Problem(
+    "rest-of-unit",
+    "{quantity} is your quantity here, so {name} stands alone. For the unit, write {unit}.",
+)
+
+UNKNOWN_UNIT = Problem("unknown-unit", "{name} is not a unit; {unit} is.")
+
+ENDLESS_UNIT = Problem("endless-unit", "A unit can have at most {limit} factors.")
+
+POWER_OF_UNIT = Problem(
+    "power-of-unit",
+    "The exponent of {unit} must be a number other than 0, such as 2, -1 or (1/2), and at "
+    "most {limit}.",
+)
+
+MEASURES_SIDE_BY_SIDE = Problem("measures-side-by-side", "To add them, put + between.")
+
+QUANTITY_IN_UNIT = Problem(
+    "quantity-in-unit",
+    "{name} is your quantity here. For the unit, write {full}.",
+)
+
+UNIT_BELOW = Problem("unit-below", "Is {unit} above the fraction bar, or below it? Use brackets.")
+
+SPELT_OUT_UNIT = Problem("spelt-out-unit", "After a number, write {unit}.")
+
+ANGLE_HAS_UNIT = Problem(
+    "not-a-number",
+    "This is already an angle with a unit. To convert, write as {op}.",
+)
+
+BEHIND_PLAIN_NUMBER = Problem(
+    "not-a-number",
+    "{op} can follow a plain number only, and this is {kind}.",
+)
+
+UNLIKE_MEASURES = Problem("unlike-measures", "{first} and {second} cannot be {done}.")
+
+NO_UNIT_BESIDE = Problem(
+    "unlike-measures",
+    "{number} has no unit, and {other}: they cannot be {done}.",
+)
+
+DO_NOT_AGREE = Problem("unlike-measures", "{first}, and {second}: they cannot be {done}.")
+
+TWO_TEMPERATURES = Problem(
+    "two-temperatures",
+    "Two temperatures cannot be added. Their difference is in K, and a temperature plus a "
+    "difference in K is a temperature.",
+)
+
+TEMPERATURE_ON_SCALE = Problem(
+    "temperature-on-scale",
+    "A temperature in {unit} cannot be {done}, since 0 {unit} is not absolute zero. In "
+    "kelvin it can.",
+)
+
+OTHER_DIMENSION = Problem("other-dimension", "{unit} is {wanted}, and this is {kind}{apart}.")
+
+NO_UNIT_TO_CONVERT = Problem(
+    "no-unit-to-convert",
+    "This is a plain number, and {unit} is {kind}: there is no unit to convert.",
+)
+
+TAKES_PLAIN_NUMBER = Problem(
+    "takes-plain-number",
+    "{function} takes a plain number, and this is {kind} ({unit}).",
+)
+
+POWER_IS_MEASURE = Problem(
+    "power-is-measure",
+    "An exponent must be a plain number, and this is {kind} ({unit}).",
+)
+
+POWER_OF_MEASURE = Problem(
+    "power-of-measure",
+    "A value with a unit can be raised to a rational number only, such as 2, -1 or 1/2.",
+)
+
+RANGE_OF_MEASURES = Problem(
+    "range-of-measures",
+    "A range runs from number to number; put the unit after all of it.",
+)
+
+NO_CONSTANT = Problem("no-constant", "There is no constant named {name}.{meant}")
+
+NEGATIVE_UNCERTAINTY = Problem("negative-uncertainty", "A standard uncertainty cannot be negative.")
+
+NO_UNCERTAINTY_HERE = Problem(
+    "no-uncertainty-here",
+    "A measured value is a real number, with or without a unit: 5.32 ± 0.04 m.",
+)
+
+UNCERTAINTY_OF_LIST = Problem(
+    "uncertainty-of-list",
+    "This gives several values, which cannot carry the uncertainty of one.",
+)
+
+UNIT_BEHIND_MEASURE = Problem(
+    "unit-behind-measure",
+    "This is {kind} already; a unit can follow a plain number only.",
+)
+
+NUMBER_OVER_ANGLE = Problem(
+    "number-over-angle",
+    "The unit belongs to {number} alone here. Which do you mean?",
+)
+
+BARE_UNIT = Problem("bare-unit", "{name} is a unit of angles and follows a number, as in 2 {name}.")
