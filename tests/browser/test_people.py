@@ -82,7 +82,7 @@ def test_a_session_that_is_ended_elsewhere_is_said_at_the_next_request(page, bro
     sheet.get_by_test_id("entry").focus()
     sheet.keyboard.insert_text("2*secret")
     sheet.wait_for_url("**/sign-in/out")
-    expect(sheet.get_by_test_id("left-after")).to_have_text("2*secret")
+    expect(sheet.get_by_test_id("left-behind")).to_have_text("2*secret")
     fill(sheet, "E-mail address", EMAIL.format("d"))
     fill(sheet, "Password", PASSWORD)
     sheet.keyboard.press("Enter")

@@ -115,7 +115,7 @@ def test_delete_against_delete_has_a_sentence(sheet, other):
     other.keyboard.press("Delete")
     expect(other.get_by_test_id("line")).to_have_count(0)
     sheet.keyboard.press("Delete")
-    expect(sheet.get_by_text("Line 1 is not there any more")).to_be_visible()
+    expect(sheet.get_by_text("Line 1 no longer exists")).to_be_visible()
 
 
 def test_three_undos_at_once_take_back_three_and_say_what(sheet, other):

@@ -356,7 +356,7 @@ def test_a_line_cannot_become_a_setting_and_says_so(visitor, command):
     visitor.keep("1 + 1")
     reply = visitor.post("/lines/1", text=command)
     assert reply.headers["X-Refused"] == "error"
-    assert "is no line" in unescape(reply.content.decode())
+    assert "changes a setting" in unescape(reply.content.decode())
     assert texts(visitor.get())[-1] == "2"
 
 

@@ -115,7 +115,7 @@ def test_one_input_over_a_range_gives_a_table_and_a_curve(someone):
         assert cell in shown
     assert '<polyline class="runs"' in shown
     for values, said in (
-        ("3", "A list of values is wanted"), ("1..", "missing"), ("[30°]", "A number is wanted"),
+        ("3", "a list of values"), ("1..", "missing"), ("[30°]", "a number"),
     ):  # fmt: skip
         shown = someone.client.post(f"{address}/over", {**fields, "values": values})
         assert said in shown.content.decode()
@@ -152,7 +152,7 @@ def test_a_run_into_a_sheet_that_stops_keeps_nothing(someone):
     assert "No quantity is named nothing" in reply.content.decode()
     heating = someone.procedure("heating", HEATING)
     reply = into(someone, heating, m="30°")
-    assert "A number is wanted here" in reply.content.decode()
+    assert "This needs a number" in reply.content.decode()
     assert someone.sheet.lines.count() == 0
 
 

@@ -138,7 +138,7 @@ def test_rows_are_filtered_sorted_and_sent_screen_by_screen(person):
     for test, said in (
         ("nothing > 3", "No quantity is named nothing"),
         ("n >", "missing"),
-        ("n", "A test with a truth"),
+        ("n", "a test that is true or false"),
         ("x = 3", "One test with the columns"),
         ("n > 1; n > 2", "One test with the columns"),
     ):
