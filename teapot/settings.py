@@ -79,6 +79,8 @@ INSTALLED_APPS = [
     "teapot.records",
     "teapot.sharing",
     "teapot.shelf",
+    "teapot.tables",
+    "teapot.hosting",
 ]
 
 MIDDLEWARE = [

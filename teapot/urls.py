@@ -4,7 +4,7 @@ from django.templatetags.static import static
 from django.urls import include, path
 from django.views.generic import RedirectView
 
-from teapot.health import health
+from teapot.hosting.health import health
 from teapot.offline import nothing_kept, worker
 
 MARK = RedirectView.as_view(url=static("teapot/mark.svg"))
@@ -12,6 +12,7 @@ MARK = RedirectView.as_view(url=static("teapot/mark.svg"))
 
 urlpatterns = [
     path("", include("teapot.console.urls")),
+    path("sheets/", include("teapot.procedures.sheet_urls")),
     path("favicon.ico", MARK),
     path("health", health, name="health"),
     path("worker.js", worker, name="worker"),
@@ -19,10 +20,12 @@ urlpatterns = [
     path("account/", include("teapot.accounts.urls")),
     path("handbook/", include("teapot.handbook.urls")),
     path("shared/", include("teapot.sharing.urls")),
-    path("shelf/", include("teapot.shelf.shelf_urls")),
+    path("shelf/procedures/", include("teapot.procedures.shelf_urls")),
+    path("shelf/records/", include("teapot.records.shelf_urls")),
+    path("shelf/", include("teapot.shelf.urls")),
     path("procedures/", include("teapot.procedures.urls")),
     path("records/", include("teapot.records.urls")),
-    path("tables/", include("teapot.shelf.urls")),
+    path("tables/", include("teapot.tables.urls")),
 ]
 
 handler400 = "teapot.plainly.not_read"

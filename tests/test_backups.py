@@ -12,7 +12,7 @@ from pathlib import Path
 
 import pytest
 
-from teapot import backups
+from teapot.hosting import backups
 from tests.console.test_kill import kept_lines
 from tests.server import Client, Server
 from tests.threads import Thread

@@ -3,7 +3,7 @@
 import pytest
 from django.db import OperationalError
 
-from teapot import health
+from teapot.hosting import health
 
 pytestmark = pytest.mark.django_db(transaction=True)
 

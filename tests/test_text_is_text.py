@@ -12,7 +12,7 @@ import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
 
 from teapot.records.models import Record
-from teapot.shelf.models import DataTable
+from teapot.tables.models import DataTable
 from tests.people import Someone, zipped
 
 pytestmark = pytest.mark.django_db(transaction=True)

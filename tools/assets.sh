@@ -31,6 +31,7 @@ cp "$maths/files/noto-sans-math-latin-400-normal.woff2" "$out/fonts/maths.woff2"
 mkdir -p "$out/licences"
 cp node_modules/htmx.org/LICENSE "$out/licences/htmx.txt"
 cp node_modules/idiomorph/LICENSE "$out/licences/idiomorph.txt"
+cp assets/licences/alpine.txt "$out/licences/alpine.txt" # its package has none
 cp "$next/LICENSE" "$out/licences/atkinson-hyperlegible-next.txt"
 cp "$mono/LICENSE" "$out/licences/atkinson-hyperlegible-mono.txt"
 cp "$maths/LICENSE" "$out/licences/noto-sans-math.txt"

@@ -83,7 +83,8 @@ def _measure() -> None:
 def _long_sheet(person: Any) -> None:
     from teapot.console import bringing
     from teapot.console.models import Line, Sheet
-    from teapot.console.out import FORMATS, document_of
+    from teapot.console.out import document_of
+    from teapot.shelf.saving import FORMATS
 
     sheet = Sheet.objects.create(owner=person, title="long", revision=1)
     Line.objects.bulk_create(

@@ -35,7 +35,8 @@ def main() -> None:
 
 def _check(folder: Path) -> None:
     from teapot.console.models import Sheet
-    from teapot.console.out import FORMATS, document_of
+    from teapot.console.out import document_of
+    from teapot.shelf.saving import FORMATS
     from tools.browser import chromium
 
     _awkward()

@@ -11,7 +11,6 @@ from django.db import transaction
 from django.db.models import QuerySet
 
 from teapot.accounts.models import Person
-from teapot.shelf.things import untaken, word_for
 
 OWNER = "owner"
 
@@ -57,9 +56,9 @@ def _give(things: QuerySet[Any], person: Person) -> Iterator[RenamedThing]:
     things.exclude(pk__in=[thing.pk for thing in clashing]).update(owner=person)
     for thing in clashing:
         before, thing.owner = thing.name, person
-        now = untaken(thing, before)
+        now = thing.untaken(before)
         things.filter(pk=thing.pk).update(name=now, owner=person)
-        yield RenamedThing(word_for(thing), before, now)
+        yield RenamedThing(thing.word, before, now)
 
 
 @contextmanager

@@ -18,7 +18,7 @@ from teapot.accounts.asking import address_of, counts_for
 from teapot.accounts.models import Browser, Person
 from teapot.accounts.pacing import of_newcomers
 from teapot.accounts.visits import Visit, visit_of
-from teapot.console.statements import Insert
+from teapot.sqlite.statements import Insert
 
 IS_NEW = "is new"
 """In a session that its browser has not come back with yet."""

@@ -13,7 +13,7 @@ from django.contrib.sessions.models import Session
 from django.db import DatabaseError
 from django.utils import timezone
 
-from teapot.console.statements import Query
+from teapot.sqlite.statements import Query
 
 logger = logging.getLogger(__name__)
 

@@ -12,7 +12,7 @@ from django.db.models import Exists, OuterRef
 from teapot.accounts.entering import SESSION_KEY
 from teapot.accounts.models import Browser, Person, SignUp
 from teapot.accounts.sessions import RENEWED_AFTER
-from teapot.console import words
+from teapot.sqlite import words
 
 UNOPENED = timedelta(days=90)
 """How long a guest's work is kept that nobody opens, as the page of the account says."""

@@ -23,7 +23,7 @@ from teapot.accounts.guests import known_person, new_guest
 from teapot.accounts.models import Person, SignUp
 from teapot.accounts.room import most_of, room_of
 from teapot.accounts.visits import forget
-from teapot.console import words
+from teapot.sqlite import words
 
 SAID = {
     "made": "The account is made. All that was here is in it.",

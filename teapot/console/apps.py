@@ -3,15 +3,16 @@
 from __future__ import annotations
 
 from django.apps import AppConfig
-from django.db.models.signals import post_migrate
+
+from teapot.sqlite import words
 
 
 class ConsoleConfig(AppConfig):
-    """Sees to the index of words after every migration."""
+    """Registers sheets as a kind of thing on the shelf, and keeps the index of their words."""
 
     name = "teapot.console"
 
     def ready(self) -> None:
-        from teapot.console import words
+        from teapot.console import kind  # noqa: F401 - it registers itself
 
-        post_migrate.connect(words.see_to, sender=self)
+        words.keep(words.Index("line_words", "console_line", ("text", "search_text")), self)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from functools import partial
-from uuid import UUID
+from typing import Any
 
 from teapot.accounts.belongings import staged
 from teapot.accounts.models import Person
@@ -13,17 +13,14 @@ from teapot.accounts.room import room_for
 from teapot.console import evaluating
 from teapot.console.models import Line, Sheet
 from teapot.engine.numbers.context import Conventions
-from teapot.engine.numbers.shelf import OF_PROCEDURE, PREFIX
 from teapot.engine.out.document import Document, LineOut
 from teapot.engine.out.reading import NotASheet, document_from
 from teapot.engine.reading.forms import form_from
 from teapot.engine.sheet.settings import Settings
-from teapot.procedures.models import ProcedureVersion, Run
-from teapot.shelf.models import Version
+from teapot.shelf.arriving import MOST_BYTES
 from teapot.shelf.moments import moment_from
-from teapot.shelf.version_refs import drawn_as, exchanged
+from teapot.shelf.version_refs import exchanged, versions_here
 
-MOST_BYTES = 20 * 1024 * 1024
 MOST_TRIED = 5_000
 """Lines that are worked out before a sheet comes in: the others are when they are looked at."""
 
@@ -99,7 +96,7 @@ def writing(sheet: Sheet, lines: Sequence[Line]) -> Iterator[Callable[[], object
 
 
 def lines_of(
-    document: Document, versions: Mapping[str, str], runs: Mapping[str, Run] | None = None
+    document: Document, versions: Mapping[str, str], runs: Mapping[str, Any] | None = None
 ) -> list[Line]:
     """The lines of a document, of no sheet yet and not worked out; ``versions`` are those here of
     what was drawn there, ``runs`` those that lines came with."""
@@ -125,24 +122,6 @@ def _line(one: LineOut, place: int, last: int | None, versions: Mapping[str, str
         kept=moment_from(one.kept),
         **one.conventions,
     )
-
-
-def versions_here(person: Person, versions: Mapping[str, str]) -> dict[str, str]:
-    """For the versions that were drawn elsewhere, those of the same names here."""
-    found: dict[str, str] = {}
-    for key, name in versions.items():
-        try:
-            UUID(key)
-        except ValueError:
-            continue
-        table = person.tables.at_hand().filter(name=name).first()
-        if table is not None and not Version.objects.filter(pk=key, table__owner=person).exists():
-            found[PREFIX + key] = drawn_as(table.newest)
-        mine = ProcedureVersion.objects.filter(pk=key, procedure__owner=person)
-        procedure = person.procedures.at_hand().filter(name=name).first()
-        if procedure is not None and not mine.exists():
-            found[OF_PROCEDURE + key] = drawn_as(procedure.newest)
-    return found
 
 
 def _answered(

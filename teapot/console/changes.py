@@ -19,9 +19,9 @@ from django.db.models.expressions import RawSQL
 
 from teapot.console import evaluating
 from teapot.console.models import Change, Line, Sheet
-from teapot.console.statements import Insert
 from teapot.fence.change_jobs import Moved, Wanted
 from teapot.records import writing
+from teapot.sqlite.statements import Insert
 
 NOTHING = Wanted()
 

@@ -16,7 +16,6 @@ from teapot.engine.reading.forms import STANDARD, form_from
 from teapot.engine.sheet.settings import Settings
 from teapot.engine.sheet.shown import KeptOutcome
 from teapot.engine.version import VERSION
-from teapot.procedures.models import Run
 from teapot.records.models import Record
 from teapot.shelf.items import OnShelf, OnShelfQuerySet
 from teapot.shelf.settings_of_lines import UnderConventions
@@ -30,6 +29,8 @@ class Sheet(OnShelf, UnderConventions):
     Lines up to the place ``cleared`` are not shown until they are asked for.  What happens to it
     is written down in the record ``recording``, if there is one.
     """
+
+    word = "sheet"
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     owner = models.ForeignKey(Person, models.CASCADE, null=True, related_name="sheets")
@@ -94,7 +95,7 @@ class Line(UnderConventions):
     stale = models.BooleanField(default=False)
     search_text = models.TextField(default="")
     kept = models.DateTimeField(default=timezone.now)
-    run = models.ForeignKey(Run, models.SET_NULL, null=True, related_name="lines")
+    run = models.ForeignKey("procedures.Run", models.SET_NULL, null=True, related_name="lines")
 
     objects = LineQuerySet.as_manager()
 

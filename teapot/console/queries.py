@@ -10,7 +10,7 @@ from django.db.models import F, OuterRef, QuerySet, Subquery
 
 from teapot.accounts.models import Person
 from teapot.console.models import Line, Sheet
-from teapot.console.statements import Query
+from teapot.sqlite.statements import Query
 
 READ = frozenset({
     "id", "owner_id", "title", "form", "angle", "log", "numbers", "cleared", "revision", "head",

@@ -8,24 +8,23 @@ from uuid import uuid4
 from teapot.accounts.models import Person
 from teapot.console import services
 from teapot.console.models import Sheet
-from teapot.procedures.samples import load_sample_procedures
-from teapot.shelf.services import load_sample_tables
+from teapot.console.sample_record import load_sample_record
 
 FOLDER = Path(__file__).parent / "sample_sheets"
 
 
 def load_samples() -> list[Sheet]:
-    """Has the engine answer every sample sheet anew, with the tables of the demo on the
-    shelf; earlier samples are replaced.
+    """Has the engine answer every sample sheet anew, and records a session; earlier samples are
+    replaced.  The tables and procedures of the demo are there already.
     The first by name is loaded last, so that it is the one opened last.
 
     A sample is a text file: its first line is the title, after ``#``.
     Errors: :class:`ValueError` where a line of a sample cannot be answered.
     """
-    load_sample_tables()
-    load_sample_procedures()
     Sheet.objects.filter(owner=None).delete()
-    return [_load(file) for file in sorted(FOLDER.glob("*.txt"), reverse=True)]
+    loaded = [_load(file) for file in sorted(FOLDER.glob("*.txt"), reverse=True)]
+    load_sample_record()
+    return loaded
 
 
 def _load(file: Path) -> Sheet:

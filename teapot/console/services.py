@@ -7,12 +7,11 @@ again on what that one wrote.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import asdict, dataclass
 from typing import TypeVar
 from uuid import UUID, uuid4, uuid5
 
-from django.db import transaction
 from django.utils import timezone
 
 from teapot.console import evaluating
@@ -22,14 +21,11 @@ from teapot.console.queries import Foot, foot_of
 from teapot.engine.numbers.context import Conventions
 from teapot.engine.sentences.commands import SETTING_IN_A_LINE
 from teapot.engine.sentences.names import LINE_GONE
-from teapot.engine.sentences.work import NOT_IN_TIME
 from teapot.engine.sheet.line import Drawn, NewLine
 from teapot.engine.sheet.outcome import ERROR
 from teapot.engine.sheet.shown import KeptOutcome
 from teapot.fence import jobs
 from teapot.fence.change_jobs import Enter, Entered, EnterSeveral, Moved, Wanted
-from teapot.fence.procedure_jobs import LinesToRun
-from teapot.procedures.models import Procedure, Run
 from teapot.records import services as records
 from teapot.records import writing
 
@@ -66,7 +62,7 @@ class Kept:
     overtaken: bool = False
 
 
-def _until_written(sheet: Sheet, attempt: Callable[[], T | None]) -> T:
+def until_written(sheet: Sheet, attempt: Callable[[], T | None]) -> T:
     """``attempt()`` on the sheet, again on the sheet as it is while it returns None."""
     for at in range(MAX_ATTEMPTS):
         if at:
@@ -130,7 +126,7 @@ def keep(
         is_written = commit(sheet, "new line", [line], entered.moved, head)
         return Kept(line, others=entered.moved) if is_written else None
 
-    return _until_written(sheet, attempt)
+    return until_written(sheet, attempt)
 
 
 def keep_several(sheet: Sheet, texts: Sequence[str], token: UUID) -> int:
@@ -162,7 +158,7 @@ def keep_several(sheet: Sheet, texts: Sequence[str], token: UUID) -> int:
         entered = [one for one in evaluating.work(sheet, job) or () if one.is_put]
         lines, last = [], foot.last
         for one, its_token, came in zip(new, tokens[known:], entered, strict=False):
-            line = _line(sheet, one, its_token, last)
+            line = line_of(sheet, one, its_token, last)
             line.take(came.outcome, sheet.revision + 1)
             lines.append(line)
             last = one.number if came.outcome.answers else last
@@ -172,68 +168,18 @@ def keep_several(sheet: Sheet, texts: Sequence[str], token: UUID) -> int:
         written = commit(sheet, "new lines", lines, Moved(void), head)
         return known + len(lines) if written else None
 
-    return _until_written(sheet, attempt)
-
-
-def run_into(
-    sheet: Sheet, procedure: Procedure, replies: Mapping[str, str], token: UUID
-) -> int | KeptOutcome:
-    """Puts the lines of a procedure into a sheet, at the foot and in one change; returns how
-    many, or what its first line that cannot be kept answers: nothing is kept then.
-
-    What was put in before under that ``token`` is not put in again.
-    Errors: :class:`LineError` where there was no time for all of them.
-    """
-    version = procedure.newest
-    of_engine = version.for_engine
-    job = LinesToRun(procedure=of_engine, replies=tuple(sorted(replies.items())))
-    texts = evaluating.work_or_raise(sheet, job)
-    conventions = version.conventions
-
-    def attempt() -> int | KeptOutcome | None:
-        if not texts or sheet.lines.filter(token=token).exists():
-            return len(texts)
-        foot = foot_of(sheet)
-        new = [
-            NewLine(foot.number + at, text, foot.place + at, replies)
-            for at, (text, replies) in enumerate(texts, 1)
-        ]
-        last = foot.last
-        job = jobs.WriteAnswers(lines=new, last=last, conventions=conventions)
-        outcomes = evaluating.work_or_raise(sheet, job)
-        if outcomes and not outcomes[-1].is_kept:
-            return outcomes[-1]
-        if len(outcomes) < len(new):
-            raise NOT_IN_TIME()
-        run = Run(version=version, replies=dict(replies))
-        run.outcomes = [asdict(outcome) for outcome in outcomes]
-        run.draws = [outcome.draws for outcome in outcomes]
-        lines = []
-        for at, (one, outcome) in enumerate(zip(new, outcomes, strict=True)):
-            line = _line(sheet, one, uuid5(token, str(at)) if at else token, last, conventions)
-            line.take(outcome, sheet.revision + 1)
-            line.run = run
-            lines.append(line)
-            last = one.number if outcome.answers else last
-        with transaction.atomic():
-            run.save()
-            written = commit(sheet, f"run of {procedure.name}"[:80], lines)
-            if not written:
-                transaction.set_rollback(True)
-        return len(lines) if written else None
-
-    return _until_written(sheet, attempt)
+    return until_written(sheet, attempt)
 
 
 def _new_line(sheet: Sheet, text: str, token: UUID, below: int | None, foot: Foot) -> Line:
     if below is None:
         new = NewLine(foot.number + 1, text, foot.place + 1)
-        return _line(sheet, new, token, foot.last)
+        return line_of(sheet, new, token, foot.last)
     place = place_below(sheet, sheet.lines.get(number=below).place)
-    return _line(sheet, NewLine(foot.number + 1, text, place), token, last_answered(sheet, place))
+    return line_of(sheet, NewLine(foot.number + 1, text, place), token, last_answered(sheet, place))
 
 
-def _line(
+def line_of(
     sheet: Sheet,
     new: NewLine,
     token: UUID,
@@ -380,7 +326,7 @@ def mend(
         written = commit(sheet, f"mended line {number}", [line], entered.moved, head)
         return Kept(line, moved=moved, others=entered.moved) if written else None
 
-    return _until_written(sheet, attempt)
+    return until_written(sheet, attempt)
 
 
 def _there(sheet: Sheet, number: int) -> Line:
@@ -407,7 +353,7 @@ def delete(sheet: Sheet, number: int, wanted: Wanted = NOTHING) -> Moved:
         line.deleted = True
         return _put(sheet, f"deleted line {number}", [line], wanted)
 
-    return _until_written(sheet, attempt)
+    return until_written(sheet, attempt)
 
 
 def take_back(sheet: Sheet, token: UUID) -> None:
@@ -426,7 +372,7 @@ def take_back(sheet: Sheet, token: UUID) -> None:
         label = f"deleted line {line.number}" if len(lines) == 1 else "took lines back"
         return _put(sheet, label, lines, NOTHING)
 
-    _until_written(sheet, attempt)
+    until_written(sheet, attempt)
 
 
 def move(sheet: Sheet, number: int, up: bool, wanted: Wanted = NOTHING) -> Moved:
@@ -444,7 +390,7 @@ def move(sheet: Sheet, number: int, up: bool, wanted: Wanted = NOTHING) -> Moved
         line.place, neighbour.place = neighbour.place, line.place
         return _put(sheet, f"moved line {number}", [line, neighbour], wanted)
 
-    return _until_written(sheet, attempt)
+    return until_written(sheet, attempt)
 
 
 def set_form(sheet: Sheet, number: int, form: str) -> Kept:
@@ -492,4 +438,4 @@ def rename(sheet: Sheet, old: str, new: str) -> None:
             line.text, line.stale = texts[line.number], True
         return _put(sheet, f"renamed {old}", changed, NOTHING)
 
-    _until_written(sheet, attempt)
+    until_written(sheet, attempt)

@@ -2,7 +2,7 @@
 
 from django.urls import include, path
 
-from teapot.console.views import history, lines, out, page, pictures, quantities
+from teapot.console.views import history, lines, out, page, pictures, quantities, recording
 
 of_sheet = [
     path("preview", lines.preview, name="preview"),
@@ -14,7 +14,6 @@ of_sheet = [
     path("undo", page.undo, name="undo"),
     path("redo", page.redo, name="redo"),
     path("earlier", page.earlier, name="earlier"),
-    path("run", lines.run, name="run-into"),
     path("lines/refresh", lines.refresh, name="refresh"),
     path("lines/take-back", lines.take_back, name="take-back"),
     path("lines/<int:number>", lines.mend, name="mend"),
@@ -45,6 +44,8 @@ of_sheet = [
 """What is asked for most comes first."""
 
 urlpatterns = [
+    path("records/from-lines", recording.from_lines, name="record-from-lines"),
+    path("records/stop/<uuid:sheet>", recording.stop, name="stop-record"),
     path("sheets/<uuid:pk>/", include(of_sheet)),
     path("", page.home, name="home"),
     path("history", history.typed, name="history"),

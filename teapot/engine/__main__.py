@@ -1,7 +1,7 @@
 """``python -m teapot.engine``: answers a sheet of text, one line a line.
 
-Each line has the limits of time, memory and depth that it has on the page.  Questions
-of a sheet in a file are replied to on standard input, a row each.
+On Linux each line has the limits of time, memory and depth that it has on the page; elsewhere that
+of depth alone.  Questions of a sheet in a file are replied to on standard input, a row each.
 
 Exit status 0, or 1 when any line was an error, or 2 where the file cannot be read.
 """
@@ -11,8 +11,9 @@ from __future__ import annotations
 import argparse
 import sys
 from dataclasses import replace
+from typing import Protocol
 
-from teapot.engine.limited.sheet import LimitedSheet, Printed, WantedLine
+from teapot.engine.printing_sheet import Printed, PrintingSheet, WantedLine
 
 
 def main() -> int:
@@ -38,7 +39,7 @@ def main() -> int:
         print(f"{options.file} cannot be read: {error.strerror}.", file=sys.stderr)
         return 2
     failed = False
-    with LimitedSheet() as sheet:
+    with _new_sheet() as sheet:
         for number, line in enumerate(text.replace("\r\n", "\n").split("\n"), 1):
             if not line.strip():
                 continue
@@ -58,6 +59,24 @@ def main() -> int:
     return 1 if failed else 0
 
 
+class Answering(Protocol):
+    """A sheet that answers and prints lines."""
+
+    def __enter__(self) -> Answering: ...
+    def __exit__(self, *_: object) -> None: ...
+    def answer(self, wanted: WantedLine) -> Printed: ...
+
+
+def _new_sheet() -> Answering:
+    """A sheet whose lines have limits, where the system has them."""
+    if sys.platform != "linux":
+        print("Lines have no limits of time and memory on this system.", file=sys.stderr)
+        return PrintingSheet()
+    from teapot.engine.limited.sheet import LimitedSheet
+
+    return LimitedSheet()
+
+
 def _named_file(text: str) -> tuple[str, str]:
     name, separator, path = text.partition("=")
     if not (name and separator and path):
@@ -65,7 +84,7 @@ def _named_file(text: str) -> tuple[str, str]:
     return name, path
 
 
-def _answered(sheet: LimitedSheet, wanted: WantedLine, may_ask: bool) -> Printed:
+def _answered(sheet: Answering, wanted: WantedLine, may_ask: bool) -> Printed:
     """The line as it is printed; its questions are put, and replies read from standard
     input."""
     replies: list[str] = []

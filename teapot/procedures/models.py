@@ -17,6 +17,8 @@ from teapot.shelf.settings_of_lines import UnderConventions
 class Procedure(OnShelf):
     """Lines under a name; ``owner`` is None for those of the demo."""
 
+    word = "procedure"
+
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     owner = models.ForeignKey(Person, models.CASCADE, null=True, related_name="procedures")
     name = models.CharField(max_length=LONGEST_NAME)

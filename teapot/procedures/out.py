@@ -9,12 +9,12 @@ from typing import Any
 from django.utils import timezone
 from django.utils.formats import date_format
 
-from teapot.console.out import conventions_in
 from teapot.engine.out.document import Document, LineOut, QuantityOut
 from teapot.engine.reading.mathml import name_mathml
 from teapot.fence.out_jobs import LineOfRun, LinesOfRun
 from teapot.procedures.models import Procedure, ProcedureVersion, Run
 from teapot.shelf.queries import ask
+from teapot.shelf.saving import conventions_in
 from teapot.shelf.version_refs import names_in
 
 

@@ -7,6 +7,7 @@ from collections.abc import Mapping, Sequence
 from contextlib import suppress
 from dataclasses import asdict
 from typing import Any
+from uuid import uuid4
 
 from django.db import IntegrityError, transaction
 
@@ -36,7 +37,7 @@ def make(
     """A new procedure, under the name or one near it; what is set is as for ``like``."""
     made = Procedure(owner=person, folder=folder)
     for _ in range(MOST_TRIES):
-        made.name = things.untaken(made, things.cleaned(name))
+        made.name = made.untaken(things.cleaned(name))
         with suppress(IntegrityError), transaction.atomic():  # another window may be faster
             made.save(force_insert=True)
             _version(made, text[:MOST_CHARACTERS], like).save()
@@ -123,3 +124,21 @@ def outputs(outcomes: Sequence[KeptOutcome] | Sequence[dict[str, Any]]) -> dict[
             text = answer["nearly"] or answer["text"]
             found[name or "it says"] = text.strip('"') if answer["kind"] == "text" else text
     return found
+
+
+def copy_of_procedure(procedure: Procedure, person: Person | None = None) -> Procedure:
+    """Its newest version, for its owner or for another ``person``."""
+    made = Procedure(owner=person or procedure.owner)
+    if person is None:
+        made.folder = procedure.folder
+    made.name = made.untaken(procedure.name if person else f"{procedure.name} copy")
+    made.save()
+    copy_of_version(procedure.newest, made)
+    return made
+
+
+def copy_of_version(version: ProcedureVersion, procedure: Procedure) -> None:
+    """Makes a version once more, the newest one of another procedure; it is that from then on."""
+    version.pk, version.procedure = uuid4(), procedure
+    version._state.adding = True
+    version.save()

@@ -6,14 +6,14 @@ from dataclasses import asdict, dataclass
 from typing import Any
 from uuid import UUID
 
-from django.http import Http404, HttpRequest, HttpResponse
+from django.http import Http404, HttpRequest, HttpResponse, HttpResponseBadRequest
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_POST, require_safe
 
 from teapot.accounts.guests import known_person, new_guest, own_or_404
 from teapot.console.models import Line
-from teapot.console.out import FORMATS
-from teapot.console.views.replies import own_sheet
+from teapot.console.services import Crowded
+from teapot.console.views.replies import news, own_sheet, refused, refused_with, whole_number
 from teapot.console.while_typed import as_html
 from teapot.engine.errors import LineError
 from teapot.engine.sheet.running import Asked
@@ -22,7 +22,9 @@ from teapot.fence import procedure_jobs as jobs
 from teapot.fence.turns import EvaluatorsBusy, Overtaken
 from teapot.procedures import services
 from teapot.procedures.models import Procedure, ProcedureVersion, Run
+from teapot.procedures.run_into import run_into
 from teapot.shelf.queries import ask, stop_asking
+from teapot.shelf.saving import FORMATS
 
 BUSY = "Others are being run just now. Try it again."
 SHOWN_RUNS = 12
@@ -274,3 +276,23 @@ def questions(request: HttpRequest) -> HttpResponse:
         return render(request, "procedures/unknown.html", {"name": name, "known": known})
     context = {"procedure": found, "asked": _asked(found, found.newest.text)}
     return render(request, "procedures/run_into.html", context)
+
+
+@require_POST
+def into_sheet(request: HttpRequest, pk: UUID) -> HttpResponse:
+    """Runs a procedure into the sheet, with the replies to what it asks."""
+    sheet = own_sheet(request, pk)
+    since = whole_number(request.POST.get("since"))
+    try:
+        token, wanted = UUID(request.POST.get("token", "")), UUID(request.POST.get("procedure", ""))
+    except ValueError:
+        return HttpResponseBadRequest("token and procedure are UUIDs")
+    procedure = get_object_or_404(Procedure.objects.at_hand(), pk=wanted, owner=sheet.owner)
+    keys, replies = request.POST.getlist("key"), request.POST.getlist("reply")
+    try:
+        came = run_into(sheet, procedure, dict(zip(keys, replies, strict=False)), token)
+    except LineError as error:
+        return refused_with(request, error)
+    except (Crowded, EvaluatorsBusy):
+        return HttpResponse("Other lines are being worked out just now.", status=503)
+    return news(request, sheet, since) if isinstance(came, int) else refused(request, came)

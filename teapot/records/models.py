@@ -14,6 +14,8 @@ from teapot.shelf.items import LONGEST_NAME, OnShelf, OnShelfQuerySet
 class Record(OnShelf):
     """Events under a name, in ``parts``: each time that recording goes on is a new one."""
 
+    word = "record"
+
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     owner = models.ForeignKey(Person, models.CASCADE, null=True, related_name="records")
     name = models.CharField(max_length=LONGEST_NAME)

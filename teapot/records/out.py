@@ -12,13 +12,13 @@ from io import StringIO
 from django.utils import timezone
 from django.utils.formats import date_format
 
-from teapot.console.out import whole_style
 from teapot.engine.out.cells import safe_cell
 from teapot.engine.out.latex import HEAD, words
 from teapot.engine.out.text import MARK, plain
 from teapot.records.data import record_data
 from teapot.records.models import Event, Record
 from teapot.records.writing import KINDS
+from teapot.shelf.saving import whole_style
 
 BETWEEN = ("began", "stopped", "afterwards")
 """What is of a part of the record and of no line."""

@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from typing import Any
 
 from django.db import IntegrityError, transaction
 from django.db.models import F
 
-from teapot.console.models import Line, Sheet
 from teapot.engine.errors import Problem
 from teapot.engine.mends import Mend, Span
 from teapot.records.models import Event, Record
@@ -27,7 +27,7 @@ RECORDS_ALREADY = Problem(
 )
 
 
-def obey(sheet: Sheet, argument: str) -> None:
+def obey(sheet: Any, argument: str) -> None:
     """Does ``/record NAME``, ``/record go on NAME`` and ``/record stop``.
 
     Errors: :class:`LineError`, for a name that is taken with the way to go on.
@@ -39,7 +39,7 @@ def obey(sheet: Sheet, argument: str) -> None:
     return None
 
 
-def begin(sheet: Sheet, name: str, goes_on: bool = False) -> Record:
+def begin(sheet: Any, name: str, goes_on: bool = False) -> Record:
     """Begins to record a sheet under a name; under one that is there it ``goes_on`` as a new
     part.  Errors: :data:`RECORD_TAKEN` where it is there and does not go on."""
     if sheet.recording is not None:
@@ -67,7 +67,7 @@ def begin(sheet: Sheet, name: str, goes_on: bool = False) -> Record:
     return record
 
 
-def stop(sheet: Sheet) -> None:
+def stop(sheet: Any) -> None:
     """Ends the recording of a sheet.  Errors: :data:`NOT_RECORDING` where there is none."""
     if sheet.recording_id is None:
         raise NOT_RECORDING()
@@ -79,18 +79,18 @@ def stop(sheet: Sheet) -> None:
 
 def stop_all(record: Record) -> None:
     """Ends the recording of every sheet that is written down in a record."""
-    for sheet in Sheet.objects.filter(recording=record):
+    for sheet in record.sheets.all():
         stop(sheet)
 
 
-def afterwards(sheet: Sheet, numbers: Sequence[int], name: str) -> Record:
+def afterwards(sheet: Any, numbers: Sequence[int], name: str) -> Record:
     """A record of lines that are there already, each at the time at which it was kept; it says
     that it was made afterwards."""
-    lines = Line.objects.present().filter(sheet=sheet).order_by("place")
+    lines = sheet.lines.present().order_by("place")
     if numbers:
         lines = lines.filter(number__in=numbers)
     record = Record(owner=sheet.owner, folder=sheet.folder)
-    record.name = things.untaken(record, things.cleaned(name))
+    record.name = record.untaken(things.cleaned(name))
     with transaction.atomic():
         record.save()
         write(record.pk, sheet, "afterwards", said="not while it happened")

@@ -5,18 +5,15 @@ from __future__ import annotations
 from typing import Any
 from uuid import UUID
 
-from django.http import HttpRequest, HttpResponse
-from django.shortcuts import redirect, render
+from django.http import Http404, HttpRequest, HttpResponse
+from django.shortcuts import render
 from django.views.decorators.http import require_POST, require_safe
 
 from teapot.accounts.guests import own_or_404
-from teapot.console.models import Sheet
-from teapot.console.views.replies import own_sheet
-from teapot.engine.errors import LineError
-from teapot.records import services
 from teapot.records.models import Record
-from teapot.records.out import FORMATS
+from teapot.records.out import FORMATS, as_html
 from teapot.records.writing import KINDS
+from teapot.shelf.saving import attached, page_to_print
 
 SCREEN = 500
 """Events that are sent at once."""
@@ -72,23 +69,18 @@ def note(request: HttpRequest, pk: UUID) -> HttpResponse:
     return HttpResponse("kept")
 
 
-@require_POST
-def from_lines(request: HttpRequest) -> HttpResponse:
-    """A record of lines that are there already."""
-    sheet = own_sheet(request, request.POST.get("sheet", ""))
-    numbers = [int(one) for one in request.POST.getlist("numbers") if one.isdecimal()]
-    try:
-        made = services.afterwards(sheet, numbers, request.POST.get("name") or sheet.title)
-    except LineError:
-        made = services.afterwards(sheet, numbers, "record")
-    return redirect(made)
+@require_safe
+def save(request: HttpRequest, pk: UUID, ending: str) -> HttpResponse:
+    """A record as a lab book reads, or with all that it holds."""
+    found = _own(request, pk)
+    if ending not in FORMATS:
+        raise Http404
+    wanted = FORMATS[ending]
+    return attached(found.name, ending, wanted.mime, wanted.write(found))
 
 
-@require_POST
-def stop(request: HttpRequest, sheet: UUID) -> HttpResponse:
-    """Ends the recording of a sheet."""
-    found = own_or_404(request, Sheet.objects.select_related("recording"), sheet)
-    record = found.recording
-    if record is not None:
-        services.stop(found)
-    return redirect(record or found)
+@require_safe
+def to_print(request: HttpRequest, pk: UUID) -> HttpResponse:
+    """A record as a page to be printed."""
+    found = _own(request, pk)
+    return page_to_print(request, lambda style: as_html(found, style))

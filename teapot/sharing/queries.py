@@ -11,22 +11,24 @@ from teapot.accounts.asking import counts_for
 from teapot.accounts.guests import person_key
 from teapot.accounts.visits import Visit, visit_of
 from teapot.sharing.models import Link
-from teapot.shelf.listing import KINDS
-
-SHARED = ("sheet", "procedure", "record")
-"""The kinds of things that can be shared: a table goes out as a file."""
+from teapot.shelf.kinds import KINDS
 
 
 class LeadsNowhere(Http404):
     """The link was taken back, or what it led to is gone."""
 
 
+def can_be_shared() -> list[str]:
+    """The kinds of things that can be shared: a table goes out as a file."""
+    return [kind.word for kind in KINDS.values() if kind.copy_for is not None]
+
+
 def reached(pk: UUID, *kinds: str) -> tuple[Link, Any]:
     """The link and what it leads to.  Errors: :class:`LeadsNowhere`."""
-    link = Link.objects.filter(pk=pk, kind__in=kinds or SHARED).first()
+    link = Link.objects.filter(pk=pk, kind__in=kinds or can_be_shared()).first()
     if link is None:
         raise LeadsNowhere
-    things = KINDS[link.kind].objects.at_hand().select_related("owner")
+    things = KINDS[link.kind].model.objects.at_hand().select_related("owner")
     thing = things.filter(pk=link.thing, owner=link.owner_id).first()
     if thing is None:
         raise LeadsNowhere

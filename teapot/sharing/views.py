@@ -11,7 +11,6 @@ from django.views.decorators.http import require_POST, require_safe
 
 from teapot.accounts.guests import known_person, new_guest, own_or_404, person_key
 from teapot.console.out import document_of as document_of_sheet
-from teapot.console.out import or_why_not, page_to_print, printed
 from teapot.console.views.lines import picture_of, workings_of
 from teapot.console.views.replies import screen_of
 from teapot.procedures.out import document_of as document_of_procedure
@@ -19,8 +18,9 @@ from teapot.records import out
 from teapot.records.views import events_of, since_in
 from teapot.sharing.copying import copy_for
 from teapot.sharing.models import Link
-from teapot.sharing.queries import SHARED, LeadsNowhere, known_by, reached
-from teapot.shelf.listing import KINDS
+from teapot.sharing.queries import LeadsNowhere, can_be_shared, known_by, reached
+from teapot.shelf.kinds import KINDS
+from teapot.shelf.saving import or_why_not, page_to_print, printed
 
 MOST_LINES, MOST_LINKS = 200, 50
 """Lines that are shown at once, and links to one thing."""
@@ -31,9 +31,9 @@ MOST_LINES, MOST_LINKS = 200, 50
 
 def links(request: HttpRequest, kind: str, pk: UUID) -> HttpResponse:
     """The links to a thing; one more is made where that is asked for."""
-    if kind not in SHARED:
+    if kind not in can_be_shared():
         raise Http404
-    thing = own_or_404(request, KINDS[kind].objects.at_hand(), pk)
+    thing = own_or_404(request, KINDS[kind].model.objects.at_hand(), pk)
     found = Link.objects.filter(owner=thing.owner_id, kind=kind, thing=pk)
     is_full = found.count() >= MOST_LINKS
     if request.method == "POST" and not is_full:

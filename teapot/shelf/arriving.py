@@ -4,25 +4,42 @@ from __future__ import annotations
 
 import json
 import re
+from collections.abc import Callable
 from pathlib import PurePath
+from typing import Any, TypeVar
 
+from django.core.files.uploadedfile import UploadedFile
+from django.db import IntegrityError, transaction
+
+from teapot.engine.errors import Problem
 from teapot.engine.out.text import COMMENT, MARK
+from teapot.shelf import things
+from teapot.shelf.kinds import KINDS
+
+Thing = TypeVar("Thing", bound=Any)
 
 LOOKED_AT = 64 * 1024
 """Bytes at its beginning that say what it is."""
 
 OF_TABLES = frozenset({".csv", ".tsv", ".tab", ".dat"})
-KINDS = ("sheet", "procedure", "record", "table", "everything")
-"""What a file can be brought in as."""
+EVERYTHING = "everything"
+"""What a zip of all that somebody keeps is brought in as."""
+
+MOST_BYTES = 20 * 1024 * 1024
+"""Of one thing."""
+
+NOT_ONE = Problem("not-one", "This file cannot be read as a {kind}: {why}.")
+WRONG_DATA = (KeyError, TypeError, ValueError, AttributeError, RecursionError)
+"""What data raises that is not as it should be."""
 
 _KIND = re.compile(r'"kind"\s*:\s*("(?:[^"\\]|\\.)*")')
 
 
 def kind_of(name: str, head: bytes) -> str:
-    """What a file is, one of :data:`KINDS`: it says so itself, or its name does, or rows of as
-    many cells each are a table; any other text is a sheet."""
+    """What a file is, a kind of thing or everything: it says so itself, or its name does, or rows
+    of as many cells each are a table; any other text is a sheet."""
     if head[:4] in (b"PK\x03\x04", b"PK\x05\x06"):
-        return "everything"
+        return EVERYTHING
     ending = PurePath(name).suffix.lower()
     if ending in OF_TABLES:
         return "table"
@@ -30,7 +47,7 @@ def kind_of(name: str, head: bytes) -> str:
     if text.lstrip()[:1] == "{":
         found = _KIND.search(text)
         kind = json.loads(found[1]) if found else ""
-        return kind if kind in KINDS else "sheet"
+        return kind if kind in (*KINDS, EVERYTHING) else "sheet"
     if COMMENT in text or MARK in text or ending == ".md":
         return "sheet"
     return "table" if _are_cells(text) else "sheet"
@@ -44,3 +61,44 @@ def _are_cells(text: str) -> bool:
         len(counts := {row.count(sign) for row in rows}) == 1 and 0 not in counts
         for sign in ("\t", ";", ",")
     )
+
+
+def name_of(file: UploadedFile) -> str:
+    """What a thing is called that comes as this file."""
+    return PurePath(file.name or "").stem.replace("_", " ")
+
+
+def data_in(file: UploadedFile, kind: str) -> dict[str, Any] | None:
+    """The data of a JSON file of that kind; None where it is no JSON.
+
+    Errors: :data:`NOT_ONE` where it is too large, broken, or of another kind.
+    """
+    text = file.read(MOST_BYTES + 1)
+    file.seek(0)
+    if len(text) > MOST_BYTES:
+        raise NOT_ONE(kind=kind, why=f"it has more than {MOST_BYTES // 1024**2} megabytes")
+    if text.lstrip()[:1] != b"{":
+        return None
+    try:
+        data = json.loads(text)
+    except (ValueError, RecursionError) as error:
+        raise NOT_ONE(kind=kind, why=f"its JSON ends or breaks ({str(error)[:80]})") from None
+    if data.get("kind") != kind:
+        raise NOT_ONE(kind=kind, why="its JSON is of another kind")
+    return dict(data)
+
+
+def made(thing: Thing, data: dict[str, Any], fill: Callable[[Any, Any], object]) -> Thing:
+    """A thing that is made of such data, under a name of its own.
+
+    Errors: :data:`NOT_ONE` where something in it is wrong.
+    """
+    try:
+        with transaction.atomic():
+            thing.name = thing.untaken(things.cleaned(str(data["name"])))
+            fill(data, thing)
+            things.say_changed(thing.owner_id)
+    except (*WRONG_DATA, IntegrityError) as error:
+        why = f"something in it is wrong ({str(error)[:80]})"
+        raise NOT_ONE(kind=thing.word, why=why) from None
+    return thing

@@ -12,55 +12,33 @@ import zipfile
 from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass, field
 from datetime import datetime
-from functools import partial
 from itertools import islice
 from pathlib import PurePosixPath
 from time import monotonic
 from typing import IO, Any
-from uuid import uuid4
 
 from django.db import IntegrityError, transaction
-from django.db.models import Model
 
 from teapot.accounts.belongings import RenamedThing, staged
 from teapot.accounts.models import Person
 from teapot.accounts.room import NoRoom, room_for
-from teapot.console import bringing
 from teapot.engine.errors import LineError, Problem
-from teapot.engine.files.dialect import MAX_BYTES
-from teapot.engine.numbers.shelf import OF_PROCEDURE, PREFIX
-from teapot.procedures.data import procedure_from
-from teapot.procedures.models import Procedure, Run
-from teapot.records.data import record_from
-from teapot.records.models import Record
 from teapot.shelf import things
-from teapot.shelf.everything import FILE, FORMAT
-from teapot.shelf.models import DataTable, Version
+from teapot.shelf.arriving import MOST_BYTES, WRONG_DATA
+from teapot.shelf.everything import FORMAT
+from teapot.shelf.kinds import KINDS, Step
 from teapot.shelf.moments import moment_from
-from teapot.shelf.version_refs import drawn_as
 
 MOST_UNPACKED = 400 * 1024 * 1024
 MOST_ENTRIES = 20_000
 MOST_THINGS = 5_000
-WRONG_DATA = (KeyError, TypeError, ValueError, AttributeError, RecursionError)
-"""What data raises that is not as it should be."""
-
 LEAVE = "leave"
 """The choice for a thing that is not to come in."""
 
 NO_CHOICES: Mapping[str, str] = {}
 
-NAMED: dict[str, type[Model]] = {"table": DataTable, "procedure": Procedure, "record": Record}
-"""The kinds of things of which no two have one name."""
-
-ORDER = ("table", "procedure", "sheet", "record")
-"""What uses others comes after them."""
-
 READY_AT_ONCE, LONGEST_STEP = 25, 0.05
 """Steps that are made ready before others are kept waiting, and seconds for which they are."""
-
-Step = Callable[[], object]
-
 
 NOT_EVERYTHING = Problem("not-everything", "This file cannot be brought in: {why}.")
 
@@ -159,7 +137,7 @@ class _Bringing:
         self.packed = packed
         self.choices = choices
         self.versions: dict[str, str] = {}
-        self.runs: dict[str, Run] = {}
+        self.runs: dict[str, Any] = {}
         self.done = self.lines = 0
         self.brought = BroughtIn()
 
@@ -172,9 +150,9 @@ class _Bringing:
         ]
 
     def _is_taken(self, one: Mapping[str, Any]) -> bool:
-        model: Any = NAMED.get(one["kind"])
-        if model is None or one.get("binned"):
-            return False
+        model = KINDS[one["kind"]].model
+        if things.name_field(model) != "name" or one.get("binned"):
+            return False  # of sheets several may have one title
         name = things.cleaned(str(one["name"]))
         return bool(model.objects.at_hand().filter(owner=self.person, name=name).exists())
 
@@ -195,7 +173,7 @@ class _Bringing:
             raise NotEverything(why="its list is not one of Teapot")
         if len(told["things"]) > MOST_THINGS:
             raise NotEverything(why=f"it holds more than {MOST_THINGS:,} things")
-        listed = [one for kind in ORDER for one in told["things"] if one["kind"] == kind]
+        listed = [one for kind in KINDS for one in told["things"] if one["kind"] == kind]
         files = sum(one.file_size for one in entries if one.filename.startswith("files/"))
         room_for(self.person, things=len(listed), size=files)
         return listed
@@ -204,7 +182,7 @@ class _Bringing:
         """Brings it all in."""
         listed = self._listed()
         with staged(self.person) as (stage, renamed):
-            for kind in ORDER:  # each is there before what uses it is made ready
+            for kind in KINDS:  # each is there before what uses it is made ready
                 steps = self._steps(stage, [one for one in listed if one["kind"] == kind])
                 for _ in _written(steps):
                     if not go_on(self.done, len(listed)):
@@ -224,15 +202,15 @@ class _Bringing:
             return
         counts = self.brought.counts
         counts[one["kind"]] = counts.get(one["kind"], 0) + 1
-        yield from getattr(self, f"_{one['kind']}")(stage, self._json(one["path"]), one)
+        yield from KINDS[one["kind"]].steps(self, stage, self._json(one["path"]), one)
 
     def _json(self, path: str) -> dict[str, Any]:
-        data = json.loads(self._read(path, bringing.MOST_BYTES))
+        data = json.loads(self.read(path, MOST_BYTES))
         if not isinstance(data, dict):
             raise NotEverything(why=f"{path[:60]} is no object")
         return data
 
-    def _read(self, path: str, most: int) -> bytes:
+    def read(self, path: str, most: int) -> bytes:
         """A file in it, of which no more is unpacked than there may be, whatever it says."""
         with self.packed.open(path) as file:
             data = file.read(most + 1)
@@ -240,60 +218,19 @@ class _Bringing:
             raise NotEverything(why=f"{path[:60]} has more than {most // 1024**2} megabytes")
         return data
 
-    def _named(self, thing: Any, one: Mapping[str, Any]) -> None:
+    def name(self, thing: Any, one: Mapping[str, Any]) -> None:
         """Gives a thing its name and folder."""
         thing.folder = things.folder_from(str(one.get("folder", "")))
         thing.opened = moment_from(str(one.get("opened", "")))
-        thing.binned = _binned(one)
+        thing.binned = binned_of(one)
         thing.name = things.cleaned(str(one["name"]))
         if thing.binned is None:
-            thing.name = things.untaken(thing, thing.name)
+            thing.name = thing.untaken(thing.name)
 
-    def _table(self, stage: Person, data: dict[str, Any], one: Mapping[str, Any]) -> Iterator[Step]:
-        table = DataTable(owner=stage)
-        self._named(table, one)
-        yield table.save
-        for told in data["versions"]:
-            version = Version(owner=stage, table=table, pk=uuid4())
-            for name in FILE:
-                setattr(version, name, told[name])
-            version.guess  # noqa: B018 - it has to be one
-            version.rows = _count(told["rows"])
-            held = self._read(f"files/{told['id']}", MAX_BYTES)
-            version.size = len(held)
-            made = moment_from(told["made"])
-            yield partial(_write_version, version, held, made)
-            self.versions[PREFIX + told["id"]] = drawn_as(version)
-
-    def _procedure(
-        self, stage: Person, data: dict[str, Any], one: Mapping[str, Any]
-    ) -> Iterator[Step]:
-        procedure = Procedure(owner=stage)
-        self._named(procedure, one)
-
-        def write() -> None:
-            here = procedure_from(data, procedure)
-            for there, version in here.versions.items():
-                self.versions[OF_PROCEDURE + there] = OF_PROCEDURE + version
-            self.runs |= here.runs
-
-        yield write
-
-    def _sheet(self, stage: Person, data: dict[str, Any], one: Mapping[str, Any]) -> Iterator[Step]:
-        document = bringing.document_in(json.dumps(data).encode(), "sheet.json")
-        versions = {**bringing.versions_here(self.person, document.versions), **self.versions}
-        sheet = bringing.sheet_of(stage, document, things.folder_from(str(one.get("folder", ""))))
-        sheet.opened, sheet.binned = moment_from(str(one.get("opened", ""))), _binned(one)
-        self.lines += len(document.lines)
+    def count_lines(self, count: int) -> None:
+        """Errors: :class:`NoRoom` where so many lines more are too many."""
+        self.lines += count
         room_for(self.person, lines=self.lines)
-        yield from bringing.writing(sheet, bringing.lines_of(document, versions, self.runs))
-
-    def _record(
-        self, stage: Person, data: dict[str, Any], one: Mapping[str, Any]
-    ) -> Iterator[Step]:
-        record = Record(owner=stage)
-        self._named(record, one)
-        yield partial(record_from, data, record)
 
 
 def _written(steps: Iterator[Step]) -> Iterator[None]:
@@ -308,19 +245,6 @@ def _written(steps: Iterator[Step]) -> Iterator[None]:
         ready += islice(steps, READY_AT_ONCE - len(ready))
 
 
-def _write_version(version: Version, held: bytes, made: datetime) -> None:
-    version.save()
-    Version.objects.filter(pk=version.pk).update(made=made)
-    version.path.parent.mkdir(parents=True, exist_ok=True, mode=0o700)
-    version.path.write_bytes(held)
-
-
-def _count(told: object) -> int:
-    if not isinstance(told, int) or isinstance(told, bool) or not 0 <= told < 2**31:
-        raise ValueError(f"{told!s:.20} is no count")
-    return told
-
-
-def _binned(one: Mapping[str, Any]) -> datetime | None:
+def binned_of(one: Mapping[str, Any]) -> datetime | None:
     """When it was put into the bin, if it was."""
     return moment_from(str(one["binned"])) if one.get("binned") else None

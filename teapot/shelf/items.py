@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Self
+from typing import Any, ClassVar, Self
 
 from django.db import models
 from django.utils import timezone
@@ -23,6 +23,9 @@ class OnShelf(models.Model):
     """``folder`` is where it lies, such as ``week 3/kettles``; empty at the top.  ``binned`` is
     when it was put into the bin."""
 
+    word: ClassVar[str]
+    """What a thing of its kind is called: sheet, procedure, table or record."""
+
     folder = models.CharField(max_length=LONGEST_FOLDER, default="")
     opened = models.DateTimeField(default=timezone.now)
     binned = models.DateTimeField(null=True)
@@ -34,3 +37,16 @@ class OnShelf(models.Model):
     def name_shown(self) -> str:
         """What it is called."""
         return str(getattr(self, "title", "") or getattr(self, "name", ""))
+
+    def is_taken(self, name: str) -> bool:
+        """Whether another of its kind on the same shelf has the name."""
+        others: Any = type(self)
+        at_hand = others.objects.at_hand().filter(owner=getattr(self, "owner", None))
+        return bool(at_hand.exclude(pk=self.pk).filter(name=name).exists())
+
+    def untaken(self, name: str) -> str:
+        """The name, or with a number after it where another of its kind has it."""
+        number, found = 2, name
+        while self.is_taken(found):
+            found, number = f"{name[: LONGEST_NAME - 5]} {number}", number + 1
+        return found

@@ -10,37 +10,14 @@ from datetime import datetime
 from typing import Any
 from uuid import UUID
 
-from django.db import connection
-from django.db.models import Count, OuterRef, Q, QuerySet, Subquery
-from django.db.models.functions import Coalesce
+from django.db.models import Q
 
 from teapot.accounts.models import Person
-from teapot.console.models import Line, Sheet
-from teapot.procedures.models import Procedure, ProcedureVersion
-from teapot.records.models import Event, Record
-from teapot.shelf.models import DataTable, Version
-
-KINDS: dict[str, type[Sheet] | type[Procedure] | type[DataTable] | type[Record]] = {
-    "sheet": Sheet,
-    "procedure": Procedure,
-    "table": DataTable,
-    "record": Record,
-}
-"""Each kind of thing by its word."""
+from teapot.shelf.kinds import KINDS, Kind
+from teapot.shelf.things import name_field
 
 USES = re.compile(r'\b(shelf|run)\("([^"]*)"')
 """Where a line names a table, or a procedure."""
-
-USERS = """
-    SELECT sheet.title, line.text
-      FROM line_words
-      JOIN console_line AS line ON line.id = line_words.rowid
-      JOIN console_sheet AS sheet ON sheet.id = line.sheet_id
-     WHERE line_words MATCH 'text: shelf OR text: run' AND sheet.owner_id = %s
-       AND sheet.binned IS NULL AND NOT line.deleted
-     ORDER BY sheet.id, line.place
-"""
-"""Lines that may name a table or a procedure."""
 
 USED_AS = {"shelf": "table", "run": "procedure"}
 
@@ -76,16 +53,16 @@ def names_of(person: Person, words: Sequence[str] = ()) -> list[ShelfName]:
     """What all that lies on the shelf is called, or what has all the ``words`` in its name,
     its folder and the word for its kind; what was opened last first."""
     found = []
-    for kind, model in KINDS.items():
-        name = "title" if kind == "sheet" else "name"
-        things = model.objects.at_hand().filter(owner=person).order_by()
+    for kind in KINDS.values():
+        name = name_field(kind.model)
+        things = kind.model.objects.at_hand().filter(owner=person).order_by()
         for word in words:
-            if word.casefold() not in kind:
+            if word.casefold() not in kind.word:
                 things = things.filter(
                     Q(**{f"{name}__icontains": word}) | Q(folder__icontains=word)
                 )
         found += [
-            ShelfName(kind, *row) for row in things.values_list("pk", name, "folder", "opened")
+            ShelfName(kind.word, *row) for row in things.values_list("pk", name, "folder", "opened")
         ]
     return sorted(found, key=lambda one: one.opened, reverse=True)
 
@@ -106,7 +83,7 @@ def things_of(
     among = Q() if only is None else Q(pk__in=only)
     found = [
         ShelfEntry(
-            kind=kind,
+            kind=kind.word,
             pk=thing.pk,
             name=thing.name_shown,
             folder=thing.folder,
@@ -115,10 +92,12 @@ def things_of(
             address=thing.get_absolute_url(),
             binned=thing.binned,
         )
-        for kind in KINDS
-        for thing in _counted(kind).filter(among, owner=person, binned__isnull=not in_bin)
+        for kind in KINDS.values()
+        for thing in kind.counted(
+            kind.model.objects.filter(among, owner=person, binned__isnull=not in_bin)
+        )
     ]
-    if not in_bin and any(one.kind in ("table", "procedure") for one in found):
+    if not in_bin and any(KINDS[one.kind].versions for one in found):
         uses = uses_of(person)
         for one in found:
             one.used_by = uses.get((one.kind, one.name), [])
@@ -126,52 +105,21 @@ def things_of(
     return found
 
 
-def _counted(kind: str) -> QuerySet[Any]:
-    """The things of a kind, each with what its size is said by."""
-    things = KINDS[kind].objects.all()
-    if kind == "sheet":
-        lines = Line.objects.present().filter(sheet=OuterRef("pk")).order_by()
-        counted = lines.values("sheet").annotate(n=Count("pk")).values("n")
-        return things.annotate(many=Coalesce(Subquery(counted), 0))
-    if kind == "procedure":
-        newest = ProcedureVersion.objects.filter(procedure=OuterRef("pk")).order_by("-made")
-        return things.annotate(text=Subquery(newest.values("text")[:1]))
-    if kind == "table":
-        versions = Version.objects.filter(table=OuterRef("pk")).order_by("-made")
-        return things.annotate(many=Subquery(versions.values("rows")[:1]))
-    events = Event.objects.filter(record=OuterRef("pk")).order_by()
-    counted = events.values("record").annotate(n=Count("pk")).values("n")
-    return things.annotate(many=Coalesce(Subquery(counted), 0))
-
-
-def _size(kind: str, thing: Any) -> str:
-    count = len((thing.text or "").splitlines()) if kind == "procedure" else thing.many or 0
-    unit = {"sheet": "line", "procedure": "line", "table": "row", "record": "event"}[kind]
-    return f"{count:,} {unit}{'' if count == 1 else 's'}"
+def _size(kind: Kind, thing: Any) -> str:
+    count = kind.size_of(thing)
+    return f"{count:,} {kind.unit}{'' if count == 1 else 's'}"
 
 
 def uses_of(person: Person) -> dict[tuple[str, str], list[str]]:
     """For each table and procedure, by kind and name, the sheets and procedures that use it."""
-    named = Q(text__contains='shelf("') | Q(text__contains='run("')
-    with connection.cursor() as cursor:
-        cursor.execute(USERS, [person.pk.hex])
-        texts = cursor.fetchall()
-    texts += newest_texts(person).filter(named).values_list("procedure__name", "text")
     uses: dict[tuple[str, str], list[str]] = defaultdict(list)
-    for where, text in texts:
-        for function, name in USES.findall(text):
-            users = uses[USED_AS[function], name]
-            if where not in users:
-                users.append(where)
+    for kind in sorted(KINDS.values(), key=lambda one: -one.rank):
+        for where, text in kind.naming(person):
+            for function, name in USES.findall(text):
+                users = uses[USED_AS[function], name]
+                if where not in users:
+                    users.append(where)
     return uses
-
-
-def newest_texts(person: Person) -> QuerySet[ProcedureVersion]:
-    """The newest version of each procedure on the shelf of a person."""
-    of_same = ProcedureVersion.objects.filter(procedure=OuterRef("procedure")).order_by("-made")
-    return ProcedureVersion.objects.filter(
-        procedure__owner=person, procedure__binned=None, pk=Subquery(of_same.values("pk")[:1])
-    )
 
 
 def in_folders(things: list[ShelfEntry]) -> list[Folder]:

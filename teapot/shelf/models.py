@@ -1,88 +1,10 @@
-"""Data tables, as they are kept: each with its versions, of which none ever changes."""
+"""What is on its way to a shelf."""
 
 from __future__ import annotations
 
-import uuid
-from pathlib import Path
-
-from django.conf import settings
 from django.db import models
-from django.urls import reverse
 
 from teapot.accounts.models import Person
-from teapot.engine.files.preview import ColumnGuess, Guess
-from teapot.engine.files.shelf import File
-from teapot.shelf.items import LONGEST_NAME, OnShelf, OnShelfQuerySet
-
-
-class DataTable(OnShelf):
-    """A table under a name; ``owner`` is None for those of the demo.
-
-    One in the bin can be brought back, and stays readable for the lines that used it.
-    """
-
-    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
-    owner = models.ForeignKey(Person, models.CASCADE, null=True, related_name="tables")
-    name = models.CharField(max_length=LONGEST_NAME)
-    made = models.DateTimeField(auto_now_add=True)
-
-    objects = OnShelfQuerySet.as_manager()
-
-    class Meta:
-        ordering = ("name",)
-        constraints = (
-            models.UniqueConstraint(
-                fields=("owner", "name"),
-                condition=models.Q(binned=None),
-                name="one_table_a_name",
-            ),
-        )
-
-    def get_absolute_url(self) -> str:
-        """Its page."""
-        return reverse("table", args=[self.pk])
-
-    @property
-    def newest(self) -> Version:
-        """The version that ``shelf(name)`` gives."""
-        return self.versions.latest("made")
-
-
-class Version(models.Model):
-    """A file as it was brought in, and how it is read.
-
-    ``table`` is None while it is only looked at; ``owner`` is who brought it.
-    """
-
-    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
-    owner = models.ForeignKey(Person, models.CASCADE, null=True, related_name="versions")
-    table = models.ForeignKey(DataTable, models.CASCADE, null=True, related_name="versions")
-    file_name = models.CharField(max_length=200)
-    separator = models.CharField(max_length=1, default=",")
-    point = models.CharField(max_length=1, default=".")
-    has_head = models.BooleanField(default=True)
-    encoding = models.CharField(max_length=20, default="")
-    marks = models.CharField(max_length=200, default="")
-    columns = models.JSONField(default=list)
-    rows = models.PositiveIntegerField(default=0)
-    size = models.PositiveIntegerField(default=0)
-    made = models.DateTimeField(auto_now_add=True)
-
-    @property
-    def path(self) -> Path:
-        """Where the file is."""
-        return settings.DATA / "tables" / str(self.pk)
-
-    @property
-    def guess(self) -> Guess:
-        """How the file is read."""
-        columns = tuple(ColumnGuess(**column) for column in self.columns)
-        return Guess(self.separator, self.point, self.has_head, columns, self.marks, self.encoding)
-
-    @property
-    def file(self) -> File:
-        """What an evaluator needs to read it."""
-        return File(str(self.path), self.guess)
 
 
 class Arrival(models.Model):

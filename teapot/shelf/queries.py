@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Any, TypeVar
 from uuid import UUID
 
 from django.conf import settings
-from django.db.models import Q
 from django.utils import timezone
 from django.utils.formats import date_format
 
@@ -21,14 +20,10 @@ from teapot.fence.jobs import Job
 from teapot.fence.lines import Part
 from teapot.fence.turns import Slowed
 from teapot.fence.worker import RefusedJob, ShelfState, State
-from teapot.procedures.models import ProcedureVersion
-from teapot.shelf.models import Version
+from teapot.shelf.kinds import versioned
 
 T = TypeVar("T")
 
-
-MOST_TEXTS, MOST_CHARACTERS = 1000, 2_000_000
-"""Versions of procedures that evaluators know, the newest first, and what they have in all."""
 
 NO_LINES = Part()
 """Of what is no sheet."""
@@ -37,51 +32,15 @@ NO_LINES = Part()
 def shelf_state(owner: UUID | None) -> ShelfState:
     """The tables and procedures of a person, and those of the demo, which copied sheets may
     have used."""
-    is_at_hand = Q(table__owner=owner) | Q(table__owner=None)
-    tables = _with_what_replaced_them(
-        Version.objects.filter(is_at_hand, table__isnull=False)
-        .select_related("table")
-        .order_by("table", "made"),
-        "table",
-    )
-    newest_texts = ProcedureVersion.objects.filter(
-        Q(procedure__owner=owner) | Q(procedure__owner=None)
-    ).order_by("-made")
-    procedures = _with_what_replaced_them(
-        sorted(
-            _up_to(MOST_CHARACTERS, newest_texts.select_related("procedure")[:MOST_TEXTS]),
-            key=lambda one: (str(one.procedure_id), one.made),
-        ),
-        "procedure",
-    )
-    return ShelfState(
-        versions=tuple(
-            (one.table.name, str(one.pk))
-            for one in tables.newest
-            if one.table.binned is None and one.table.owner_id == owner
-        ),
-        files=tuple((str(one.pk), one.file) for one in tables.all),
-        replaced=(*tables.replaced, *procedures.replaced),
-        procedures=tuple(
-            (one.procedure.name, str(one.pk))
-            for one in procedures.newest
-            if one.procedure.binned is None and one.procedure.owner_id == owner
-        ),
-        texts=tuple((str(one.pk), one.for_engine) for one in procedures.all),
-    )
-
-
-def _up_to(characters: int, versions: Iterable[ProcedureVersion]) -> Iterator[ProcedureVersion]:
-    """The first of them that have no more than so many characters in all."""
-    for version in versions:
-        characters -= len(version.text)
-        if characters < 0:
-            return
-        yield version
+    fields: dict[str, tuple[Any, ...]] = {}
+    for _, versions in versioned():
+        for name, value in versions.state(owner).items():
+            fields[name] = (*fields.get(name, ()), *value)
+    return ShelfState(**fields)
 
 
 @dataclass(frozen=True, slots=True)
-class Versions:
+class WithReplaced:
     """All versions of things, the newest of each thing, and when the others were replaced."""
 
     all: list[Any]
@@ -89,7 +48,7 @@ class Versions:
     replaced: tuple[tuple[str, str], ...]
 
 
-def _with_what_replaced_them(versions: Iterable[Any], of: str) -> Versions:
+def with_replaced(versions: Iterable[Any], of: str) -> WithReplaced:
     """``versions`` in the order of their things, the older ones of each first."""
     found = list(versions)
     newest: dict[Any, Any] = {}
@@ -99,7 +58,7 @@ def _with_what_replaced_them(versions: Iterable[Any], of: str) -> Versions:
         if thing in newest:
             replaced.append((str(newest[thing].pk), _said(version)))
         newest[thing] = version
-    return Versions(found, list(newest.values()), tuple(replaced))
+    return WithReplaced(found, list(newest.values()), tuple(replaced))
 
 
 def _said(version: Any) -> str:

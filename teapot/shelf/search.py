@@ -3,51 +3,21 @@
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass
 from uuid import UUID
 
-from django.db import connection
 from django.db.models import Q
 from django.utils.html import escape
 from django.utils.safestring import SafeString, mark_safe
 
 from teapot.accounts.models import Person
-from teapot.shelf.listing import ShelfEntry, names_of, newest_texts, things_of
-from teapot.shelf.models import Version
+from teapot.shelf.kinds import KINDS, Place
+from teapot.shelf.listing import ShelfEntry, names_of, things_of
 
 MOST_PLACES = 3
 """Places that are shown of one thing."""
 
 AROUND = 50
 """Characters that are shown on either side of what was found."""
-
-LINES = """
-    SELECT line.sheet_id, line.number, line.text, line.search_text
-      FROM line_words
-      JOIN console_line AS line ON line.id = line_words.rowid
-      JOIN console_sheet AS sheet ON sheet.id = line.sheet_id
-     WHERE line_words MATCH %s AND sheet.owner_id = %s
-       AND sheet.binned IS NULL AND NOT line.deleted
-     ORDER BY line_words.rowid DESC LIMIT 200
-"""
-
-
-EVENTS = """
-    SELECT event.record_id, event.number, event.text, event.said
-      FROM event_words
-      JOIN records_event AS event ON event.id = event_words.rowid
-      JOIN records_record AS record ON record.id = event.record_id
-     WHERE event_words MATCH %s AND record.owner_id = %s AND record.binned IS NULL
-     ORDER BY event_words.rowid DESC LIMIT 200
-"""
-
-
-@dataclass(frozen=True, slots=True)
-class Place:
-    """Where something was found: the number of a line, and what stands there."""
-
-    number: int | None
-    shown: SafeString
 
 
 def words_in(typed: str) -> list[str]:
@@ -61,7 +31,10 @@ def search(person: Person, typed: str) -> list[ShelfEntry]:
     words = words_in(typed)
     if not words:
         return [] if typed.strip() else things_of(person)
-    places = _places(person, words)
+    places: dict[UUID, list[Place]] = {}
+    for kind in KINDS.values():
+        for key, place in kind.places(person, words):
+            places.setdefault(key, []).append(place)
     called = {one.pk for one in names_of(person, words)}
     found = things_of(person, only={*called, *places})
     for thing in found:
@@ -69,38 +42,27 @@ def search(person: Person, typed: str) -> list[ShelfEntry]:
     return found
 
 
-def _places(person: Person, words: list[str]) -> dict[UUID, list[Place]]:
-    places: dict[UUID, list[Place]] = {}
-    match = " ".join(f'"{word}"*' for word in words)
-    with connection.cursor() as cursor:
-        cursor.execute(LINES, [match, person.pk.hex])
-        for sheet, number, text, answers in cursor.fetchall():
-            shown = text if _has(text, words) else f"{text} … {answers}"
-            places.setdefault(UUID(sheet), []).append(Place(number, marked(shown, words)))
-        cursor.execute(EVENTS, [match, person.pk.hex])
-        for record, number, text, said in cursor.fetchall():
-            shown = text if _has(text, words) else f"{text} … {said}"
-            places.setdefault(UUID(record), []).append(Place(number, marked(shown, words)))
-    for version in newest_texts(person).filter(_each(words, "text")):
-        rows = version.text.splitlines()
-        shown = next((row for row in rows if _has(row, words[:1])), "")
-        places.setdefault(version.procedure_id, []).append(Place(None, marked(shown, words)))
-    for version in Version.objects.filter(table__owner=person, table__binned=None):
-        names = " ".join(column["name"] for column in version.columns)
-        if _has(names, words):
-            places.setdefault(version.table_id, [Place(None, marked(f"columns {names}", words))])
-    return places
+def match_of(words: list[str]) -> str:
+    """What an index of words is asked for (FTS5): all of them, as beginnings."""
+    return " ".join(f'"{word}"*' for word in words)
 
 
-def _each(words: list[str], field: str) -> Q:
+def each_in(words: list[str], field: str) -> Q:
+    """Rows with all the words in a field."""
     wanted = Q()
     for word in words:
         wanted &= Q(**{f"{field}__icontains": word})
     return wanted
 
 
-def _has(text: str, words: list[str]) -> bool:
+def has_all(text: str, words: list[str]) -> bool:
+    """Whether all the words are in a text."""
     return all(word.casefold() in text.casefold() for word in words)
+
+
+def row_found(number: int | None, text: str, more: str, words: list[str]) -> Place:
+    """A row of which ``text`` is typed and ``more`` is shown only where the words are there."""
+    return Place(number, marked(text if has_all(text, words) else f"{text} … {more}", words))
 
 
 def marked(text: str, words: list[str]) -> SafeString:

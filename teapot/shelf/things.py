@@ -9,9 +9,9 @@ from django.db import IntegrityError, models, transaction
 from django.utils import timezone
 
 from teapot.accounts.models import Person
-from teapot.console import words
 from teapot.engine.errors import LineError, Problem
 from teapot.shelf.items import LONGEST_FOLDER, LONGEST_NAME, OnShelf
+from teapot.sqlite import words
 
 KEPT_IN_BIN = timedelta(days=30)
 """How long what was put into the bin can be brought back."""
@@ -51,25 +51,9 @@ def free_name(thing: Any, name: str) -> str:
     name = cleaned(name)
     if name_field(thing) == "title":
         return name
-    others = type(thing).objects.at_hand().filter(owner=thing.owner).exclude(pk=thing.pk)
-    if others.filter(name=name).exists():
-        raise NameInUse(kind=word_for(thing), name=name)
+    if thing.is_taken(name):
+        raise NameInUse(kind=thing.word, name=name)
     return name
-
-
-def word_for(thing: Any) -> str:
-    """What it is called: sheet, procedure, table or record."""
-    return {"datatable": "table"}.get(type(thing)._meta.model_name, type(thing)._meta.model_name)
-
-
-def untaken(thing: Any, name: str) -> str:
-    """The name, or with a number after it where another of its kind has it."""
-    number, found = 2, name
-    while True:
-        try:
-            return free_name(thing, found)
-        except NameInUse:
-            found, number = f"{name[: LONGEST_NAME - 5]} {number}", number + 1
 
 
 def rename(thing: Any, name: str) -> None:
@@ -121,7 +105,7 @@ def _save(thing: Any, fields: dict[str, Any]) -> None:
     except IntegrityError:
         for name, value in before.items():
             setattr(thing, name, value)
-        raise NameInUse(kind=word_for(thing), name=fields.get("name", thing.name_shown)) from None
+        raise NameInUse(kind=thing.word, name=fields.get("name", thing.name_shown)) from None
 
 
 def say_changed(owner: Any) -> None:

@@ -1,19 +1,17 @@
-"""Addresses of the data tables."""
+"""Addresses of the page of the shelf."""
 
 from django.urls import path
 
-from teapot.shelf.views import tables as views
+from teapot.shelf.views import arriving, page
 
 urlpatterns = [
-    path("", views.tables, name="tables"),
-    path("new", views.bring_in, name="bring-in"),
-    path("files/<uuid:pk>", views.look_at, name="look-at"),
-    path("files/<uuid:pk>/keep", views.keep, name="keep-table"),
-    path("files/<uuid:pk>/drop", views.drop, name="drop-file"),
-    path("<uuid:pk>", views.table, name="table"),
-    path("<uuid:pk>/rows", views.rows, name="table-rows"),
-    path("<uuid:pk>/rows.csv", views.as_csv, name="table-csv"),
-    path("<uuid:pk>/rename", views.rename, name="rename-table"),
-    path("<uuid:pk>/delete", views.delete, name="delete-table"),
-    path("<uuid:pk>/bring-back", views.bring_back, name="bring-back-table"),
+    path("", page.shelf, name="shelf"),
+    path("everything.zip", page.everything, name="everything"),
+    path("bring-in", arriving.arrive, name="arrive"),
+    path("bring-in/on-its-way", arriving.arrival, name="arrival"),
+    path("bring-in/stop", arriving.stop, name="stop-arrival"),
+    path("bring-in/settle", arriving.settle, name="settle-clashes"),
+    path("names.json", page.names, name="shelf-names"),
+    path("<slug:kind>/<uuid:pk>/opened", page.opened, name="opened"),
+    path("<slug:kind>/<uuid:pk>/<slug:act>", page.change, name="change-thing"),
 ]

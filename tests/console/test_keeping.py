@@ -3,12 +3,14 @@
 import re
 import uuid
 from functools import partial
+from io import StringIO
 
 import pytest
+from django.core.management import call_command
 from django.db import connection
 from django.test import Client
 
-from teapot.console import samples, services
+from teapot.console import services
 from teapot.console.models import Line, Sheet
 from tests.threads import at_once
 
@@ -172,7 +174,8 @@ def test_earlier_lines_follow_screen_by_screen(person):
 
 
 def test_the_demo_is_worked_out_by_the_engine_and_copied_to_each_person():
-    [*_, sample] = samples.load_samples()
+    call_command("load_demo", stdout=StringIO())
+    sample = Sheet.objects.filter(owner=None).order_by("opened").last()
     first, second = Client(), Client()
     for client in (first, second):
         assert "Open the demo" in client.get("/", follow=True).content.decode()

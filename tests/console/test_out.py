@@ -17,8 +17,9 @@ from hypothesis import strategies as st
 from teapot.accounts.models import Person
 from teapot.console import bringing, changes, services
 from teapot.console.models import Line, Sheet
-from teapot.console.out import FORMATS, document_of
+from teapot.console.out import document_of
 from teapot.engine.out.reading import NotASheet
+from teapot.shelf.saving import FORMATS
 
 pytestmark = pytest.mark.django_db(transaction=True)
 

@@ -4,8 +4,8 @@ import pytest
 from django.core.management import call_command
 
 from teapot.console.models import Line
-from teapot.console.proving import answered_otherwise
-from teapot.shelf.models import Version
+from teapot.hosting.proving import answered_otherwise
+from teapot.tables.models import Version
 from tests.people import Someone
 
 pytestmark = pytest.mark.django_db(transaction=True)

@@ -226,3 +226,20 @@ def test_the_lines_that_were_measured():
     ]
     assert lines[-1]["error"]["mends"] == [{"label": "|-3|; 2", "input": "|-3|; 2"}]
     assert done.returncode == 1
+
+
+ELSEWHERE = """
+import runpy, sys
+sys.platform = "win32"
+for name in ("resource", "fcntl"):
+    sys.modules[name] = None
+sys.argv = ["teapot.engine"]
+runpy.run_module("teapot.engine", run_name="__main__")
+"""
+
+
+def test_it_runs_without_limits_where_there_is_no_linux():
+    command = [sys.executable, "-c", ELSEWHERE]
+    ran = subprocess.run(command, input="1/3\n", capture_output=True, text=True, timeout=PATIENCE)
+    assert "≈ 0.3333333333" in ran.stdout
+    assert "no limits of time and memory" in ran.stderr

@@ -99,7 +99,7 @@ def test_the_page_asks_again_for_what_the_server_did_not_get_to(error, goes_on):
 
 def test_the_sentences_say_which_limit_it_was():
     assert "4 s of computing" in bounds.too_slow(4.0).text
-    assert "too busy" in bounds.starved(4.0).text
+    assert "very busy" in bounds.starved(4.0).text
     assert "21 s" in bounds.starved(4.0).text
 
 

@@ -9,11 +9,11 @@ from django.test import Client
 
 from teapot.console import evaluating
 from teapot.console.models import Line, Sheet
-from teapot.console.out import FORMATS
 from teapot.fence import jobs
 from teapot.procedures import services
 from teapot.procedures.models import Procedure, Run
 from teapot.records.models import Record
+from teapot.shelf.saving import FORMATS
 from tests.people import Someone
 from tests.threads import Thread
 
@@ -55,7 +55,7 @@ def test_a_reply_that_does_not_fit_is_asked_again_and_nothing_is_run(someone):
     address = someone.procedure("heating", HEATING)
     said = run(someone, address, m="30°")
     assert 'data-wrong="mass, kg"' in said
-    assert "This needs A number, and it is an angle." in said
+    assert "This needs a number, and it is an angle." in said
     assert "is missing" in run(someone, address, m="1 +")
     assert Run.objects.count() == 0
 

@@ -4,9 +4,9 @@ import pytest
 from django.db import DatabaseError, connection
 
 from teapot.console import changes
+from teapot.console.sample_record import load_sample_record
 from teapot.records import out, services
 from teapot.records.models import Event, Record
-from teapot.records.samples import load_sample_record
 from teapot.records.writing import KINDS
 from tests.people import Someone
 

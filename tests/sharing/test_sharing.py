@@ -8,7 +8,7 @@ from teapot.console.models import Line, Sheet
 from teapot.procedures.models import Procedure, ProcedureVersion
 from teapot.records.models import Record
 from teapot.sharing.models import Link
-from teapot.shelf.models import Version
+from teapot.tables.models import Version
 from tests.people import Someone
 
 pytestmark = pytest.mark.django_db(transaction=True)

@@ -29,7 +29,8 @@ from teapot.records.models import Record
 from teapot.shelf import importing
 from teapot.shelf.everything import write_zip
 from teapot.shelf.everything_in import ImportStopped, NotEverything, bring_in, clashes_in
-from teapot.shelf.models import Arrival, DataTable, Version
+from teapot.shelf.models import Arrival
+from teapot.tables.models import DataTable, Version
 from tests.people import Someone, zipped
 from tests.server import PATIENCE
 

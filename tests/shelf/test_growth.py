@@ -14,8 +14,9 @@ from teapot.console import changes, services
 from teapot.console.models import Change
 from teapot.procedures import services as procedures
 from teapot.records.models import Event
-from teapot.shelf.models import Arrival, Version
+from teapot.shelf.models import Arrival
 from teapot.shelf.queries import shelf_state
+from teapot.tables.models import Version
 from tests.people import Someone
 
 pytestmark = pytest.mark.django_db(transaction=True)
@@ -67,7 +68,7 @@ def test_changes_that_are_kept_for_undo_have_an_end(monkeypatch):
 
 def test_versions_of_a_table_that_nothing_used_have_an_end(settings, tmp_path, monkeypatch):
     settings.DATA = tmp_path
-    monkeypatch.setattr("teapot.shelf.services.MOST_VERSIONS", 3)
+    monkeypatch.setattr("teapot.tables.services.MOST_VERSIONS", 3)
     someone = Someone()
     address = someone.table("pots", "x\n1\n")
     someone.keep('first = shelf("pots")', "sum(first.x)")

@@ -10,6 +10,7 @@ from teapot.console.models import Line, Sheet
 from teapot.procedures import services as procedures
 from teapot.procedures.models import Procedure
 from teapot.shelf import things
+from teapot.shelf.items import OnShelf
 from tests.people import Someone
 
 pytestmark = pytest.mark.django_db(transaction=True)
@@ -103,7 +104,7 @@ def test_the_files_of_a_table_go_with_it(someone):
 
 def test_a_name_that_another_window_took_meanwhile_is_taken(someone, monkeypatch):
     someone.procedure("double", "1")
-    monkeypatch.setattr(things, "untaken", lambda thing, name: name)
+    monkeypatch.setattr(OnShelf, "untaken", lambda thing, name: name)
     monkeypatch.setattr(things, "free_name", lambda thing, name: name)
     with pytest.raises(things.NameInUse):
         procedures.make(someone.person, "double")

@@ -13,7 +13,7 @@ from django.test import Client
 from teapot.console import evaluating, services
 from teapot.console.models import Sheet
 from teapot.engine.out.cells import safe_cell
-from teapot.shelf.models import DataTable, Version
+from teapot.tables.models import DataTable, Version
 
 pytestmark = pytest.mark.django_db(transaction=True)
 
@@ -139,8 +139,8 @@ def test_rows_are_filtered_sorted_and_sent_screen_by_screen(person):
         ("nothing > 3", "No quantity is named nothing"),
         ("n >", "missing"),
         ("n", "a test that is true or false"),
-        ("x = 3", "One test with the columns"),
-        ("n > 1; n > 2", "One test with the columns"),
+        ("x = 3", "one test that uses the columns"),
+        ("n > 1; n > 2", "one test that uses the columns"),
     ):
         assert said in page(person, f"{address}/rows?test={test}"), test
 

@@ -8,7 +8,7 @@ from uuid import UUID
 
 from django.db.models import Q, prefetch_related_objects
 from django.http import Http404, HttpRequest, HttpResponse, HttpResponseBadRequest
-from django.shortcuts import get_object_or_404, render
+from django.shortcuts import render
 from django.urls import reverse
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
@@ -40,7 +40,6 @@ from teapot.engine.version import VERSION
 from teapot.fence import jobs
 from teapot.fence.out_jobs import Drawing
 from teapot.fence.turns import EvaluatorsBusy, Overtaken
-from teapot.procedures.models import Procedure
 
 IN_LINE = dict.fromkeys(("histogram", "scatter"), "console/chart.html")
 """The pictures that open below their line, where others open over the page."""
@@ -145,26 +144,6 @@ def _answered(request: HttpRequest, sheet: Sheet, kept: Kept, since: int) -> Htt
     else:
         response["X-Go"] = reverse("shelf")
     return response
-
-
-@require_POST
-def run(request: HttpRequest, pk: UUID) -> HttpResponse:
-    """Runs a procedure into the sheet, with the replies to what it asks."""
-    sheet = own_sheet(request, pk)
-    since = whole_number(request.POST.get("since"))
-    try:
-        token, wanted = UUID(request.POST.get("token", "")), UUID(request.POST.get("procedure", ""))
-    except ValueError:
-        return HttpResponseBadRequest("token and procedure are UUIDs")
-    procedure = get_object_or_404(Procedure.objects.at_hand(), pk=wanted, owner=sheet.owner)
-    keys, replies = request.POST.getlist("key"), request.POST.getlist("reply")
-    try:
-        came = services.run_into(sheet, procedure, dict(zip(keys, replies, strict=False)), token)
-    except LineError as error:
-        return refused_with(request, error)
-    except (Crowded, EvaluatorsBusy):
-        return HttpResponse("Other lines are being worked out just now.", status=503)
-    return news(request, sheet, since) if isinstance(came, int) else refused(request, came)
 
 
 @require_POST

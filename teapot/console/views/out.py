@@ -12,10 +12,11 @@ from django.views.decorators.http import require_POST, require_safe
 from teapot.accounts.guests import known_person, new_guest
 from teapot.accounts.models import Person
 from teapot.console import bringing
-from teapot.console.out import FORMATS, document_of, or_why_not, printed, saved_as
+from teapot.console.out import document_of
 from teapot.console.views.replies import own_sheet
 from teapot.engine.errors import LineError
 from teapot.engine.out.document import Document
+from teapot.shelf.saving import FORMATS, or_why_not, printed, saved_as
 
 MOST_NUMBERS = 20_000
 MOST_HELD = 1_000_000

@@ -16,9 +16,8 @@ from teapot.accounts.room import room_for
 from teapot.accounts.visits import Visit
 from teapot.console import changes, services
 from teapot.console.models import Sheet
-from teapot.console.out import FORMATS
 from teapot.console.quick import token_for
-from teapot.console.samples import copy_samples, has_samples
+from teapot.console.samples import has_samples
 from teapot.console.tries import tries_for
 from teapot.console.views.replies import (
     FURTHER,
@@ -36,9 +35,8 @@ from teapot.engine.errors import LineError
 from teapot.engine.reading.forms import SHAPES, STYLES, UNITS
 from teapot.engine.sheet.settings import CHOICES
 from teapot.fence.change_jobs import Wanted
-from teapot.procedures.samples import copy_procedures
-from teapot.records.samples import copy_record
-from teapot.shelf.services import copy_tables
+from teapot.shelf.kinds import KINDS
+from teapot.shelf.saving import FORMATS
 
 
 @require_safe
@@ -91,12 +89,8 @@ def sheet(request: HttpRequest, pk: UUID) -> HttpResponse:
 def samples(request: HttpRequest) -> HttpResponse:
     """Gives the person a copy of the demo sheets and opens the first of them."""
     person = known_person(request) or new_guest(request)
-    copy_tables(person)
-    copy_procedures(person)
-    copy_record(person)
-    return redirect(
-        copy_samples(person) or person.sheets.at_hand().first() or person.sheets.create()
-    )
+    copied = {kind.word: kind.copy_samples(person) for kind in KINDS.values()}
+    return redirect(copied["sheet"] or person.sheets.at_hand().first() or person.sheets.create())
 
 
 @require_POST

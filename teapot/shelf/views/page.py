@@ -13,18 +13,14 @@ from django.views.decorators.http import require_POST, require_safe
 
 from teapot.accounts.guests import known_person, own_or_404, person_key
 from teapot.accounts.models import Person
-from teapot.console.out import or_why_not
 from teapot.engine.errors import LineError
-from teapot.records.models import Record
-from teapot.records.services import stop_all
 from teapot.shelf import things
 from teapot.shelf.copies import copied
 from teapot.shelf.everything import write_zip
-from teapot.shelf.listing import KINDS, ShelfName, in_folders, names_of, things_of
+from teapot.shelf.kinds import KINDS
+from teapot.shelf.listing import ShelfName, in_folders, names_of, things_of
+from teapot.shelf.saving import or_why_not
 from teapot.shelf.search import search
-
-ADDRESS = {kind: f"/{kind}s/{{}}" for kind in KINDS}
-"""Where the page of a thing is."""
 
 SHOWN, SHOWN_FOUND = 200, 24
 """Things that are listed at once: of all, and of those that a search finds."""
@@ -36,7 +32,7 @@ def shelf(request: HttpRequest) -> HttpResponse:
     long."""
     person = known_person(request)
     if person is not None and not request.htmx:
-        things.empty_bin(tuple(KINDS.values()), person)
+        things.empty_bin(tuple(kind.model for kind in KINDS.values()), person)
     return _list(request)
 
 
@@ -68,7 +64,7 @@ def _list(request: HttpRequest, said: str = "", error: str = "", undo: Any = Non
 def _own(request: HttpRequest, kind: str, pk: UUID) -> Any:
     if kind not in KINDS:
         raise Http404
-    return own_or_404(request, KINDS[kind].objects.all(), pk)
+    return own_or_404(request, KINDS[kind].model.objects.all(), pk)
 
 
 @require_POST
@@ -89,8 +85,7 @@ def change(request: HttpRequest, kind: str, pk: UUID, act: str) -> HttpResponse:
             made = copied(thing)
             said = f"{made.name_shown} is a copy of {before}." if made else f"{before} stays one."
         elif act == "bin":
-            if isinstance(thing, Record):
-                stop_all(thing)
+            KINDS[kind].before_bin(thing)
             things.put_into_bin(thing)
             said, undo = f"{before} is in the bin.", {"kind": kind, "pk": thing.pk}
         elif act == "bring-back":
@@ -112,7 +107,7 @@ def opened(request: HttpRequest, kind: str, pk: UUID) -> HttpResponse:
     """Notes that the page of a thing was opened: reading it alone takes no lock of writers."""
     if kind not in KINDS:
         raise Http404
-    own = KINDS[kind].objects.filter(pk=pk, owner__pk=person_key(request))
+    own = KINDS[kind].model.objects.filter(pk=pk, owner__pk=person_key(request))
     own.update(opened=timezone.now())
     return HttpResponse(status=204)
 
@@ -146,5 +141,5 @@ def names(request: HttpRequest) -> JsonResponse:
 
 
 def _told(one: ShelfName) -> dict[str, str]:
-    address = ADDRESS[one.kind].format(one.pk)
+    address = f"/{one.kind}s/{one.pk}"
     return {"kind": one.kind, "name": one.name, "folder": one.folder, "address": address}

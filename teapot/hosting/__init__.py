@@ -1,0 +1,1 @@
+"""What whoever hosts Teapot does with it: backups, health, tidying, the demo."""
