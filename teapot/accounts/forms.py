@@ -98,9 +98,9 @@ class SignInForm(forms.Form):
 
 
 class NewPasswordForm(forms.Form):
-    """Another password, for somebody who knows the one of now."""
+    """Another password, for somebody who knows the current one."""
 
-    now = password_field("Password of now")
+    now = password_field("Current password")
     password = password_field("New password", NEW)
 
     def __init__(self, person: Person, *arguments: Any, **named: Any) -> None:

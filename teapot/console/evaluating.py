@@ -38,7 +38,7 @@ LONGEST_MOVED = 60
 """Characters of an answer that are shown where it has moved."""
 
 OF_THE_DEMO = 1
-"""The revision of the shelf of nobody, which changes only while nothing is served."""
+"""The revision of the shelf where there is no owner: it changes only while nothing is served."""
 
 BUSY_NOW = BUSY()
 

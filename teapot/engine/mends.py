@@ -55,7 +55,7 @@ class Mend:
         return text[: self.span.start] + self.replacement + text[self.span.end :]
 
     def offered(self, text: str) -> Offer:
-        """It as it is offered for ``text``, a whole line."""
+        """What is offered for ``text``, a whole line."""
         mended = self.apply(text)
         shown = mended if len(mended) <= LONGEST_LABEL else self.replacement
         return Offer(self.label or shown.strip(), mended)

@@ -1,4 +1,4 @@
-"""What is shown while a line is typed: its reading, its value, and the caret's company."""
+"""What is shown while a line is typed: its reading, its value, and what is around the caret."""
 
 from __future__ import annotations
 
@@ -65,18 +65,18 @@ def typed_so_far(
     if typed.tree is None:
         return SoFar(**data_of(shown), completions=completions)
     nodes = typed.line.nodes
-    company = at_caret(typed.tree, nodes, caret)
+    around = at_caret(typed.tree, nodes, caret)
     numbers = {node.number for node in nodes if isinstance(node, AnswerOf)}
     answers = answers_used(sheet, numbers, last)
     return SoFar(
         **data_of(shown),
         readings=tuple(
-            statement_mathml(statement, company.operands, answers)
+            statement_mathml(statement, around.operands, answers)
             for statement in typed.tree.statements
         ),
-        operands=tuple(company.operand_spans),
-        brackets=tuple(company.brackets),
-        parts=tuple(company.parts),
+        operands=tuple(around.operand_spans),
+        brackets=tuple(around.brackets),
+        parts=tuple(around.parts),
         completions=completions,
         hint=None if caret is None or unanswered else hint_at(sheet, typed, caret),
     )

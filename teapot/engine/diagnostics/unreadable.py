@@ -26,6 +26,7 @@ from teapot.engine.sentences.unreadable import (
     ANGLE_WITH_POWER,
     ARROW,
     CONDITION_NEEDS_NO_IF,
+    EMPTY_BRACKETS,
     INVERSE_OR_RECIPROCAL,
     LETTER_FOR_TIMES,
     LIST_COMMAS,
@@ -110,6 +111,8 @@ def _nothing_before(cursor: Cursor) -> LineError:
 def _nothing_between(cursor: Cursor) -> LineError:
     previous, token = cursor.previous, cursor.token
     mends = (_remove(cursor),)
+    if (previous.text, token.text) in (("(", ")"), ("[", "]"), ("|", "|")):
+        return EMPTY_BRACKETS(previous.span.to(token.span), mends)
     return MISSING_BETWEEN(token.span, mends, previous=previous.text, typed=token.text)
 
 

@@ -102,7 +102,7 @@ def complex_extension(compute: Callable[..., acb]) -> Callable[..., Plane]:
 
 
 def tell_missing(left_out: int, of: int) -> None:
-    """Counts aloud the missing values that a statistic leaves out."""
+    """Says in a notice how many missing values a statistic leaves out."""
     if left_out:
         were = "value was" if left_out == 1 else "values were"
         notice(MISSING_LEFT_OUT, left_out=left_out, were=were, of=of)

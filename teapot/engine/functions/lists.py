@@ -49,7 +49,7 @@ ITEMS = (List, Angle, Measure, Uncertain, Complex, str, bool)
 
 
 def present(x: Value, least: int = 0) -> Sequence[Value]:
-    """The items of a list without those that are missing, which are counted aloud.
+    """The items of a list without the missing ones, whose number is given in a notice.
 
     Errors: :class:`LineError` where there are fewer than ``least``.
     """
@@ -73,7 +73,7 @@ def items_of(x: Value, least: int = 0) -> Sequence[Value]:
 
 
 def count(x: Value) -> Value:
-    """How many items there are, or rows of a table; missing ones are counted aloud."""
+    """How many items there are, or rows of a table; a notice gives the number of missing ones."""
     if isinstance(x, Table):
         return exact(height(x))
     items = items_of(x)

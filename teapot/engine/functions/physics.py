@@ -21,7 +21,7 @@ from teapot.engine.reading.described import Example
 from teapot.engine.reading.literals import literal_value
 from teapot.engine.reading.tree import NOWHERE
 from teapot.engine.reading.units import unit_of
-from teapot.engine.sentences.units import NO_CONSTANT
+from teapot.engine.sentences.units import NAME_OF_CONSTANT, NO_CONSTANT
 from teapot.engine.spelling import nearest
 from teapot.engine.units.constants import CONSTANTS
 from teapot.engine.units.unit import Unit
@@ -96,7 +96,9 @@ def constant(name: Value) -> Value:
     """
     if isinstance(name, Undefined):
         return name
-    called = " ".join(name.split()) if isinstance(name, str) else "so"
+    if not isinstance(name, str):
+        raise NAME_OF_CONSTANT()
+    called = " ".join(name.split())
     called = ALSO.get(called, called)
     if called in DERIVED:
         factor, powers, unit = DERIVED[called]
@@ -125,7 +127,7 @@ def _unknown(name: str) -> LineError:
     holding = (one for one in lower if name.lower() in one)
     near = min(holding, key=lambda one: ("constant" not in one, len(one)), default=None)
     near = near or nearest(name.lower(), lower, NEAR)
-    meant = f" Is {lower[near]} meant?" if near else ""
+    meant = f" Did you mean {lower[near]}?" if near else ""
     call = current().call
     mends = (replace(call, f'constant("{lower[near]}")'),) if near and call else ()
     return NO_CONSTANT(call, mends, name=name, meant=meant)

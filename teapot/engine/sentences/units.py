@@ -95,6 +95,10 @@ RANGE_OF_MEASURES = Problem(
 
 NO_CONSTANT = Problem("no-constant", "There is no constant named {name}.{meant}")
 
+NAME_OF_CONSTANT = Problem(
+    "no-constant", 'The name of a constant is text, as in constant("speed of light in vacuum").'
+)
+
 NEGATIVE_UNCERTAINTY = Problem("negative-uncertainty", "A standard uncertainty cannot be negative.")
 
 NO_UNCERTAINTY_HERE = Problem(

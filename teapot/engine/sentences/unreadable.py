@@ -12,7 +12,7 @@ UNOPENED_BRACE = Problem(
     "This brace ends a value that is filled in, but none was started.",
 )
 
-EMPTY_BRACES = Problem("empty-braces", "The braces in this text need an expression. {missing}")
+EMPTY_BRACES = Problem("empty-braces", "In the braces of this text: {missing}")
 
 CHOICE = Problem("choice", "Write a choice as if(test, then, else).")
 
@@ -24,6 +24,8 @@ MISSING_OPERAND = Problem(
     "missing-operand",
     "A value is missing before {typed}. @ stands for the last answer.",
 )
+
+EMPTY_BRACKETS = Problem("missing-operand", "The brackets are empty.")
 
 MISSING_BETWEEN = Problem("missing-operand", "A value is missing between {previous} and {typed}.")
 

@@ -149,7 +149,7 @@ def bind(
     bound: dict[str, Node] = dict(zip(names, node.args, strict=False))
     for name, argument in node.named:
         if name not in names or name in bound:
-            what = "is given twice" if name in bound else "is no argument of it"
+            what = "is given twice" if name in bound else "is not an argument of it"
             raise BAD_ARGUMENT(argument.span, pattern=pattern, name=name, what=what)
         bound[name] = argument
     for name in names:
