@@ -26,12 +26,13 @@ from teapot.sqlite.statements import Insert
 NOTHING = Wanted()
 
 WRITTEN = (
-    "text", "place", "last", "deleted", "draws", "angle", "log", "numbers", "revision", "outcome",
+    "text", "place", "last", "deleted", "draws", "angle", "log", "numbers", "units",
+    "revision", "outcome",
     "answered", "engine", "stale", "is_live", "search_text",
 )  # fmt: skip
 """What is written of a line that is there."""
 
-STATE = ("text", "place", "last", "deleted", "draws", "angle", "log", "numbers")
+STATE = ("text", "place", "last", "deleted", "draws", "angle", "log", "numbers", "units")
 """What a line is; everything else of it can be made again."""
 
 

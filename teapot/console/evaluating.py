@@ -46,7 +46,7 @@ BUSY_NOW = BUSY()
 def rows_of(lines: QuerySet[Line]) -> QuerySet:
     """What an evaluator needs of lines, in the order in which they were typed."""
     return lines.order_by("number").values_list(
-        "number", "text", "last", "place", "deleted", "angle", "log", "numbers", "draws",
+        "number", "text", "last", "place", "deleted", "angle", "log", "numbers", "units", "draws",
         "token", "kept",
     )  # fmt: skip
 
@@ -95,10 +95,10 @@ def _lines_of(rows: Iterable[Sequence[Any]]) -> tuple[SheetLine, ...]:
     return tuple(
         SheetLine(
             *row[:5],
-            conventions_of(*row[5:8]),
-            row[8],
-            str(row[9]),
-            by_the_clock(row[10], here),
+            conventions_of(*row[5:9]),
+            row[9],
+            str(row[10]),
+            by_the_clock(row[11], here),
         )
         for row in rows
     )

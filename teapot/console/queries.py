@@ -13,8 +13,8 @@ from teapot.console.models import Line, Sheet
 from teapot.sqlite.statements import Query
 
 READ = frozenset({
-    "id", "owner_id", "title", "form", "angle", "log", "numbers", "cleared", "revision", "head",
-    "recording_id", "folder",
+    "id", "owner_id", "title", "form", "angle", "log", "numbers", "units", "cleared", "revision",
+    "head", "recording_id", "folder",
 })  # fmt: skip
 FIELDS = tuple(field.attname for field in Sheet._meta.concrete_fields if field.attname in READ)
 """What is read of a sheet; all else is asked for when it is wanted."""

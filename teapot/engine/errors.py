@@ -46,7 +46,7 @@ class LineError(Exception):
 
     Arguments: ``problem`` is what is wrong; ``span`` the place, where there is one; ``mends`` are
     the changes offered; ``facts`` are put into the sentence.  ``inside`` names the function in
-    whose body it is.
+    whose body it is; ``contested`` has the places at which a quantity's name could be a unit.
     """
 
     def __init__(
@@ -62,6 +62,7 @@ class LineError(Exception):
         self.span = span
         self.mends = mends
         self.inside = ""
+        self.contested: frozenset[int] = frozenset()
 
     @property
     def code(self) -> str:

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from teapot.engine.out.data import FORMAT
-from teapot.engine.out.reading import are_draws
+from teapot.engine.out.reading import UNITS, are_draws
 from teapot.engine.reading.forms import form_from
 from teapot.engine.sheet.settings import CHOICES
 from teapot.procedures.models import Procedure, ProcedureVersion, Run
@@ -29,7 +29,7 @@ def procedure_data(procedure: Procedure) -> dict[str, Any]:
                 "id": str(version.pk),
                 "made": version.made.isoformat(),
                 "text": version.text,
-                **{name: getattr(version, name) for name in SET},
+                **{name: getattr(version, name) for name in (*SET, "units")},
             }
             for version in procedure.versions.order_by("made")
         ],
@@ -66,6 +66,7 @@ def procedure_from(data: Mapping[str, Any], procedure: Procedure) -> Here:
         version = ProcedureVersion(procedure=procedure, text=str(told["text"])[:MOST_CHARACTERS])
         for name in SET:
             setattr(version, name, _setting(name, told[name]))
+        version.units = _setting("units", told.get("units", "names"))
         version.save()
         when = moment_from(told["made"])
         ProcedureVersion.objects.filter(pk=version.pk).update(made=when)
@@ -92,6 +93,6 @@ def _run(told: Mapping[str, Any], versions: Mapping[str, str]) -> Run:
 def _setting(name: str, value: object) -> str:
     if name == "form":
         form_from(str(value))
-    elif value not in CHOICES[name]:
+    elif value not in (UNITS if name == "units" else CHOICES[name]):
         raise ValueError(f"{name} cannot be {value!s:.20}")
     return str(value)

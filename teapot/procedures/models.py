@@ -62,7 +62,13 @@ class ProcedureVersion(UnderConventions):
     def for_engine(self) -> shelf.ProcedureText:
         """What an evaluator needs to run it."""
         return shelf.ProcedureText(
-            self.procedure.name, self.text, self.angle, self.log, self.numbers, self.form
+            self.procedure.name,
+            self.text,
+            self.angle,
+            self.log,
+            self.numbers,
+            self.form,
+            self.units,
         )
 
 

@@ -49,7 +49,7 @@ FORMATS = {
 
 def conventions_in(of: UnderConventions) -> dict[str, str]:
     """What is set for lines, as a document has it."""
-    return {"angle": of.angle, "log": of.log, "numbers": of.numbers}
+    return {"angle": of.angle, "log": of.log, "numbers": of.numbers, "units": of.units}
 
 
 def saved_as(document: Document, ending: str) -> HttpResponse:

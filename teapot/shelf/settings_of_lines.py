@@ -14,6 +14,7 @@ class UnderConventions(models.Model):
     angle = models.CharField(max_length=8, default=USUAL.angle)
     log = models.CharField(max_length=8, default=USUAL.log)
     numbers = models.CharField(max_length=8, default=USUAL.numbers)
+    units = models.CharField(max_length=10, default=USUAL.units)
 
     class Meta:
         abstract = True
@@ -21,4 +22,4 @@ class UnderConventions(models.Model):
     @property
     def conventions(self) -> Conventions:
         """What the signs of its lines mean."""
-        return Conventions(self.angle, self.log, self.numbers)
+        return Conventions(self.angle, self.log, self.numbers, self.units)

@@ -66,13 +66,17 @@ def test_what_is_no_measured_value_is_said(line, code):
     assert error(line) == code
 
 
-def test_a_value_printed_with_brackets_is_a_product_with_a_mend():
-    found = outcome("5.32(4)")
-    assert found.answers[0].text == "21.28"
-    assert mends("5.32(4)") == ["5.32 ± 0.04"]
-    assert mends("0.5(12)") == ["0.5 ± 1.2"]
-    assert not mends("5(4)")
-    assert not mends("5.32(400)")
+def test_a_value_printed_with_brackets_is_a_measured_one_with_the_product_offered():
+    """SI brochure, 9th edition, 5.4.9: the figures in brackets belong to the last ones."""
+    assert outcome("5.32(4)").answers[0].text == "5.320 ± 0.040"
+    assert outcome("1.234(12) m").answers[0].text == "1.234 ± 0.012 m"
+    assert outcome("6.674 30(15)e-11").error is not None
+    assert outcome("6.67430(15)e-11").answers[0].text == "6.67430e-11 ± 1.5e-15"
+    assert outcome("0.5(12)").answers[0].text == "0.5 ± 1.2"
+    assert mends("5.32(4)") == ["5.32*(4)"]
+    assert outcome("5(4)").answers[0].text == "20"
+    assert outcome("5.32(400)").answers[0].text == "2128"
+    assert outcome("5.32 (4)").answers[0].text == "21.28"
 
 
 def test_the_inputs_are_told_with_their_shares():

@@ -53,11 +53,14 @@ from teapot.engine.sentences.warnings import (
     PRINCIPAL_ROOT,
     QUANTITY_FOR_UNIT,
     RADIANS_IN_OTHER_UNIT,
+    READ_AS_MEASURED,
+    READ_AS_UNITS,
     TEN_TIMES_POWER,
     TEXT_IN_PARTS,
     TIMES_E,
     UNIT_OUTSIDE,
 )
+from teapot.engine.units.listed import LISTED
 from teapot.engine.units.table import atom_of
 
 Brackets = set[tuple[int, int]]
@@ -403,18 +406,46 @@ MOST_FIGURES = 2
 """Of an uncertainty that is printed in brackets."""
 
 
+def _concise(text: str, node: Binary, brackets: Brackets) -> Notice | None:
+    """``5.32(4)``, which was read as a measured value: the product is offered."""
+    at = node.left.span.end
+    if text[at : at + 1] != "(" or not isinstance(node.left, Literal):
+        return None
+    end = text.index(")", at) + 1
+    number, figures = text[slice(*node.left.span)], text[at:end]
+    uncertainty = node.right.number if isinstance(node.right, Measured) else node.right
+    read = uncertainty.text if isinstance(uncertainty, Literal) else ""
+    mends = (replace(Span(node.left.span.start, end), f"{number}*{figures}"),)
+    return READ_AS_MEASURED.notice(mends, value=node.left.text, uncertainty=read)
+
+
 def _implied_behind_fraction(text: str, node: Binary, brackets: Brackets) -> Notice | None:
     """``1/2 pi``."""
     quotient = node.left
     if not (isinstance(quotient, Binary) and quotient.op == "/"):
         return None
-    if _is_bracketed(text, quotient, brackets):
-        return None
+    is_factor = _is_quantity(node.right)
+    if _is_bracketed(text, quotient, brackets) or (is_factor and _is_plain(quotient)):
+        return None  # 1/2 m v^2
     start = quotient.op_span.end
     start += len(text[start:]) - len(text[start:].lstrip())
     divisor = Span(start, node.span.end)
     mends = (replace(divisor, f"({text[slice(*divisor)]})"),)
     return FRACTION_FIRST.notice(mends, fraction=text[slice(*quotient.span)])
+
+
+def _is_plain(node: Node) -> bool:
+    """Whether it is a fraction of numbers or of pi."""
+    return all(
+        isinstance(one, Literal) or (isinstance(one, Name) and one.name == "pi")
+        for one in node.children
+    )
+
+
+def _is_quantity(node: Node) -> bool:
+    """Whether it is a name, or a power of one, and no constant."""
+    base = node.left if isinstance(node, Binary) and node.op == "^" else node
+    return isinstance(base, Name) and base.name not in CONSTANT_NAMES
 
 
 def _fraction_behind_power(text: str, node: Binary, brackets: Brackets) -> Notice | None:
@@ -515,6 +546,7 @@ RULES_OF_OPERATORS: dict[str, tuple[Rule, ...]] = {
     "^": (_odd_root, _tower),
     "+": (_percent_of,),
     "-": (_percent_of,),
+    "±": (_concise,),
 }
 """The rules for an operator between two operands, of which the first that applies counts."""
 
@@ -529,8 +561,27 @@ def _millisecond(text: str, node: Measured, brackets: Brackets) -> Notice | None
     return MILLISECOND.notice((replace(Span(start, start + 2), "m s"),))
 
 
+def _of_unit(text: str, node: Measured, brackets: Brackets) -> Notice | None:
+    return _millisecond(text, node, brackets) or _symbols_as_units(text, node)
+
+
+def _symbols_as_units(text: str, node: Measured) -> Notice | None:
+    """``3 m g``, typed before its data: symbols side by side that are no unit of anything."""
+    parts = node.unit.parts
+    are_alone = len(parts) > 1 and all(power == 1 for _, power in parts)
+    if not are_alone or node.unit.dimension in LISTED:
+        return None
+    symbols = [atom.symbol for atom, _ in parts]
+    names = [atom.names[0] for atom, _ in parts]
+    return READ_AS_UNITS.notice(symbols=_joined(symbols), names=_joined(names))
+
+
+def _joined(words: Sequence[str]) -> str:
+    return " and ".join(filter(None, (", ".join(words[:-1]), words[-1])))
+
+
 RULES: dict[type[Node], Rule] = {
-    Measured: _millisecond,
+    Measured: _of_unit,
     Prefix: _sign_before_power,
     Postfix: _unit_outside,
     ListOf: _list_in_list,

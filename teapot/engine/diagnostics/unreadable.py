@@ -238,8 +238,8 @@ def other_language(cursor: Cursor, meant: str) -> LineError:
 def is_call_without_brackets(cursor: Cursor) -> bool:
     """Whether the operand before is the name of a function: ``sin pi/2``."""
     before = cursor.previous
-    is_if = before.text == "if" and before.text not in cursor.quantities
-    return before.kind == tk.NAME and before.text in cursor.functions and not is_if
+    is_name = before.kind == tk.NAME and before.text != "if"
+    return is_name and before.text in cursor.functions and before.text not in cursor.quantities
 
 
 def side_by_side(cursor: Cursor) -> LineError:

@@ -31,11 +31,15 @@ class Conventions:
     """``angle``: the unit of a bare number that is read as an angle, and of angles
     that are computed.  ``log``: what ``log(x)`` means with no base; "ask", "natural"
     or "decimal".  ``numbers``: "complex", or "real" where no value leaves the reals.
+    ``units``: how a name is read that is a unit and a quantity both; by the "dimensions" of what
+    either gives, or, in lines that were kept before December 2026, by the "names" alone, so that it
+    is the quantity.
     """
 
     angle: str = "rad"
     log: str = "ask"
     numbers: str = "complex"
+    units: str = "dimensions"
 
 
 STANDARD = Conventions()

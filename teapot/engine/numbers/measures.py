@@ -14,6 +14,7 @@ from flint import fmpq
 
 from teapot.engine.numbers import integers
 from teapot.engine.numbers.angles import as_number, beside
+from teapot.engine.numbers.context import notice
 from teapot.engine.numbers.sizes import count_of, measure_of, operated, shown_in
 from teapot.engine.numbers.values import (
     Angle,
@@ -41,6 +42,7 @@ from teapot.engine.sentences.units import (
     UNLIKE_MEASURES,
 )
 from teapot.engine.sentences.values import OPERATOR_FOR_REALS
+from teapot.engine.sentences.warnings import TEMPERATURE_IN_KELVIN
 from teapot.engine.units.dimensions import apart, kind_of
 from teapot.engine.units.table import ANGLES
 from teapot.engine.units.unit import Unit, base_unit, in_decimals, product
@@ -173,8 +175,19 @@ def refuse_scales(done: str, *values: Scalar) -> None:
             raise TEMPERATURE_ON_SCALE(unit=value.unit.text, done=done)
 
 
+def _in_kelvin(value: Scalar) -> Scalar:
+    """A temperature on a scale as it counts in products and powers; any other value as it is."""
+    if isinstance(value, Measure) and value.is_on_scale:
+        notice(TEMPERATURE_IN_KELVIN, unit=value.unit.text)
+        return measure_of(value.size, KELVIN)
+    return value
+
+
+KELVIN = Unit.of("K")
+
+
 def _multiply(a: Scalar, b: Scalar) -> Scalar:
-    refuse_scales("multiplied", a, b)
+    a, b = _in_kelvin(a), _in_kelvin(b)
     (first, one), (second, other) = _parts(a), _parts(b)
     return _shown(operated("*", first, second), joint(one, other), a, b)
 
@@ -195,7 +208,7 @@ def joint(one: Unit, other: Unit) -> Unit:
 
 
 def _divide(a: Scalar, b: Scalar) -> Scalar:
-    refuse_scales("divided", a, b)
+    a, b = _in_kelvin(a), _in_kelvin(b)
     if isinstance(b, Angle) and not isinstance(a, Measure):
         return operated("/", _parts(a)[0], b.size if isinstance(a, Angle) else as_number(b))
     (first, one), (second, other) = _parts(a), _parts(b)
@@ -234,7 +247,7 @@ def power(base: Measure, exponent: Scalar) -> Scalar:
     """
     if not (isinstance(exponent, Exact) and exponent.is_rational):
         raise POWER_OF_MEASURE()
-    refuse_scales("raised to a power", base)
+    base = cast(Measure, _in_kelvin(base))
     if not exponent.coefficient:
         return exact(1)
     size = operated("^", base.size, exponent)

@@ -27,6 +27,7 @@ class ProcedureText:
     log: str = "ask"
     numbers: str = "complex"
     form: str = ""
+    units: str = "dimensions"
 
 
 def version_in(drawn: str, prefix: str = PREFIX) -> str:

@@ -9,8 +9,11 @@ from typing import Any
 from teapot.engine.numbers.context import STANDARD
 from teapot.engine.reading.forms import STANDARD as STANDARD_FORM
 
-CONVENTIONS = {"angle": STANDARD.angle, "log": STANDARD.log, "numbers": STANDARD.numbers}
-"""What is set for a line where nothing else is said."""
+CONVENTIONS = {
+    "angle": STANDARD.angle, "log": STANDARD.log, "numbers": STANDARD.numbers, "units": "names",
+}  # fmt: skip
+"""What is set for a line where a file says nothing else: files made before December 2026 say
+nothing of units."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

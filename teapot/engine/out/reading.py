@@ -7,6 +7,7 @@ from collections.abc import Iterator, Mapping
 from typing import Any
 
 from teapot.engine.errors import LineError, Problem
+from teapot.engine.numbers.context import STANDARD as USUAL
 from teapot.engine.out.data import FORMAT
 from teapot.engine.out.document import CONVENTIONS, Document, LineOut
 from teapot.engine.out.text import COMMENT, MARK
@@ -141,7 +142,9 @@ def _whole(value: object, what: str, at: int) -> int:
 
 
 def _made(title: str, told: Mapping[str, Any], lines: list[dict[str, Any]]) -> Document:
-    conventions = _conventions(told, CONVENTIONS)
+    is_typed = not told and all(line.keys() <= {"text"} for line in lines)
+    usual = CONVENTIONS | {"units": USUAL.units} if is_typed else CONVENTIONS
+    conventions = _conventions(told, usual)
     form = str(told.get("form", STANDARD.text))[:60]
     try:
         form_from(form)
@@ -185,6 +188,10 @@ def _lines(lines: list[dict[str, Any]], usual: Mapping[str, str]) -> Iterator[Li
         )
 
 
+UNITS = ("dimensions", "names")
+"""How names are read that are units and quantities both."""
+
+
 def are_draws(draws: object) -> bool:
     """Whether that can have been drawn for the statements of a line."""
     return isinstance(draws, list) and all(
@@ -195,6 +202,6 @@ def are_draws(draws: object) -> bool:
 def _conventions(told: Mapping[str, Any], usual: Mapping[str, str]) -> dict[str, str]:
     found = {name: told.get(name, usual[name]) for name in CONVENTIONS}
     for name, value in found.items():
-        if value not in CHOICES[name]:
+        if value not in (UNITS if name == "units" else CHOICES[name]):
             raise NotASheet(why=f"{name} cannot be {value!s:.20}")
     return found

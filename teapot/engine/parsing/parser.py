@@ -6,6 +6,7 @@ How tightly the operators bind stands in :mod:`teapot.engine.reading.precedence`
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable, Container, Iterable, Iterator
 
 from flint import fmpq
@@ -112,20 +113,28 @@ def parse_so_far(
     functions: Container[str] = (),
     quantities: Container[str] = (),
     closes: bool = True,
+    as_units: frozenset[int] = frozenset(),
+    reads_concise: bool = True,
 ) -> tuple[LineTree, Unfinished | None]:
     """The tree of a line that is still being typed, with a box for each operand that is
     missing and open brackets as if they were closed; and what is missing, None where
-    nothing is.  Errors: as :func:`parse`, for what no more typing would mend."""
+    nothing is.  At the places ``as_units`` names are units, though quantities have them;
+    with ``reads_concise``, ``5.32(4)`` is 5.32 ± 0.04.
+    Errors: as :func:`parse`, for what no more typing would mend."""
     body, note = split_note(text)
     command = read_command(body)
     if command is not None:
         return LineTree((), note=note, command=command), None
+    parser = Parser(body, [], functions, quantities, closes)
+    parser.as_units = as_units
+    parser.reads_concise = reads_concise
     try:
-        parser = Parser(body, tokens_of(body), functions, quantities, closes)
+        parser.tokens = tokens_of(body)
         return parser.line(note), parser.missing
     except Unfinished as error:
         raise stepped_elsewhere(body) or bars_for_or(body) or error from None
     except LineError as error:
+        error.contested = frozenset(parser.contested)
         if error.is_a(BAD_FIGURE):
             raise
         raise choice_in(body) or written_as_elsewhere(body) or error from None
@@ -142,8 +151,30 @@ class NamesWith:
         return name in self._more or name in self._names
 
 
+CONVERTING = frozenset({"in", "to", "into", "→"})
+"""What is written for ``as`` before a unit."""
+
+ENDS_ARGUMENT = frozenset({"+", "-", "±", ")", "]", ",", ";", "|", "as", "==", "=", "<", ">"})
+"""What may follow an argument without brackets, beside the end of the line."""
+
+TIMES_TEN = frozenset("×·⋅∙•")
+"""Signs between a number and the power of ten that belongs to it."""
+
+
+MOST_FIGURES = 2
+"""Of an uncertainty in brackets."""
+
+POWER_OF_TEN = re.compile(r"[eE][-+]?[0-9]{1,4}(?![\w.])")
+
+
 class Parser(Cursor):
     """Reads one line's tokens from left to right."""
+
+    reads_concise = True
+    """Whether ``5.32(4)`` is a measured value: in lines that were kept before, it is a product."""
+
+    in_exponent = 0
+    """How many exponents the operand at hand stands in."""
 
     @property
     def has_equals(self) -> bool:
@@ -169,6 +200,7 @@ class Parser(Cursor):
             note,
             brackets=tuple(self.pairs),
             at_stake=tuple((name, start) for start, name in self.at_stake.items()),
+            contested=frozenset(self.contested),
         )
 
     def separator(self) -> bool:
@@ -194,6 +226,7 @@ class Parser(Cursor):
         before = self.quantities
         if parameters:
             self.quantities = NamesWith(before, parameters)
+            self.parameters = frozenset(parameters)
         expression = self.expression()
         self.quantities = NamesWith(before, (one.name for one in targets)) if targets else before
         body = body.to(self.previous.span) if self.at else body
@@ -214,18 +247,34 @@ class Parser(Cursor):
     def expression(self) -> Node:
         """Any expression, with the forms after it."""
         node = self.operation(OR)
-        while self.sees("as"):
+        while self.sees("as") or self.converts():
             node = self.in_form(node)
         return node
+
+    def converts(self) -> bool:
+        """Whether ``in``, ``to`` or an arrow is at hand with a unit or a form, and nothing else,
+        after it: then it is ``as``."""
+        token = self.token
+        if token.text not in CONVERTING or token.text in self.quantities:
+            return False
+        before = self.at
+        self.at += 1
+        if self.sees("%"):
+            self.at += 1
+            is_form_or_unit = True
+        else:
+            words = self.words_of_form()
+            is_form_or_unit = is_form(words) or (len(words) == 1 and is_unit(words[0]))
+        ends = self.token.kind == tk.END or self.token.text in (";", ",", ")", "]", "}", "as")
+        self.at = before
+        return is_form_or_unit and ends
 
     def in_form(self, node: Node) -> Node:
         sign = self.next()
         forms: list[tuple[str, ...]] = []
         while True:
-            words = self.words_of_form()
+            words = ("percent",) if self.takes("%") else self.words_of_form()
             if not words:
-                if self.sees("%"):
-                    raise unreadable.percent_as_form(self)
                 if self.token.kind == tk.END:
                     self.lack("A form is missing after as.")
                     return node
@@ -286,7 +335,7 @@ class Parser(Cursor):
             token = self.tokens[self.at]
             level = INFIX.get(token.text) if token.kind == tk.OP else None
             if level is None:
-                if not least <= PRODUCT <= most or not self.starts_operand():
+                if not least <= PRODUCT <= most or not self.starts_operand() or self.converts():
                     return node
                 node, most = self.implied(node), PRODUCT
             elif not least <= level <= most:
@@ -344,7 +393,10 @@ class Parser(Cursor):
         if behind.kind == tk.NAME and behind.text in unreadable.UNITS_SPELT_OUT:
             raise unreadable.spelt_out(self)
         if isinstance(left, Measured) and id(left) not in self.outer:
-            unreadable.refuse_beside_measure(self)
+            if behind.kind == tk.NUMBER or behind.text not in self.quantities:
+                unreadable.refuse_beside_measure(self)
+            elif behind.kind == tk.NAME:
+                return self.product_with(left)  # 12 V Q
         meant = (
             words_for_signs.form_without_as(self)
             or words_for_signs.in_words(self)
@@ -352,14 +404,37 @@ class Parser(Cursor):
         )
         if meant is not None:
             raise meant
-        is_plain = before.kind in (tk.NUMBER, tk.FRACTION) or before.text == ")"
-        multiplies = is_plain or self.has_constant(before, behind)
         both_numbers = before.kind == tk.NUMBER and behind.kind in (tk.NUMBER, tk.SEXAGESIMAL)
-        if not multiplies or both_numbers:
+        if both_numbers or not self.multiplies():
+            called = self.called_without_brackets(left)
+            if called is not None:
+                return called
             raise self.side_by_side()
-        place = Span(before.span.end, behind.span.start)
+        return self.product_with(left)
+
+    def product_with(self, left: Node) -> Node:
+        """What stands before times what is at hand, with no sign between."""
+        place = Span(self.previous.span.end, self.token.span.start)
         right = self.power()
         return Binary(self.across(left, right), IMPLIED, left, right, place)
+
+    def called_without_brackets(self, function: Node) -> Node | None:
+        """``sin x`` and ``ln 2``: the call of a function with one name or number, which nothing
+        follows that could belong to it; None where it is not."""
+        if not (isinstance(function, Name) and unreadable.is_call_without_brackets(self)):
+            return None
+        if self.token.kind not in (tk.NAME, tk.NUMBER) or self.token.text in self.functions:
+            return None
+        before = self.at
+        argument = self.postfix()
+        ends = self.token.kind == tk.END or self.token.text in ENDS_ARGUMENT or self.converts()
+        if self.sees(",") and self.tokens[self.at + 1].kind == tk.NUMBER:
+            ends = False  # max 3, 4
+        if not ends or isinstance(argument, Call):
+            self.at = before
+            return None
+        span = function.span.to(self.across(argument, argument))
+        return Call(span, function.name, (argument,), (), function.span)
 
     def side_by_side(self) -> LineError:
         """The error of two operands with nothing between them."""
@@ -415,8 +490,13 @@ class Parser(Cursor):
         if sign.kind != tk.OP or sign.text not in ("^", "**"):
             return base
         self.at += 1
+        self.in_exponent += 1
         exponent = self.nested(self.signed, "An exponent is missing after ^.")
-        return Binary(self.across(base, exponent), "^", base, exponent, sign.span)
+        self.in_exponent -= 1
+        node = Binary(self.across(base, exponent), "^", base, exponent, sign.span)
+        if isinstance(base, Literal) and not self.in_exponent and sees_measure(self):
+            return self.measured(node)  # 10^-3 mol/L
+        return node
 
     def root(self) -> Node:
         sign = self.next()
@@ -451,7 +531,7 @@ class Parser(Cursor):
                     if not self.takes_item():
                         return node
                     node = self.item(node)
-                elif token.text == "°" and takes_unit(self, node) and sees_measure(self):
+                elif token.text == "°" and self.takes_unit(node) and sees_measure(self):
                     node = self.measured(node)
                 else:
                     node = self.with_unit(node)
@@ -459,12 +539,16 @@ class Parser(Cursor):
                 node = self.raised(node, self.next())
             elif token.kind != tk.NAME:
                 return node
-            elif takes_unit(self, node) and sees_measure(self):
+            elif self.takes_unit(node) and sees_measure(self):
                 node = self.measured(node)
             elif token.text in UNIT_WORDS and self.sees_unit():
                 node = self.with_unit(node)
             else:
                 return node
+
+    def takes_unit(self, node: Node) -> bool:
+        """Whether a unit may stand here: one after an exponent is that of the power."""
+        return takes_unit(self, node) and not (self.in_exponent and isinstance(node, Literal))
 
     def behind(self, node: Node, sign: Token) -> Node:
         return Postfix(self.across(node, node).to(sign.span), sign.text, node)
@@ -543,6 +627,9 @@ class Parser(Cursor):
         raise unreadable.unexpected(self)
 
     def number(self, token: Token) -> Node:
+        found = self.scientific(token) or self.concise(token)
+        if found is not None:
+            return found
         number = Literal(token.span, *literal_value(token.text, token.span))
         if self.token.kind != tk.FRACTION:
             return number
@@ -552,6 +639,64 @@ class Parser(Cursor):
         node = Binary(span, "+", number, fraction, Span(number.span.end, number.span.end))
         self.outer[id(node)] = span
         return node
+
+    def scientific(self, mantissa: Token) -> Node | None:
+        """``1.6×10^-19`` and ``2.5·10³``, which are one number; None where this is another."""
+        if not self.sees("*") or self.tokens[self.at + 1].text != "10":
+            return None
+        times, _, *rest = self.tokens[self.at : self.at + 5]
+        if self.typed(times.span) not in TIMES_TEN or "e" in mantissa.text.lower():
+            return None
+        if rest[0].kind == tk.POWER:
+            exponent, count = rest[0].text, 3
+        elif rest[0].text == "^":
+            signed = rest[1].text in ("-", "+")
+            sign, figures = (rest[1].text, rest[2]) if signed else ("", rest[1])
+            if figures.kind != tk.NUMBER or not figures.text.isdecimal():
+                return None
+            exponent, count = sign + figures.text, 4 + signed
+        else:
+            return None
+        self.at += count
+        span = mantissa.span.to(self.previous.span)
+        return Literal(span, *literal_value(f"{mantissa.text}e{int(exponent)}", span))
+
+    def concise(self, number: Token) -> Node | None:
+        """``5.32(4)`` and ``1.234(12) m``: a value and the standard uncertainty of its last
+        figures (SI brochure, 7); None where this is a product."""
+        if not self.reads_concise or not self.sees("(") or "." not in number.text:
+            return None
+        opening, figures, closing = self.tokens[self.at : self.at + 3]
+        is_one = (
+            opening.span.start == number.span.end
+            and figures.kind == tk.NUMBER
+            and figures.text.isdecimal()
+            and len(figures.text) <= MOST_FIGURES
+            and closing.text == ")"
+        )
+        decimals = number.text.rpartition(".")[2]
+        if not is_one or not decimals.isdecimal():
+            return None
+        self.at += 3
+        uncertainty = figures.text.rjust(len(decimals), "0")
+        whole, part = uncertainty[: -len(decimals)] or "0", uncertainty[-len(decimals) :]
+        power = self.power_of_ten()
+        span = figures.span.to(self.previous.span)
+        value = Literal(number.span, *literal_value(number.text + power, number.span))
+        right: Node = Literal(span, *literal_value(f"{whole}.{part}{power}", span))
+        if sees_measure(self):
+            right = self.measured(right)
+        sign = Span(number.span.end, number.span.end)
+        return Binary(number.span.to(self.previous.span), "±", value, right, sign)
+
+    def power_of_ten(self) -> str:
+        """Passes the ``e-5`` of ``1.23(4)e-5``; empty where there is none."""
+        found = POWER_OF_TEN.match(self.text, self.previous.span.end)
+        if found is None:
+            return ""
+        while self.token.kind != tk.END and self.token.span.end <= found.end():
+            self.at += 1
+        return found[0]
 
     def fraction(self, token: Token) -> Node:
         """``½``, set as what it is."""
@@ -573,7 +718,7 @@ class Parser(Cursor):
         return AnswerOf(token.span, int(number) if number else None)
 
     def name_or_call(self, name: Token) -> Node:
-        if not self.sees("("):
+        if not self.sees("(") or self.multiplies_bracket(name):
             if (name.text in self.functions and self.sees("^")) or self.token.kind == tk.POWER:
                 powered = self.function_power(name)
                 if powered:
@@ -698,7 +843,9 @@ class Parser(Cursor):
 
     def bracketed(self, opening: Token) -> Node:
         self.open()
+        outside, self.in_exponent = self.in_exponent, 0
         node = self.nested(self.expression, "The brackets are empty.")
+        self.in_exponent = outside
         self.close(")")
         self.outer[id(node)] = opening.span.to(self.previous.span)
         return node

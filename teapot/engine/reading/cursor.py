@@ -10,6 +10,7 @@ from teapot.engine.reading import tokens as tk
 from teapot.engine.reading.tokens import Token
 from teapot.engine.reading.tree import Node
 from teapot.engine.reading.vocabulary import CONSTANT_NAMES, UNIT_SIGNS, UNIT_WORDS
+from teapot.engine.units.table import atom_of
 
 ROOT_SIGNS = {"√": ("sqrt", ""), "2√": ("sqrt", ""), "∛": ("cbrt", ""), "3√": ("cbrt", ""),
               "∜": ("root", "4")}  # fmt: skip
@@ -27,8 +28,9 @@ class Cursor:
     ``functions`` are the names that the language has, ``quantities`` those of the sheet.
     ``pairs`` are the brackets that were closed, ``outer`` the places of nodes with the
     brackets around them, ``at_stake`` the names by their places that would be units, did no
-    quantity have them.  With ``closes`` what is open at the end is taken as closed:
-    ``missing`` then tells what was.
+    quantity have them; ``contested`` those that quantities have, of which those at the places
+    ``as_units`` are units all the same; ``parameters`` are those of a function that is defined.
+    With ``closes`` what is open at the end is taken as closed: ``missing`` then tells what was.
     """
 
     def __init__(
@@ -51,6 +53,9 @@ class Cursor:
         self.pairs: list[tuple[Span, Span]] = []
         self.outer: dict[int, Span] = {}
         self.at_stake: dict[int, str] = {}
+        self.as_units: frozenset[int] = frozenset()
+        self.contested: set[int] = set()
+        self.parameters: frozenset[str] = frozenset()
 
     # -- tokens ------------------------------------------------------------------------
 
@@ -129,6 +134,37 @@ class Cursor:
             token.text in CONSTANT_NAMES and token.text not in self.quantities
             for token in (before, behind)
         )
+
+    def has_value(self, token: Token) -> bool:
+        """Whether it is the name of a quantity or of a constant, and not of a function."""
+        if token.kind != tk.NAME:
+            return False
+        self.at_stake[token.span.start] = token.text
+        return token.text in self.quantities or token.text in CONSTANT_NAMES
+
+    def multiplies(self) -> bool:
+        """Whether the operand before and the one at hand are a product, with no sign between:
+        where nothing else can be meant."""
+        before, behind = self.previous, self.token
+        if before.kind in (tk.NUMBER, tk.FRACTION, tk.POWER) or before.text == ")":
+            return True
+        if self.has_constant(before, behind):
+            return True
+        if not self.has_value(before):
+            return False
+        if behind.kind == tk.NAME:
+            is_one_name = f"{before.text}_{behind.text}" in self.quantities
+            is_call = behind.text in self.functions and self.tokens[self.at + 1].text == "("
+            return not is_one_name and (is_call or self.has_value(behind))
+        if behind.kind == tk.NUMBER:  # B I 10 cm
+            unit = self.tokens[self.at + 1]
+            return unit.kind == tk.NAME and atom_of(unit.text) is not None
+        return behind.text == "(" or self.sees_root()
+
+    def multiplies_bracket(self, name: Token) -> bool:
+        """Whether a bracket after a quantity's name, with a space between, is a factor."""
+        gap = self.token.span.start - name.span.end
+        return gap > 0 and self.has_value(name) and name.text in self.quantities
 
     # -- places ---------------------------------------------------------------------------
 

@@ -53,7 +53,7 @@ PASTED = str.maketrans(
 character, so that places in the text stay what they are."""
 
 NAMED_SIGNS = {"π": "pi", "∞": "infinity", BOX: BOX, "℃": "°C", "℉": "°F"}
-OPERATOR_SIGNS = {"≤": "<=", "≥": ">=", "≠": "!=", "≈": "~", "≔": ":="}
+OPERATOR_SIGNS = {"≤": "<=", "≥": ">=", "≠": "!=", "≈": "~", "≔": ":=", "→": "→", "⟶": "→"}
 RAISED = "⁰¹²³⁴⁵⁶⁷⁸⁹⁺⁻"
 SUPERSCRIPTS = dict(zip(RAISED, "0123456789+-", strict=True))
 

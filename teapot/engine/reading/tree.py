@@ -384,7 +384,8 @@ class LineTree:
 
     ``brackets`` are the places of the pairs in the text, by which an editor shows
     them; two trees that differ only in them are equal.  ``at_stake`` are the names that are
-    units or quantities by what has a value before the line, with their places.
+    units or quantities by what has a value before the line, with their places; ``contested`` are
+    the places at which a quantity's name could be a unit.
     """
 
     statements: tuple[Statement, ...]
@@ -393,6 +394,7 @@ class LineTree:
     command: Command | None = None
     brackets: tuple[tuple[Span, Span], ...] = field(default=(), compare=False, repr=False)
     at_stake: tuple[tuple[str, int], ...] = field(default=(), compare=False, repr=False)
+    contested: frozenset[int] = field(default=frozenset(), compare=False, repr=False)
 
 
 def expression_in(node: Node | Statement) -> Node | Statement:

@@ -54,11 +54,28 @@ def _is_unit(cursor: Cursor, at: int) -> bool:
     token = cursor.tokens[min(at, len(cursor.tokens) - 1)]
     if token.text == "°":
         return _is_scale(cursor, at)
-    if token.kind != tk.NAME or atom_of(token.text) is None:
+    if token.kind != tk.NAME or atom_of(token.text) is None or _converts(cursor, at):
         return False
     cursor.at_stake[token.span.start] = token.text
     is_called = cursor.tokens[at + 1].text == "(" and token.text in cursor.functions
-    return not is_called and token.text not in cursor.quantities
+    if is_called:
+        return False
+    if token.text not in cursor.quantities:
+        return True
+    if token.text in cursor.parameters:
+        return False
+    cursor.contested.add(token.span.start)
+    return token.span.start in cursor.as_units
+
+
+def _converts(cursor: Cursor, at: int) -> bool:
+    """Whether ``in`` stands there before a unit, which is no inch: ``70 kg in lb``."""
+    if cursor.tokens[at].text != "in":
+        return False
+    behind = cursor.tokens[at + 1]
+    return behind.text in ("%", "°") or (
+        behind.kind == tk.NAME and atom_of(behind.text) is not None
+    )
 
 
 def _is_scale(cursor: Cursor, at: int) -> bool:
@@ -224,10 +241,10 @@ def unit_of(text: str) -> Unit:
     return unit
 
 
-def units_in(text: str) -> frozenset[str]:
-    """All names in a text that may be units."""
+def names_in(text: str) -> frozenset[str]:
+    """All names in a text."""
     try:
         tokens = tokens_of(text)
     except LineError:
         return frozenset()
-    return frozenset(one.text for one in tokens if one.kind == tk.NAME and atom_of(one.text))
+    return frozenset(one.text for one in tokens if one.kind == tk.NAME)

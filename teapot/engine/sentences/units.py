@@ -14,6 +14,10 @@ REST_OF_UNIT = Problem(
     "{quantity} is your quantity here, so {name} stands alone. For the unit, write {unit}.",
 )
 
+UNIT_OR_QUANTITY = Problem(
+    "unit-or-quantity", "Is {names} the unit here, or your quantity? Choose:"
+)
+
 UNKNOWN_UNIT = Problem("unknown-unit", "{name} is not a unit; {unit} is.")
 
 ENDLESS_UNIT = Problem("endless-unit", "A unit can have at most {limit} factors.")

@@ -36,9 +36,12 @@ PRINCIPAL_ROOT = Problem(
 QUANTITY_FOR_UNIT = Problem(
     "quantity-for-unit", "{name} is your quantity here. For the unit, write {full}."
 )
+READ_AS_UNITS = Problem("read-as-units", "{symbols} were read as {names}.")
+READ_AS_UNIT = Problem("read-as-unit", "{names} was read as the unit here, not as your quantity.")
 MEASURED_IN_BRACKETS = Problem(
     "measured-in-brackets", "This is a product. To give an uncertainty, write ±."
 )
+READ_AS_MEASURED = Problem("read-as-measured", "This was read as {value} ± {uncertainty}.")
 FRACTION_FIRST = Problem(
     "reads-as-fraction-first", "This reads as ({fraction}) times what follows it."
 )
@@ -89,6 +92,9 @@ TIE_AWAY = Problem(
 )
 NUMBER_AS_ANGLE = Problem("number-beside-angle", "The number beside the angle was read in {unit}.")
 ANGLE_AS_NUMBER = Problem("angle-as-number", "The angle was taken as its number of radians here.")
+TEMPERATURE_IN_KELVIN = Problem(
+    "temperature-in-kelvin", "A temperature counts in kelvin here, from absolute zero."
+)
 DIVIDES_BY_ZERO = Problem("division-by-zero", "This divides by zero, which is usually a mistake.")
 ZERO_TO_ZERO = Problem("zero-to-zero", "0⁰ is 1 by convention.")
 POWER_LEFT_REALS = Problem("left-the-reals", "The principal value of this power is complex.")

@@ -31,9 +31,10 @@ from teapot.engine.reading.tree import (
     Node,
     Statement,
 )
-from teapot.engine.reading.units import units_in
+from teapot.engine.reading.units import names_in
 from teapot.engine.sheet.evaluation import value_alone
 from teapot.engine.sheet.outcome import Outcome
+from teapot.engine.sheet.unit_reading import Decision
 
 Place = tuple[float, int]
 """Where a step stands: later places see what earlier ones define."""
@@ -128,7 +129,8 @@ class WorksheetLine:
 
     ``last`` is the number of the line that a bare ``@`` in it stands for;
     ``conventions`` are those that it is answered under.  ``read_with`` are those of the names
-    at stake that were quantities when it was read.
+    at stake that were quantities when it was read; ``decision`` says how names were read that are
+    units and quantities both.
     """
 
     number: int
@@ -142,13 +144,14 @@ class WorksheetLine:
     steps: list[Step] = field(default_factory=list)
     outcome: Outcome | None = None
     read_with: frozenset[str] = frozenset()
+    decision: Decision | None = None
 
     @property
     def at_stake(self) -> frozenset[str]:
         """The names that it would read otherwise, were they quantities before it, or were they
         not."""
         if self.tree is None:
-            return units_in(self.text)
+            return names_in(self.text)
         return frozenset(name for name, _ in self.tree.at_stake)
 
     @property

@@ -64,7 +64,7 @@ class Asked:
 
 def settings_of(procedure: ProcedureText) -> Settings:
     """What is set for the lines of a procedure."""
-    conventions = Conventions(procedure.angle, procedure.log, procedure.numbers)
+    conventions = Conventions(procedure.angle, procedure.log, procedure.numbers, procedure.units)
     return Settings(form_from(procedure.form) if procedure.form else STANDARD, conventions)
 
 

@@ -16,7 +16,7 @@ from teapot.engine.limits import MAX_ANSWERS
 from teapot.engine.mends import Mend, Notice, Span, each_once
 from teapot.engine.numbers.context import Conventions, NondeterministicInputs, Replies, current
 from teapot.engine.numbers.shelf import ProcedureText, Shelf
-from teapot.engine.numbers.values import Value
+from teapot.engine.numbers.values import Value, exact
 from teapot.engine.parsing.parser import parse_so_far
 from teapot.engine.reading.tree import Formatted, LineTree
 from teapot.engine.sentences.forms import TOO_LONG_ANSWER
@@ -24,6 +24,7 @@ from teapot.engine.sentences.functions import DRAWN_LATER, TOO_MANY_ARGUMENTS
 from teapot.engine.sentences.names import FROM_ERROR, NO_ANSWER, UNKNOWN_FUNCTION, UNKNOWN_NAME
 from teapot.engine.sentences.procedures import RUNS_ITSELF
 from teapot.engine.sentences.unreadable import NO_BRACKETS, SIDE_BY_SIDE
+from teapot.engine.sentences.warnings import QUANTITY_FOR_UNIT
 from teapot.engine.sheet.answering import (
     answer_from,
     covered_by,
@@ -40,6 +41,7 @@ from teapot.engine.sheet.running import for_each_item, last_value, settings_of
 from teapot.engine.sheet.settings import Settings, after
 from teapot.engine.sheet.shown import ShownError, ShownOutcome
 from teapot.engine.sheet.store import Store
+from teapot.engine.sheet.unit_reading import Reading, decided
 from teapot.engine.sheet.workings import Workings, WorkStep
 
 SAME = {"principal-root": "left-the-reals"}
@@ -394,19 +396,59 @@ class Worksheet(Store):
     def _take(self, line: WorksheetLine, closes: bool = False) -> None:
         """Reads a line, with the names that have a value before it."""
         known = NamesBefore(self.definitions, line.place)
-        line.tree = line.error = None
+        line.tree = line.error = line.decision = None
         line.steps = []
         try:
-            tree, line.missing = parse_so_far(line.text, BY_NAME, known, closes)
+            is_new = line.conventions.units == "dimensions"
+            tree, line.missing = parse_so_far(
+                line.text, BY_NAME, known, closes, reads_concise=is_new
+            )
+            contested = tree.contested
             line.take(tree, self.now, self.shelf, self.run_procedure)
         except LineError as error:
-            line.error = error
+            line.error, contested = error, error.contested
         line.read_with = self._known_of(line)
+        if contested and line.missing is None and is_new:
+            self._decide_units(line, contested, known)
+
+    def _decide_units(
+        self, line: WorksheetLine, contested: frozenset[int], known: NamesBefore
+    ) -> None:
+        """Reads a line with units where its names mean these, though quantities have them."""
+
+        def try_reading(places: frozenset[int]) -> Reading:
+            tried = WorksheetLine(line.number, line.text, line.place, line.last, line.conventions)
+            try:
+                tree, _ = parse_so_far(line.text, BY_NAME, known, False, places)
+            except LineError:
+                return Reading(places, None)
+            tried.take(tree, self.now, self.shelf, self.run_procedure)
+            with self.holding(tried):
+                return Reading(places, tree, tuple(map(self._value_tried, tried.steps)))
+
+        line.decision = decided(line.text, contested, try_reading)
+        if line.decision is None:
+            return
+        if line.decision.error is not None:
+            line.tree, line.steps, line.error = None, [], line.decision.error
+            return
+        tree, _ = parse_so_far(line.text, BY_NAME, known, False, line.decision.places)
+        line.error = None
+        line.take(tree, self.now, self.shelf, self.run_procedure)
+
+    def _value_tried(self, step: Step) -> Value | None:
+        """The value of a step that is only tried; a plain number where that is not known yet."""
+        step.draws.may_draw = False
+        self.calculation.work_out(step)
+        if step.error is not None and step.error.is_a(DRAWN_LATER, ASKS):
+            return exact(0)
+        return step.value
 
     def _void(self, line: WorksheetLine) -> None:
         """Also reads it anew, where names before it make it read otherwise."""
         super()._void(line)
-        if line.at_stake and line.read_with != self._known_of(line):
+        is_decided = line.decision is not None
+        if line.at_stake and (is_decided or line.read_with != self._known_of(line)):
             self._read_anew(line)
 
     def _known_of(self, line: WorksheetLine) -> frozenset[str]:
@@ -415,12 +457,13 @@ class Worksheet(Store):
         return frozenset(name for name in line.at_stake if name in known)
 
     def _read_anew(self, line: WorksheetLine) -> None:
-        before = line.steps
-        self.definitions.remove(line)
+        before, highest = line.steps, self.highest
+        self.take_out(line)
         self._take(line)
         for was, now in zip(before, line.steps, strict=False):
             now.draws = was.draws
-        self.definitions.add(line)
+        self.insert(line)
+        self.highest = highest
         self._dependence = None
 
     def _worked_out(self, line: WorksheetLine) -> Outcome:
@@ -439,7 +482,7 @@ class Worksheet(Store):
         notices: list[Notice] = []
         try:
             refuse_equation(tree, self.covered_at(line.place))
-            notices += warnings_in(line.text, tree, line.nodes, line.conventions.angle)
+            notices += self._warnings_in(line, tree)
             for step in line.steps:
                 answers.append(self._answered(step, notices))
             if sum(answer.written.least_length for answer in answers) > MAX_ANSWERS:
@@ -468,6 +511,14 @@ class Worksheet(Store):
             is_live=line.is_live,
             draws=_drawn(line),
         )
+
+    def _warnings_in(self, line: WorksheetLine, tree: LineTree) -> list[Notice]:
+        """What is easily read otherwise; where units were told from quantities, what that said."""
+        found = list(warnings_in(line.text, tree, line.nodes, line.conventions.angle))
+        if line.decision is None:
+            return found
+        said = [] if line.decision.notice is None else [line.decision.notice]
+        return said + [one for one in found if one.code != QUANTITY_FOR_UNIT.code]
 
     def _answered(self, step: Step, notices: list[Notice]) -> Answer:
         self.calculation.work_out(step)

@@ -84,6 +84,7 @@ def power_text(power: fmpq) -> str:
 @lru_cache(4096)
 def _text(unit: Unit) -> str:
     above = [atom.symbol + power_text(of) for atom, of in unit.parts if of > 0]
+    above.sort(key="in".__eq__)  # before another symbol it would be a word
     below = [(atom.symbol, -of) for atom, of in unit.parts if of < 0]
     if not above:
         return " ".join(symbol + power_text(-of) for symbol, of in below)
