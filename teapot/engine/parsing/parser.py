@@ -416,13 +416,16 @@ class Parser(Cursor):
         """What stands before times what is at hand, with no sign between."""
         place = Span(self.previous.span.end, self.token.span.start)
         right = self.power()
+        right = self.called_without_brackets(right) or right
         return Binary(self.across(left, right), IMPLIED, left, right, place)
 
     def called_without_brackets(self, function: Node) -> Node | None:
         """``sin x`` and ``ln 2``: the call of a function with one name or number, which nothing
         follows that could belong to it; None where it is not."""
-        if not (isinstance(function, Name) and unreadable.is_call_without_brackets(self)):
+        is_name = isinstance(function, Name) and function.span == self.previous.span
+        if not is_name or not unreadable.is_call_without_brackets(self):
             return None
+        assert isinstance(function, Name)
         if self.token.kind not in (tk.NAME, tk.NUMBER) or self.token.text in self.functions:
             return None
         before = self.at
@@ -537,6 +540,8 @@ class Parser(Cursor):
                     node = self.with_unit(node)
             elif token.kind == tk.POWER:
                 node = self.raised(node, self.next())
+            elif token.kind == tk.NUMBER and self.sees_reciprocal(node):
+                node = self.measured_below(node)
             elif token.kind != tk.NAME:
                 return node
             elif self.takes_unit(node) and sees_measure(self):
@@ -560,6 +565,22 @@ class Parser(Cursor):
         """A number with the unit of measurement after it."""
         start = self.token.span
         unit = read_unit(self)
+        place = start.to(self.previous.span)
+        return Measured(self.across(number, number).to(place), number, unit, place)
+
+    def sees_reciprocal(self, node: Node) -> bool:
+        """Whether ``1/K`` stands after a number, as its unit: ``3.9e-3 1/K``."""
+        if self.token.text != "1" or not isinstance(node, Literal) or self.in_exponent:
+            return False
+        cursor = Cursor(self.text, self.tokens, self.functions, self.quantities)
+        cursor.at = self.at + 2
+        return self.tokens[self.at + 1].text == "/" and sees_measure(cursor)
+
+    def measured_below(self, number: Node) -> Node:
+        """A number with ``1/K`` after it."""
+        start = self.next().span
+        self.at += 1
+        unit = read_unit(self).raised(fmpq(-1))
         place = start.to(self.previous.span)
         return Measured(self.across(number, number).to(place), number, unit, place)
 

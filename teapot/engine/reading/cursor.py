@@ -154,7 +154,9 @@ class Cursor:
             return False
         if behind.kind == tk.NAME:
             is_one_name = f"{before.text}_{behind.text}" in self.quantities
-            is_call = behind.text in self.functions and self.tokens[self.at + 1].text == "("
+            follows = self.tokens[self.at + 1]
+            is_called = follows.text == "(" or follows.kind in (tk.NAME, tk.NUMBER)
+            is_call = behind.text in self.functions and is_called
             return not is_one_name and (is_call or self.has_value(behind))
         if behind.kind == tk.NUMBER:  # B I 10 cm
             unit = self.tokens[self.at + 1]

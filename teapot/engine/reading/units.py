@@ -70,7 +70,7 @@ def _is_unit(cursor: Cursor, at: int) -> bool:
 
 def _converts(cursor: Cursor, at: int) -> bool:
     """Whether ``in`` stands there before a unit, which is no inch: ``70 kg in lb``."""
-    if cursor.tokens[at].text != "in":
+    if cursor.tokens[at].text != "in" or (at and cursor.tokens[at - 1].text == "("):
         return False
     behind = cursor.tokens[at + 1]
     return behind.text in ("%", "°") or (

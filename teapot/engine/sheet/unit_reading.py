@@ -81,6 +81,9 @@ def decided(text: str, contested: Places, try_reading: Try) -> Decision | None:
     Errors: none; where it is asked back, the decision has one.
     """
     units = try_reading(contested)
+    while units.tree is not None and not units.tree.contested <= contested:
+        contested |= units.tree.contested  # what follows a name that is a unit may be one too
+        units = try_reading(contested)
     if units.tree is None:
         return None
     groups = _groups(units.tree, contested)
@@ -88,6 +91,8 @@ def decided(text: str, contested: Places, try_reading: Try) -> Decision | None:
         return None
     readings = [try_reading(places) for places in _choices(groups) if places != contested]
     working = [one for one in (units, *readings) if one.works]
+    if not working:
+        working = [one for one in map(try_reading, _cut_off(groups)) if one.works][:1]
     if not working:
         is_answered = any(one.is_answered for one in readings if not one.places)
         return (
@@ -125,6 +130,14 @@ def _choices(groups: Sequence[Places]) -> Iterable[Places]:
         for count in range(len(groups) + 1)
         for some in combinations(groups, count)
     )
+
+
+def _cut_off(groups: Sequence[Places]) -> Iterable[Places]:
+    """Each way to end the unit of the one group before a name that has a value."""
+    if len(groups) == 1:
+        places = sorted(groups[0])
+        for count in range(len(places) - 1, 0, -1):
+            yield frozenset(places[:count])
 
 
 def _is_listed(value: Value | None) -> bool:

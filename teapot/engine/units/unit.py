@@ -86,6 +86,7 @@ def _text(unit: Unit) -> str:
     above = [atom.symbol + power_text(of) for atom, of in unit.parts if of > 0]
     above.sort(key="in".__eq__)  # before another symbol it would be a word
     below = [(atom.symbol, -of) for atom, of in unit.parts if of < 0]
+    below.sort(key=("in", fmpq(1)).__eq__)
     if not above:
         return " ".join(symbol + power_text(-of) for symbol, of in below)
     if not below:
