@@ -265,9 +265,18 @@ def text_of(sheet, number):
 
 def test_renaming_a_quantity_leaves_units_alone():
     sheet = FullSheet()
-    for line in ("x = 2 m", "m = 5", "2 m", "3 kg/m^3"):
+    for line in ("x = 2 m", "m = 5", "2 m", "3 kg/m^3", "2*m"):
         sheet.answer(line)
-    assert renamed_throughout(sheet, "m", "mass") == {2: "mass = 5", 3: "2 mass", 4: "3 kg/mass^3"}
+    assert renamed_throughout(sheet, "m", "mass") == {2: "mass = 5", 5: "2*mass"}
+
+
+def test_what_is_read_as_a_unit_uses_no_quantity_of_its_name():
+    sheet = FullSheet()
+    for line in ("m = 80 kg", "h = 15 m", "w := 3 m", "g = 9.81 m/s^2", "E = m g h", "m = 70 kg"):
+        sheet.answer(line)
+    found = {one.name: one for one in list_quantities(sheet)[0]}
+    assert [found[name].uses for name in ("h", "w", "g", "E")] == [(), (), (), ("g", "h", "m")]
+    assert [name for name in found if found[name].reason] == ["E"]
 
 
 def test_a_name_alone_is_never_a_unit():

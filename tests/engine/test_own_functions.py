@@ -90,12 +90,9 @@ def test_endless_recursion_is_refused_with_a_sentence():
     assert "1,000" in result.error.text
 
 
-def test_renaming_a_quantity_leaves_the_arguments_of_functions_alone():
-    from teapot.engine.sheet.editing import renamed, with_value
+def test_a_function_is_given_another_formula():
+    from teapot.engine.sheet.editing import with_value
 
-    assert renamed("f(x) = x^2 + a", "x", "y") == "f(x) = x^2 + a"
-    assert renamed("f(x) = x^2 + a", "a", "b") == "f(x) = x^2 + b"
-    assert renamed("f(n) = if(n < 1, 1, f(n - 1))", "f", "g") == "g(n) = if(n < 1, 1, g(n - 1))"
     assert with_value("f(x) = x^2  # area", "f", "x^3") == "f(x) = x^3  # area"
 
 

@@ -33,7 +33,7 @@ def wanted_of(told):
 
 
 @pytest.mark.parametrize(
-    ("title", "rows"), sheets(), ids=lambda one: one if isinstance(one, str) else ""
+    ("title", "rows"), list(sheets()), ids=lambda one: one if isinstance(one, str) else ""
 )
 def test_every_line_is_right_at_once(title, rows):
     sheet = FullSheet()

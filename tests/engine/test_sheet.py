@@ -191,12 +191,17 @@ def test_forgetting_brings_the_built_in_back():
     assert error("a = 1", "b = a", "/forget a", "a") == "unknown-name"
 
 
+def renamed(text, old, new):
+    return editing.renamed(FullSheet().entered(text)[0], old, new)
+
+
 def test_renaming_reaches_every_line_and_nothing_else():
-    assert (
-        editing.renamed("m = 2*mass + m  # m stays", "m", "m_1") == "m_1 = 2*mass + m_1  # m stays"
-    )
-    assert editing.renamed("/forget m", "m", "x") == "/forget x"
-    assert editing.renamed("(not a line", "a", "b") == "(not a line"
+    assert renamed("m = 2*mass + m  # m stays", "m", "m_1") == "m_1 = 2*mass + m_1  # m stays"
+    assert renamed("/forget m", "m", "x") == "/forget x"
+    assert renamed("f(x) = x^2 + a", "x", "y") == "f(x) = x^2 + a"
+    assert renamed("f(x) = x^2 + a", "a", "b") == "f(x) = x^2 + b"
+    assert renamed("f(n) = if(n < 1, 1, f(n - 1))", "f", "g") == "g(n) = if(n < 1, 1, g(n - 1))"
+    assert renamed("(not a line", "a", "b") == "(not a line"
     with pytest.raises(LineError):
         editing.check_name("2x")
     with pytest.raises(LineError):

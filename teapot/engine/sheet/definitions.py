@@ -30,7 +30,7 @@ class Definitions:
     """The defining steps of each name, in the order of their places.
 
     ``live`` are those that are worked out where they are used, ``live_users`` those of them that
-    use a name; ``changed`` the names that got another value, or were forgotten.
+    a name reaches; ``changed`` the names that got another value, or were forgotten.
     """
 
     def __init__(self) -> None:
@@ -51,7 +51,7 @@ class Definitions:
         for step in line.steps:
             if step.is_live:
                 self.live.add(step)
-                for name in step.uses:
+                for name in step.reached_by:
                     self.live_users.setdefault(name, set()).add(step)
             for name in step.defines:
                 steps = self.by_name.setdefault(name, [])
@@ -66,7 +66,7 @@ class Definitions:
         for step in line.steps:
             if step.is_live:
                 self.live.discard(step)
-                for name in step.uses:
+                for name in step.reached_by:
                     self.live_users[name].discard(step)
             for name in step.defines:
                 steps = self.by_name[name]

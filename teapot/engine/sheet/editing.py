@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Container
-
 from teapot.engine.errors import LineError
 from teapot.engine.functions.catalogue import BY_NAME
 from teapot.engine.mends import Span
@@ -99,26 +97,17 @@ def renamed_throughout(store: Store, old: str, new: str) -> dict[int, str]:
         raise NO_QUANTITY(name=old)
     if definitions.seen(new) is not None:
         raise NAME_TAKEN(new=new)
-    texts = (
-        (line, renamed(line.text, old, new, () if _is_unit(line, old) else (old,)))
-        for line in store.lines
-    )
+    texts = ((line, renamed(line, old, new)) for line in store.lines)
     return {line.number: text for line, text in texts if text != line.text}
 
 
-def _is_unit(line: WorksheetLine, name: str) -> bool:
-    """Whether a line reads the name as a unit."""
-    return name in line.at_stake and name not in line.read_with
-
-
-def renamed(text: str, old: str, new: str, quantities: Container[str] = ()) -> str:
-    """The line with the quantity ``old`` called ``new``; unread text stays as it is.
-    ``quantities`` are the names that are no units in it."""
-    try:
-        tree = parse(text, BY_NAME, quantities)
-    except LineError:
+def renamed(line: WorksheetLine, old: str, new: str) -> str:
+    """The line with the quantity ``old`` called ``new``, a unit of that name left as it is; text
+    that cannot be read stays."""
+    text = line.text
+    if line.tree is None:
         return text
-    for span in sorted(set(_places_of(tree, old)), reverse=True):
+    for span in sorted(set(_places_of(line.tree, old)), reverse=True):
         text = text[: span.start] + new + text[span.end :]
     return text
 

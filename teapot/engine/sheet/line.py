@@ -50,8 +50,9 @@ FOOT: Place = (float("inf"), 0)
 class Step:
     """One statement at its place in the sheet, with its value once it is known.
 
-    ``nodes`` are all parts of its expression, ``uses`` the names in it; ``answers`` the
-    numbers after ``@``, with None for a bare one.  A step without a statement forgets
+    ``nodes`` are all parts of its expression, ``uses`` the names in it, ``reached_by`` these and
+    those by which it would be read otherwise; ``answers`` the numbers after ``@``, with None for a
+    bare one.  A step without a statement forgets
     the names it ``defines``.
     ``draws`` is what was drawn for it; ``used_unit`` is set where its value depends
     on the unit of angles; ``angle`` is the one that it is about; ``meets_complex`` is set where
@@ -66,6 +67,7 @@ class Step:
     statement: Statement | None
     nodes: tuple[Node, ...]
     uses: frozenset[str]
+    reached_by: frozenset[str]
     answers: frozenset[int | None]
     defines: tuple[str, ...]
     value: Value | None = None
@@ -200,7 +202,7 @@ class WorksheetLine:
         ]
         if tree.command is not None and tree.command.name == "forget":
             names = tuple(word for word, _ in tree.command.arguments)
-            self.steps = [Step(self, 0, None, (), frozenset(), frozenset(), names)]
+            self.steps = [Step(self, 0, None, (), frozenset(), frozenset(), frozenset(), names)]
         for step in self.steps:
             step.draws.now = now
             step.draws.shelf = shelf
@@ -280,11 +282,13 @@ def _step(line: WorksheetLine, index: int, statement: Statement) -> Step:
             answers.add(node.number)
     targets = targets_of(statement)
     assert line.tree is not None
-    names.update(  # what was read as a unit would be a quantity, were there one
+    at_stake = {  # what was read as a unit would be a quantity, were there one
         name
         for name, start in line.tree.at_stake
         if statement.span.start <= start < statement.span.end
-    )
+    }
+    own = set()
     if isinstance(statement, Assignment) and statement.parameters is not None:
-        names -= {*statement.parameters, targets[0]}
-    return Step(line, index, statement, tuple(nodes), frozenset(names), frozenset(answers), targets)
+        own = {*statement.parameters, targets[0]}
+    uses, reached_by = frozenset(names - own), frozenset((names | at_stake) - own)
+    return Step(line, index, statement, tuple(nodes), uses, reached_by, frozenset(answers), targets)

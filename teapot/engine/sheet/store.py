@@ -167,7 +167,7 @@ class Store:
         reached = line.error is not None and bool(line.at_stake & dirty.names)
         for step in line.steps:
             numbers = {line.last if number is None else number for number in step.answers}
-            if numbers & dirty.answers or step.uses & dirty.reached:
+            if numbers & dirty.answers or step.reached_by & dirty.reached:
                 reached = True
                 dirty.add(step.defines)
             elif not step.is_live:
