@@ -54,6 +54,7 @@ from teapot.engine.sentences.warnings import (
     QUANTITY_FOR_UNIT,
     RADIANS_IN_OTHER_UNIT,
     READ_AS_MEASURED,
+    READ_AS_PLUS_MINUS,
     READ_AS_UNITS,
     TEN_TIMES_POWER,
     TEXT_IN_PARTS,
@@ -419,6 +420,13 @@ def _concise(text: str, node: Binary, brackets: Brackets) -> Notice | None:
     return READ_AS_MEASURED.notice(mends, value=node.left.text, uncertainty=read)
 
 
+def _plus_and_minus(text: str, node: Binary, brackets: Brackets) -> Notice | None:
+    """``5 +- 0.1``: the sum with a negative number is offered."""
+    if text[slice(*node.op_span)] != "+-":
+        return None
+    return READ_AS_PLUS_MINUS.notice((replace(node.op_span, "+ -"),), typed="+-")
+
+
 def _implied_behind_fraction(text: str, node: Binary, brackets: Brackets) -> Notice | None:
     """``1/2 pi``."""
     quotient = node.left
@@ -546,7 +554,7 @@ RULES_OF_OPERATORS: dict[str, tuple[Rule, ...]] = {
     "^": (_odd_root, _tower),
     "+": (_percent_of,),
     "-": (_percent_of,),
-    "±": (_concise,),
+    "±": (_concise, _plus_and_minus),
 }
 """The rules for an operator between two operands, of which the first that applies counts."""
 

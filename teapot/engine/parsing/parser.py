@@ -21,6 +21,7 @@ from teapot.engine.diagnostics.foreign_syntax import (
 from teapot.engine.errors import LineError, Unfinished
 from teapot.engine.limits import MAX_LINE_FIGURES, MAX_NESTING, MAX_STATEMENTS
 from teapot.engine.mends import Mend, Span, replace
+from teapot.engine.parsing import measured_values
 from teapot.engine.parsing.targets import NO_TARGETS, read_targets
 from teapot.engine.reading import tokens as tk
 from teapot.engine.reading.commands import read_command
@@ -34,8 +35,10 @@ from teapot.engine.reading.precedence import (
     NOT,
     OPERATORS,
     OR,
+    POLAR,
     PRODUCT,
     RANGE,
+    SIGN,
     SUM,
     operand_precedences,
 )
@@ -114,12 +117,12 @@ def parse_so_far(
     quantities: Container[str] = (),
     closes: bool = True,
     as_units: frozenset[int] = frozenset(),
-    reads_concise: bool = True,
+    reads_anew: bool = True,
 ) -> tuple[LineTree, Unfinished | None]:
     """The tree of a line that is still being typed, with a box for each operand that is
     missing and open brackets as if they were closed; and what is missing, None where
     nothing is.  At the places ``as_units`` names are units, though quantities have them;
-    with ``reads_concise``, ``5.32(4)`` is 5.32 ± 0.04.
+    ``reads_anew`` is as in :class:`Parser`.
     Errors: as :func:`parse`, for what no more typing would mend."""
     body, note = split_note(text)
     command = read_command(body)
@@ -127,9 +130,10 @@ def parse_so_far(
         return LineTree((), note=note, command=command), None
     parser = Parser(body, [], functions, quantities, closes)
     parser.as_units = as_units
-    parser.reads_concise = reads_concise
+    parser.reads_anew = reads_anew
     try:
-        parser.tokens = tokens_of(body)
+        tokens = tokens_of(body)
+        parser.tokens = measured_values.joined(tokens) if reads_anew and "+-" in body else tokens
         return parser.line(note), parser.missing
     except Unfinished as error:
         raise stepped_elsewhere(body) or bars_for_or(body) or error from None
@@ -170,8 +174,9 @@ POWER_OF_TEN = re.compile(r"[eE][-+]?[0-9]{1,4}(?![\w.])")
 class Parser(Cursor):
     """Reads one line's tokens from left to right."""
 
-    reads_concise = True
-    """Whether ``5.32(4)`` is a measured value: in lines that were kept before, it is a product."""
+    reads_anew = True
+    """Whether ``5.32(4)`` is a measured value, and ± ranks with + and −: in lines that were kept
+    before, the one is a product, and the other binds more tightly."""
 
     in_exponent = 0
     """How many exponents the operand at hand stands in."""
@@ -334,6 +339,8 @@ class Parser(Cursor):
         while True:
             token = self.tokens[self.at]
             level = INFIX.get(token.text) if token.kind == tk.OP else None
+            if level == SUM and token.text == "±":
+                level = measured_values.level(self, node) if self.reads_anew else POLAR
             if level is None:
                 if not least <= PRODUCT <= most or not self.starts_operand() or self.converts():
                     return node
@@ -354,7 +361,14 @@ class Parser(Cursor):
         if op == "//":
             self.at -= 1
             raise unreadable.other_language(self, "div")
+        if op == "±" and not self.reads_anew:
+            right = self.operand(op, SIGN)
+            return Binary(self.across(left, right), op, left, right, sign.span)
         right = self.operand(op, operand_precedences(op)[1])
+        if op == "±":
+            return measured_values.plus_minus(self, sign, left, right)
+        if level == PRODUCT and self.reads_anew:
+            measured_values.refuse_factor(self, left, right)
         node = Binary(self.across(left, right), op, left, right, sign.span)
         if op == "∠" and id(right) not in self.outer:
             self.refuse_half_angle(node)
@@ -685,7 +699,7 @@ class Parser(Cursor):
     def concise(self, number: Token) -> Node | None:
         """``5.32(4)`` and ``1.234(12) m``: a value and the standard uncertainty of its last
         figures (SI brochure, 7); None where this is a product."""
-        if not self.reads_concise or not self.sees("(") or "." not in number.text:
+        if not self.reads_anew or not self.sees("(") or "." not in number.text:
             return None
         opening, figures, closing = self.tokens[self.at : self.at + 3]
         is_one = (
@@ -708,7 +722,9 @@ class Parser(Cursor):
         if sees_measure(self):
             right = self.measured(right)
         sign = Span(number.span.end, number.span.end)
-        return Binary(number.span.to(self.previous.span), "±", value, right, sign)
+        node = Binary(number.span.to(self.previous.span), "±", value, right, sign)
+        self.outer[id(node)] = node.span
+        return node
 
     def power_of_ten(self) -> str:
         """Passes the ``e-5`` of ``1.23(4)e-5``; empty where there is none."""
@@ -868,6 +884,10 @@ class Parser(Cursor):
         node = self.nested(self.expression, "The brackets are empty.")
         self.in_exponent = outside
         self.close(")")
+        is_measured = isinstance(node, Binary) and node.op == "±" and self.reads_anew
+        power = self.power_of_ten() if is_measured else ""
+        if power:  # (1.602 ± 0.001)e-19
+            node = measured_values.times_ten(node, power[1:])
         self.outer[id(node)] = opening.span.to(self.previous.span)
         return node
 

@@ -248,10 +248,27 @@ def _least_precedences(node: Binary) -> tuple[int, int]:
     if node.op == "∠":
         angle = node.right.operand if isinstance(node.right, Prefix) else node.right
         return left, right if precedence(angle) >= POSTFIX else NEVER
+    if node.op == "±":
+        left = NEVER if _ends_at_a_number(node.left) else left
+        right = NEVER if _begins_at_a_number(node.right) else right
     if precedence(node) == PRODUCT:
         left = NEVER if _is_at_a_number(node.left) else left
         right = NEVER if _is_at_a_number(node.right) else right
     return left, right
+
+
+def _ends_at_a_number(node: Node) -> bool:
+    """Whether ± after it would belong to its last number alone: 1 + 2."""
+    if not isinstance(node, Binary) or node.op in ("±", "^"):
+        return False
+    return isinstance(node.right, Literal | Measured) or _ends_at_a_number(node.right)
+
+
+def _begins_at_a_number(node: Node) -> bool:
+    """Whether ± before it would belong to its first number alone: 0.1*2."""
+    if not isinstance(node, Binary) or precedence(node) != PRODUCT:
+        return False
+    return isinstance(node.left, Literal | Measured) or _begins_at_a_number(node.left)
 
 
 def _is_at_a_number(node: Node) -> bool:

@@ -38,9 +38,9 @@ COMPARISONS = frozenset({"==", "!=", "<", "<=", ">", ">=", "~"})
 
 OPERATORS = {
     "or": OR, "and": AND,
-    "+": SUM, "-": SUM,
+    "+": SUM, "-": SUM, "±": SUM,
     "*": PRODUCT, "/": PRODUCT, "mod": PRODUCT, "div": PRODUCT, IMPLIED: PRODUCT,
-    "∠": POLAR, "±": POLAR,
+    "∠": POLAR,
     "^": POWER,
 }  # fmt: skip
 """Operators between two operands, which are done from the left where several of one
@@ -50,7 +50,6 @@ _OF_OPERANDS = {op: (level, level + 1) for op, level in OPERATORS.items()} | {
     "^": (POSTFIX, SIGN),
     IMPLIED: (PRODUCT, POWER),
     "∠": (SIGN, SIGN),
-    "±": (SIGN, SIGN),
 }
 
 _OF_KINDS: dict[type[Node], int] = {

@@ -110,6 +110,20 @@ NO_UNCERTAINTY_HERE = Problem(
     "A measured value is a real number, with or without a unit: 5.32 ± 0.04 m.",
 )
 
+UNCERTAIN_FACTOR = Problem(
+    "uncertain-factor", "Does the uncertainty belong to the one number, or to the product? Choose:"
+)
+
+UNCERTAIN_UNCERTAINTY = Problem(
+    "uncertain-uncertainty",
+    "After ± stands a number, and {typed} has an uncertainty of its own. To add both, write +.",
+)
+
+PLUS_OR_MINUS = Problem(
+    "plus-or-minus",
+    "± gives an uncertainty. For the two solutions, write one with + and one with -.",
+)
+
 UNCERTAINTY_OF_LIST = Problem(
     "uncertainty-of-list",
     "This gives several values, which cannot carry the uncertainty of one.",

@@ -41,6 +41,7 @@ READ_AS_UNIT = Problem("read-as-unit", "{names} was read as the unit here, not a
 MEASURED_IN_BRACKETS = Problem(
     "measured-in-brackets", "This is a product. To give an uncertainty, write ±."
 )
+READ_AS_PLUS_MINUS = Problem("read-as-plus-minus", "{typed} was read as ±.")
 READ_AS_MEASURED = Problem("read-as-measured", "This was read as {value} ± {uncertainty}.")
 FRACTION_FIRST = Problem(
     "reads-as-fraction-first", "This reads as ({fraction}) times what follows it."

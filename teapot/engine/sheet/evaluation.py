@@ -112,6 +112,7 @@ from teapot.engine.sentences.units import (
     NO_UNCERTAINTY_HERE,
     OTHER_DIMENSION,
     TEMPERATURE_ON_SCALE,
+    UNCERTAIN_UNCERTAINTY,
     UNIT_BEHIND_MEASURE,
     UNLIKE_MEASURES,
 )
@@ -219,9 +220,24 @@ def _binary(node: Binary, scope: Scope) -> Value:
 
 def _plus_minus(node: Binary, scope: Scope) -> Value:
     """A measured value: with a unit after it, or after both; or with a percentage of it."""
-    value, right = evaluate(node.left, scope), node.right
+    value = evaluate(node.left, scope)
     if isinstance(value, List):
         return item_by_item(lambda one: _with_uncertainty(one, node, scope), value)
+    if isinstance(value, Uncertain):
+        return _with_another(value, node, scope)
+    return _first_uncertainty(value, node, scope)
+
+
+def _with_another(value: Uncertain, node: Binary, scope: Scope) -> Value:
+    """``5 ± 0.1 ± 0.2``: contributions that add in quadrature."""
+    if isinstance(node.right, Measured) and isinstance(value.nominal, Exact | Real):
+        value = cast(Uncertain, _with_measure(value, node.right))
+    also = _first_uncertainty(value.nominal, node, scope)
+    return operators.operate("+", value, operators.operate("-", also, value.nominal))
+
+
+def _first_uncertainty(value: Value, node: Binary, scope: Scope) -> Value:
+    right = node.right
     if isinstance(right, Postfix) and right.op == "%":
         part = operators.operate("*", value, evaluate(right, scope))
         return uncertain.measured(value, uncertain.size_of(_absolute(part)), node_text(node))
@@ -240,6 +256,8 @@ def _with_uncertainty(value: Value, node: Binary, scope: Scope) -> Value:
             size = operators.operate("*", count, sizes.factor_of(right.unit))
             return uncertain.measured(value, real(size), name)
     given = operators.number(evaluate(right, scope))
+    if isinstance(given, Uncertain):
+        raise UNCERTAIN_UNCERTAINTY(right.span, typed=node_text(right))
     if isinstance(given, Exact | Real):
         if isinstance(value, Sized):
             given = real(operators.operate("*", given, sizes.factor_of(value.unit)))

@@ -400,9 +400,7 @@ class Worksheet(Store):
         line.steps = []
         try:
             is_new = line.conventions.units == "dimensions"
-            tree, line.missing = parse_so_far(
-                line.text, BY_NAME, known, closes, reads_concise=is_new
-            )
+            tree, line.missing = parse_so_far(line.text, BY_NAME, known, closes, reads_anew=is_new)
             contested = tree.contested
             line.take(tree, self.now, self.shelf, self.run_procedure)
         except LineError as error:
