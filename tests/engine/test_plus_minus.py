@@ -109,3 +109,32 @@ def test_a_line_kept_before_keeps_its_meaning():
     assert found.answers[0].text == "10.00 ± 0.20"
     _, found = sheet.entered("5 +- 0.1", conventions=old)
     assert found.answers[0].text == "4.9"
+
+
+@pytest.mark.parametrize(
+    "lines",
+    [
+        ["f(x) = x^2", "table(f, 1..5)"],
+        ["f(x) = x^2", "[f]"],
+        ["5 ± 0.5 as 5000 digits"],
+        ["1e5000 ± 1"],
+    ],
+)
+def test_what_broke_off_is_answered(lines):
+    assert outcome(*lines).status == "ok"
+
+
+def test_an_uncertainty_of_what_is_no_number_is_refused():
+    assert error("undefined ± 5%") == "no-uncertainty-here"
+    assert error('"{sin(pi) as binary64}"') == "form-among-words"
+
+
+@pytest.mark.parametrize(
+    ("line", "meant"),
+    [("1.6×10-19", "1.6e-19"), ("3.0 × 108 m/s", "3.0e8 m/s"), ("5.0×105", "5.0e5")],
+)
+def test_a_superscript_that_a_paste_lost_is_asked_for(line, meant):
+    found = outcome(line)
+    [notice] = [one for one in found.notices if one.code == "lost-superscript"]
+    assert [one.apply(line) for one in notice.mends] == [meant]
+    assert not [one for one in outcome("2.5 × 12").notices if one.code == "lost-superscript"]

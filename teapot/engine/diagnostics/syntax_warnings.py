@@ -43,6 +43,7 @@ from teapot.engine.sentences.warnings import (
     FRACTION_FIRST,
     LIST_IN_LIST,
     LIST_OF_ONE,
+    LOST_SUPERSCRIPT,
     MEASURED_IN_BRACKETS,
     MILLISECOND,
     PERCENT_OF,
@@ -55,6 +56,7 @@ from teapot.engine.sentences.warnings import (
     RADIANS_IN_OTHER_UNIT,
     READ_AS_MEASURED,
     READ_AS_PLUS_MINUS,
+    READ_AS_REPEATING,
     READ_AS_UNITS,
     TEN_TIMES_POWER,
     TEXT_IN_PARTS,
@@ -97,9 +99,22 @@ def warnings_in(
         yield _all_in_one(text, for_units)
     if any(_reads_an_angle(node) for node in nodes):
         yield from _angle_warnings(text, nodes, angle)
+    yield from _lost_superscript(text)
     if len(tree.statements) > 1:
         yield from _commas(text, tree)
         yield from _spoken(text, tree)
+
+
+LOST = re.compile(r"(?<![\w.])(\d(?:\.\d+)?)\s*[×·]\s*10([-−–]\d{1,2}|[1-9]\d?)(?![\w.])")
+"""``1.6×10-19`` and ``3.0 × 108``: a number of one figure before the point, and ten."""
+
+
+def _lost_superscript(text: str) -> Iterator[Notice]:
+    """A power of ten that lost its exponent's place in a paste."""
+    found = LOST.search(text)
+    if found is not None:
+        power = f"{found[1]}e{int(found[2].replace('−', '-').replace('–', '-'))}"
+        yield LOST_SUPERSCRIPT.notice((replace(Span(*found.span()), power),), power=power)
 
 
 def _all_in_one(text: str, notices: list[Notice]) -> Notice:
@@ -427,6 +442,15 @@ def _plus_and_minus(text: str, node: Binary, brackets: Brackets) -> Notice | Non
     return READ_AS_PLUS_MINUS.notice((replace(node.op_span, "+ -"),), typed="+-")
 
 
+def _repeating(text: str, node: Binary, brackets: Brackets) -> Notice | None:
+    """``0.(3)``, which was read as a third."""
+    figures = text[slice(*node.op_span)]
+    if not figures.isdecimal():
+        return None
+    place = Span(node.op_span.start - 1, node.op_span.end + 1)
+    return READ_AS_REPEATING.notice((replace(place, f"*{figures}"),))
+
+
 def _implied_behind_fraction(text: str, node: Binary, brackets: Brackets) -> Notice | None:
     """``1/2 pi``."""
     quotient = node.left
@@ -550,7 +574,7 @@ RULES_OF_OPERATORS: dict[str, tuple[Rule, ...]] = {
         _quantity_for_unit,
         _measured_in_brackets,
     ),
-    "/": (_fraction_behind_power, _quantity_for_unit),
+    "/": (_repeating, _fraction_behind_power, _quantity_for_unit),
     "^": (_odd_root, _tower),
     "+": (_percent_of,),
     "-": (_percent_of,),

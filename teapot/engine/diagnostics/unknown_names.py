@@ -11,14 +11,22 @@ from teapot.engine.diagnostics.foreign_names import (
     WRITTEN,
     WRITTEN_WITH_TWO,
 )
+from teapot.engine.diagnostics.plain_words import HERE
 from teapot.engine.errors import LineError
-from teapot.engine.functions.catalogue import BY_NAME, CONSTANTS, called_in_words, closest
+from teapot.engine.functions.catalogue import (
+    BY_NAME,
+    CONSTANTS,
+    called_in_words,
+    closest,
+    in_another_case,
+)
 from teapot.engine.mends import Mend, replace
 from teapot.engine.reading.commands import COMMANDS
 from teapot.engine.reading.plain import node_text
 from teapot.engine.reading.tree import Call, ListOf, Literal, Name, Node, Postfix, Range
 from teapot.engine.reading.vocabulary import CONSTANT_NAMES, UNIT_WORDS
 from teapot.engine.sentences.commands import COMMAND_WITHOUT_SLASH
+from teapot.engine.sentences.foreign import DONE_HERE
 from teapot.engine.sentences.names import (
     BASE_IN_THE_NAME,
     LAST_ANSWER_IS_AT,
@@ -30,7 +38,12 @@ from teapot.engine.sentences.names import (
     WRITTEN_OTHERWISE,
 )
 from teapot.engine.sentences.units import BARE_UNIT, UNIT_ALONE
-from teapot.engine.sentences.unreadable import NO_BRACKETS, NOT_HERE, NOTHING_TO_PRINT
+from teapot.engine.sentences.unreadable import (
+    CALL_IN_WORDS,
+    NO_BRACKETS,
+    NOT_HERE,
+    NOTHING_TO_PRINT,
+)
 from teapot.engine.units.table import atom_of
 
 BESSEL = re.compile(r"([JYIK])_?(\d)")
@@ -56,6 +69,10 @@ def _as_unit(node: Name) -> LineError:
     return UNIT_ALONE(node.span, (replace(node.span, f"1 {node.name}"),), name=node.name, full=full)
 
 
+POWERS = {"squared": "^2", "cubed": "^3"}
+"""What is written for a word after a value."""
+
+
 class _Units:
     """All that stands for a unit after a number."""
 
@@ -67,6 +84,13 @@ WORDS: tuple[tuple[Container[str], Callable[[Name], LineError]], ...] = (
     (UNIT_WORDS, lambda node: BARE_UNIT(node.span, name=node.name)),
     (_Units(), _as_unit),
     (("help", "clear"), _as_command),
+    (HERE, lambda node: DONE_HERE(node.span, how=HERE[node.name])),
+    (
+        POWERS,
+        lambda node: CALL_IN_WORDS(
+            node.span, (replace(node.span, POWERS[node.name]),), call=POWERS[node.name]
+        ),
+    ),
     (MISSING_FEATURES, lambda node: NOT_HERE(node.span, why=MISSING_FEATURES[node.name])),
     (("print", "echo", "display"), lambda node: NOTHING_TO_PRINT(node.span)),
     (
@@ -147,9 +171,10 @@ def unknown_function(node: Call, functions: Iterable[str], suggested: Suggest) -
         return _base_in_the_name(node, base[1])
     other = (
         NAMES.get(name)
+        or in_another_case(name, [*BY_NAME, *functions])
+        or NAMES.get(name.lower())
         or called_in_words(name)
         or _that_takes(len(node.args), closest(name, [*BY_NAME, *functions]))
-        or NAMES.get(name.lower())
         or _that_takes(len(node.args), next(iter(suggested(name)), None))
     )
     if other is None:

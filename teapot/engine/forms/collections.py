@@ -31,7 +31,7 @@ from teapot.engine.numbers.values import (
     Value,
 )
 from teapot.engine.reading.forms import PREFIXED, Form
-from teapot.engine.reading.tree import NOWHERE, Columns, Grid, ListOf, Name, Node
+from teapot.engine.reading.tree import NOWHERE, Assignment, Columns, Grid, ListOf, Name, Node
 from teapot.engine.sentences.forms import TOO_LONG_ANSWER
 
 Write = Callable[[Value, Form], Written]
@@ -124,6 +124,8 @@ def _counted(count: int) -> str:
 
 
 def _tree(item: Written) -> Node:
+    if isinstance(item.tree, Assignment):  # a function of one's own: its name
+        return item.tree.targets[0]
     assert isinstance(item.tree, Node)
     return item.tree if item.whole is None else item.whole()
 

@@ -5,6 +5,8 @@ from __future__ import annotations
 
 from decimal import Decimal
 
+from flint import fmpz
+
 from teapot.engine.forms import trees
 from teapot.engine.forms.measures import shown_unit
 from teapot.engine.forms.written import Written
@@ -83,7 +85,7 @@ def _count(nominal: Value) -> tuple[Number, float]:
 
 def _number(mantissa: int, place: int, form: Form) -> Node:
     """So many of the last place, with all of its figures."""
-    figures = str(abs(mantissa))
+    figures = fmpz(abs(mantissa)).str()  # which may be long
     power = place + len(figures) - 1
     if not mantissa and place > 0:
         return Literal(NOWHERE, "0")

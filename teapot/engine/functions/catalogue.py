@@ -171,15 +171,21 @@ def _is_among(word: str, words: list[str]) -> bool:
     return word in words or (len(word) >= RUN_TOGETHER and word in "".join(words))
 
 
+def in_another_case(name: str, known: Iterable[str]) -> str | None:
+    """The known name that differs in capitals only, None if there is none."""
+    cased = (one for one in known if one.lower() == name.lower() and one != name)
+    return min(cased, default=None)
+
+
 def closest(name: str, known: Iterable[str]) -> str | None:
     """The known name that ``name`` most likely is a slip for, None if there is none.
 
     Another case comes first, then the name with the most letters in the same order.
     """
-    names, lower = {*known}, name.lower()
-    cased = [one for one in names if one.lower() == lower and one != name]
-    if cased:
-        return min(cased)
+    names = {*known}
+    cased = in_another_case(name, names)
+    if cased is not None:
+        return cased
     if len(name) < SHORTEST_SLIP:
         return None
     return nearest(name.lower(), names, NEAR_NAME)

@@ -18,12 +18,15 @@ from teapot.engine.diagnostics.foreign_syntax import (
     stepped_elsewhere,
     written_as_elsewhere,
 )
+from teapot.engine.diagnostics.pasted_latex import latex_in
+from teapot.engine.diagnostics.plain_words import words_in
 from teapot.engine.errors import LineError, Unfinished
 from teapot.engine.limits import MAX_LINE_FIGURES, MAX_NESTING, MAX_STATEMENTS
 from teapot.engine.mends import Mend, Span, replace
 from teapot.engine.parsing import measured_values
 from teapot.engine.parsing.targets import NO_TARGETS, read_targets
 from teapot.engine.reading import tokens as tk
+from teapot.engine.reading import unit_words
 from teapot.engine.reading.commands import read_command
 from teapot.engine.reading.cursor import ROOT_SIGNS, Cursor, describe_gap
 from teapot.engine.reading.forms import is_form, is_unit
@@ -67,18 +70,21 @@ from teapot.engine.reading.tree import (
     Text,
 )
 from teapot.engine.reading.units import read_unit, sees_measure, takes_unit
-from teapot.engine.reading.vocabulary import BOX, UNIT_WORDS
+from teapot.engine.reading.vocabulary import BOX, CONSTANT_NAMES, UNIT_WORDS
 from teapot.engine.sentences.names import NO_LINE
-from teapot.engine.sentences.signs import BAD_FIGURE
+from teapot.engine.sentences.signs import BAD_FIGURE, QUESTION, UNKNOWN_SIGN
 from teapot.engine.sentences.unreadable import (
     EMPTY_BRACES,
+    NO_BRACKETS,
     SIDE_BY_SIDE,
     TOO_DEEP,
     TOO_MANY_STATEMENTS,
     UNCLOSED_BRACE,
+    UNEXPECTED,
     UNOPENED_BRACE,
+    WORD_HERE,
 )
-from teapot.engine.units.table import ANGLES
+from teapot.engine.units.table import ANGLES, atom_of
 
 INFIX = {
     **OPERATORS,
@@ -133,7 +139,11 @@ def parse_so_far(
     parser.reads_anew = reads_anew
     try:
         tokens = tokens_of(body)
-        parser.tokens = measured_values.joined(tokens) if reads_anew and "+-" in body else tokens
+        if reads_anew and "+-" in body:
+            tokens = measured_values.joined(tokens)
+        if reads_anew and unit_words.WORDS.search(body):
+            tokens = unit_words.in_signs(tokens, quantities)
+        parser.tokens = tokens
         return parser.line(note), parser.missing
     except Unfinished as error:
         raise stepped_elsewhere(body) or bars_for_or(body) or error from None
@@ -141,7 +151,10 @@ def parse_so_far(
         error.contested = frozenset(parser.contested)
         if error.is_a(BAD_FIGURE):
             raise
-        raise choice_in(body) or written_as_elsewhere(body) or error from None
+        meant = choice_in(body) or latex_in(body)
+        if meant is None and error.is_a(*OF_WORDS):
+            meant = words_in(body, quantities)
+        raise meant or written_as_elsewhere(body) or error from None
 
 
 class NamesWith:
@@ -158,8 +171,13 @@ class NamesWith:
 CONVERTING = frozenset({"in", "to", "into", "→"})
 """What is written for ``as`` before a unit."""
 
+TO_FORM = CONVERTING | {"as"}
+
 ENDS_ARGUMENT = frozenset({"+", "-", "±", ")", "]", ",", ";", "|", "as", "==", "=", "<", ">"})
 """What may follow an argument without brackets, beside the end of the line."""
+
+OF_WORDS = (SIDE_BY_SIDE, WORD_HERE, UNEXPECTED, UNKNOWN_SIGN, QUESTION, NO_BRACKETS)
+"""What a line of words is an error of, read as a formula."""
 
 TIMES_TEN = frozenset("×·⋅∙•")
 """Signs between a number and the power of ten that belongs to it."""
@@ -224,6 +242,8 @@ class Parser(Cursor):
         if self.sees("=") and self.tokens[self.at + 1].kind != tk.END:
             self.next()  # as a calculation begins that is copied from a table of cells
             start = self.token.span
+        if self.token.text == "convert" and self.is_asked_to_convert():
+            self.next()
         targets, live, parameters = read_targets(self) if self.has_equals else NO_TARGETS
         if targets and self.token.kind == tk.END:
             self.lack(f"The value of {targets[-1].name} is missing.")
@@ -240,6 +260,12 @@ class Parser(Cursor):
             return Assignment(span, expression, body, targets, live, parameters)
         self.pass_asking_sign()
         return Statement(span, expression, body)
+
+    def is_asked_to_convert(self) -> bool:
+        """Whether ``convert 5 km to mi`` is at hand."""
+        is_name = "convert" in self.quantities or self.tokens[self.at + 1].kind == tk.OP
+        forms = (token.text for token in self.tokens[self.at :])
+        return self.reads_anew and not is_name and any(one in TO_FORM for one in forms)
 
     def pass_asking_sign(self) -> None:
         """Passes the ``=`` of a pasted ``2 + 3 =``."""
@@ -518,6 +544,12 @@ class Parser(Cursor):
     def root(self) -> Node:
         sign = self.next()
         operand = self.nested(self.power, "A number is missing under the root.")
+        if isinstance(operand, Measured) and self.reads_anew and id(operand) not in self.outer:
+            root = self.root_of(sign, operand.number)  # √2 m has the unit after the root
+            return Measured(root.span.to(operand.span), root, operand.unit, operand.unit_span)
+        return self.root_of(sign, operand)
+
+    def root_of(self, sign: Token, operand: Node) -> Node:
         span = sign.span.to(self.across(operand, operand))
         function, degree = ROOT_SIGNS.get(sign.text) or ("root", sign.text[:-1])
         degrees = (Literal(sign.span, *literal_value(degree, sign.span)),) if degree else ()
@@ -535,7 +567,7 @@ class Parser(Cursor):
             token = self.tokens[self.at]
             if token.kind == tk.OP:
                 if token.text not in BEHIND:
-                    return node
+                    return self.measured_below(node) if self.sees_bar_over_unit(node) else node
                 if token.text == "!":
                     node = self.factorial(node)
                 elif token.text == "%":
@@ -582,6 +614,20 @@ class Parser(Cursor):
         place = start.to(self.previous.span)
         return Measured(self.across(number, number).to(place), number, unit, place)
 
+    def sees_bar_over_unit(self, node: Node) -> bool:
+        """Whether a bar and a unit stand after a number, as in ``1000/m``; a name that has a value
+        is that quantity."""
+        unit = self.tokens[self.at + 1]
+        if not self.sees("/") or not isinstance(node, Literal) or self.in_exponent:
+            return False
+        is_unit = (
+            unit.kind == tk.NAME and unit.text not in ANGLES and atom_of(unit.text) is not None
+        )
+        if not is_unit or self.tokens[self.at + 2].text == "(":
+            return False
+        self.at_stake[unit.span.start] = unit.text
+        return unit.text not in self.quantities and unit.text not in CONSTANT_NAMES
+
     def sees_reciprocal(self, node: Node) -> bool:
         """Whether ``1/K`` stands after a number, as its unit: ``3.9e-3 1/K``."""
         if self.token.text != "1" or not isinstance(node, Literal) or self.in_exponent:
@@ -593,7 +639,7 @@ class Parser(Cursor):
     def measured_below(self, number: Node) -> Node:
         """A number with ``1/K`` after it."""
         start = self.next().span
-        self.at += 1
+        self.takes("/")
         unit = read_unit(self).raised(fmpq(-1))
         place = start.to(self.previous.span)
         return Measured(self.across(number, number).to(place), number, unit, place)
@@ -662,7 +708,7 @@ class Parser(Cursor):
         raise unreadable.unexpected(self)
 
     def number(self, token: Token) -> Node:
-        found = self.scientific(token) or self.concise(token)
+        found = self.scientific(token) or self.concise(token) or self.repeating(token)
         if found is not None:
             return found
         number = Literal(token.span, *literal_value(token.text, token.span))
@@ -724,6 +770,29 @@ class Parser(Cursor):
         sign = Span(number.span.end, number.span.end)
         node = Binary(number.span.to(self.previous.span), "±", value, right, sign)
         self.outer[id(node)] = node.span
+        return node
+
+    def repeating(self, number: Token) -> Node | None:
+        """``0.(3)``, whose bracketed figures repeat; None where this is none."""
+        if not number.text.endswith(".") or not self.sees("(") or not self.reads_anew:
+            return None
+        opening, figures, closing = (*self.tokens[self.at : self.at + 3], number)[:3]
+        is_one = (
+            opening.span.start == number.span.end
+            and figures.text.isdecimal()
+            and closing.text == ")"
+        )
+        if not is_one:
+            return None
+        self.at += 3
+        span = number.span.to(self.previous.span)
+        length = len(figures.text)
+        above = int(number.text[:-1] or "0") * (10**length - 1) + int(figures.text)
+        first, second = (
+            Literal(span, *literal_value(str(one), span)) for one in (above, 10**length - 1)
+        )
+        node = Binary(span, "/", first, second, figures.span)
+        self.outer[id(node)] = span
         return node
 
     def power_of_ten(self) -> str:

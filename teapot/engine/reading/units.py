@@ -188,12 +188,29 @@ def _power(cursor: Cursor, atom: Atom) -> fmpq:
     elif cursor.sees("^"):
         cursor.at += 1
         power = _number(cursor, atom)
+    elif _has_glued_power(cursor, cursor.at):
+        power = _signed(cursor, atom)
     else:
         return fmpq(1)
     place = start.to(cursor.previous.span)
     if not power or abs(power.p) > MOST_POWER or power.q > MOST_POWER:
         raise POWER_OF_UNIT(place, unit=atom.symbol, limit=MOST_POWER)
     return power
+
+
+def _has_glued_power(cursor: Cursor, at: int) -> bool:
+    """Whether ``-1`` stands there with no space between, as in ``J mol-1 K-1``; not before a unit
+    of its own: ``5 m-2 m`` is a difference."""
+    if cursor.tokens[at].text != "-":
+        return False
+    before, sign, figure = cursor.tokens[at - 1 : at + 2]
+    behind = cursor.tokens[min(at + 2, len(cursor.tokens) - 1)]
+    is_glued = before.span.end == sign.span.start and sign.span.end == figure.span.start
+    if not is_glued or len(figure.text) != 1 or figure.text not in "123456789":
+        return False
+    if behind.kind == tk.NAME and atom_of(behind.text) is not None:
+        return _has_glued_power(cursor, at + 3)
+    return behind.kind in (tk.END, tk.OP) and behind.text not in ("(", "^")
 
 
 def _number(cursor: Cursor, atom: Atom) -> fmpq:

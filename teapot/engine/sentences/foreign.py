@@ -32,3 +32,13 @@ OTHER_RATIO = Problem(
 )
 
 BACKSLASH = Problem("backslash", "The sign \\ has no meaning here. Divide with /.")
+
+PASTED_LATEX = Problem("pasted-latex", "This is LaTeX; formulas are typed in plain signs here.")
+
+FORMULA_IN_WORDS = Problem("in-words", "This is a formula in words; write it in signs.")
+
+DONE_HERE = Problem("done-here", "{how}")
+
+A_SENTENCE = Problem(
+    "a-sentence", "This reads as a sentence and not as a formula; the handbook can be searched."
+)

@@ -2,6 +2,10 @@
 
 from teapot.engine.errors import Problem
 
+FORM_AMONG_WORDS = Problem(
+    "form-among-words", "A value among words cannot be shown as {form}; give it a line of its own."
+)
+
 FORM_FOR_PLAIN_NUMBER = Problem("form-for-number", "The form {form} is for plain numbers only.")
 
 FORM_FOR_REAL_NUMBER = Problem("form-for-number", "The form {form} is for real numbers only.")

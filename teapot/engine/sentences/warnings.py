@@ -42,6 +42,10 @@ MEASURED_IN_BRACKETS = Problem(
     "measured-in-brackets", "This is a product. To give an uncertainty, write ±."
 )
 READ_AS_PLUS_MINUS = Problem("read-as-plus-minus", "{typed} was read as ±.")
+READ_AS_REPEATING = Problem("read-as-repeating", "The figures in brackets were read as repeating.")
+LOST_SUPERSCRIPT = Problem(
+    "lost-superscript", "Was a superscript lost here? A power of ten is typed {power}."
+)
 READ_AS_MEASURED = Problem("read-as-measured", "This was read as {value} ± {uncertainty}.")
 FRACTION_FIRST = Problem(
     "reads-as-fraction-first", "This reads as ({fraction}) times what follows it."

@@ -96,6 +96,7 @@ from teapot.engine.reading.tree import (
     Text,
     expression_in,
 )
+from teapot.engine.sentences.forms import FORM_AMONG_WORDS
 from teapot.engine.sentences.functions import LOG_BASE
 from teapot.engine.sentences.names import (
     BRACKET_BEHIND_NAME,
@@ -239,6 +240,7 @@ def _with_another(value: Uncertain, node: Binary, scope: Scope) -> Value:
 def _first_uncertainty(value: Value, node: Binary, scope: Scope) -> Value:
     right = node.right
     if isinstance(right, Postfix) and right.op == "%":
+        uncertain.size_of(value)
         part = operators.operate("*", value, evaluate(right, scope))
         return uncertain.measured(value, uncertain.size_of(_absolute(part)), node_text(node))
     return _with_uncertainty(value, node, scope)
@@ -334,7 +336,10 @@ def _filled(part: str | Node, scope: Scope) -> str | Filled:
     """A part of a text: what stands there, or a value as the sheet shows it."""
     if isinstance(part, str):
         return part
-    return _as_words(evaluate(part, scope), form_asked(part).over(scope.form))
+    form = form_asked(part).over(scope.form)
+    if form.style == "binary64":
+        raise FORM_AMONG_WORDS(part.span, form=form.style)
+    return _as_words(evaluate(part, scope), form)
 
 
 def _as_words(value: Value, form: Form) -> Filled:
