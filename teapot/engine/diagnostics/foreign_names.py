@@ -46,7 +46,12 @@ WRITTEN = {
 where it needs them, and ``{}`` as it is typed.  One that is among :data:`NAMES` too is
 so written for a list only."""
 
-WRITTEN_WITH_TWO = {"dot": "sum({}*{})", "scalar": "sum({}*{})", "inner": "sum({}*{})"}
+WRITTEN_WITH_TWO = {
+    "polar": "{}∠{}",
+    "dot": "sum({}*{})",
+    "scalar": "sum({}*{})",
+    "inner": "sum({}*{})",
+}
 """The same with two arguments, in brackets where they need them."""
 
 MISSING_FEATURES = {

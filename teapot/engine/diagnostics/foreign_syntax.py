@@ -30,7 +30,7 @@ from teapot.engine.sentences.foreign import (
     OTHER_UNEQUAL,
     VALUE_BEFORE_NAME,
 )
-from teapot.engine.sentences.signs import OTHER_RANGE, POINTS_IN_GROUPS
+from teapot.engine.sentences.signs import DECIMAL_COMMAS, OTHER_RANGE, POINTS_IN_GROUPS
 from teapot.engine.sentences.unreadable import (
     LETTER_IN_POWER_OF_TEN,
     LETTER_X_FOR_TIMES,
@@ -216,6 +216,12 @@ SPELLINGS = (
         "7\\2",
         r"\s*\\\s*",
         lambda found: ("/", " div "),
+    ),
+    _spelling(
+        DECIMAL_COMMAS,
+        "[1,5; 2,5]",
+        r"\[\s*-?\d+,\d+(?:\s*;\s*-?\d+,\d+)+\s*\]",
+        lambda found: found[0].replace(",", ".").replace(";", ","),
     ),
     _spelling(
         POINTS_IN_GROUPS,

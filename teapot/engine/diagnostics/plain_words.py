@@ -41,6 +41,7 @@ MEANINGS = tuple(
         (rf"\bcube\s+root\s+of\s+{OPERAND}", r"cbrt(\1)"),
         (rf"\b(sin|cos|tan|ln|lg|exp|sqrt|abs)\s+of\s+{OPERAND}(?:\s+degrees|°)", r"\1(\2°)"),
         (rf"\b(sin|cos|tan|ln|lg|exp|sqrt|abs)\s+of\s+{OPERAND}", r"\1(\2)"),
+        (r"\b(sin|cos|tan)\s+inverse\s*\(", r"arc\1("),
         (rf"\bhalf\s+of\s+{OPERAND}", r"\1/2"),
         (rf"{OPERAND}\s*(?:percent|%)\s+of\s+", r"\1% * "),
         (r"\s+(?:divided\s+by|over)\s+", "/"),

@@ -184,6 +184,26 @@ def unknown_function(node: Call, functions: Iterable[str], suggested: Suggest) -
     )
 
 
+def beside_others(error: LineError, text: str) -> None:
+    """Puts brackets around what is written for a call, where other things stand beside it:
+    ``square(2)^3`` is (2^2)^3."""
+    error.mends = tuple(_bracketed(mend, text) for mend in error.mends)
+
+
+def _bracketed(mend: Mend, text: str) -> Mend:
+    before, after = text[: mend.span.start].rstrip(), text[mend.span.end :].lstrip()
+    is_alone = before[-1:] in ALONE_AFTER and after[:1] in ALONE_BEFORE
+    is_one = re.fullmatch(r"[\w.]*(?:\([^()]*\))?", mend.replacement)
+    if is_alone or is_one:
+        return mend
+    return Mend(mend.label, mend.span, f"({mend.replacement})")
+
+
+ALONE_AFTER = ("", "=", ",", ";", "(", "[")
+ALONE_BEFORE = ("", ",", ";", ")", "]", "#")
+"""Between which nothing takes hold of a part."""
+
+
 def _that_takes(count: int, name: str | None) -> str | None:
     """``name``, unless it is a function that never has so many arguments: ``roots(1, 2, 3)``
     is hardly a slip for ``root``."""

@@ -92,6 +92,13 @@ def _remove(cursor: Cursor) -> Mend:
     return Mend("remove it", cursor.token.span, "")
 
 
+def _removes(cursor: Cursor) -> tuple[Mend, ...]:
+    """The mend that removes the token at hand; none where its neighbours would run together."""
+    start, end = cursor.token.span
+    joins = cursor.text[:start][-1:].isalnum() and cursor.text[end : end + 1].isalnum()
+    return () if joins else (_remove(cursor),)
+
+
 def _unopened_bracket(cursor: Cursor) -> LineError:
     open_at = Mend("open one at the start", Span(0, 0), "(")
     return UNOPENED_BRACKET(cursor.token.span, (_remove(cursor), open_at))
@@ -110,7 +117,7 @@ def _nothing_before(cursor: Cursor) -> LineError:
 
 def _nothing_between(cursor: Cursor) -> LineError:
     previous, token = cursor.previous, cursor.token
-    mends = (_remove(cursor),)
+    mends = _removes(cursor)
     if (previous.text, token.text) in (("(", ")"), ("[", "]"), ("|", "|")):
         return EMPTY_BRACKETS(previous.span.to(token.span), mends)
     return MISSING_BETWEEN(token.span, mends, previous=previous.text, typed=token.text)
@@ -207,7 +214,7 @@ UNEXPECTED_TOKENS = (
     Pattern(
         "[1, 2)",
         lambda c: True,
-        lambda c: UNEXPECTED(c.token.span, (_remove(c),), typed=c.token.text),
+        lambda c: UNEXPECTED(c.token.span, _removes(c), typed=c.token.text),
     ),
 )
 """What a token may be that does not belong where it stands, the first that fits."""

@@ -27,7 +27,7 @@ from teapot.engine.units.constants import CONSTANTS
 from teapot.engine.units.unit import Unit
 
 SUBJECT = "constants"
-NEAR = 0.5
+NEAR = 0.8
 """How much of a constant's name another must share to be meant for it."""
 
 BY_NAME = {name: row for name, *row in CONSTANTS}

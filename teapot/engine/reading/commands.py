@@ -165,7 +165,7 @@ def _unknown(text: str, name: str, span: Span) -> LineError:
         span, meant = Span(span.start, len(text)), f"show {behind} {name}"
     else:
         alike = [command for command in COMMANDS if command[0] == name[0].lower()]
-        near = nearest(name.lower(), alike or COMMANDS, NEAR_COMMAND) or ""
+        near = nearest(name.lower(), alike, NEAR_COMMAND) or ""
         meant = ELSEWHERE.get(name.lower()) or near
     return UNKNOWN_COMMAND(span, (replace(span, meant),) if meant else (), name=name, known=known)
 

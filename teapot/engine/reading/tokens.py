@@ -24,6 +24,7 @@ from teapot.engine.sentences.signs import (
     CONTROL_CHARACTER,
     OTHER_RANGE,
     QUESTION,
+    SIGN_HAS_WORD,
     TOO_LONG,
     TWO_POINTS,
     UNKNOWN_SIGN,
@@ -237,6 +238,11 @@ def _superscript(source: str, at: int) -> Token:
     return Token(POWER, digits, Span(at, end))
 
 
+WORDS_FOR_SIGNS = {"¬": "not", "∧": "and", "∨": "or", "⊕": "xor", "∑": "sum", "Σ": "sum",
+                   "∏": "product"}  # fmt: skip
+"""What is typed for a sign: a word between two truths, or a function."""
+
+
 def _unknown_sign(source: str, at: int) -> LineError:
     character = source[at]
     span = Span(at, at + 1)
@@ -245,13 +251,28 @@ def _unknown_sign(source: str, at: int) -> LineError:
     if character == "?":
         return QUESTION(span, _asked(source, at))
     if character == "'":
-        return APOSTROPHE_HERE(span, (_without(span),))
+        groups = source[at - 1 : at].isdecimal() and source[at + 1 : at + 2].isdecimal()
+        return APOSTROPHE_HERE(span, (_without(span),) if groups else ())
     if character in "{}":
         mends = tuple(replace_each(source, _for_braces(source, pair)) for pair in ("()", "[]"))
         return BRACES(span, mends)
     if character == ":":
         return _colon(source, at)
-    return UNKNOWN_SIGN(span, (_without(span),), character=character)
+    if character in WORDS_FOR_SIGNS:
+        word = WORDS_FOR_SIGNS[character]
+        return SIGN_HAS_WORD(span, (replace(span, _apart(source, span, word)),),
+                             character=character, word=word)  # fmt: skip
+    is_price = unicodedata.category(character) == "Sc" and source[at + 1 : at + 2].isdecimal()
+    means_something = is_price or unicodedata.category(character) == "Sm"
+    mends = () if means_something else (_without(span),)
+    return UNKNOWN_SIGN(span, mends, character=character)
+
+
+def _apart(source: str, span: Span, word: str) -> str:
+    """The word, with a space to what it would run into."""
+    before = " " if source[: span.start][-1:].isalnum() else ""
+    after = "" if source[span.end : span.end + 1] in ("(", " ") else " "
+    return f"{before}{word}{after}"
 
 
 def _colon(source: str, at: int) -> LineError:

@@ -24,6 +24,12 @@ CONTROL_CHARACTER = Problem(
 
 QUESTION = Problem("question", "Ask with ==, as in x == 2; a question mark is not needed.")
 
+DECIMAL_COMMAS = Problem(
+    "decimal-commas", "Decimals are typed with a point, and a comma separates items."
+)
+
+SIGN_HAS_WORD = Problem("sign-has-word", "For {character}, write {word}.")
+
 UNKNOWN_SIGN = Problem("unknown-sign", "The sign {character} has no meaning here.")
 
 APOSTROPHE_HERE = Problem(

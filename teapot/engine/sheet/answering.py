@@ -81,10 +81,10 @@ def _with_closed_form(store: Store, shown: Written, step: Step, form: Form) -> W
         return shown
     if isinstance(step.value, Real) and step.value.radical is None:
         return shown
-    if isinstance(step.value, Exact):
-        is_long = step.value.coefficient.height_bits() > MAX_SHORT_BITS
-        if is_long or (step.value.is_rational and is_of_decimals(store, step)):
-            return shown
+    if is_of_decimals(store, step):
+        return shown
+    if isinstance(step.value, Exact) and (step.value.coefficient.height_bits() > MAX_SHORT_BITS):
+        return shown
     try:
         closed = write(step.value, replace(form, style="exact"))
     except LineError:

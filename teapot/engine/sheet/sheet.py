@@ -10,6 +10,7 @@ from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 
 from teapot.engine.diagnostics.syntax_warnings import rest_of_unit, warnings_in
+from teapot.engine.diagnostics.unknown_names import beside_others
 from teapot.engine.errors import ASKS, Asks, LineError, Unfinished
 from teapot.engine.functions.catalogue import BY_NAME
 from teapot.engine.limits import MAX_ANSWERS
@@ -21,7 +22,13 @@ from teapot.engine.parsing.parser import parse_so_far
 from teapot.engine.reading.tree import Formatted, LineTree
 from teapot.engine.sentences.forms import TOO_LONG_ANSWER
 from teapot.engine.sentences.functions import DRAWN_LATER, TOO_MANY_ARGUMENTS
-from teapot.engine.sentences.names import FROM_ERROR, NO_ANSWER, UNKNOWN_FUNCTION, UNKNOWN_NAME
+from teapot.engine.sentences.names import (
+    FROM_ERROR,
+    NO_ANSWER,
+    UNKNOWN_FUNCTION,
+    UNKNOWN_NAME,
+    WRITTEN_OTHERWISE,
+)
 from teapot.engine.sentences.procedures import RUNS_ITSELF
 from teapot.engine.sentences.unreadable import NO_BRACKETS, SIDE_BY_SIDE
 from teapot.engine.sentences.warnings import QUANTITY_FOR_UNIT
@@ -486,6 +493,8 @@ class Worksheet(Store):
             if sum(answer.written.least_length for answer in answers) > MAX_ANSWERS:
                 raise TOO_LONG_ANSWER(limit=MAX_ANSWERS)
         except LineError as error:
+            if error.is_a(WRITTEN_OTHERWISE):
+                beside_others(error, line.text)
             if error.is_a(UNKNOWN_NAME):
                 error = rest_of_unit(line.text, error, notices)
             return Outcome(

@@ -6,6 +6,7 @@ and IEC 80000-13 for those of information.
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterator
 from dataclasses import dataclass
 from functools import lru_cache
@@ -114,6 +115,9 @@ def plural(name: str) -> str:
 
 PLAIN, TAKING, EACH = _read()
 
+OHM = re.compile(r"([a-zA-Zµ]?)[oO]hms?")
+"""``kOhm`` and ``Mohm``: a symbol's prefix before the name."""
+
 
 @lru_cache(4096)
 def atom_of(word: str) -> Atom | None:
@@ -127,6 +131,11 @@ def atom_of(word: str) -> Atom | None:
         return found
     if word[0] == "μ":  # the letter, for the sign
         return atom_of("µ" + word[1:])
+    if word == "mcg":  # as a pharmacy writes it
+        return atom_of("µg")
+    spelt_out = OHM.fullmatch(word)
+    if spelt_out is not None:
+        return atom_of(f"{spelt_out[1]}Ω")
     for at in (1, 2):  # by its symbol
         if word[at:] in TAKING and len(word) > at:
             made = _with_prefix(word[:at], *TAKING[word[at:]], by=0)
