@@ -94,6 +94,8 @@ def test_plus_and_minus_read_as_one_sign_is_said():
         "2 + 5 ± 0.1", "3 - 5 ± 0.1", "2*(5 ± 0.1)", "5 ± 0.1 ± 0.2", "(5 ± 0.1)^2", "-(5 ± 0.1)",
         "5 ± (0.1 ± 0.2)", "(2*5) ± 0.1", "5 ± (0.1*2)", "5 m ± 0.1 m", "(2*5 m) ± 0.1 m",
         "5 ± 0.1/2", "(5 ± 0.1)/2", "(1 + 2) ± 3", "1 - (2 ± 3)",
+        "230∠30° V", "40i Ω", "√2 m", "1000/m", "5 m s-1", "0.(3)",
+        "9.81 metres per second squared",
     ],
 )  # fmt: skip
 def test_its_plain_reading_is_read_the_same(line):

@@ -398,6 +398,8 @@ class Parser(Cursor):
         node = Binary(self.across(left, right), op, left, right, sign.span)
         if op == "∠" and id(right) not in self.outer:
             self.refuse_half_angle(node)
+        if op == "∠" and self.reads_anew and sees_measure(self):
+            return self.measured(node)  # 230∠30° V
         return node
 
     def operand(self, sign: str, least: int) -> Node:
@@ -457,7 +459,11 @@ class Parser(Cursor):
         place = Span(self.previous.span.end, self.token.span.start)
         right = self.power()
         right = self.called_without_brackets(right) or right
-        return Binary(self.across(left, right), IMPLIED, left, right, place)
+        node = Binary(self.across(left, right), IMPLIED, left, right, place)
+        is_imaginary = isinstance(left, Literal) and isinstance(right, Name) and right.name in "ij"
+        if is_imaginary and self.reads_anew and sees_measure(self):
+            return self.measured(node)  # 40i Ω
+        return node
 
     def called_without_brackets(self, function: Node) -> Node | None:
         """``sin x`` and ``ln 2``: the call of a function with one name or number, which nothing

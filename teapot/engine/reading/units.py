@@ -21,7 +21,12 @@ from teapot.engine.reading.cursor import Cursor
 from teapot.engine.reading.literals import literal_value
 from teapot.engine.reading.tokens import Token, tokens_of
 from teapot.engine.reading.tree import Call, ListOf, Literal, Name, Node
-from teapot.engine.sentences.units import ENDLESS_UNIT, POWER_OF_UNIT, UNIT_BELOW
+from teapot.engine.sentences.units import (
+    ENDLESS_UNIT,
+    POWER_OF_UNIT,
+    POWER_OR_DIFFERENCE,
+    UNIT_BELOW,
+)
 from teapot.engine.units.table import ANGLES, Atom, atom_of
 from teapot.engine.units.unit import Part, Unit, power_text
 
@@ -122,7 +127,21 @@ def read_unit(cursor: Cursor) -> Unit:
             cursor.at += cursor.sees("*")
             parts += _factor(cursor)
         else:
+            if len(parts) == 1:
+                _refuse_glued(cursor, start.to(cursor.previous.span))
             return Unit(tuple(parts))
+
+
+def _refuse_glued(cursor: Cursor, place: Span) -> None:
+    """``5 s-1``, of one symbol: a power or a difference.
+
+    Errors: :class:`LineError` where it is so typed after a number.
+    """
+    symbol, sign, figure = cursor.typed(place).partition("-")
+    if not sign or "^" in symbol or cursor.text[: place.start].rstrip().endswith("as"):
+        return
+    mends = tuple(replace(place, f"{symbol}{between}{figure}") for between in ("^-", " - "))
+    raise POWER_OR_DIFFERENCE(place, mends)
 
 
 def _inverse(parts: tuple[Part, ...]) -> tuple[Part, ...]:

@@ -110,6 +110,10 @@ NO_UNCERTAINTY_HERE = Problem(
     "A measured value is a real number, with or without a unit: 5.32 ± 0.04 m.",
 )
 
+POWER_OR_DIFFERENCE = Problem(
+    "power-or-difference", "Is this a power of the unit, or a difference? Choose:"
+)
+
 UNCERTAIN_FACTOR = Problem(
     "uncertain-factor", "Does the uncertainty belong to the one number, or to the product? Choose:"
 )
