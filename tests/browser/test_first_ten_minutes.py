@@ -139,7 +139,7 @@ def test_a_restart_of_the_server_keeps_everything(page, tmp_path):
     server = Server(tmp_path)
     server.start()
     page.goto(server.url)
-    type_line(page, "x = 2^0.5")
+    type_line(page, "x = sqrt(2)")
     type_line(page, "x^4")
     expect(answers(page)).to_have_count(2)
     server.kill()

@@ -104,6 +104,9 @@ WORDS: tuple[tuple[Container[str], Callable[[Name], LineError]], ...] = (
 def unknown_name(node: Name, quantities: Iterable[str]) -> LineError:
     """The error for a name that nothing has, with what is closest to it."""
     name, known = node.name, {*quantities}
+    if len(name) > 1 and all(letter in known for letter in name):
+        parts = "*".join(name)  # RC, of a resistor and a capacitor
+        return NO_QUANTITY(node.span, (replace(node.span, parts),), name=name)
     differs_in_case = any(one.lower() == name.lower() for one in known)
     for words, error in WORDS:
         if name in words and not (differs_in_case and isinstance(words, _Units)):

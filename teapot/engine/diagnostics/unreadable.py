@@ -10,12 +10,10 @@ import re
 from collections.abc import Callable
 from dataclasses import dataclass
 
-from teapot.engine.diagnostics.words_for_signs import form_word
 from teapot.engine.errors import LineError
 from teapot.engine.mends import Mend, Span, replace, replace_each
 from teapot.engine.reading import tokens as tk
 from teapot.engine.reading.cursor import Cursor
-from teapot.engine.reading.forms import is_form
 from teapot.engine.reading.tokens import Token
 from teapot.engine.reading.tree import Binary, Literal, Name, Node
 from teapot.engine.reading.vocabulary import UNIT_WORDS, WORDS
@@ -162,10 +160,8 @@ def _semicolon_in_brackets(cursor: Cursor) -> LineError:
 
 
 def _arrow(cursor: Cursor) -> LineError:
-    """``f = x -> x^2``: a function has its arguments after its name; and ``45° -> rad``."""
+    """``f = x -> x^2``: a function has its arguments after its name."""
     span = cursor.previous.span.to(cursor.token.span)
-    if is_form((cursor.tokens[cursor.at + 1].text,)):
-        return form_word("->", span)
     before = cursor.tokens[: cursor.at - 1]
     mends: tuple[Mend, ...] = ()
     if [token.kind for token in before] == [tk.NAME, tk.OP, tk.NAME] and before[1].text == "=":
@@ -182,7 +178,7 @@ UNEXPECTED_TOKENS = (
         _semicolon_in_brackets,
     ),
     Pattern(
-        "45° -> rad",
+        "f = x -> x^2",
         lambda c: c.token.text == ">" and bool(c.at) and c.previous.text == "-",
         _arrow,
     ),

@@ -139,10 +139,13 @@ def parse_so_far(
     parser.reads_anew = reads_anew
     try:
         tokens = tokens_of(body)
-        if reads_anew and "+-" in body:
+        if reads_anew and ("+-" in body or "->" in body):
             tokens = measured_values.joined(tokens)
         if reads_anew and unit_words.WORDS.search(body):
-            tokens = unit_words.in_signs(tokens, quantities)
+            spelt = unit_words.in_signs(tokens, quantities)
+            for token in {*tokens} - {*spelt}:  # names that a quantity may have
+                parser.at_stake[token.span.start] = token.text
+            tokens = spelt
         parser.tokens = tokens
         return parser.line(note), parser.missing
     except Unfinished as error:

@@ -11,12 +11,23 @@ from teapot.engine.reading import tokens as tk
 from teapot.engine.reading.tokens import Token
 from teapot.engine.units.table import atom_of
 
-WORDS = re.compile(r"\b(?:per|square|cubic|squared|cubed)\b")
+WORDS = re.compile(
+    r"\b(?:per|square|cubic|squared|cubed|lbs|kmh|kph|[^\W\d_]+[23]|[A-Z][a-z]{3,})(?!\w)"
+)
 """By which a line is worth being looked at."""
 
 BEFORE = {"square": "2", "cubic": "3"}
 
 BEHIND = {"squared": "2", "cubed": "3"}
+
+
+SPELT = {"lbs": ("lb",), "kmh": ("km", "/", "h"), "kph": ("km", "/", "h")}
+"""Symbols as people write them."""
+
+WITH_POWER = re.compile(r"([^\W\d_]+)([23])")
+"""``m2``: a symbol with its power after it."""
+
+BEFORE_UNIT = frozenset({")", "]", "as", "in", "to", "into", "→"})
 
 
 def in_signs(tokens: list[Token], quantities: Container[str]) -> list[Token]:
@@ -32,12 +43,43 @@ def in_signs(tokens: list[Token], quantities: Container[str]) -> list[Token]:
             found.append(Token(tk.POWER, BEHIND[word], token.span))
         elif word == "per" and found and (_is_unit(behind) or behind.text in BEFORE):
             found.append(Token(tk.OP, "/", token.span))
+        elif word and atom_of(word) is None and _takes_unit(found, quantities):
+            found += _spelt(token)
         else:
             found.append(token)
             if power:
                 found.append(Token(tk.POWER, power, end))
                 power = ""
     return found
+
+
+def _takes_unit(found: list[Token], quantities: Container[str]) -> bool:
+    """Whether a unit may follow what was read so far, or go on there."""
+    if len(found) > 1 and found[-1].text in ("/", "*"):
+        found = found[:-1]
+    if not found:
+        return False
+    last = found[-1]
+    if last.kind == tk.NAME and last.text not in BEFORE_UNIT:
+        return _is_unit(last) and last.text not in quantities
+    return last.kind in (tk.NUMBER, tk.POWER) or last.text in BEFORE_UNIT
+
+
+def _spelt(token: Token) -> list[Token]:
+    """The tokens that are meant by a unit as people write it; itself where it is none."""
+    word, end = token.text, Span(token.span.end, token.span.end)
+    if word in SPELT:
+        kinds = {"/": tk.OP}
+        return [Token(kinds.get(one, tk.NAME), one, token.span) for one in SPELT[word]]
+    power = WITH_POWER.fullmatch(word)
+    if power is not None and atom_of(power[1]) is not None:
+        symbol = Span(token.span.start, token.span.end - 1)
+        return [
+            Token(tk.NAME, power[1], symbol),
+            Token(tk.POWER, power[2], Span(symbol.end, end.end)),
+        ]
+    is_full_name = len(word) > 3 and word[1:].islower() and atom_of(word.lower()) is not None
+    return [Token(tk.NAME, word.lower(), token.span)] if is_full_name else [token]
 
 
 def _is_unit(token: Token) -> bool:

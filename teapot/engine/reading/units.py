@@ -27,7 +27,7 @@ from teapot.engine.sentences.units import (
     POWER_OR_DIFFERENCE,
     UNIT_BELOW,
 )
-from teapot.engine.units.table import ANGLES, Atom, atom_of
+from teapot.engine.units.table import ANGLES, SYMBOLS, Atom, atom_of
 from teapot.engine.units.unit import Part, Unit, power_text
 
 MOST_PARTS, MOST_POWER = 20, 99
@@ -62,6 +62,8 @@ def _is_unit(cursor: Cursor, at: int) -> bool:
     if token.kind != tk.NAME or atom_of(token.text) is None or _converts(cursor, at):
         return False
     cursor.at_stake[token.span.start] = token.text
+    if _is_product(cursor, at):
+        return False
     is_called = cursor.tokens[at + 1].text == "(" and token.text in cursor.functions
     if is_called:
         return False
@@ -71,6 +73,15 @@ def _is_unit(cursor: Cursor, at: int) -> bool:
         return False
     cursor.contested.add(token.span.start)
     return token.span.start in cursor.as_units
+
+
+def _is_product(cursor: Cursor, at: int) -> bool:
+    """Whether letters of quantities run together stand there after a name: ``2πRC``, which is no
+    ronnacoulomb."""
+    word = cursor.tokens[at].text
+    is_after_name = at > 0 and cursor.tokens[at - 1].text in COUNTED_BY
+    are_quantities = len(word) > 1 and all(letter in cursor.quantities for letter in word)
+    return is_after_name and are_quantities and word not in SYMBOLS
 
 
 def _converts(cursor: Cursor, at: int) -> bool:
