@@ -256,6 +256,17 @@ def test_what_a_line_means_depends_on_the_names_before_it_whenever_they_come():
     assert text_of(sheet, 1) == "2 m"
 
 
+def test_a_line_with_an_open_bracket_is_read_as_when_it_is_closed():
+    sheet = FullSheet()
+    for line in ("m = 25 kg", "g = 9.81 m/s^2", "W = 20 J", "Q = 3 kJ"):
+        sheet.answer(line)
+    for typed in ("Q/(2200 W", "Q/(2200 W) + 2 min*root(8, 3", "F = (86 kg*2 m/s^2", "(15 m + 2 g"):
+        now, then = (sheet.typed(one).outcome for one in (typed, typed + ")"))
+        assert [one.text for one in now.answers] == [one.text for one in then.answers]
+        assert now.error is then.error is None or now.error.code == then.error.code
+    assert sheet.typed("Q/(2200 W) + 2 min*root(8, 3").outcome.answers[0].text == "241.3636364 s"
+
+
 def text_of(sheet, number):
     return sheet.outcome_of(sheet.by_number[number]).answers[0].text
 

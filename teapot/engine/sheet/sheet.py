@@ -19,7 +19,8 @@ from teapot.engine.numbers.context import Conventions, NondeterministicInputs, R
 from teapot.engine.numbers.shelf import ProcedureText, Shelf
 from teapot.engine.numbers.values import Value, exact
 from teapot.engine.parsing.parser import parse_so_far
-from teapot.engine.reading.tree import Formatted, LineTree
+from teapot.engine.reading.tree import Formatted, LineTree, Name, Node
+from teapot.engine.reading.vocabulary import BOX
 from teapot.engine.sentences.forms import TOO_LONG_ANSWER
 from teapot.engine.sentences.functions import DRAWN_LATER, TOO_MANY_ARGUMENTS
 from teapot.engine.sentences.names import (
@@ -413,18 +414,19 @@ class Worksheet(Store):
         except LineError as error:
             line.error, contested = error, error.contested
         line.read_with = self._known_of(line)
-        if contested and line.missing is None and is_new:
-            self._decide_units(line, contested, known)
+        if contested and is_new and not any(map(_is_box, line.nodes)):
+            self._decide_units(line, contested, known, closes)
 
     def _decide_units(
-        self, line: WorksheetLine, contested: frozenset[int], known: NamesBefore
+        self, line: WorksheetLine, contested: frozenset[int], known: NamesBefore, closes: bool
     ) -> None:
-        """Reads a line with units where its names mean these, though quantities have them."""
+        """Reads a line with units where its names mean these, though quantities have them; with
+        ``closes``, as if the brackets that are open in it were closed."""
 
         def try_reading(places: frozenset[int]) -> Reading:
             tried = WorksheetLine(line.number, line.text, line.place, line.last, line.conventions)
             try:
-                tree, _ = parse_so_far(line.text, BY_NAME, known, False, places)
+                tree, _ = parse_so_far(line.text, BY_NAME, known, closes, places)
             except LineError:
                 return Reading(places, None)
             tried.take(tree, self.now, self.shelf, self.run_procedure)
@@ -437,7 +439,7 @@ class Worksheet(Store):
         if line.decision.error is not None:
             line.tree, line.steps, line.error = None, [], line.decision.error
             return
-        tree, _ = parse_so_far(line.text, BY_NAME, known, False, line.decision.places)
+        tree, _ = parse_so_far(line.text, BY_NAME, known, closes, line.decision.places)
         line.error = None
         line.take(tree, self.now, self.shelf, self.run_procedure)
 
@@ -542,3 +544,8 @@ class Worksheet(Store):
 def _drawn(line: WorksheetLine) -> tuple[tuple[str, ...], ...]:
     """What was drawn for each statement of the line: it stays, whatever comes of the line."""
     return tuple(tuple(step.draws.values) for step in line.steps)
+
+
+def _is_box(node: Node) -> bool:
+    """Whether it stands for an operand that is not typed yet."""
+    return isinstance(node, Name) and node.name == BOX
