@@ -256,6 +256,19 @@ def test_what_a_line_means_depends_on_the_names_before_it_whenever_they_come():
     assert text_of(sheet, 1) == "2 m"
 
 
+def test_a_line_with_a_note_is_read_again_once_its_names_are_there():
+    sheet = FullSheet()
+    for line in (
+        "m = 1.2 kg",
+        "h = 2 m",
+        "W = 9 m/s^2 m h  # to lift it, and back",
+        "A = m h  # too",
+    ):
+        sheet.answer(line)
+    sheet.put(1, "m = 2 kg", sheet.by_number[1].place)
+    assert text_of(sheet, 3) == "4 kg m"
+
+
 def test_a_line_with_an_open_bracket_is_read_as_when_it_is_closed():
     sheet = FullSheet()
     for line in ("m = 25 kg", "g = 9.81 m/s^2", "W = 20 J", "Q = 3 kJ"):

@@ -19,7 +19,7 @@ from teapot.engine.mends import Span, replace
 from teapot.engine.reading import tokens as tk
 from teapot.engine.reading.cursor import Cursor
 from teapot.engine.reading.literals import literal_value
-from teapot.engine.reading.tokens import Token, tokens_of
+from teapot.engine.reading.tokens import Token, split_note, tokens_of
 from teapot.engine.reading.tree import Call, ListOf, Literal, Name, Node
 from teapot.engine.sentences.units import (
     ENDLESS_UNIT,
@@ -289,9 +289,9 @@ def unit_of(text: str) -> Unit:
 
 
 def names_in(text: str) -> frozenset[str]:
-    """All names in a text."""
+    """All names in a line, its note apart."""
     try:
-        tokens = tokens_of(text)
+        tokens = tokens_of(split_note(text)[0])
     except LineError:
         return frozenset()
     return frozenset(one.text for one in tokens if one.kind == tk.NAME)
