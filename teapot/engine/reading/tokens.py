@@ -263,7 +263,7 @@ def _unknown_sign(source: str, at: int) -> LineError:
         return SIGN_HAS_WORD(span, (replace(span, _apart(source, span, word)),),
                              character=character, word=word)  # fmt: skip
     is_price = unicodedata.category(character) == "Sc" and source[at + 1 : at + 2].isdecimal()
-    means_something = is_price or unicodedata.category(character) == "Sm"
+    means_something = is_price or unicodedata.category(character) in ("Sm", "Mn")
     mends = () if means_something else (_without(span),)
     return UNKNOWN_SIGN(span, mends, character=character)
 
