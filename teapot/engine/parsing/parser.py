@@ -756,7 +756,7 @@ class Parser(Cursor):
         figures (SI brochure, 7); None where this is a product."""
         if not self.reads_anew or not self.sees("(") or "." not in number.text:
             return None
-        opening, figures, closing = self.tokens[self.at : self.at + 3]
+        opening, figures, closing = (*self.tokens[self.at : self.at + 3], number)[:3]
         is_one = (
             opening.span.start == number.span.end
             and figures.kind == tk.NUMBER

@@ -215,9 +215,11 @@ def _as_full_names(text: str, places: Places) -> list[tuple[Span, str]]:
     found = []
     for place in sorted(places):
         name = _name_at(text, place)
-        atom = atom_of(name)
+        atom, power = atom_of(name), ""
+        if atom is None:  # m2
+            atom, power = atom_of(name[:-1]), f"^{name[-1]}"
         assert atom is not None
-        found.append((Span(place, place + len(name)), atom.names[0]))
+        found.append((Span(place, place + len(name)), atom.names[0] + power))
     return found
 
 
