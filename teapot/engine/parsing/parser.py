@@ -25,8 +25,8 @@ from teapot.engine.limits import MAX_LINE_FIGURES, MAX_NESTING, MAX_STATEMENTS
 from teapot.engine.mends import Mend, Span, replace
 from teapot.engine.parsing import measured_values
 from teapot.engine.parsing.targets import NO_TARGETS, read_targets
+from teapot.engine.reading import joined_signs, unit_words
 from teapot.engine.reading import tokens as tk
-from teapot.engine.reading import unit_words
 from teapot.engine.reading.commands import read_command
 from teapot.engine.reading.cursor import ROOT_SIGNS, Cursor, describe_gap
 from teapot.engine.reading.forms import is_form, is_unit
@@ -139,8 +139,8 @@ def parse_so_far(
     parser.reads_anew = reads_anew
     try:
         tokens = tokens_of(body)
-        if reads_anew and ("+-" in body or "->" in body):
-            tokens = measured_values.joined(tokens)
+        if reads_anew and any(sign in body for sign in joined_signs.SIGNS):
+            tokens = joined_signs.joined(tokens)
         if reads_anew and unit_words.WORDS.search(body):
             spelt = unit_words.in_signs(tokens, quantities)
             for token in {*tokens} - {*spelt}:  # names that a quantity may have
