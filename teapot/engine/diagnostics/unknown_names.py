@@ -24,6 +24,7 @@ from teapot.engine.mends import Mend, replace
 from teapot.engine.reading.commands import COMMANDS
 from teapot.engine.reading.plain import node_text
 from teapot.engine.reading.tree import Call, ListOf, Literal, Name, Node, Postfix, Range
+from teapot.engine.reading.unit_words import BEHIND
 from teapot.engine.reading.vocabulary import CONSTANT_NAMES, UNIT_WORDS
 from teapot.engine.sentences.commands import COMMAND_WITHOUT_SLASH
 from teapot.engine.sentences.foreign import DONE_HERE
@@ -69,7 +70,7 @@ def _as_unit(node: Name) -> LineError:
     return UNIT_ALONE(node.span, (replace(node.span, f"1 {node.name}"),), name=node.name, full=full)
 
 
-POWERS = {"squared": "^2", "cubed": "^3"}
+POWERS = {word: f"^{power}" for word, power in BEHIND.items()}
 """What is written for a word after a value."""
 
 

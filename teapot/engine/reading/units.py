@@ -78,10 +78,12 @@ def _is_unit(cursor: Cursor, at: int) -> bool:
 def _is_product(cursor: Cursor, at: int) -> bool:
     """Whether letters of quantities run together stand there after a name: ``2πRC``, which is no
     ronnacoulomb."""
+    if not at or cursor.tokens[at - 1].text not in COUNTED_BY:
+        return False
     word = cursor.tokens[at].text
-    is_after_name = at > 0 and cursor.tokens[at - 1].text in COUNTED_BY
-    are_quantities = len(word) > 1 and all(letter in cursor.quantities for letter in word)
-    return is_after_name and are_quantities and word not in SYMBOLS
+    if len(word) == 1 or word in cursor.quantities or word in SYMBOLS:
+        return False
+    return all(letter in cursor.quantities for letter in word)
 
 
 def _converts(cursor: Cursor, at: int) -> bool:
