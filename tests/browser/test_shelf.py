@@ -116,6 +116,44 @@ def test_what_was_written_and_not_kept_is_there_again(sheet):
     expect(sheet.get_by_test_id("reading")).to_contain_text("42")
 
 
+def held_scripts(page, path):
+    """Goes to a page of which the scripts are held back: the function that lets them come."""
+    held = []
+    is_open = []
+
+    def hold(route):
+        route.continue_() if is_open else held.append(route)
+
+    page.route("**/pages/*.js", hold)
+    page.goto(path, wait_until="commit")
+
+    def let_come():
+        is_open.append(True)
+        while held:
+            held.pop().continue_()
+
+    return let_come
+
+
+def test_what_is_typed_before_the_scripts_have_come_counts(sheet, server):
+    type_line(sheet, "samovar = 3  # litres")
+    expect(answers(sheet)).to_have_count(1)
+    let_come = held_scripts(sheet, f"{server.url}/shelf")
+    sheet.get_by_test_id("shelf-search").press_sequentially("litr")
+    let_come()
+    expect(sheet.locator(".found-at mark")).to_have_text("litr")
+    sheet.unroute_all()
+    sheet.get_by_role("button", name="New procedure").click()
+    let_come = held_scripts(sheet, sheet.url)
+    entry(sheet).press_sequentially("a = 41 + 1")
+    let_come()
+    expect(sheet.get_by_test_id("reading")).to_contain_text("42")
+    sheet.unroute_all()
+    sheet.on("dialog", lambda dialog: dialog.accept())
+    sheet.reload()
+    expect(entry(sheet)).to_have_value("a = 41 + 1")
+
+
 def test_a_procedure_is_run_into_the_sheet_and_its_lines_fold(heating):
     page = heating
     named(page, "heating")

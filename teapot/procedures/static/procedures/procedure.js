@@ -10,7 +10,7 @@ import { oneAfterAnother } from "../console/js/questions.js";
 const page = document.getElementById("procedure");
 const writing = document.getElementById("writing");
 const draftKey = `teapot-procedure-${page.dataset.id}`;
-let kept = area.value;
+let kept = area.defaultValue; // more may have been typed before this was there
 let waiting = 0;
 
 const fit = () => { area.rows = Math.min(30, Math.max(12, area.value.split("\n").length + 1)); };
@@ -113,7 +113,9 @@ document.addEventListener("click", (event) => {
 
 fit();
 const draft = stored(draftKey);
-if (draft !== null && draft !== area.value) {
+if (area.value !== kept) {
+  document.addEventListener("DOMContentLoaded", () => area.dispatchEvent(new Event("input", { bubbles: true })));
+} else if (draft !== null && draft !== kept) {
   area.value = draft;
   fit();
   document.addEventListener("DOMContentLoaded", readAgain);

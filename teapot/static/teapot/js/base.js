@@ -19,4 +19,10 @@ document.addEventListener("click", (event) => {
   if (opener) openDialog(opener.dataset.opens);
 });
 
+document.addEventListener("DOMContentLoaded", () => { // what was typed before all this was there
+  for (const field of document.querySelectorAll("input[type=search]")) {
+    if (field.value !== field.defaultValue) field.dispatchEvent(new Event("input", { bubbles: true }));
+  }
+});
+
 export const start = () => Alpine.start();
