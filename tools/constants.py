@@ -5,7 +5,9 @@ from __future__ import annotations
 
 from pathlib import Path
 
-from scipy.constants import physical_constants
+from scipy.constants._codata import _physical_constants_2022 as physical_constants
+
+from teapot.engine.reading.units import unit_from
 
 OUT = Path(__file__).resolve().parent.parent / "teapot" / "engine" / "units" / "constants.py"
 
@@ -20,72 +22,20 @@ DEFINING = {
 }
 """The seven that define the SI (SI brochure, 2.2), with the name that they go by here."""
 
-MEASURED = {
+RENAMED = {
     "Newtonian constant of gravitation": "gravitational constant",
-    "fine-structure constant": "",
-    "inverse fine-structure constant": "",
-    "electron mass": "",
-    "proton mass": "",
-    "neutron mass": "",
-    "muon mass": "",
-    "tau mass": "",
-    "deuteron mass": "",
-    "triton mass": "",
-    "helion mass": "",
-    "alpha particle mass": "",
-    "atomic mass constant": "",
     "vacuum mag. permeability": "magnetic constant",
     "vacuum electric permittivity": "electric constant",
     "characteristic impedance of vacuum": "impedance of vacuum",
-    "Bohr radius": "",
-    "Bohr magneton": "",
-    "nuclear magneton": "",
-    "Rydberg constant": "",
     "Rydberg constant times c in Hz": "Rydberg frequency",
-    "Hartree energy": "",
-    "classical electron radius": "",
-    "Compton wavelength": "",
-    "Thomson cross section": "",
-    "electron mag. mom.": "electron magnetic moment",
-    "proton mag. mom.": "proton magnetic moment",
-    "neutron mag. mom.": "neutron magnetic moment",
-    "muon mag. mom.": "muon magnetic moment",
-    "electron g factor": "",
-    "proton g factor": "",
-    "neutron g factor": "",
-    "muon g factor": "",
-    "electron gyromag. ratio": "electron gyromagnetic ratio",
-    "proton gyromag. ratio": "proton gyromagnetic ratio",
-    "neutron gyromag. ratio": "neutron gyromagnetic ratio",
-    "proton-electron mass ratio": "",
-    "neutron-proton mass ratio": "",
-    "electron charge to mass quotient": "",
-    "proton charge to mass quotient": "",
     "proton rms charge radius": "proton charge radius",
-    "Planck mass": "",
-    "Planck length": "",
-    "Planck time": "",
-    "Planck temperature": "",
-    "Fermi coupling constant": "",
-    "weak mixing angle": "",
-    "W to Z mass ratio": "",
     "lattice spacing of ideal Si (220)": "lattice spacing of silicon",
-    "molar volume of silicon": "",
-    "molar mass constant": "",
-    "molar mass of carbon-12": "",
-    "atomic unit of length": "",
-    "atomic unit of time": "",
-    "atomic unit of force": "",
-    "atomic unit of electric field": "",
-    "natural unit of time": "",
-    "natural unit of length": "",
-    "tau Compton wavelength": "",
-    "muon Compton wavelength": "",
-    "proton Compton wavelength": "",
-    "neutron Compton wavelength": "",
-    "deuteron mag. mom.": "deuteron magnetic moment",
-    "shielded proton mag. mom.": "shielded proton magnetic moment",
 }
+"""Measured ones that go by another name here."""
+
+SPELT_OUT = (("gyromag.", "gyromagnetic"), ("mag. mom.", "magnetic moment"),
+             ("mag.", "magnetic"), ("mom.", "moment"))  # fmt: skip
+"""What CODATA shortens."""
 
 EXACT = {
     "standard acceleration of gravity": "standard gravity",
@@ -94,22 +44,39 @@ EXACT = {
 """Conventional values, which are exact."""
 
 
+def _measured() -> dict[str, str]:
+    """All that CODATA gives an uncertainty for, with the name that it goes by here."""
+    found = {}
+    for name, (_, _, uncertainty) in physical_constants.items():
+        here = RENAMED.get(name, name)
+        if here == name:
+            for short, full in SPELT_OUT:
+                here = here.replace(short, full)
+        if uncertainty:
+            found[name] = here
+    return found
+
+
+def _is_read(unit: str) -> bool:
+    return not unit or unit_from(unit) is not None
+
+
 def defined() -> str:
     """The file."""
     rows = []
-    for names, kind in ((DEFINING, "defining"), (EXACT, "conventional"), (MEASURED, "measured")):
+    for names in (DEFINING, EXACT, _measured()):
         for name, here in names.items():
-            if name not in physical_constants:
-                print("not there:", name)
-                continue
             value, unit, uncertainty = physical_constants[name]
-            told = (here or name, repr(value), repr(uncertainty) if uncertainty else "", unit, kind)
+            if not _is_read(unit):
+                print("unit unknown:", name, unit)
+                continue
+            told = (here or name, repr(value), repr(uncertainty) if uncertainty else "", unit, name)
             rows.append(f"    {told!r},\n")
     return (
         '"""Constants of physics: made by ``python -m tools.constants``, not by hand.\n\n'
         "CODATA 2022: name, value, standard uncertainty (empty where it is exact), unit, and\n"
-        'whether it defines the SI, is conventional or measured.\n"""\n\n'
-        "# fmt: off\n"
+        'the name that CODATA has for it.\n"""\n\n'
+        "# fmt: off\n# ruff: noqa: E501\n"
         "CONSTANTS: tuple[tuple[str, str, str, str, str], ...] = (\n" + "".join(rows) + ")\n"
     )
 

@@ -20,13 +20,16 @@ OUT = Path(__file__).resolve().parent.parent / "teapot" / "engine" / "units" / "
 SI, SI_3, SI_8 = "SI brochure, 9th ed., 2.3", "SI brochure, 9th ed., 3.1", "SI brochure, 9th ed., 4"
 SP = "NIST SP 811, B.8"
 IEC = "IEC 80000-13"
+PARSEC = Fraction(648000 * 149597870700)
+"""Of an astronomical unit over the angle of a second: this many metres over π."""
+MONEY = "ISO 4217"
 
 ALL, LARGE, NONE = "all", "large", ""
 """Prefixes: every one, those above 1, none."""
 
 DIMENSIONS = (
     "[length]", "[mass]", "[time]", "[current]", "[temperature]", "[substance]", "[luminosity]",
-    "[information]",
+    "[information]", "€", "$", "£", "¥",
 )  # fmt: skip
 
 
@@ -91,13 +94,15 @@ WANTED = (
     _w("deg", "degree", "degree", NONE, SI_8),
     _w("gon", "grade", "gon", NONE, "ISO 80000-3"),
     _w("turn", "turn", "turn", NONE, "ISO 80000-3"),
-    _w("rpm", "revolutions_per_minute", "revolution_per_minute", NONE, SP),
+    # a rotational frequency counts turns: ISO 80000-3, item 3-17
+    _w("rpm", "1/minute", "revolution_per_minute", NONE, "ISO 80000-3"),
     # time
     _w("week", "week", "week", NONE, SP),
     _w("year", "year", "year", NONE, "IAU: the Julian year of 365.25 d"),
     # temperature
     _w("°C", "degree_Celsius", "degree_Celsius|celsius", NONE, SI),
     _w("°F", "degree_Fahrenheit", "degree_Fahrenheit|fahrenheit", NONE, SP),
+    _w("°R", "degree_Rankine", "degree_Rankine|rankine", NONE, SP),
     # length
     _w("in", "inch", "inch"),
     _w("ft", "foot", "foot"),
@@ -107,6 +112,7 @@ WANTED = (
     _w("mil", "thou", "thou"),
     _w("Å", "angstrom", "angstrom|ångström", also=("\u212b",)),
     _w("ly", "light_year", "light_year"),
+    _w("pc", "meter", "parsec", ALL, "IAU: 2015, resolution B2", PARSEC),
     _w("fathom", "fathom", "fathom", factor=Fraction("1.8288")),
     _w("chain", "chain", "chain", factor=Fraction("20.1168")),
     _w("furlong", "furlong", "furlong", factor=Fraction("201.168")),
@@ -122,6 +128,8 @@ WANTED = (
     _w("tsp", "teaspoon", "teaspoon"),
     _w("bbl", "oil_barrel", "barrel"),
     _w("bushel", "bushel", "bushel"),
+    _w("gpm", "gallon/minute", "gallon_per_minute"),
+    _w("cfm", "foot**3/minute", "cubic_foot_per_minute"),
     # mass
     _w("lb", "pound", "pound"),
     _w("oz", "ounce", "ounce"),
@@ -149,6 +157,7 @@ WANTED = (
     _w("mmHg", "mmHg", "millimetre_of_mercury"),
     _w("inHg", "inch_Hg", "inch_of_mercury"),
     _w("cmH2O", "centimeter_H2O", "centimetre_of_water"),
+    _w("inH2O", "psi", "inch_of_water", factor=Fraction("249.08891")),
     _w("psi", "psi", "pound_per_square_inch"),
     _w("ksi", "ksi", "kip_per_square_inch"),
     # energy and power
@@ -161,21 +170,35 @@ WANTED = (
         factor=Fraction("1055.05585262"),
         also=("BTU",),
     ),
+    _w("therm", "joule", "therm", factor=Fraction("105505585.262")),
     _w("erg", "erg", "erg"),
     _w("hp", "horsepower", "horsepower"),
     _w("PS", "metric_horsepower", "metric_horsepower"),
     # electricity and magnetism
+    _w("VA", "volt*ampere", "volt_ampere", ALL, "IEC 80000-6"),
+    _w("var", "volt*ampere", "var", ALL, "IEC 80000-6"),
     _w("Ah", "ampere_hour", "ampere_hour", ALL),
     _w("G", "tesla", "gauss", NONE, SP, Fraction(1, 10000)),
+    # optics, and what is dissolved
+    _w("dpt", "1/meter", "dioptre|diopter", NONE, "ISO 7944"),
+    _w("M", "mole/liter", "molar", "small", "common practice of the trade"),
+    _w("ppm", "ppm", "part_per_million", NONE, "common practice of the trade", Fraction(1, 10**6)),
+    _w("ppb", "ppm", "part_per_billion", NONE, "common practice of the trade", Fraction(1, 10**9)),
     # viscosity
     _w("P", "poise", "poise", ALL),
     _w("St", "stokes", "stokes", ALL),
     # radiation
     _w("Ci", "curie", "curie", ALL),
     _w("R", "roentgen", "roentgen", ALL),
+    _w("rem", "rem", "rem", ALL),
     # information
     _w("bit", "bit", "bit", LARGE, IEC),
     _w("B", "byte", "byte", LARGE, IEC),
+    # money, each of its own kind
+    _w("€", "euro", "euro", NONE, MONEY, Fraction(1)),
+    _w("$", "dollar", "dollar", NONE, MONEY, Fraction(1)),
+    _w("£", "sterling", "pound_sterling", NONE, MONEY, Fraction(1)),
+    _w("¥", "yen", "yen", NONE, MONEY, Fraction(1)),
 )
 
 
@@ -188,7 +211,7 @@ def defined() -> str:
         '"""The units of measurement: made by ``python -m tools.units``, not by hand.\n\n'
         "Symbol, factor to the coherent SI unit above and below the bar, power of π in it,\n"
         "dimension (length, mass, time, current, temperature, substance, luminosity,\n"
-        "information), "
+        "information, four kinds of money), "
         'names, prefixes, other symbols, and the standard.\n"""\n\n'
         "# fmt: off\n# ruff: noqa: E501\nROWS: tuple[\n"
         "    tuple[str, int, int, int, tuple[int, ...], tuple[str, ...], str, tuple[str, ...],"
@@ -198,11 +221,15 @@ def defined() -> str:
 
 def _row(registry: pint.UnitRegistry, circle: Fraction, one: Wanted) -> str:
     step = {"degree_Celsius": "kelvin", "degree_Fahrenheit": "degree_Rankine"}
+    if one.source == MONEY:
+        exponents = tuple(int(name == one.symbol) for name in DIMENSIONS)
+        return f"    {(one.symbol, 1, 1, 0, exponents, one.names, '', (), MONEY)!r},\n"
     magnitude, root = registry.get_base_units(step.get(one.pint, one.pint))
     factor, power = Fraction(magnitude), 0
     if "radian" in root._units and (factor / circle).denominator < factor.denominator:
         factor, power = factor / circle, 1  # pint has so many figures of the number itself
     factor = factor if one.factor is None else one.factor
+    power = -1 if one.factor is PARSEC else power
     dimension = dict(registry.Unit(one.pint).dimensionality)
     if one.source == IEC:  # a plain number there
         dimension["[information]"] = 1

@@ -143,8 +143,8 @@ def test_while_typing_nothing_is_drawn():
 
 
 def test_dates():
-    assert answer("today() - today()") == "= 0"
-    assert answer("(today() + 30) - today()") == "= 30"
+    assert answer("today() - today()") == "= 0 d"
+    assert answer("(today() + 30) - today()") == "= 30 d"
     assert outcome("now()").answers[0].kind == "date"
     assert error("today() * 2") == "date-operation"
     assert error("today() + 0.5") == "part-of-a-day"

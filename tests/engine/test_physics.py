@@ -61,7 +61,7 @@ def test_what_is_measured_carries_its_uncertainty():
     for name, value, uncertainty, unit, _ in measured:
         found = value_of_line(f'constant("{name}")')
         factor = factor_of(unit_from(unit)) if unit else exact(1)
-        assert uncertain.of(found) == pytest.approx(float(uncertainty) * nearly(factor))
+        assert nearly(uncertain.of(found)) == pytest.approx(float(uncertainty) * nearly(factor))
         assert nearly(uncertain.size_of(found)) == pytest.approx(float(value) * nearly(factor))
     found = outcome('constant("electron mass")*constant("c")^2 as eV').answers[0]
     assert (found.sign, found.text) == ("≈", "510998.95069 ± 0.00016 eV")  # CODATA 2022

@@ -114,7 +114,7 @@ def _found(sheet: Worksheet, before: str, behind: str) -> list[Completion]:
 def _constants(word: str, place: Span, behind: str) -> list[Completion]:
     """Constants of physics of which the name has this in it."""
     found = [name for name in CONSTANTS_OF_PHYSICS if word.lower() in name.lower() and name != word]
-    found.sort(key=lambda name: not name.lower().startswith(word.lower()))
+    found.sort(key=lambda name: (not name.lower().startswith(word.lower()), len(name)))
     rest = "" if behind.startswith('"') else '")'
     return [
         Completion(

@@ -26,7 +26,7 @@ NAMES = {
     "rand": "random", "lngamma": "lgamma", "gammaln": "lgamma", "loggamma": "lgamma",
     "log_e": "ln", "loge": "ln", "ld": "lb", "input": "ask", "prompt": "ask",
     "deg": "degrees", "degree": "degrees", "rad": "radians", "radian": "radians",
-    "date": "today", "time": "now",
+    "time": "now",
 }  # fmt: skip
 """A function of the language for each."""
 

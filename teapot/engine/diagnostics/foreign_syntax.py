@@ -9,6 +9,7 @@ from __future__ import annotations
 import re
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass
+from datetime import date
 from itertools import pairwise
 
 from teapot.engine.errors import LineError, Problem
@@ -17,7 +18,11 @@ from teapot.engine.reading.tokens import plain
 from teapot.engine.sentences.foreign import (
     BACKSLASH,
     CHANGED_IN_PLACE,
+    CLOCK_TIME,
     EQUALS_ALONE,
+    FEET_AND_INCHES,
+    MONEY_BEFORE,
+    NAME_WITH_POINT,
     OTHER_AND,
     OTHER_AT_LEAST,
     OTHER_AT_MOST,
@@ -37,6 +42,7 @@ from teapot.engine.sentences.unreadable import (
     NO_DERIVATIVES,
     NO_INTEGRALS,
 )
+from teapot.engine.sentences.values import DAY_OR_MONTH
 
 Meant = Callable[[re.Match[str]], "str | tuple[str, ...]"]
 """What may stand in the place of what was found, the likeliest first."""
@@ -86,6 +92,35 @@ def _ratio(found: re.Match[str]) -> tuple[str, ...]:
     return (f"{first}..{second}", quotient) if goes_up else (quotient,)
 
 
+def _day(found: re.Match[str]) -> tuple[str, ...]:
+    """``1.3.2024`` with the day first, and with the month first where that is a day too."""
+    first, second, year = (int(found[name]) for name in ("first", "second", "year"))
+    orders = dict.fromkeys(((second, first), (first, second)))
+    return tuple(
+        f"{year:04}-{month:02}-{day:02}" for month, day in orders if _is_day(year, month, day)
+    )
+
+
+def _of_sample(found: re.Match[str]) -> str:
+    """``var.p(w)`` as ``variance(w, of="population")``."""
+    name = "stdev" if found["name"].lower().startswith("st") else "variance"
+    inside = (found["inside"] or ")")[:-1]
+    population = ', of="population"' if found["of"] in "pP" else ""
+    return f"{name}({inside}{population})"
+
+
+def _is_day(year: int, month: int, day: int) -> bool:
+    try:
+        return bool(date(year, month, day))
+    except ValueError:
+        return False
+
+
+def _plain(seconds: str) -> str:
+    """``05.50`` as ``5.5``."""
+    return f"{float(seconds):g}"
+
+
 def _power_of_ten(found: re.Match[str]) -> str:
     return f"{found['number']}e{int(found['exponent'])}"
 
@@ -99,6 +134,17 @@ STEPPED = _spelling(
     _stepped,
 )
 """``x++``, which for itself reads as a line that waits for more."""
+
+FEET = _spelling(
+    FEET_AND_INCHES,
+    "6'2\"",
+    r"(?<![\w.°])(?P<feet>\d+)\s*'\s*(?P<inches>\d+(?:\.\d+)?)\s*(?:\"|'')",
+    lambda found: (
+        f"{found['feet']} ft + {found['inches']} in",
+        f"0°{found['feet']}'{found['inches']}\"",
+    ),
+)
+"""``6'2"``, in which a text seems to begin."""
 
 OR = _spelling(OTHER_OR, "true || false", r"\s*\|\|\s*", lambda found: " or ", everywhere=True)
 BARS_BETWEEN = re.compile(r"[\w)\]!%°]\s*\|\|\s*[\w(\[]")
@@ -224,6 +270,34 @@ SPELLINGS = (
         lambda found: found[0].replace(",", ".").replace(";", ","),
     ),
     _spelling(
+        MONEY_BEFORE,
+        "$5",
+        r"(?P<sign>[€$£¥])\s*(?P<number>\d{1,3}(?:,\d{3})+(?:\.\d+)?(?!,\d)|\d+(?:\.\d+)?)",
+        lambda found: f"{found['number'].replace(',', '')} {found['sign']}",
+        everywhere=True,
+    ),
+    _spelling(
+        NAME_WITH_POINT,
+        "stdev.s([1, 2])",
+        r"(?i)\b(?P<name>stdev|std|var|variance)\.(?P<of>[sp])(?:\(|\b)(?P<inside>[^()]*\))?",
+        _of_sample,
+    ),
+    _spelling(
+        DAY_OR_MONTH,
+        "1.3.2024",
+        r"(?<![\w.])(?P<first>\d{1,2})\.(?P<second>\d{1,2})\.(?P<year>\d{4})(?![\w.])",
+        _day,
+    ),
+    _spelling(
+        CLOCK_TIME,
+        "1:30:00",
+        r"(?<![\w.:])(?P<hours>\d+):(?P<minutes>[0-5]\d):(?P<seconds>[0-5]\d(?:\.\d+)?)(?![\w.:])",
+        lambda found: (
+            f"{int(found['hours'])} h + {int(found['minutes'])} min + {_plain(found['seconds'])} s",
+            f"{found['hours']}°{found['minutes']}'{found['seconds']}\"",
+        ),
+    ),
+    _spelling(
         POINTS_IN_GROUPS,
         "1.000.000,5",
         r"(?<![\w.,])\d{1,3}(?:\.\d{3}){2,}(?:,\d+)?(?![\w.])",
@@ -239,6 +313,11 @@ def written_as_elsewhere(text: str) -> LineError | None:
     if len(source) > LONGEST:
         return None
     spellings: Iterable[Spelling] = SPELLINGS
+    before, _, _ = source.partition('"')
+    if "'" in before:
+        feet = _found_in(FEET, text, source)
+        if feet is not None:
+            return feet
     if '"' in source:
         # what stands in a text is as it should be, and not taken over by a mend
         source = IN_QUOTES.sub(lambda found: '"' * len(found.group()), source)

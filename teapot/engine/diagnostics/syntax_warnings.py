@@ -10,7 +10,7 @@ from __future__ import annotations
 import dataclasses
 import re
 from collections.abc import Callable, Iterable, Iterator, Sequence
-from typing import Any, cast
+from typing import Any, TypeGuard, cast
 
 from flint import fmpq
 
@@ -46,6 +46,7 @@ from teapot.engine.sentences.warnings import (
     LOST_SUPERSCRIPT,
     MEASURED_IN_BRACKETS,
     MILLISECOND,
+    PERCENT_BELOW,
     PERCENT_OF,
     POWER_BEFORE_FRACTION,
     POWER_BEFORE_SIGN,
@@ -230,6 +231,16 @@ def _percent_of(text: str, node: Binary, brackets: Brackets) -> Notice | None:
     return None
 
 
+def _percent_below(text: str, node: Binary, brackets: Brackets) -> Notice | None:
+    """``10/50 %``, which is 10 over a half."""
+    match node.right:
+        case Postfix(op="%", operand=Literal()) if not _is_bracketed(text, node.right, brackets):
+            start, end = node.right.operand.span.end, node.right.span.end
+            mend = replace(Span(start, end), " as percent")
+            return PERCENT_BELOW.notice((mend,), percent=text[slice(*node.right.span)])
+    return None
+
+
 def _unit_outside(text: str, node: Postfix, brackets: Brackets) -> Notice | None:
     """``sin(30)°``."""
     call = node.operand
@@ -279,20 +290,35 @@ def _angle_warnings(text: str, nodes: Sequence[Node], angle: str) -> Iterator[No
     is meant; one mend for all of a kind."""
     operands = [operand for operand in map(_read_as_angle, nodes) if operand is not None]
     operands = [item for operand in operands for item in _items_of(operand)]
+    of_minutes = [node.expression for node in nodes if _is_shown_in_minutes(node)]
+    if angle == "rad" and of_minutes:
+        yield _as_degrees(text, of_minutes)
+        return
     if angle == "rad":
         degrees = [node for node in operands if _is_bare(node) and _is_of_degrees(node)]
         if degrees:
             degrees = [node for node in operands if _is_bare(node) and _may_be_degrees(node)]
         if degrees:
-            typed = {text[slice(*node.span)] for node in degrees}
-            as_read = f"{typed.pop()} radians" if len(typed) == 1 else "radians"
-            mends = (_in(text, degrees, "°"),)
-            yield DEGREES_AS_RADIANS.notice(mends, numbers=_listed(text, degrees), as_read=as_read)
+            yield _as_degrees(text, degrees)
         return
     in_radians = [node for node in operands if _is_of_pi(node) or _is_call_of(node, "radians")]
     if in_radians:
         mends = (_in(text, in_radians, " rad"),)
         yield RADIANS_IN_OTHER_UNIT.notice(mends, numbers=_listed(text, in_radians), unit=angle)
+
+
+def _as_degrees(text: str, numbers: list[Node]) -> Notice:
+    typed = {text[slice(*node.span)] for node in numbers}
+    as_read = f"{typed.pop()} radians" if len(typed) == 1 else "radians"
+    mends = (_in(text, numbers, "°"),)
+    return DEGREES_AS_RADIANS.notice(mends, numbers=_listed(text, numbers), as_read=as_read)
+
+
+def _is_shown_in_minutes(node: Node) -> TypeGuard[Formatted]:
+    """``12.5 as dms``."""
+    if not isinstance(node, Formatted) or not _is_bare(node.expression):
+        return False
+    return ("dms",) in node.forms
 
 
 def _listed(text: str, nodes: list[Node]) -> str:
@@ -574,7 +600,7 @@ RULES_OF_OPERATORS: dict[str, tuple[Rule, ...]] = {
         _quantity_for_unit,
         _measured_in_brackets,
     ),
-    "/": (_repeating, _fraction_behind_power, _quantity_for_unit),
+    "/": (_percent_below, _repeating, _fraction_behind_power, _quantity_for_unit),
     "^": (_odd_root, _tower),
     "+": (_percent_of,),
     "-": (_percent_of,),

@@ -20,6 +20,7 @@ from teapot.engine.functions.catalogue import (
     closest,
     in_another_case,
 )
+from teapot.engine.functions.physics import ALSO as CALLED_ALSO
 from teapot.engine.mends import Mend, replace
 from teapot.engine.reading.commands import COMMANDS
 from teapot.engine.reading.plain import node_text
@@ -32,6 +33,7 @@ from teapot.engine.sentences.names import (
     BASE_IN_THE_NAME,
     LAST_ANSWER_IS_AT,
     NO_QUANTITY,
+    SYMBOL_OF_CONSTANT,
     UNKNOWN_FUNCTION,
     UNKNOWN_FUNCTION_NEAR,
     UNKNOWN_NAME,
@@ -119,6 +121,10 @@ def unknown_name(node: Name, quantities: Iterable[str]) -> LineError:
     if parts:
         return NO_QUANTITY(node.span, (replace(node.span, parts),), name=name)
     other = NAMES.get(name) or closest(name, {*known, *CONSTANTS, *BY_NAME})
+    constant = CALLED_ALSO.get(name) if len(name) > 1 else None
+    if constant is not None:
+        mend = replace(node.span, f'constant("{constant}")')
+        return SYMBOL_OF_CONSTANT(node.span, (mend,), name=name, constant=constant)
     if other is None:
         return UNKNOWN_NAME(node.span, name=name)
     return UNKNOWN_NAME_NEAR(node.span, (replace(node.span, other),), name=name, other=other)

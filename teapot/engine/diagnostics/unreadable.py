@@ -11,14 +11,21 @@ from collections.abc import Callable
 from dataclasses import dataclass
 
 from teapot.engine.errors import LineError
+from teapot.engine.functions.physics import ALSO as CALLED_ALSO
 from teapot.engine.mends import Mend, Span, replace, replace_each
 from teapot.engine.reading import tokens as tk
 from teapot.engine.reading.cursor import Cursor
 from teapot.engine.reading.tokens import Token
-from teapot.engine.reading.tree import Binary, Literal, Name, Node
+from teapot.engine.reading.tree import Binary, Literal, Measured, Name, Node
 from teapot.engine.reading.vocabulary import UNIT_WORDS, WORDS
 from teapot.engine.sentences.forms import PERCENT_AS_FORM
-from teapot.engine.sentences.units import MEASURES_SIDE_BY_SIDE, QUANTITY_IN_UNIT, SPELT_OUT_UNIT
+from teapot.engine.sentences.names import SYMBOL_OF_CONSTANT
+from teapot.engine.sentences.units import (
+    MEASURES_SIDE_BY_SIDE,
+    QUANTITY_IN_UNIT,
+    SPELT_OUT_UNIT,
+    UNIT_OF_DIVISOR,
+)
 from teapot.engine.sentences.unreadable import (
     ANGLE_GOES_ON,
     ANGLE_WITH_POWER,
@@ -47,7 +54,9 @@ from teapot.engine.sentences.unreadable import (
     WORD_HERE,
     WORD_IS_NO_FUNCTION,
 )
-from teapot.engine.units.table import atom_of
+from teapot.engine.units.listed import LISTED
+from teapot.engine.units.table import NUMBER, atom_of
+from teapot.engine.units.unit import Unit
 
 UNITS_SPELT_OUT = {
     "degree": "deg", "degrees": "deg", "radian": "rad", "radians": "rad", "rads": "rad",
@@ -265,6 +274,10 @@ def _operator_missing(cursor: Cursor) -> LineError:
     before, behind = cursor.previous, cursor.token
     gap = Span(before.span.end, behind.span.start)
     both = before.span.to(behind.span)
+    constant = CALLED_ALSO.get(behind.text) if len(behind.text) > 1 else None
+    if constant is not None and behind.text not in cursor.quantities:
+        mend = replace(Span(gap.start, behind.span.end), f'*constant("{constant}")')
+        return SYMBOL_OF_CONSTANT(behind.span, (mend,), name=behind.text, constant=constant)
     first, second = cursor.typed(before.span), cursor.typed(behind.span)
     mends: list[Mend] = []
     are_known = first in cursor.quantities and second in cursor.quantities
@@ -400,6 +413,23 @@ def refuse_beside_measure(cursor: Cursor) -> None:
         raise QUANTITY_IN_UNIT(behind.span, mends, name=behind.text, full=atom.names[0])
 
 
+def refuse_unit_of_divisor(cursor: Cursor, below: Node) -> None:
+    """``10 J/2 kg/K``: whether what follows the last bar belongs to the unit of the 2.
+
+    Errors: :class:`LineError` where that would be no unit of anything.
+    """
+    if not isinstance(below, Measured) or id(below) in cursor.outer:
+        return
+    unit, typed = below.unit, cursor.typed(below.unit_span)
+    is_customary = unit.dimension in LISTED and unit.dimension != NUMBER
+    if "/" not in typed or is_customary or not isinstance(below.number, Literal):
+        return
+    flat = Unit(tuple((atom, abs(power)) for atom, power in unit.parts))
+    number = cursor.typed(below.number.span)
+    mends = tuple(replace(below.span, f"({number} {one})") for one in (flat.text, typed))
+    raise UNIT_OF_DIVISOR(below.unit_span, mends, unit=typed)
+
+
 def list_without_commas(cursor: Cursor, opening: Token) -> LineError:
     """``[1 2 3]``: the same with commas between."""
     end = cursor.at
@@ -432,6 +462,14 @@ def call_without_brackets(cursor: Cursor, name: Token, ends: list[int]) -> LineE
     """``sin pi/2``: the ways in which its brackets may be meant, up to one of ``ends``."""
     start = cursor.token.span.start
     mends: list[Mend] = []
+    numbers = _numbers_behind(cursor)
+    if len(numbers) > 1:
+        place = name.span.to(numbers[-1].span)
+        items = ", ".join(number.text for number in numbers)
+        called = (
+            f"{name.text}({items})" if name.text in ("min", "max") else f"{name.text}([{items}])"
+        )
+        return NO_BRACKETS(place, (replace(place, called),), function=name.text)
     for end in dict.fromkeys(filter(None, ends)):
         for function in ("ln", "lg") if name.text == "log" else (name.text,):
             called = f"{function}({cursor.text[start:end]})"
@@ -439,6 +477,17 @@ def call_without_brackets(cursor: Cursor, name: Token, ends: list[int]) -> LineE
     mends[:0] = _with_all_behind(cursor, name, mends)
     span = name.span.to(cursor.token.span)
     return NO_BRACKETS(span, tuple(mends), function=name.text)
+
+
+def _numbers_behind(cursor: Cursor) -> list[Token]:
+    """The numbers that follow each other with nothing between."""
+    numbers = []
+    for token in cursor.tokens[cursor.at :]:
+        if token.kind == tk.NUMBER:
+            numbers.append(token)
+        elif token.text != "," or not numbers:
+            break
+    return numbers
 
 
 def _with_all_behind(cursor: Cursor, name: Token, mends: list[Mend]) -> list[Mend]:

@@ -11,6 +11,7 @@ from teapot.engine.reading import tokens as tk
 from teapot.engine.reading.cursor import Cursor
 from teapot.engine.reading.forms import is_form
 from teapot.engine.reading.tokens import Token
+from teapot.engine.sentences.units import MEASURES_SIDE_BY_SIDE
 from teapot.engine.sentences.unreadable import (
     CALL_IN_WORDS,
     FORM_BEHIND_OTHER_WORD,
@@ -85,6 +86,28 @@ def form_word(word: str, span: Span) -> LineError:
     return FORM_BEHIND_OTHER_WORD(span, (replace(span, "as"),), word=word)
 
 
+MEASURES = re.compile(r"(d|h|min|ft|lb)(\d+)(h|min|m|s|in|oz)?(?:(\d+)s)?")
+"""``h30m`` after a number: 2h30m."""
+
+SMALLER = {"d": "h", "h": "min", "min": "s", "ft": "in", "lb": "oz"}
+"""What comes after a unit in such a measure."""
+
+
+def _parts_together(number: Token, name: Token, found: re.Match[str]) -> LineError | None:
+    """``2h30m``: the sum of its parts."""
+    unit, figures, typed, seconds = found.groups()
+    smaller = SMALLER[unit]
+    if typed not in (None, smaller, smaller[:1]):
+        return None
+    parts = [
+        f"{number.text} {unit}",
+        f"{figures} {smaller}",
+        *([f"{seconds} s"] if seconds else []),
+    ]
+    place = number.span.to(name.span)
+    return MEASURES_SIDE_BY_SIDE(place, (replace(place, " + ".join(parts)),))
+
+
 def run_together(cursor: Cursor, number: Token, name: Token) -> LineError | None:
     """``5C2``: the error for a number and a name that are one such call."""
     touch = number.kind == tk.NUMBER and number.span.end == name.span.start
@@ -92,6 +115,9 @@ def run_together(cursor: Cursor, number: Token, name: Token) -> LineError | None
         return None
     if TIMES.fullmatch(name.text):
         return LETTER_X_FOR_TIMES(name.span)
+    parts = MEASURES.fullmatch(name.text)
+    if parts is not None:
+        return _parts_together(number, name, parts)
     found = RUN_TOGETHER.fullmatch(name.text)
     if found is None:
         return None

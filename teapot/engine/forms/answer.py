@@ -30,7 +30,7 @@ from teapot.engine.numbers.values import (
     parts_of,
 )
 from teapot.engine.reading.forms import STANDARD, Form
-from teapot.engine.reading.tree import NOWHERE, Filled, Name, Text, Words
+from teapot.engine.reading.tree import NOWHERE, DateLiteral, Filled, Name, Text, Words
 from teapot.engine.sentences.forms import TOO_MANY_FIGURES
 
 __all__ = ["Written", "write", "write_in_passing"]
@@ -57,8 +57,10 @@ def write(value: Value, form: Form = STANDARD) -> Written:
         case Table():
             return write_table(value, form, write)
         case Date():
-            text = value.moment.strftime("%Y-%m-%d %H:%M:%S" if value.with_time else "%Y-%m-%d")
-            return Written("date", "=", Words(NOWHERE, text))
+            day = value.moment.strftime("%Y-%m-%d")
+            if not value.with_time:
+                return Written("date", "=", DateLiteral(NOWHERE, day, value.moment))
+            return Written("date", "=", Words(NOWHERE, f"{day} {value.moment:%H:%M:%S}"))
         case FunctionValue():
             return write_function(value)
         case Infinite(sign=sign):

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 from math import floor, log10
+from typing import cast
 
 from teapot.engine.forms import trees
 from teapot.engine.forms.complexes import write_complex
@@ -12,17 +13,19 @@ from teapot.engine.forms.reals import WRITERS
 from teapot.engine.forms.written import Written
 from teapot.engine.numbers.sizes import count_of
 from teapot.engine.numbers.uncertain import nearly
-from teapot.engine.numbers.values import Complex, Measure
+from teapot.engine.numbers.values import Complex, Measure, Number
 from teapot.engine.reading.forms import BASE_UNITS, PREFIXED, Form
 from teapot.engine.reading.tree import NOWHERE, Measured, Node, Prefix, Statement
 from teapot.engine.reading.units import unit_from
 from teapot.engine.sentences.forms import FORM_FOR_PLAIN_NUMBER
-from teapot.engine.units.table import atom_of
-from teapot.engine.units.unit import NAMED, Unit, base_unit
+from teapot.engine.units.table import NUMBER, atom_of
+from teapot.engine.units.unit import NAMED, Unit, base_unit, turns
 
 
 def write_measure(measure: Measure, form: Form) -> Written:
     """A measure in the unit of the form, where it is one of it, or else in its own."""
+    if form.style == "percent" and measure.unit.dimension == NUMBER:
+        return WRITERS["percent"](cast(Number, measure.size), form)  # 400 ppm
     if form.style in ("percent", "binary64"):
         raise FORM_FOR_PLAIN_NUMBER(form=form.style)
     unit = shown_unit(measure, form)
@@ -49,7 +52,11 @@ def shown_unit(measure: Measure, form: Form) -> Unit:
     if form.unit == PREFIXED:
         return _with_prefix(measure)
     wanted = unit_from(form.unit) if form.unit else None
-    fits = wanted is not None and wanted.dimension == measure.unit.dimension
+    fits = (
+        wanted is not None
+        and wanted.dimension == measure.unit.dimension
+        and turns(wanted) == turns(measure.unit)
+    )
     return wanted if fits and wanted is not None else measure.unit
 
 

@@ -3,9 +3,9 @@
 
 from __future__ import annotations
 
-from decimal import Decimal
+from decimal import Context, Decimal, localcontext
 
-from flint import fmpz
+from flint import fmpq, fmpz
 
 from teapot.engine.forms import trees
 from teapot.engine.forms.measures import shown_unit
@@ -39,7 +39,7 @@ def write_uncertain(value: Uncertain, form: Form) -> Written:
         raise FORM_FOR_PLAIN_NUMBER(form=form.style)
     nominal, unit = _shown(value.nominal, form)
     count, one = _count(nominal)
-    size = Decimal(uncertain.of(value)) / Decimal(one)
+    size = _decimal(uncertain.rational(uncertain.of(value)) / one)
     figures = form.figures if form.asked and form.digits is not None else FIGURES
     place = size.adjusted() - figures + 1
     if _of_place(size, place) >= 10**figures:  # 0.0996 is 0.10
@@ -76,11 +76,20 @@ def _shown(nominal: Value, form: Form) -> tuple[Value, Unit | str | None]:
     return nominal, None
 
 
-def _count(nominal: Value) -> tuple[Number, float]:
+def _count(nominal: Value) -> tuple[Number, fmpq]:
     """The number of units, and how large one is."""
     if isinstance(nominal, Sized):
-        return real(count_of(nominal)), uncertain.nearly(factor_of(nominal.unit))
-    return uncertain.size_of(nominal), 1.0
+        return real(count_of(nominal)), uncertain.rational(factor_of(nominal.unit))
+    return uncertain.size_of(nominal), fmpq(1)
+
+
+def _decimal(number: fmpq) -> Decimal:
+    """With so many figures that it is rounded once only."""
+    with localcontext(CLOSELY):
+        return Decimal(int(number.p)) / Decimal(int(number.q))
+
+
+CLOSELY = Context(prec=60, Emax=10**9, Emin=-(10**9))
 
 
 def _number(mantissa: int, place: int, form: Form) -> Node:

@@ -15,6 +15,7 @@ from teapot.engine.functions import (
     inverse_trigonometry,
     lists,
     logarithms,
+    measured,
     operations,
     parts,
     physics,
@@ -44,6 +45,7 @@ SUBJECTS = (
     parts,
     lists,
     statistics,
+    measured,
     procedures,
     tables,
     complexes,
@@ -136,9 +138,14 @@ CONSTANTS: dict[str, Constant] = {
 }
 
 
-def is_built_in(name: str) -> bool:
-    """Whether the language itself has something of this name."""
-    return name in CONSTANTS or name in BY_NAME
+ADDED = frozenset({"date", "value", "uncertainty", "relative"})
+"""Functions that there are since December 2026: in a line that was kept before, these are names as
+any other."""
+
+
+def is_built_in(name: str, of_old: bool = False) -> bool:
+    """Whether the language itself has something of this name, or had it ``of_old``."""
+    return name in CONSTANTS or (name in BY_NAME and not (of_old and name in ADDED))
 
 
 SHORTEST_SLIP = 3

@@ -5,6 +5,7 @@ Each value is drawn once and then stays with its line.
 
 from __future__ import annotations
 
+import re
 from datetime import datetime
 
 from flint import fmpq
@@ -28,7 +29,7 @@ from teapot.engine.reading.described import Example
 from teapot.engine.reading.plain import node_text
 from teapot.engine.reading.tree import NOWHERE, Text
 from teapot.engine.sentences.functions import ASKED_LATER, DRAWN_LATER, NOT_A_TEXT
-from teapot.engine.sentences.values import NOTHING_TO_DRAW_FROM, OTHER_KIND
+from teapot.engine.sentences.values import NO_DATE_IN_TEXT, NO_DAY, NOTHING_TO_DRAW_FROM, OTHER_KIND
 
 SUBJECT = "chance, dates and questions"
 SOURCE = "common practice of the trade"
@@ -63,6 +64,27 @@ def today() -> Value:
     draws = current().draws
     moment = draws.next(lambda: draws.now().date().isoformat())
     return Date(datetime.fromisoformat(moment))
+
+
+DAY_FIRST = re.compile(r"\s*(\d{1,2})\s*\.\s*(\d{1,2})\s*\.\s*(\d{4})\s*")
+YEAR_FIRST = re.compile(r"\s*(\d{4})-(\d{1,2})-(\d{1,2})\s*")
+
+
+def date(text: Value) -> Value:
+    """The day that ``text`` names, with the year first and bars, or with the day first and points.
+
+    Errors: :class:`LineError` for a text that names no day so, and for what is no text.
+    """
+    if not isinstance(text, str):
+        raise NOT_A_TEXT()
+    first, last = YEAR_FIRST.fullmatch(text), DAY_FIRST.fullmatch(text)
+    figures = first.groups() if first else last.groups()[::-1] if last else None
+    if figures is None:
+        raise NO_DATE_IN_TEXT(text=text)
+    try:
+        return Date(datetime(*map(int, figures)))  # type: ignore[arg-type]
+    except ValueError:
+        raise NO_DAY(typed=text.strip()) from None
 
 
 def ask(question: Value, preset: Value | None = None) -> Value:
@@ -151,7 +173,7 @@ FUNCTIONS = (
         parameters=(),
         compute=today,
         examples=(
-            Example("today() - today()", "=", "0"),
+            Example("today() - today()", "=", "0 d"),
             Example("today() == today()", "=", "true"),
         ),
         value="a date",
@@ -168,13 +190,29 @@ FUNCTIONS = (
         compute=now,
         examples=(
             Example("now() >= today()", "=", "true"),
-            Example("now() - now() < 1", "=", "true"),
+            Example("now() - now() < 1 s", "=", "true"),
         ),
         value="a date with its time",
         related=("today",),
         words="time clock date moment",
         source=SOURCE,
         confused_with="today(), the day alone.",
+    ),
+    Function(
+        name="date",
+        subject=SUBJECT,
+        summary="The day that a text names: 2024-03-01, or 1.3.2024 with the day first.",
+        parameters=(Parameter("text", "the day, with its year in four figures", is_text=True),),
+        compute=date,
+        examples=(
+            Example('date("30.11.2026")', "=", "2026-11-30"),
+            Example('date("2026-11-30") - 2026-11-01', "=", "29 d"),
+        ),
+        value="a date",
+        related=("today", "now"),
+        words="day calendar month year parse",
+        source="ISO 8601, calendar dates",
+        confused_with="a day that is typed: 2026-11-30 needs no function.",
     ),
     Function(
         name="ask",

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Sequence
 from functools import partial, reduce
+from operator import attrgetter
 from typing import cast
 
 from teapot.engine.functions.helpers import outside, tell_missing, whole
@@ -13,7 +14,7 @@ from teapot.engine.numbers import operators, uncertain
 from teapot.engine.numbers.bulk_sums import are_many, squares_from_mean
 from teapot.engine.numbers.common_denominator import kinds_of, taken, without_missing
 from teapot.engine.numbers.comparison import in_order
-from teapot.engine.numbers.context import notice
+from teapot.engine.numbers.context import conventions, notice
 from teapot.engine.numbers.items import item_by_item
 from teapot.engine.numbers.lists import total
 from teapot.engine.numbers.measure_array import MeasureArray, counted, in_numbers
@@ -23,6 +24,7 @@ from teapot.engine.numbers.values import (
     REALS,
     Angle,
     Complex,
+    Date,
     List,
     Measure,
     Scalar,
@@ -38,7 +40,7 @@ from teapot.engine.reading.described import Example
 from teapot.engine.sentences.functions import LIST_IS_EMPTY, TOO_FEW_ITEMS
 from teapot.engine.sentences.tables import NO_TEST
 from teapot.engine.sentences.values import COMPLEX_ORDER, UNEQUAL_LENGTHS
-from teapot.engine.sentences.warnings import MISSING_COUNTED
+from teapot.engine.sentences.warnings import COUNTS_WHAT_HOLDS, MISSING_COUNTED
 
 ONE: Value = exact(1)
 SUBJECT = "lists and statistics"
@@ -73,13 +75,18 @@ def items_of(x: Value, least: int = 0) -> Sequence[Value]:
 
 
 def count(x: Value) -> Value:
-    """How many items there are, or rows of a table; a notice gives the number of missing ones."""
+    """How many items there are, or rows of a table; of truths, how many hold.  A notice gives the
+    number of missing ones."""
     if isinstance(x, Table):
         return exact(height(x))
     items = items_of(x)
     missing = len(items) - len(without_missing(items))
     if missing:
         notice(MISSING_COUNTED, missing=missing, are="is" if missing == 1 else "are")
+    if items and all(isinstance(item, bool) for item in items) and not conventions().are_of_old:
+        holding = sum(map(bool, items))
+        notice(COUNTS_WHAT_HOLDS, holding=holding, all=len(items))
+        return exact(holding)
     return exact(len(items))
 
 
@@ -118,6 +125,9 @@ def sort(x: Value) -> Value:
     texts = [item for item in items if isinstance(item, str)]
     if len(texts) == len(items):
         return List(tuple(sorted(texts)))
+    dates = [item for item in items if isinstance(item, Date)]
+    if len(dates) == len(items):
+        return List(tuple(sorted(dates, key=attrgetter("moment"))))
     for item in items:
         operators.number(item)
     return List(tuple(in_order(items)))

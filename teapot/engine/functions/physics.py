@@ -6,9 +6,10 @@ conventional values are exact; the others are measured values as CODATA recommen
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from functools import lru_cache
 
-from flint import fmpq
+from flint import arb, fmpq
 
 from teapot.engine.errors import LineError
 from teapot.engine.functions.record import Function, Parameter
@@ -16,7 +17,7 @@ from teapot.engine.mends import replace
 from teapot.engine.numbers import operators, uncertain
 from teapot.engine.numbers.context import current
 from teapot.engine.numbers.sizes import factor_of, measure_of
-from teapot.engine.numbers.values import Exact, Undefined, Value, exact, real
+from teapot.engine.numbers.values import Exact, Number, Real, Source, Undefined, Value, exact, real
 from teapot.engine.reading.described import Example
 from teapot.engine.reading.literals import literal_value
 from teapot.engine.reading.tree import NOWHERE
@@ -32,7 +33,11 @@ NEAR = 0.8
 
 BY_NAME = {name: row for name, *row in CONSTANTS}
 
+OWN_NAMES = {own: name for name, *_, own in CONSTANTS if own != name}
+"""What CODATA calls them, where that is another name."""
+
 ALSO = {
+    **OWN_NAMES,
     "c": "speed of light", "h": "Planck constant", "k": "Boltzmann constant",
     "e": "elementary charge", "N_A": "Avogadro constant", "g": "standard gravity",
     "R": "molar gas constant", "F": "Faraday constant", "G": "gravitational constant",
@@ -43,10 +48,55 @@ ALSO = {
     "Avogadro's number": "Avogadro constant", "Boltzmann's constant": "Boltzmann constant",
     "Stefan's constant": "Stefan-Boltzmann constant",
     "vacuum permittivity": "electric constant", "vacuum permeability": "magnetic constant",
+    "k_B": "Boltzmann constant", "ε_0": "electric constant", "eps_0": "electric constant",
+    "epsilon_0": "electric constant", "μ_0": "magnetic constant", "µ_0": "magnetic constant",
+    "mu_0": "magnetic constant", "m_e": "electron mass", "m_p": "proton mass",
+    "m_n": "neutron mass", "m_u": "atomic mass constant", "c_0": "speed of light",
+    "ħ": "reduced Planck constant", "h_bar": "reduced Planck constant", "a_0": "Bohr radius",
+    "R_inf": "Rydberg constant", "R_∞": "Rydberg constant", "μ_B": "Bohr magneton",
+    "mu_B": "Bohr magneton", "g_n": "standard gravity", "K_J": "Josephson constant",
+    "R_K": "von Klitzing constant", "G_0": "conductance quantum",
+    "σ_SB": "Stefan-Boltzmann constant", "mag. flux quantum": "magnetic flux quantum",
+    "standard acceleration of gravity": "standard gravity",
+    "molar volume of ideal gas (273.15 K, 101.325 kPa)": "molar volume of ideal gas",
+    "alpha": "fine-structure constant",
 }  # fmt: skip
 """Symbols and other names of constants."""
 
-DERIVED: dict[str, tuple[Exact, tuple[tuple[str, int], ...], str]] = {
+Derived = tuple[Number, tuple[tuple[str, int], ...], str]
+
+ENERGY_OF = {
+    "joule": ((), "J"),
+    "electron volt": ((("elementary charge", 1),), "eV"),
+    "hertz": ((("Planck constant", 1),), "Hz"),
+    "kelvin": ((("Boltzmann constant", 1),), "K"),
+    "kilogram": ((("speed of light", 2),), "kg"),
+    "inverse meter": ((("Planck constant", 1), ("speed of light", 1)), "m^-1"),
+}  # fmt: skip
+"""What a unit is multiplied by to be an energy, and its symbol (CODATA: energy equivalents)."""
+
+
+def _peak(n: int, power: int) -> Real:
+    """Where n − x = n·exp(−x), which tells where a black body radiates most, to the ``power`` 1 or
+    −1: n + W(−n·exp(−n))."""
+
+    def compute() -> arb:
+        return (n + (-n * (-arb(n)).exp()).lambertw()) ** power
+
+    return Real(compute, name=f"peak {n}")
+
+
+def _relationships() -> Iterator[tuple[str, Derived]]:
+    """``electron volt-hertz relationship`` and its like: how many of the second unit there are to
+    the energy of one of the first."""
+    for first, (above, _) in ENERGY_OF.items():
+        for second, (below, unit) in ENERGY_OF.items():
+            powers = (*above, *((name, -power) for name, power in below))
+            if first != second:
+                yield f"{first}-{second} relationship", (exact(1), powers, unit)
+
+
+DERIVED: dict[str, Derived] = {
     "reduced Planck constant": (exact(fmpq(1, 2), -1), (("Planck constant", 1),), "J s"),
     "molar gas constant": (
         exact(1), (("Avogadro constant", 1), ("Boltzmann constant", 1)), "J/(mol K)",
@@ -82,6 +132,71 @@ DERIVED: dict[str, tuple[Exact, tuple[tuple[str, int], ...], str]] = {
         (("Avogadro constant", 1), ("Boltzmann constant", 1), ("standard atmosphere", -1)),
         "m^3/mol",
     ),
+    "molar volume of ideal gas (273.15 K, 100 kPa)": (
+        exact(fmpq(27315, 10**7)),
+        (("Avogadro constant", 1), ("Boltzmann constant", 1)),
+        "m^3/mol",
+    ),
+    "Loschmidt constant (273.15 K, 101.325 kPa)": (
+        exact(fmpq(100, 27315)), (("standard atmosphere", 1), ("Boltzmann constant", -1)), "m^-3",
+    ),
+    "Loschmidt constant (273.15 K, 100 kPa)": (
+        exact(fmpq(10**7, 27315)), (("Boltzmann constant", -1),), "m^-3",
+    ),
+    "standard-state pressure": (exact(10**5), (), "Pa"),
+    "inverse of conductance quantum": (
+        exact(fmpq(1, 2)), (("Planck constant", 1), ("elementary charge", -2)), "Ω",
+    ),
+    "elementary charge over h-bar": (
+        exact(2, 1), (("elementary charge", 1), ("Planck constant", -1)), "A/J",
+    ),
+    "molar Planck constant": (
+        exact(1), (("Avogadro constant", 1), ("Planck constant", 1)), "J/(Hz mol)",
+    ),
+    "first radiation constant for spectral radiance": (
+        exact(2), (("Planck constant", 1), ("speed of light", 2)), "W m^2/sr",
+    ),
+    "electron volt": (exact(1), (("elementary charge", 1),), "J"),
+    "atomic unit of charge": (exact(1), (("elementary charge", 1),), "C"),
+    "atomic unit of action": (exact(fmpq(1, 2), -1), (("Planck constant", 1),), "J s"),
+    "natural unit of action": (exact(fmpq(1, 2), -1), (("Planck constant", 1),), "J s"),
+    "natural unit of velocity": (exact(1), (("speed of light", 1),), "m/s"),
+    "conventional value of Josephson constant": (exact(483597_900_000_000), (), "Hz/V"),
+    "conventional value of von Klitzing constant": (exact(fmpq(25812807, 1000)), (), "Ω"),
+    "Wien wavelength displacement law constant": (
+        _peak(5, -1),
+        (("Planck constant", 1), ("speed of light", 1), ("Boltzmann constant", -1)),
+        "m K",
+    ),
+    "Wien frequency displacement law constant": (
+        _peak(3, 1), (("Boltzmann constant", 1), ("Planck constant", -1)), "Hz/K",
+    ),
+    "Boltzmann constant in eV/K": (
+        exact(1), (("Boltzmann constant", 1), ("elementary charge", -1)), "eV/K",
+    ),
+    "Boltzmann constant in Hz/K": (
+        exact(1), (("Boltzmann constant", 1), ("Planck constant", -1)), "Hz/K",
+    ),
+    "Boltzmann constant in inverse meter per kelvin": (
+        exact(1),
+        (("Boltzmann constant", 1), ("Planck constant", -1), ("speed of light", -1)),
+        "m^-1 K^-1",
+    ),
+    "Planck constant in eV/Hz": (
+        exact(1), (("Planck constant", 1), ("elementary charge", -1)), "eV/Hz",
+    ),
+    "reduced Planck constant in eV s": (
+        exact(fmpq(1, 2), -1), (("Planck constant", 1), ("elementary charge", -1)), "eV s",
+    ),
+    "natural unit of action in eV s": (
+        exact(fmpq(1, 2), -1), (("Planck constant", 1), ("elementary charge", -1)), "eV s",
+    ),
+    "reduced Planck constant times c in MeV fm": (
+        exact(fmpq(10**9, 2), -1),
+        (("Planck constant", 1), ("speed of light", 1), ("elementary charge", -1)),
+        "MeV fm",
+    ),
+    **dict(_relationships()),
 }  # fmt: skip
 """What follows from the defining constants: a factor, and their powers."""
 
@@ -139,7 +254,9 @@ def _measured(name: str) -> Value:
     value, uncertainty, unit, _ = BY_NAME[name]
     of = unit_of(unit) if unit else Unit(())
     size = operators.operate("*", _exactly(uncertainty), factor_of(of))
-    return uncertain.measured(measure_of(_exactly(value), of), real(size), name)
+    return uncertain.measured(
+        measure_of(_exactly(value), of), real(size), Source(("constant", name), name)
+    )
 
 
 FUNCTIONS = (

@@ -41,6 +41,11 @@ class Conventions:
     numbers: str = "complex"
     units: str = "dimensions"
 
+    @property
+    def are_of_old(self) -> bool:
+        """Whether the line was kept before December 2026: what it means stays."""
+        return self.units == "names"
+
 
 STANDARD = Conventions()
 

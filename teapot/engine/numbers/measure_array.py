@@ -23,7 +23,7 @@ from teapot.engine.numbers.values import (
     exact,
     is_missing,
 )
-from teapot.engine.units.unit import Unit, is_angle
+from teapot.engine.units.unit import Unit, is_angle, turns
 
 
 class MeasureArray(LazySequence):
@@ -106,6 +106,8 @@ def in_unit(of: MeasureArray, unit: Unit) -> MeasureArray | None:
     (Exact(coefficient=5863/20, pi_power=0),)
     """
     if of.unit.dimension != unit.dimension or is_angle(unit) or not len(of):
+        return None
+    if turns(of.unit) != turns(unit):
         return None
     numbers = _numbers(of, unit)
     apart = (of.unit.zero or ZERO) - (unit.zero or ZERO)

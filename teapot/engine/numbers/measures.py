@@ -14,13 +14,14 @@ from flint import fmpq
 
 from teapot.engine.numbers import integers
 from teapot.engine.numbers.angles import as_number, beside
-from teapot.engine.numbers.context import notice
+from teapot.engine.numbers.context import conventions, notice
 from teapot.engine.numbers.sizes import count_of, measure_of, operated, shown_in
 from teapot.engine.numbers.values import (
     Angle,
     Complex,
     Exact,
     Extended,
+    Finite,
     Infinite,
     Measure,
     Real,
@@ -38,14 +39,15 @@ from teapot.engine.sentences.units import (
     POWER_IS_MEASURE,
     POWER_OF_MEASURE,
     TEMPERATURE_ON_SCALE,
+    TURNS_OR_ANGLE,
     TWO_TEMPERATURES,
     UNLIKE_MEASURES,
 )
 from teapot.engine.sentences.values import OPERATOR_FOR_REALS
-from teapot.engine.sentences.warnings import TEMPERATURE_IN_KELVIN
+from teapot.engine.sentences.warnings import TEMPERATURE_IN_KELVIN, TURNS_COUNTED
 from teapot.engine.units.dimensions import apart, kind_of
 from teapot.engine.units.table import ANGLES
-from teapot.engine.units.unit import Unit, base_unit, in_decimals, product
+from teapot.engine.units.unit import RATE, RPM, Unit, base_unit, in_decimals, product, turns
 
 KELVIN, RADIAN = Unit.of("K"), Unit.of("rad")
 
@@ -82,7 +84,30 @@ def in_unit(value: Value, unit: Unit) -> Value:
             kind=kind(value),
             apart=f": to get {wanted} {way}" if way else "",
         )
-    return Measure(value.size, unit)
+    return Measure(_turned(value, unit), unit)
+
+
+def _turned(value: Measure, unit: Unit) -> Finite:
+    """The size of a measure as another unit counts it: a turn is an angle of 2π.
+
+    Errors: :data:`TURNS_OR_ANGLE` between a frequency in hertz and an angle in a time.
+    """
+    counted, wanted = turns(value.unit), turns(unit)
+    if counted == "turns" and wanted == "cycles" and conventions().are_of_old:
+        wanted = "angle"
+    if counted == wanted or None in (counted, wanted):
+        return value.size
+    if {counted, wanted} == {"cycles", "angle"}:
+        raise TURNS_OR_ANGLE(unit=value.unit.text, wanted=unit.text)
+    if counted == "turns" and wanted == "angle":
+        return cast(Finite, operated("*", value.size, TURN))
+    if counted == "angle" and wanted == "turns":
+        return cast(Finite, operated("/", value.size, TURN))
+    return value.size
+
+
+TURN = exact(2, 1)
+"""Radians of a turn."""
 
 
 def in_base_units(value: Value) -> Value:
@@ -138,7 +163,10 @@ def _alike(a: Scalar, b: Scalar, done: str) -> Pair | Undefined:
     """
     if isinstance(a, Measure) or isinstance(b, Measure):
         check_alike(a, b, done)
-        return cast(Pair, (a, b))
+        first, second = cast(Pair, (a, b))
+        if isinstance(second, Measure) and second.unit.dimension == RATE:
+            second = Measure(_turned(second, first.unit), second.unit)
+        return first, second
     sides = beside(a), beside(b)
     undefined = next((side for side in sides if isinstance(side, Undefined)), None)
     return cast(Pair, sides) if undefined is None else undefined
@@ -186,10 +214,38 @@ def _in_kelvin(value: Scalar) -> Scalar:
 KELVIN = Unit.of("K")
 
 
+def _with_turns(a: Scalar, b: Scalar) -> tuple[Scalar, Scalar]:
+    """Two factors, of which revolutions count as turns beside another measure, and it is said; in
+    lines that were kept before, they count as angles."""
+    if not (isinstance(a, Measure) and isinstance(b, Measure) and RPM in (a.unit, b.unit)):
+        return a, b
+    if conventions().are_of_old:
+        first, second = (
+            in_unit(one, RADIANS_A_SECOND) if one.unit == RPM else one for one in (a, b)
+        )
+        return cast(Scalar, first), cast(Scalar, second)
+    notice(TURNS_COUNTED)
+    return a, b
+
+
+RADIANS_A_SECOND = Unit((*Unit.of("rad").parts, *Unit.of("s").raised(fmpq(-1)).parts))
+
+
 def _multiply(a: Scalar, b: Scalar) -> Scalar:
-    a, b = _in_kelvin(a), _in_kelvin(b)
+    a, b = _with_turns(_in_kelvin(a), _in_kelvin(b))
     (first, one), (second, other) = _parts(a), _parts(b)
-    return _shown(operated("*", first, second), joint(one, other), a, b)
+    unit = joint(one, other)
+    if _is_turned(a, other) or _is_turned(b, one):
+        unit = PER_SECOND  # 2 pi f is no number of cycles any more
+    return _shown(operated("*", first, second), unit, a, b)
+
+
+def _is_turned(number: Scalar, unit: Unit) -> bool:
+    """Whether it is a number of π, and a frequency in hertz is multiplied with it."""
+    return isinstance(number, Exact) and number.pi_power == 1 and turns(unit) == "cycles"
+
+
+PER_SECOND = Unit.of("s").raised(fmpq(-1))
 
 
 def _shown(size: Scalar, unit: Unit, *of: Scalar) -> Scalar:
@@ -208,7 +264,7 @@ def joint(one: Unit, other: Unit) -> Unit:
 
 
 def _divide(a: Scalar, b: Scalar) -> Scalar:
-    a, b = _in_kelvin(a), _in_kelvin(b)
+    a, b = _with_turns(_in_kelvin(a), _in_kelvin(b))
     if isinstance(b, Angle) and not isinstance(a, Measure):
         return operated("/", _parts(a)[0], b.size if isinstance(a, Angle) else as_number(b))
     (first, one), (second, other) = _parts(a), _parts(b)

@@ -1,20 +1,24 @@
 """Measured values: numbers and measures with a standard uncertainty (JCGM 100, the GUM).
 
-What is computed from them carries it on to first order (JCGM 100, 5.2.2).  Each value knows what
+What is computed from them carries it on to first order (JCGM 100, 5.1.2).  Each value knows what
 each input contributes to it, with its sign: an input that is used twice is counted once, and what
-cancels is gone.
+cancels is gone.  Where first order gives nothing, second order is what is left (5.1.2, note).
+
+Contributions are rational numbers, so that small differences of large ones stay what they are.
 """
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterable, Iterator, Mapping
 from dataclasses import dataclass
-from math import fsum, hypot, isfinite
+from itertools import combinations
 
-from flint import fmpq
+from flint import fmpq, fmpz
 
+from teapot.engine.errors import LineError
 from teapot.engine.limits import MAX_DIGITS
 from teapot.engine.numbers import arithmetic
+from teapot.engine.numbers.context import notice
 from teapot.engine.numbers.values import (
     Exact,
     Infinite,
@@ -36,16 +40,33 @@ from teapot.engine.sentences.units import (
     UNCERTAINTY_OF_LIST,
 )
 from teapot.engine.sentences.values import TOO_LARGE
+from teapot.engine.sentences.warnings import SECOND_ORDER
 
-STEP = 1e-9
-"""How far beside a value a function is looked at for its slope, in uncertainties: so near that
-it is straight there, and so far that the difference is seen."""
+STEP = fmpq(1, 2**100)
+"""How far beside a value a function is looked at for its slope, in uncertainties."""
 
-GONE = 1e-7
-"""A contribution so much smaller than those that it was made of has cancelled."""
+SECOND_STEP = fmpq(1, 2**40)
+"""The same for how the slope changes."""
 
-BITS = 192
-"""Binary digits of what is only needed for an uncertainty."""
+GONE = fmpq(1, 2**130)
+"""A contribution so much smaller than those that it was made of has cancelled: a slope is known
+to about twice the digits of :data:`STEP`."""
+
+BITS = 420
+"""Binary digits of a difference of two values that are :data:`STEP` apart."""
+
+KEPT = 220
+"""Binary digits of a contribution."""
+
+SHOWN = 192
+"""Binary digits of what is only looked at."""
+
+MOST_PAIRS = 12
+"""Inputs of which all pairs are looked at to second order; of more, each by itself."""
+
+HALF = exact(fmpq(1, 2))
+
+Parts = Mapping[Source, fmpq]
 
 
 def size_of(value: Value) -> Number:
@@ -62,29 +83,76 @@ def size_of(value: Value) -> Number:
 def nearly(number: Number) -> float:
     """About how large a number is.  Errors: :data:`TOO_LARGE` beyond what a float holds."""
     try:
-        found = float(number.ball(BITS).mid())
+        return float(number.ball(SHOWN).mid())
     except OverflowError:
-        found = float("inf")
-    if not isfinite(found):
-        raise TOO_LARGE(limit=MAX_DIGITS)
-    return found
+        raise TOO_LARGE(limit=MAX_DIGITS) from None
 
 
-def measured(nominal: Value, uncertainty: Number, name: str) -> Value:
+def rational(number: Number, bits: int = BITS) -> fmpq:
+    """A number as a fraction: itself where it is one, or else the middle of its ball."""
+    if isinstance(number, Exact) and number.is_rational:
+        return number.coefficient
+    mantissa, exponent = number.ball(bits).mid().man_exp()
+    return fmpq(mantissa) * fmpq(2) ** int(exponent)
+
+
+def _shortened(part: fmpq) -> fmpq:
+    """With no more digits than count, where it has many."""
+    above, below = abs(part.p), part.q
+    if above.bit_length() + below.bit_length() <= 4 * KEPT:
+        return part
+    shift = KEPT - above.bit_length() + below.bit_length()
+    scaled = part * fmpq(2) ** shift
+    return fmpq(scaled.floor()) / fmpq(2) ** shift
+
+
+def measured(nominal: Value, uncertainty: Number, source: Source) -> Value:
     """A value with a standard uncertainty in coherent units; without one where that is 0.
 
     Errors: :data:`NEGATIVE_UNCERTAINTY`, and as :func:`size_of`.
     """
     size_of(nominal)
-    size = nearly(uncertainty)
+    size = rational(uncertainty)
     if size < 0:
         raise NEGATIVE_UNCERTAINTY()
-    return Uncertain(nominal, {Source(name): size}) if size else nominal
+    return Uncertain(nominal, {source: size}) if size else nominal
 
 
-def of(value: Uncertain) -> float:
-    """Its standard uncertainty, in coherent units."""
-    return hypot(*value.parts.values())
+def variance(value: Uncertain) -> fmpq:
+    """The square of its standard uncertainty."""
+    return sum((part * part for part in value.parts.values()), fmpq(0))
+
+
+def of(value: Uncertain) -> Number:
+    """Its standard uncertainty, in coherent units; exactly where it is a fraction."""
+    parts = list(value.parts.values())
+    if len(parts) == 1:
+        return exact(abs(parts[0]))
+    return real(arithmetic.power(exact(variance(value)), HALF))
+
+
+def with_parts(nominal: Value, parts: Parts) -> Value:
+    """A measured value; the value alone where nothing contributes."""
+    return Uncertain(nominal, dict(parts)) if parts else nominal
+
+
+def gathered(terms: Iterable[tuple[Value, fmpq]]) -> dict[Source, fmpq]:
+    """What each input contributes to a sum of values, each times a factor; what cancels is
+    gone."""
+    found: dict[Source, fmpq] = {}
+    largest: dict[Source, fmpq] = {}
+    for value, factor in terms:
+        if not isinstance(value, Uncertain):
+            continue
+        for source, part in value.parts.items():
+            term = part * factor
+            found[source] = found.get(source, fmpq(0)) + term
+            largest[source] = max(largest.get(source, fmpq(0)), abs(term))
+    return {
+        source: _shortened(total)
+        for source, total in found.items()
+        if abs(total) > GONE * largest[source]
+    }
 
 
 def through(compute: Callable[..., Value], *values: Value) -> Value:
@@ -92,44 +160,136 @@ def through(compute: Callable[..., Value], *values: Value) -> Value:
 
     Errors: those of the function, and :data:`UNCERTAINTY_OF_LIST` where it gives several values.
     """
+    if not any(isinstance(value, Uncertain) for value in values):
+        return compute(*values)
     nominals = [one.nominal if isinstance(one, Uncertain) else one for one in values]
     found = compute(*nominals)
     if isinstance(found, Undefined | Infinite | bool):
         return found
     if isinstance(found, List):
         raise UNCERTAINTY_OF_LIST()
-    contributions: dict[Source, list[float]] = {}
-    for place, value in enumerate(values):
-        if not isinstance(value, Uncertain):
-            continue
-        slope = _slope(compute, nominals, place, of(value))
-        for source, part in value.parts.items():
-            contributions.setdefault(source, []).append(slope * part)
-    parts = {}
-    for source, terms in contributions.items():
-        total = fsum(terms)
-        if abs(total) > GONE * max(map(abs, terms)):
-            parts[source] = total
-    return Uncertain(found, parts) if parts else found
+    terms = [
+        (value, _slope(compute, nominals, place, value))
+        for place, value in enumerate(values)
+        if isinstance(value, Uncertain)
+    ]
+    parts = gathered(terms)
+    if parts:
+        return Uncertain(found, parts)
+    return _to_second_order(compute, values, nominals, found)
+
+
+def _size_beside(
+    compute: Callable[..., Value], nominals: list[Value], steps: Mapping[int, fmpq]
+) -> Number:
+    """What the function gives where some values are so much larger."""
+    beside = list(nominals)
+    for place, step in steps.items():
+        size = arithmetic.add(size_of(nominals[place]), exact(step))
+        beside[place] = with_size(nominals[place], real(size))
+    return size_of(compute(*beside))
+
+
+def _difference(a: Number, b: Number) -> fmpq:
+    """Of two numbers; 0 where they cannot be told apart."""
+    found = real(arithmetic.subtract(a, b))
+    if isinstance(found, Real) and found.ball(BITS).contains(0):
+        return fmpq(0)
+    return rational(found)
 
 
 def _slope(
-    compute: Callable[..., Value], nominals: list[Value], place: int, uncertainty: float
-) -> float:
+    compute: Callable[..., Value], nominals: list[Value], place: int, value: Uncertain
+) -> fmpq:
     """The partial derivative by one of the values, where the others stay as they are."""
-    size = size_of(nominals[place])
-    step = exact(_rational(uncertainty * STEP))
-    sides = []
-    for sign in (arithmetic.add, arithmetic.subtract):
-        beside = with_size(nominals[place], real(sign(size, step)))
-        sides.append(size_of(compute(*nominals[:place], beside, *nominals[place + 1 :])))
-    difference = arithmetic.subtract(*sides)
-    return nearly(real(arithmetic.divide(difference, arithmetic.multiply(exact(2), step))))
+    step = rational(of(value), SHOWN) * STEP
+    above, below = (_size_beside(compute, nominals, {place: way}) for way in (step, -step))
+    return _difference(above, below) / (2 * step)
 
 
-def _rational(number: float) -> fmpq:
-    above, below = number.as_integer_ratio()
-    return fmpq(above, below)
+# -- second order ------------------------------------------------------------------------
+
+
+def _to_second_order(
+    compute: Callable[..., Value], values: tuple[Value, ...], nominals: list[Value], found: Value
+) -> Value:
+    """The value with what is left of its uncertainty where first order is 0: by each input and
+    each pair of them, as JCGM 100, 5.1.2, note has it."""
+    ways = dict(_ways(values))
+    beside = _Beside(compute, nominals, size_of(found))
+    total = sum((beside.curved(way) ** 2 / 2 for way in ways.values()), fmpq(0))
+    if len(ways) <= MOST_PAIRS:
+        for one, other in combinations(ways.values(), 2):
+            total += beside.twisted(one, other) ** 2
+    largest = max(abs(part) for way in ways.values() for part in way.values())
+    if total <= (GONE * largest) ** 2:
+        return found
+    notice(SECOND_ORDER)
+    name = ", ".join(dict.fromkeys(source.name for source in ways))
+    source = Source(("second order", *(one.key for one in ways)), name)
+    return Uncertain(found, {source: rational(real(arithmetic.power(exact(total), HALF)))})
+
+
+Way = dict[int, fmpq]
+"""How far each value goes where one input is one standard uncertainty larger."""
+
+
+def _ways(values: tuple[Value, ...]) -> Iterator[tuple[Source, Way]]:
+    found: dict[Source, Way] = {}
+    for place, value in enumerate(values):
+        if isinstance(value, Uncertain):
+            for source, part in value.parts.items():
+                found.setdefault(source, {})[place] = part
+    yield from found.items()
+
+
+@dataclass(frozen=True, slots=True)
+class _Beside:
+    """A function around the values that it is worked out for, where it gives ``size``."""
+
+    compute: Callable[..., Value]
+    nominals: list[Value]
+    size: Number
+
+    def at(self, *ways: tuple[Way, fmpq]) -> fmpq:
+        """How much larger it is where so much of each way is gone; 0 where it has no value."""
+        steps: Way = {}
+        for way, factor in ways:
+            for place, part in way.items():
+                steps[place] = steps.get(place, fmpq(0)) + part * factor
+        try:
+            return _difference(_size_beside(self.compute, self.nominals, steps), self.size)
+        except LineError:
+            return fmpq(0)
+
+    def curved(self, way: Way) -> fmpq:
+        """What an input contributes by how the function bends; or by how it breaks there, as
+        \\|x\\| does at 0; or, where it is flat beyond that, over one standard uncertainty."""
+        step = SECOND_STEP
+        above, below = self.at((way, step)), self.at((way, -step))
+        nearer = self.at((way, step / 1024))
+        if abs(nearer) * 2**15 > abs(above):  # it falls with the step, not with its square
+            return (abs(above) + abs(below)) / (2 * step) * ROOT_OF_TWO
+        bent = (above + below) / (step * step)
+        whole = max(abs(self.at((way, fmpq(1)))), abs(self.at((way, fmpq(-1)))))
+        return bent if abs(bent) * FLAT > whole else whole * ROOT_OF_TWO
+
+    def twisted(self, one: Way, other: Way) -> fmpq:
+        """What two inputs contribute together."""
+        step = SECOND_STEP
+        same = self.at((one, step), (other, step)) + self.at((one, -step), (other, -step))
+        apart = self.at((one, step), (other, -step)) + self.at((one, -step), (other, step))
+        return (same - apart) / (4 * step * step)
+
+
+ROOT_OF_TWO = fmpq(fmpz(2 * 4**100).isqrt(), 2**100)
+"""For what counts whole among contributions of which half the square is taken."""
+
+FLAT = 2**20
+"""What bends so much less than it changes over an uncertainty is flat there."""
+
+
+# -- what contributes ----------------------------------------------------------------------
 
 
 @dataclass(frozen=True, slots=True)
@@ -154,8 +314,9 @@ class Share:
 
 def shares(value: Uncertain) -> list[Share]:
     """The inputs with their shares, the largest first."""
-    largest = max(map(abs, value.parts.values()))
-    squares = {source: (part / largest) ** 2 for source, part in value.parts.items()}
-    whole = fsum(squares.values())
-    found = [Share(source.name, square / whole) for source, square in squares.items()]
+    whole = variance(value)
+    found = []
+    for source, part in value.parts.items():
+        share = part * part / whole
+        found.append(Share(source.name, float(exact(share).ball(64).mid())))
     return sorted(found, key=lambda one: -one.part)

@@ -279,11 +279,18 @@ class Measure(Sized):
         return self.unit.zero is not None
 
 
-@dataclass(slots=True, eq=False)
+@dataclass(slots=True)
 class Source:
-    """An input that has an uncertainty, ``name`` as it was typed; each is its own."""
+    """An input that has an uncertainty, ``name`` as it was typed.
 
-    name: str
+    ``key`` is the place where it stands: what is reached from there twice is one input.
+    """
+
+    key: Hashable
+    name: str = field(compare=False)
+
+    def __hash__(self) -> int:
+        return hash(self.key)
 
 
 @dataclass(slots=True, eq=False)
@@ -292,7 +299,7 @@ class Uncertain:
     input contributes to its standard uncertainty, in coherent units and with a sign."""
 
     nominal: Value
-    parts: dict[Source, float]
+    parts: dict[Source, fmpq]
 
 
 MISSING = Undefined("This value is missing.")

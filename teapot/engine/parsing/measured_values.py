@@ -20,9 +20,11 @@ from teapot.engine.reading.tree import (
     Literal,
     Measured,
     Node,
+    Postfix,
     Prefix,
     walk,
 )
+from teapot.engine.reading.units import read_unit, sees_measure
 from teapot.engine.sentences.units import PLUS_OR_MINUS, UNCERTAIN_FACTOR
 
 
@@ -30,15 +32,21 @@ def level(cursor: Cursor, left: Node) -> int:
     """How tightly the ± at hand binds to the operand before it."""
     behind = cursor.tokens[cursor.at + 1]
     are_numbers = behind.kind == tk.NUMBER and _is_number(cursor, left)
-    return POLAR if are_numbers and not _is_uncertainty(cursor, left) else SUM
+    return POLAR if are_numbers and not is_uncertainty(cursor, left) else SUM
 
 
-def _is_uncertainty(cursor: Cursor, node: Node) -> bool:
+def is_uncertainty(cursor: Cursor, node: Node) -> bool:
     """Whether ± stands before it, as in ``5 ± 0.1 ± 0.2``."""
     at = cursor.at
     while at and cursor.tokens[at - 1].span.start >= node.span.start:
         at -= 1
     return at > 0 and cursor.tokens[at - 1].text == "±"
+
+
+def is_part_with_unit(cursor: Cursor, node: Node) -> bool:
+    """Whether it is the 1% of ``5 ± 1% m``, and the unit of both is at hand."""
+    is_part = isinstance(node, Postfix) and node.op == "%" and is_uncertainty(cursor, node)
+    return is_part and sees_measure(cursor)
 
 
 def _is_number(cursor: Cursor, node: Node) -> bool:
@@ -63,7 +71,14 @@ def plus_minus(cursor: Cursor, sign: Token, left: Node, right: Node) -> Node:
     if first is not None and _is_number(cursor, left):
         pair, product = left.span.to(first.span), cursor.across(right, right)
         raise _asked(cursor, span, (pair, product))
-    return _scaled(cursor, Binary(span, "±", left, right, sign.span))
+    node = _scaled(cursor, Binary(span, "±", left, right, sign.span))
+    is_part = isinstance(right, Postfix) and right.op == "%"
+    if is_part and _is_number(cursor, left) and sees_measure(cursor):
+        start = cursor.token.span
+        unit = read_unit(cursor)
+        place = start.to(cursor.previous.span)
+        return Measured(span.to(place), node, unit, place)  # 5 ± 1% m
+    return node
 
 
 def refuse_factor(cursor: Cursor, left: Node, pair: Node) -> None:

@@ -6,7 +6,6 @@ How tightly the operators bind stands in :mod:`teapot.engine.reading.precedence`
 
 from __future__ import annotations
 
-import re
 from collections.abc import Callable, Container, Iterable, Iterator
 
 from flint import fmpq
@@ -23,14 +22,14 @@ from teapot.engine.diagnostics.plain_words import words_in
 from teapot.engine.errors import LineError, Unfinished
 from teapot.engine.limits import MAX_LINE_FIGURES, MAX_NESTING, MAX_STATEMENTS
 from teapot.engine.mends import Mend, Span, replace
-from teapot.engine.parsing import measured_values
+from teapot.engine.parsing import measured_values, number_literals
 from teapot.engine.parsing.targets import NO_TARGETS, read_targets
 from teapot.engine.reading import joined_signs, unit_words
 from teapot.engine.reading import tokens as tk
 from teapot.engine.reading.commands import read_command
 from teapot.engine.reading.cursor import ROOT_SIGNS, Cursor, describe_gap
 from teapot.engine.reading.forms import is_form, is_unit
-from teapot.engine.reading.literals import literal_value, parts_of_fraction, sexagesimal_value
+from teapot.engine.reading.literals import literal_value
 from teapot.engine.reading.precedence import (
     ATOM,
     COMPARISON,
@@ -64,7 +63,6 @@ from teapot.engine.reading.tree import (
     Postfix,
     Prefix,
     Range,
-    Sexagesimal,
     Statement,
     Subscript,
     Text,
@@ -182,22 +180,9 @@ ENDS_ARGUMENT = frozenset({"+", "-", "±", ")", "]", ",", ";", "|", "as", "==", 
 OF_WORDS = (SIDE_BY_SIDE, WORD_HERE, UNEXPECTED, UNKNOWN_SIGN, QUESTION, NO_BRACKETS)
 """What a line of words is an error of, read as a formula."""
 
-TIMES_TEN = frozenset("×·⋅∙•")
-"""Signs between a number and the power of ten that belongs to it."""
-
-
-MOST_FIGURES = 2
-"""Of an uncertainty in brackets."""
-
-POWER_OF_TEN = re.compile(r"[eE][-+]?[0-9]{1,4}(?![\w.])")
-
 
 class Parser(Cursor):
     """Reads one line's tokens from left to right."""
-
-    reads_anew = True
-    """Whether ``5.32(4)`` is a measured value, and ± ranks with + and −: in lines that were kept
-    before, the one is a product, and the other binds more tightly."""
 
     in_exponent = 0
     """How many exponents the operand at hand stands in."""
@@ -324,7 +309,7 @@ class Parser(Cursor):
         """The words of the form at hand, which are passed; a unit is one of them.  After ``as``
         no name is a quantity."""
         unit = Cursor(self.text, self.tokens, (), quantities)
-        unit.at = self.at
+        unit.at, unit.reads_anew = self.at, self.reads_anew
         is_whole = is_form((self.token.text,)) and self.token.text not in ANGLES
         if not is_whole and sees_measure(unit):
             read = read_unit(unit)
@@ -373,6 +358,8 @@ class Parser(Cursor):
             if level is None:
                 if not least <= PRODUCT <= most or not self.starts_operand() or self.converts():
                     return node
+                if self.reads_anew and measured_values.is_part_with_unit(self, node):
+                    return node
                 node, most = self.implied(node), PRODUCT
             elif not least <= level <= most:
                 return node
@@ -398,6 +385,8 @@ class Parser(Cursor):
             return measured_values.plus_minus(self, sign, left, right)
         if level == PRODUCT and self.reads_anew:
             measured_values.refuse_factor(self, left, right)
+            if op == "/":
+                unreadable.refuse_unit_of_divisor(self, right)
         node = Binary(self.across(left, right), op, left, right, sign.span)
         if op == "∠" and id(right) not in self.outer:
             self.refuse_half_angle(node)
@@ -546,7 +535,10 @@ class Parser(Cursor):
         exponent = self.nested(self.signed, "An exponent is missing after ^.")
         self.in_exponent -= 1
         node = Binary(self.across(base, exponent), "^", base, exponent, sign.span)
-        if isinstance(base, Literal) and not self.in_exponent and sees_measure(self):
+        may_be_unit = not self.in_exponent and (
+            takes_unit(self, base) if self.reads_anew else isinstance(base, Literal)
+        )
+        if may_be_unit and sees_measure(self):
             return self.measured(node)  # 10^-3 mol/L
         return node
 
@@ -608,7 +600,9 @@ class Parser(Cursor):
 
     def takes_unit(self, node: Node) -> bool:
         """Whether a unit may stand here: one after an exponent is that of the power."""
-        return takes_unit(self, node) and not (self.in_exponent and isinstance(node, Literal))
+        return takes_unit(self, node) and not (
+            self.in_exponent and (self.reads_anew or isinstance(node, Literal))
+        )
 
     def behind(self, node: Node, sign: Token) -> Node:
         return Postfix(self.across(node, node).to(sign.span), sign.text, node)
@@ -661,6 +655,9 @@ class Parser(Cursor):
 
     def percent(self, node: Node) -> Node:
         sign = self.next()
+        part = self.behind(node, sign)
+        if self.reads_anew and measured_values.is_part_with_unit(self, part):
+            return part
         if self.starts_operand() and not self.sees_unit():
             if self.token.text == "of" and "of" not in self.quantities:
                 raise unreadable.part_of(self)
@@ -715,116 +712,6 @@ class Parser(Cursor):
         if token.kind == tk.END:
             return self.lack(describe_gap(self.previous.text if self.at else ""))
         raise unreadable.unexpected(self)
-
-    def number(self, token: Token) -> Node:
-        found = self.scientific(token) or self.concise(token) or self.repeating(token)
-        if found is not None:
-            return found
-        number = Literal(token.span, *literal_value(token.text, token.span))
-        if self.token.kind != tk.FRACTION:
-            return number
-        # ``2½``: the sum of both
-        fraction = self.fraction(self.next())
-        span = number.span.to(fraction.span)
-        node = Binary(span, "+", number, fraction, Span(number.span.end, number.span.end))
-        self.outer[id(node)] = span
-        return node
-
-    def scientific(self, mantissa: Token) -> Node | None:
-        """``1.6×10^-19`` and ``2.5·10³``, which are one number; None where this is another."""
-        if not self.sees("*") or self.tokens[self.at + 1].text != "10":
-            return None
-        times, _, *rest = self.tokens[self.at : self.at + 5]
-        if self.typed(times.span) not in TIMES_TEN or "e" in mantissa.text.lower():
-            return None
-        if rest[0].kind == tk.POWER:
-            exponent, count = rest[0].text, 3
-        elif rest[0].text == "^":
-            signed = rest[1].text in ("-", "+")
-            sign, figures = (rest[1].text, rest[2]) if signed else ("", rest[1])
-            if figures.kind != tk.NUMBER or not figures.text.isdecimal():
-                return None
-            exponent, count = sign + figures.text, 4 + signed
-        else:
-            return None
-        self.at += count
-        span = mantissa.span.to(self.previous.span)
-        return Literal(span, *literal_value(f"{mantissa.text}e{int(exponent)}", span))
-
-    def concise(self, number: Token) -> Node | None:
-        """``5.32(4)`` and ``1.234(12) m``: a value and the standard uncertainty of its last
-        figures (SI brochure, 7); None where this is a product."""
-        if not self.reads_anew or not self.sees("(") or "." not in number.text:
-            return None
-        opening, figures, closing = (*self.tokens[self.at : self.at + 3], number)[:3]
-        is_one = (
-            opening.span.start == number.span.end
-            and figures.kind == tk.NUMBER
-            and figures.text.isdecimal()
-            and len(figures.text) <= MOST_FIGURES
-            and closing.text == ")"
-        )
-        decimals = number.text.rpartition(".")[2]
-        if not is_one or not decimals.isdecimal():
-            return None
-        self.at += 3
-        uncertainty = figures.text.rjust(len(decimals), "0")
-        whole, part = uncertainty[: -len(decimals)] or "0", uncertainty[-len(decimals) :]
-        power = self.power_of_ten()
-        span = figures.span.to(self.previous.span)
-        value = Literal(number.span, *literal_value(number.text + power, number.span))
-        right: Node = Literal(span, *literal_value(f"{whole}.{part}{power}", span))
-        if sees_measure(self):
-            right = self.measured(right)
-        sign = Span(number.span.end, number.span.end)
-        node = Binary(number.span.to(self.previous.span), "±", value, right, sign)
-        self.outer[id(node)] = node.span
-        return node
-
-    def repeating(self, number: Token) -> Node | None:
-        """``0.(3)``, whose bracketed figures repeat; None where this is none."""
-        if not number.text.endswith(".") or not self.sees("(") or not self.reads_anew:
-            return None
-        opening, figures, closing = (*self.tokens[self.at : self.at + 3], number)[:3]
-        is_one = (
-            opening.span.start == number.span.end
-            and figures.text.isdecimal()
-            and closing.text == ")"
-        )
-        if not is_one:
-            return None
-        self.at += 3
-        span = number.span.to(self.previous.span)
-        length = len(figures.text)
-        above = int(number.text[:-1] or "0") * (10**length - 1) + int(figures.text)
-        first, second = (
-            Literal(span, *literal_value(str(one), span)) for one in (above, 10**length - 1)
-        )
-        node = Binary(span, "/", first, second, figures.span)
-        self.outer[id(node)] = span
-        return node
-
-    def power_of_ten(self) -> str:
-        """Passes the ``e-5`` of ``1.23(4)e-5``; empty where there is none."""
-        found = POWER_OF_TEN.match(self.text, self.previous.span.end)
-        if found is None:
-            return ""
-        while self.token.kind != tk.END and self.token.span.end <= found.end():
-            self.at += 1
-        return found[0]
-
-    def fraction(self, token: Token) -> Node:
-        """``½``, set as what it is."""
-        above, below = (
-            Literal(token.span, *literal_value(part, token.span))
-            for part in parts_of_fraction(token.text) or ("0", "1")
-        )
-        node = Binary(token.span, "/", above, below, token.span)
-        self.outer[id(node)] = token.span
-        return node
-
-    def sexagesimal(self, token: Token) -> Node:
-        return Sexagesimal(token.span, *sexagesimal_value(token.text, token.span))
 
     def answer(self, token: Token) -> Node:
         number = token.text[1:]
@@ -963,7 +850,7 @@ class Parser(Cursor):
         self.in_exponent = outside
         self.close(")")
         is_measured = isinstance(node, Binary) and node.op == "±" and self.reads_anew
-        power = self.power_of_ten() if is_measured else ""
+        power = number_literals.power_of_ten(self) if is_measured else ""
         if power:  # (1.602 ± 0.001)e-19
             node = measured_values.times_ten(node, power[1:])
         self.outer[id(node)] = opening.span.to(self.previous.span)
@@ -1054,10 +941,10 @@ def doubled(place: int, brace: str) -> Mend:
 Read = Callable[[Parser, Token], Node]
 
 ATOMS: dict[str, Read] = {
-    tk.NUMBER: Parser.number,
+    tk.NUMBER: number_literals.number,
     tk.NAME: Parser.name_or_call,
-    tk.FRACTION: Parser.fraction,
-    tk.SEXAGESIMAL: Parser.sexagesimal,
+    tk.FRACTION: number_literals.fraction,
+    tk.SEXAGESIMAL: number_literals.sexagesimal,
     tk.ANSWER: Parser.answer,
     tk.TEXT: Parser.text_literal,
 }

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from teapot.engine.errors import LineError
-from teapot.engine.mends import Mend, Span, replace
+from teapot.engine.mends import Mend, Span, replace, replace_each
 from teapot.engine.reading import tokens as tk
 from teapot.engine.reading.cursor import Cursor
 from teapot.engine.reading.tokens import Token
@@ -17,6 +17,7 @@ from teapot.engine.sentences.names import (
     ITEM_TARGET,
     NO_TARGET,
     PARAMETER_TWICE,
+    TWO_ASSIGNMENTS,
 )
 from teapot.engine.sentences.unreadable import CONDITION_WITH_ONE_EQUALS
 
@@ -44,6 +45,8 @@ def read_targets(cursor: Cursor) -> Targets:
             cursor.at = sign + 1
             return (name,), cursor.previous.text == ":=", parameters
         if not _is_name(before):
+            if targets and before and before[-1].kind == tk.NAME and len(before) > 1:
+                _refuse_second_assignment(cursor, before)
             raise _bad_target(cursor.text, before, cursor.tokens[sign])
         targets.append(Name(before[0].span, before[0].text))
         cursor.at = sign + 1
@@ -133,6 +136,28 @@ def _bad_target(text: str, before: list[Token], sign: Token) -> LineError:
     if _is_item(before):
         return ITEM_TARGET(span, equal, name=before[0].text)
     return EQUATION(span, equal)
+
+
+def _refuse_second_assignment(cursor: Cursor, before: list[Token]) -> None:
+    """``a=5 b=6``.
+
+    Errors: :class:`LineError` where a value ends before a name; the mend parts them all.
+    """
+    if not _ends_value(before[-2]):
+        return
+    gaps = [
+        Span(value.span.end, name.span.start)
+        for value, name, sign in zip(
+            cursor.tokens, cursor.tokens[1:], cursor.tokens[2:], strict=False
+        )
+        if name.kind == tk.NAME and sign.text == "=" and _ends_value(value)
+    ]
+    mend = replace_each(cursor.text, [(gap, "; ") for gap in gaps])
+    raise TWO_ASSIGNMENTS(before[-1].span, (mend,))
+
+
+def _ends_value(token: Token) -> bool:
+    return token.kind == tk.NUMBER or token.text in (")", "]", "%")
 
 
 def _is_item(before: list[Token]) -> bool:

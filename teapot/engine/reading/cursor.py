@@ -33,6 +33,10 @@ class Cursor:
     With ``closes`` what is open at the end is taken as closed: ``missing`` then tells what was.
     """
 
+    reads_anew = True
+    """Whether the line is a new one.  In one that was kept before the language grew, ``5.32(4)``
+    is a product, ± binds more tightly than + and −, and ``2024-03-01`` is a difference."""
+
     def __init__(
         self,
         text: str,

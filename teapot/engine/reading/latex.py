@@ -32,6 +32,7 @@ from teapot.engine.reading.tree import (
     ColumnOf,
     Columns,
     Comparison,
+    DateLiteral,
     Filled,
     Formatted,
     Grid,
@@ -141,7 +142,16 @@ def name_latex(name: str) -> str:
     return f"{_identifier(stem)}_{{{index if index.isdecimal() else words_latex(index)}}}"
 
 
+OVER = {"\u0300": "grave", "\u0301": "acute", "\u0302": "hat", "\u0303": "tilde", "\u0304": "bar",
+        "\u0305": "bar", "\u0307": "dot", "\u0308": "ddot", "\u20d7": "vec"}  # fmt: skip
+"""The command for each mark over a letter."""
+
+
 def _identifier(name: str) -> str:
+    if name.endswith("'"):
+        return f"{_identifier(name[:-1])}'"
+    if len(name) == 2 and name[1] in OVER:
+        return rf"\{OVER[name[1]]}{{{_identifier(name[0])}}}"
     if name in SYMBOLS:
         return SYMBOLS[name]
     if name in GREEK:
@@ -188,7 +198,7 @@ class LaTeXWriter(PrintWriter):
         pieces = re.findall(r"([0-9.]+)([°′″])", node.text)
         return r"\,".join(f"{number}{UNITS[sign]}" for number, sign in pieces)
 
-    def words(self, node: Words) -> str:
+    def words(self, node: Words | DateLiteral) -> str:
         return r"\ldots " if node.text == "…" else words_latex(node.text)
 
     def name(self, node: Name) -> str:
@@ -349,6 +359,7 @@ class LaTeXWriter(PrintWriter):
         Literal: literal,
         Sexagesimal: sexagesimal,
         Words: words,
+        DateLiteral: words,
         Name: name,
         Text: text,
         Filled: filled,

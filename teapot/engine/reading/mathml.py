@@ -39,6 +39,7 @@ from teapot.engine.reading.tree import (
     ColumnOf,
     Columns,
     Comparison,
+    DateLiteral,
     Filled,
     Formatted,
     Grid,
@@ -193,9 +194,18 @@ def pattern_mathml(name: str, parameters: tuple[str, ...]) -> str:
 
 
 def _identifier(name: str) -> str:
+    if name.endswith("'"):
+        return f"<msup>{_identifier(name[:-1])}<mo>′</mo></msup>"
+    if len(name) == 2 and name[1] in OVER:
+        return f'<mover accent="true"><mi>{escape(name[0])}</mi><mo>{OVER[name[1]]}</mo></mover>'
     shown = escape(CONSTANTS.get(name, name))
     upright = ' mathvariant="normal"' if name in UPRIGHT else ""
     return f"<mi{upright}>{shown}</mi>"
+
+
+OVER = {"\u0300": "`", "\u0301": "´", "\u0302": "^", "\u0303": "~", "\u0304": "¯", "\u0305": "¯",
+        "\u0307": "˙", "\u0308": "¨", "\u20d7": "→"}  # fmt: skip
+"""The sign that stands over a letter for each mark."""
 
 
 def in_brackets(inner: str) -> str:
@@ -285,7 +295,7 @@ class MathMLWriter(PrintWriter):
         inner = THIN_SPACE.join(f'<mn>{n}</mn><mi mathvariant="normal">{s}</mi>' for n, s in pieces)
         return f"<mrow>{inner}</mrow>"
 
-    def words(self, node: Words) -> str:
+    def words(self, node: Words | DateLiteral) -> str:
         return math_text(node.text)
 
     def filled(self, node: Filled) -> str:
@@ -487,6 +497,7 @@ class MathMLWriter(PrintWriter):
         Literal: literal,
         Sexagesimal: sexagesimal,
         Words: words,
+        DateLiteral: words,
         Name: name,
         Text: text,
         Filled: filled,

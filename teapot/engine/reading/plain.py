@@ -24,6 +24,7 @@ from teapot.engine.reading.tree import (
     ColumnOf,
     Columns,
     Comparison,
+    DateLiteral,
     Filled,
     Formatted,
     Grid,
@@ -67,7 +68,7 @@ class PlainWriter(Writer[Pieces]):
             last += f"({', '.join(statement.parameters)})"
         return ["".join(f"{name} = " for name in outer) + last + sign, *pieces]
 
-    def as_it_stands(self, node: Literal | Sexagesimal | Words) -> Pieces:
+    def as_it_stands(self, node: Literal | Sexagesimal | Words | DateLiteral) -> Pieces:
         return [node.text]
 
     def name(self, node: Name) -> Pieces:
@@ -190,6 +191,7 @@ class PlainWriter(Writer[Pieces]):
         Literal: as_it_stands,
         Sexagesimal: as_it_stands,
         Words: as_it_stands,
+        DateLiteral: as_it_stands,
         Name: name,
         Text: text,
         Filled: filled,

@@ -10,6 +10,7 @@ from teapot.engine.reading.tree import (
     ColumnOf,
     Columns,
     Comparison,
+    DateLiteral,
     Filled,
     Formatted,
     Grid,
@@ -54,7 +55,8 @@ _OF_OPERANDS = {op: (level, level + 1) for op, level in OPERATORS.items()} | {
 
 _OF_KINDS: dict[type[Node], int] = {
     **dict.fromkeys(
-        (Literal, Name, AnswerOf, Text, Call, ListOf, Words, Filled, Grid, Columns), ATOM
+        (Literal, Name, AnswerOf, Text, Call, ListOf, DateLiteral, Words, Filled, Grid, Columns),
+        ATOM,
     ),
     Postfix: POSTFIX,
     Sexagesimal: POSTFIX,

@@ -55,11 +55,20 @@ character, so that places in the text stay what they are."""
 
 NAMED_SIGNS = {"π": "pi", "∞": "infinity", BOX: BOX, "℃": "°C", "℉": "°F"}
 OPERATOR_SIGNS = {"≤": "<=", "≥": ">=", "≠": "!=", "≈": "~", "≔": ":=", "→": "→", "⟶": "→"}
+MONEY = frozenset("€$£¥")
+"""Units of money, after a number: before one they are only taken away."""
+
+AFTER_NUMBER = re.compile(r"(?:[\d)\]/]|\b(?:as|in|to|into)|→)\s*\Z")
+"""Where a unit of money stands."""
+
 RAISED = "⁰¹²³⁴⁵⁶⁷⁸⁹⁺⁻"
 SUPERSCRIPTS = dict(zip(RAISED, "0123456789+-", strict=True))
 
 NO_LETTERS = RAISED + "¼½¾⅐⅑⅒⅓⅔⅕⅖⅗⅘⅙⅚⅛⅜⅝⅞"
 """Signs that count as letters elsewhere, and are figures here."""
+
+MARKS = "\u0300-\u036f\u20d0-\u20f0"
+"""Marks over a letter, as in V̇ and x̄: they belong to its name, and so does a final prime."""
 
 _SECONDS_SIGN = re.compile(SEXAGESIMAL_PATTERN)
 _TOKEN = re.compile(
@@ -68,7 +77,7 @@ _TOKEN = re.compile(
     r"|(?P<number>0[bB][01_]+|0[oO][0-7_]+|0[xX][0-9a-fA-F_]+"
     r"|(?:[0-9](?:_?[0-9])*(?:\.(?!\.)(?:[0-9](?:_?[0-9])*)?)?|\.[0-9](?:_?[0-9])*)"
     r"(?:[eE][+-]?[0-9]+)?)"
-    rf"|(?P<name>[^\W\d_π{NO_LETTERS}][^\Wπ{NO_LETTERS}]*)"
+    rf"|(?P<name>[^\W\d_π{NO_LETTERS}](?:[^\Wπ{NO_LETTERS}]|[{MARKS}])*(?:'(?![\w'(]))?)"
     r"|(?P<op>\*\*|\+/-|:=|==|!=|<=|>=|\.\.|//|[-+*/^%!=<>~(),;|√∛∜∠±.\[\]°′″])"
     r"|(?P<answer>@[0-9]*)"
     r'|(?P<text>"[^"]*"?)'
@@ -174,6 +183,8 @@ def _odd_token(source: str, at: int) -> Token:
     character = source[at]
     if character in NAMED_SIGNS:
         return Token(NAME, NAMED_SIGNS[character], Span(at, at + 1))
+    if character in MONEY and AFTER_NUMBER.search(source, 0, at):
+        return Token(NAME, character, Span(at, at + 1))
     if character in OPERATOR_SIGNS:
         return Token(OP, OPERATOR_SIGNS[character], Span(at, at + 1))
     if character in SUPERSCRIPTS:

@@ -6,8 +6,9 @@ changed once it is made.  An answer is a tree too: what would have to be typed f
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Hashable, Iterator
 from dataclasses import dataclass, field
+from datetime import datetime
 
 from flint import fmpq
 
@@ -143,19 +144,25 @@ class Measured(Node):
 
 @dataclass(slots=True)
 class Binary(Node):
-    """An operator between two operands; ``op_span`` is the place of its sign."""
+    """An operator between two operands; ``op_span`` is the place of its sign.
+
+    ``origin`` tells a ± from all others, whatever way its value is reached.
+    """
 
     op: str
     left: Node
     right: Node
     op_span: Span = field(default=NOWHERE, compare=False, repr=False)
+    origin: Hashable = field(default=None, compare=False, repr=False)
 
     @property
     def children(self) -> tuple[Node, ...]:
         return (self.left, self.right)
 
     def mapped(self, change: Change) -> Node:
-        return Binary(self.span, self.op, change(self.left), change(self.right), self.op_span)
+        return Binary(
+            self.span, self.op, change(self.left), change(self.right), self.op_span, self.origin
+        )
 
 
 @dataclass(slots=True)
@@ -295,8 +302,16 @@ class Mixed(Node):
 
 
 @dataclass(slots=True)
+class DateLiteral(Node):
+    """A day as it is typed, ``2024-03-01``, and its beginning."""
+
+    text: str
+    moment: datetime
+
+
+@dataclass(slots=True)
 class Words(Node):
-    """What is shown as it stands and cannot be typed in: a date, an ellipsis."""
+    """What is shown as it stands and cannot be typed in: a time of day, an ellipsis."""
 
     text: str
 

@@ -3,16 +3,23 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Container
+from collections.abc import Container, Iterator
 from itertools import pairwise
 
 from teapot.engine.mends import Span
 from teapot.engine.reading import tokens as tk
 from teapot.engine.reading.tokens import Token
-from teapot.engine.units.table import atom_of
+from teapot.engine.units.table import EACH, atom_of
+
+FIRST_WORDS = frozenset(
+    name.partition("_")[0] for atom in EACH for name in atom.names if "_" in name
+)
+"""Of names of several words: ``short ton``."""
 
 WORDS = re.compile(
-    r"\b(?:per|square|cubic|squared|cubed|lbs|kmh|kph|[^\W\d_]+[23]|[A-Z][a-z]{3,})(?!\w)"
+    r"\b(?:per|square|cubic|squared|cubed|lbs|kmh|kph|r/min|[^\W\d_]+[23]|[A-Z][a-z]{3,}|"
+    rf"{'|'.join(sorted(FIRST_WORDS))})(?!\w)"
+    r"|/\s*[^\W\d_]+2?K(?!\w)|[^\W\d_]\.[^\W\d_]|[\d)]\s*\["
 )
 """By which a line is worth being looked at."""
 
@@ -32,6 +39,8 @@ BEFORE_UNIT = frozenset({")", "]", "as", "in", "to", "into", "→"})
 
 def in_signs(tokens: list[Token], quantities: Container[str]) -> list[Token]:
     """The tokens of a line with the signs for such words; those that quantities have stay."""
+    for look in PASSES:
+        tokens = list(look(tokens, quantities))
     found: list[Token] = []
     power, may_be_unit = "", False
     for token, behind in pairwise((*tokens, tokens[-1])):
@@ -52,6 +61,122 @@ def in_signs(tokens: list[Token], quantities: Container[str]) -> list[Token]:
                 power = ""
         may_be_unit = bool(found) and _may_follow(found[-1], may_be_unit)
     return found
+
+
+def _joined(tokens: list[Token], quantities: Container[str]) -> Iterator[Token]:
+    """The tokens with the words of a name that has several put together, and ``r/min`` as rpm."""
+    at = 0
+    while at < len(tokens):
+        token, *behind = tokens[at : at + 3]
+        words = [one.text for one in behind]
+        is_free = token.kind == tk.NAME and token.text not in quantities
+        if is_free and words[:2] == ["/", "min"] and token.text == "r":
+            yield Token(tk.NAME, "rpm", token.span.to(behind[1].span))
+            at += 3
+        elif (
+            is_free
+            and token.text in FIRST_WORDS
+            and behind[0].kind == tk.NAME
+            and atom_of(f"{token.text}_{words[0]}") is not None
+        ):
+            yield Token(tk.NAME, f"{token.text}_{words[0]}", token.span.to(behind[0].span))
+            at += 2
+        else:
+            yield token
+            at += 1
+
+
+def _without_brackets(tokens: list[Token], quantities: Container[str]) -> Iterator[Token]:
+    """The tokens without the square brackets around a unit: ``9.81 [m/s^2]``.  In them a name is
+    a unit, whatever quantities there are."""
+    at, closing = 0, -1
+    while at < len(tokens):
+        token = tokens[at]
+        if token.text == "[" and at and tokens[at - 1].kind == tk.NUMBER:
+            closing = _end_of_unit(tokens, at + 1)
+            at += closing > 0
+        elif at == closing:
+            at += 1
+            continue
+        token = tokens[at]
+        if at < closing and token.text in quantities:
+            atom = atom_of(token.text)
+            token = token._replace(text=atom.names[0]) if atom is not None else token
+        yield token
+        at += 1
+
+
+def _end_of_unit(tokens: list[Token], at: int) -> int:
+    """Where the square bracket after a unit stands; −1 where something else is before it."""
+    start = at
+    while tokens[at].text != "]":
+        token = tokens[at]
+        is_symbol = _is_unit(token)
+        is_sign = token.kind in (tk.NUMBER, tk.POWER) or token.text in (
+            "/",
+            "*",
+            "^",
+            "-",
+            "(",
+            ")",
+        )
+        if not (is_symbol or (is_sign and at > start)):
+            return -1
+        at += 1
+    return at if at > start else -1
+
+
+PER_KELVIN = re.compile(r"(kg|g|mol|kmol|m)(2?)K")
+"""``kgK`` below a bar: two units run together."""
+
+
+def _below(tokens: list[Token], at: int, quantities: Container[str]) -> tuple[list[Token], int]:
+    """What is meant by ``/kgK`` and ``/kg.K`` at a bar, with brackets, and how many tokens it is;
+    nothing where it is another thing."""
+    bar, first, *behind = tokens[at : at + 4]
+    opening, closing = (Token(tk.OP, one, first.span) for one in "()")
+    together = PER_KELVIN.fullmatch(first.text)
+    if together is not None and atom_of(first.text) is None and first.text not in quantities:
+        power = [Token(tk.POWER, together[2], first.span)] if together[2] else []
+        units = [Token(tk.NAME, together[1], first.span), *power, Token(tk.NAME, "K", first.span)]
+        return [bar, opening, *units, closing], 2
+    if len(behind) == 2 and _is_pointed(first, behind[0], behind[1], quantities):
+        return [bar, opening, first, behind[1], closing], 4
+    return [], 0
+
+
+def _is_pointed(first: Token, point: Token, second: Token, quantities: Container[str]) -> bool:
+    """Whether a point stands between two units: ``N.m``."""
+    is_close = first.span.end == point.span.start and point.span.end == second.span.start
+    are_units = all(_is_unit(one) and one.text not in quantities for one in (first, second))
+    return point.text == "." and is_close and are_units
+
+
+def _pointed(tokens: list[Token], quantities: Container[str]) -> Iterator[Token]:
+    """The tokens with products for units with a point between, or run together below a bar."""
+    at = 0
+    while at < len(tokens):
+        token, *behind = tokens[at : at + 3]
+        meant: list[Token] = []
+        if token.text == "/" and behind[0].kind == tk.NAME:
+            meant, count = _below(tokens, at, quantities)
+        elif (
+            at
+            and len(behind) == 2
+            and _may_follow(tokens[at - 1], False)
+            and _is_pointed(token, behind[0], behind[1], quantities)
+        ):
+            meant, count = [token], 2
+        if meant:
+            yield from meant
+            at += count
+        else:
+            yield token
+            at += 1
+
+
+PASSES = (_without_brackets, _joined, _pointed)
+"""What is put right before words are read as signs."""
 
 
 def _begins_unit(token: Token) -> bool:

@@ -23,6 +23,7 @@ from teapot.engine.reading.tokens import Token, split_note, tokens_of
 from teapot.engine.reading.tree import Call, ListOf, Literal, Name, Node
 from teapot.engine.sentences.units import (
     ENDLESS_UNIT,
+    METRE_KELVIN,
     POWER_OF_UNIT,
     POWER_OR_DIFFERENCE,
     UNIT_BELOW,
@@ -99,7 +100,7 @@ def _converts(cursor: Cursor, at: int) -> bool:
 def _is_scale(cursor: Cursor, at: int) -> bool:
     """Whether ``°C`` or ``°F`` stands there."""
     sign, letter = cursor.tokens[at : at + 2]
-    return letter.text in ("C", "F") and letter.span.start == sign.span.end
+    return letter.text in ("C", "F", "R") and letter.span.start == sign.span.end
 
 
 WORDS_TOO = frozenset({"in", "C", "P"})
@@ -128,6 +129,7 @@ def read_unit(cursor: Cursor) -> Unit:
             raise ENDLESS_UNIT(start.to(cursor.previous.span), limit=MOST_PARTS)
         if cursor.sees("/") and _is_unit(cursor, cursor.at + 1):
             cursor.at += 1
+            _refuse_metre_kelvin(cursor)
             parts += _inverse(_factor(cursor))
             is_below = True
         elif cursor.sees("/") and _is_group(cursor):
@@ -143,6 +145,16 @@ def read_unit(cursor: Cursor) -> Unit:
             if len(parts) == 1:
                 _refuse_glued(cursor, start.to(cursor.previous.span))
             return Unit(tuple(parts))
+
+
+def _refuse_metre_kelvin(cursor: Cursor) -> None:
+    """``0.035 W/mK``.
+
+    Errors: :class:`LineError` where mK stands below the bar.
+    """
+    if cursor.token.text == "mK" and cursor.reads_anew:
+        mends = tuple(replace(cursor.token.span, one) for one in ("(m K)", "millikelvin"))
+        raise METRE_KELVIN(cursor.token.span, mends)
 
 
 def _refuse_glued(cursor: Cursor, place: Span) -> None:
@@ -163,10 +175,11 @@ def _inverse(parts: tuple[Part, ...]) -> tuple[Part, ...]:
 
 def _is_times(cursor: Cursor) -> bool:
     """Whether a unit follows that is multiplied with no space: ``N*m``."""
-    if not cursor.sees("*") or not _is_unit(cursor, cursor.at + 1):
+    if not cursor.sees("*"):
         return False
     sign, behind = cursor.token.span, cursor.tokens[cursor.at + 1].span
-    return cursor.previous.span.end == sign.start and sign.end == behind.start
+    is_close = cursor.previous.span.end == sign.start and sign.end == behind.start
+    return is_close and _is_unit(cursor, cursor.at + 1)
 
 
 def _is_group(cursor: Cursor) -> bool:
@@ -181,7 +194,7 @@ def _is_group(cursor: Cursor) -> bool:
         if depth == 0:
             return True
         is_part = token.kind in (tk.POWER, tk.NUMBER) or (
-            token.kind == tk.NAME and (_is_unit(cursor, at) or token.text in ("C", "F"))
+            token.kind == tk.NAME and (_is_unit(cursor, at) or token.text in ("C", "F", "R"))
         )
         if not (is_part or token.text in signs):
             return False

@@ -14,7 +14,7 @@ UNITS = UNIT_WORDS | UNIT_SIGNS
 CONSTANT_NAMES = frozenset({"pi", "e", "i", "j", "infinity", "inf", "eps"})
 """Names with a value that is a number: beside another name they are multiplied with it."""
 
-RESERVED = frozenset({"true", "false", "if"}) | UNIT_WORDS
+RESERVED = frozenset({"true", "false", "if", "€", "$", "£", "¥"}) | UNIT_WORDS
 """Names that no quantity can have."""
 
 WORDS = frozenset({"as", "and", "or", "not", "mod", "div", "by"})

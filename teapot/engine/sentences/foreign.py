@@ -31,6 +31,17 @@ OTHER_RATIO = Problem(
     "The sign : has no meaning here. Divide with /, or write a range with two points.",
 )
 
+MONEY_BEFORE = Problem("money-before", "A unit of money stands after its number.")
+
+NAME_WITH_POINT = Problem("name-with-point", "The name of a function has no point.")
+
+FEET_AND_INCHES = Problem(
+    "feet-and-inches",
+    "' and \" may be feet and inches, or minutes and seconds of an angle.",
+)
+
+CLOCK_TIME = Problem("clock-time", "A colon may part hours, or degrees, from their minutes.")
+
 BACKSLASH = Problem("backslash", "The sign \\ has no meaning here. Divide with /.")
 
 PASTED_LATEX = Problem("pasted-latex", "This is LaTeX; formulas are typed in plain signs here.")

@@ -43,6 +43,12 @@ NOT_BUILT_IN = Problem(
 
 NO_QUANTITY = Problem("unknown-name", "No quantity is named {name}.")
 
+SYMBOL_OF_CONSTANT = Problem(
+    "unknown-name", "No quantity is named {name} yet; it may stand for the {constant}."
+)
+
+TWO_ASSIGNMENTS = Problem("two-assignments", "Separate two assignments with a semicolon.")
+
 NO_VALUE_GIVEN = Problem("unknown-name", "This line does not give {name} a value.")
 
 LAST_ANSWER_IS_AT = Problem("unknown-name", "@ is the last answer, and @7 that of line 7.")

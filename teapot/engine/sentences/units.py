@@ -37,6 +37,12 @@ QUANTITY_IN_UNIT = Problem(
 
 UNIT_BELOW = Problem("unit-below", "Is {unit} above the fraction bar, or below it? Use brackets.")
 
+UNIT_OF_DIVISOR = Problem(
+    "unit-of-divisor", "Does all of {unit} belong to the number before it? Use brackets."
+)
+
+METRE_KELVIN = Problem("metre-kelvin", "Is mK here a metre times a kelvin, or a millikelvin?")
+
 SPELT_OUT_UNIT = Problem("spelt-out-unit", "After a number, write {unit}.")
 
 ANGLE_HAS_UNIT = Problem(
@@ -71,6 +77,11 @@ TEMPERATURE_ON_SCALE = Problem(
 )
 
 OTHER_DIMENSION = Problem("other-dimension", "{unit} is {wanted}, and this is {kind}{apart}.")
+
+TURNS_OR_ANGLE = Problem(
+    "turns-or-angle",
+    "{unit} may count cycles or radians here; write 2 pi for a cycle to get {wanted}.",
+)
 
 NO_UNIT_TO_CONVERT = Problem(
     "no-unit-to-convert",

@@ -50,12 +50,20 @@ GIVEN_IN_REPLY = Problem("given-in-reply", "A reply cannot ask or draw anything 
 
 DATE_OPERATION = Problem(
     "date-operation",
-    "You can add days to a date, subtract days from it, or subtract one date from another.",
+    "You can add a time to a date, subtract one from it, or subtract one date from another.",
 )
 
 PART_OF_A_DAY = Problem(
     "part-of-a-day",
     "A date moves by whole days; now() gives a date with its time.",
+)
+
+NO_DAY = Problem("no-day", "The calendar has no day {typed}.")
+
+DAY_OR_MONTH = Problem("day-or-month", "Write a date as year-month-day.")
+
+NO_DATE_IN_TEXT = Problem(
+    "no-date-in-text", "No day can be read from “{text}”; write it as 2024-03-01."
 )
 
 NO_SUCH_DATE = Problem("no-such-date", "Dates run from the year 1 to the year 9999.")

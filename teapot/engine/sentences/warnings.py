@@ -46,6 +46,10 @@ READ_AS_REPEATING = Problem("read-as-repeating", "The figures in brackets were r
 LOST_SUPERSCRIPT = Problem(
     "lost-superscript", "Was a superscript lost here? A power of ten is typed {power}."
 )
+COUNTS_WHAT_HOLDS = Problem(
+    "counts-what-holds", "Of {all} truths, those that hold are counted: {holding}."
+)
+
 READ_AS_MEASURED = Problem("read-as-measured", "This was read as {value} ± {uncertainty}.")
 FRACTION_FIRST = Problem(
     "reads-as-fraction-first", "This reads as ({fraction}) times what follows it."
@@ -97,6 +101,18 @@ TIE_AWAY = Problem(
 )
 NUMBER_AS_ANGLE = Problem("number-beside-angle", "The number beside the angle was read in {unit}.")
 ANGLE_AS_NUMBER = Problem("angle-as-number", "The angle was taken as its number of radians here.")
+SECOND_ORDER = Problem(
+    "second-order",
+    "To first order the uncertainty is 0 here; this one is of second order (JCGM 100, 5.1.2).",
+)
+
+PERCENT_BELOW = Problem("percent-below", "This was divided by {percent}.")
+
+TURNS_COUNTED = Problem(
+    "turns-counted",
+    "1 rpm counts as 1/60 s^-1 here; for the angle in radians, write as rad/s.",
+)
+
 TEMPERATURE_IN_KELVIN = Problem(
     "temperature-in-kelvin", "A temperature counts in kelvin here, from absolute zero."
 )

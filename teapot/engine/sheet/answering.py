@@ -22,6 +22,7 @@ from teapot.engine.reading.tree import (
     Assignment,
     Binary,
     Call,
+    DateLiteral,
     Formatted,
     LineTree,
     ListOf,
@@ -167,7 +168,7 @@ def _other_form(expression: Node, of_sheet: Form) -> str:
     return asked.text if asked.over(of_sheet) != of_sheet else ""
 
 
-TYPED = (Literal, Sexagesimal, Measured, Text, Prefix, Postfix, ListOf)
+TYPED = (Literal, Sexagesimal, DateLiteral, Measured, Text, Prefix, Postfix, ListOf)
 """Parts of what is only typed, and not worked out."""
 
 SPELT = (Complex, bool, Infinite, Undefined)
@@ -188,18 +189,20 @@ def says_itself(step: Step, written: Written) -> bool:
 def covered_by(step: Step, definitions: Definitions) -> Iterator[Notice]:
     """A notice for each built-in name that the step's quantity is the first to cover."""
     for name in step.defines:
-        if is_built_in(name) and definitions.seen(name, step.place) is None:
+        is_taken = is_built_in(name, step.line.conventions.are_of_old)
+        if is_taken and definitions.seen(name, step.place) is None:
             yield COVERS_BUILT_IN.notice(name=name)
 
 
-def refuse_equation(tree: LineTree, covered: Collection[str]) -> None:
+def refuse_equation(tree: LineTree, covered: Collection[str], of_old: bool) -> None:
     """Errors: :class:`LineError` where a statement looks as if it made a function under
-    the name of a built-in that is not ``covered``: ``sin(x) = 2``."""
+    the name of a built-in that is not ``covered``: ``sin(x) = 2``; ``of_old`` where the line was
+    kept before some of them were there."""
     for statement in tree.statements:
         if not isinstance(statement, Assignment) or statement.parameters is None:
             continue
         name = statement.targets[-1].name
-        if is_built_in(name) and name not in covered:
+        if is_built_in(name, of_old) and name not in covered:
             left = Span(statement.span.start, statement.body.start)
             pattern = f"{name}({', '.join(statement.parameters)})"
             raise EQUATION_OF_BUILT_IN(left, (replace_text(left, f"{pattern} == "),), name=name)

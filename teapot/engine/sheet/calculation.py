@@ -74,7 +74,8 @@ class Calculation:
 
     def _refuse_covering(self, step: Step) -> None:
         """Errors: :data:`BUILT_IN_NAME` where a function would take the name of a built-in."""
-        names = [name for name in step.defines if is_built_in(name)]
+        is_old = step.line.conventions.are_of_old
+        names = [name for name in step.defines if is_built_in(name, is_old)]
         if not names or not isinstance(step.value, FunctionValue) or step.statement is None:
             return
         if not {*names} <= self.store.covered_at(step.line.place):

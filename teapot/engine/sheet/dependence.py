@@ -86,8 +86,8 @@ class Dependence:
         seen = self.store.definitions.seen
         for name in sorted(step.uses):
             used, now = seen(name, step.place), self.now(name)
-            if used is None or now is step:
-                continue  # x = x + 1 is as new as it can be
+            if used is None or name in step.defines:
+                continue  # n = n + 1 is never late by itself
             if now is None:
                 return f"used {name} = {self._shown(used, step)}; {name} is forgotten"
             if (now is not used or now.is_live) and self._differs(used, now, step):

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 from functools import partial
-from itertools import pairwise
+from itertools import count, pairwise
 from typing import Any, cast
 
 from teapot.engine.diagnostics import unlike_units
@@ -13,7 +13,7 @@ from teapot.engine.errors import LineError
 from teapot.engine.forms.answer import write
 from teapot.engine.functions.catalogue import BY_NAME, CONSTANTS
 from teapot.engine.functions.record import Delayed, Function
-from teapot.engine.mends import Span, replace
+from teapot.engine.mends import Mend, Span, replace
 from teapot.engine.numbers import (
     angles,
     complexes,
@@ -42,6 +42,7 @@ from teapot.engine.numbers.values import (
     REALS,
     Angle,
     Complex,
+    Date,
     Exact,
     FunctionValue,
     Infinite,
@@ -50,6 +51,7 @@ from teapot.engine.numbers.values import (
     Measure,
     Real,
     Sized,
+    Source,
     Table,
     Truth,
     Uncertain,
@@ -57,6 +59,7 @@ from teapot.engine.numbers.values import (
     Value,
     exact,
     is_complex,
+    is_missing,
     joined,
     parts_of,
     real,
@@ -80,6 +83,7 @@ from teapot.engine.reading.tree import (
     Call,
     ColumnOf,
     Comparison,
+    DateLiteral,
     Filled,
     Formatted,
     ListOf,
@@ -113,6 +117,7 @@ from teapot.engine.sentences.units import (
     NO_UNCERTAINTY_HERE,
     OTHER_DIMENSION,
     TEMPERATURE_ON_SCALE,
+    TURNS_OR_ANGLE,
     UNCERTAIN_UNCERTAINTY,
     UNIT_BEHIND_MEASURE,
     UNLIKE_MEASURES,
@@ -130,7 +135,7 @@ from teapot.engine.sentences.values import (
 from teapot.engine.sheet import calls
 from teapot.engine.sheet.scope import EmptyScope, Scope
 from teapot.engine.spelling import nearest
-from teapot.engine.units.unit import base_unit
+from teapot.engine.units.unit import base_unit, turns
 
 HUNDRED = exact(100)
 
@@ -162,8 +167,8 @@ def _name_source(value: Uncertain, statement: Assignment) -> None:
     expression = expression_in(statement.expression)
     given = expression.number if isinstance(expression, Measured) else expression
     if isinstance(given, Binary) and given.op == "±" and len(value.parts) == 1:
-        [source] = value.parts
-        source.name = statement.targets[-1].name
+        [(source, part)] = value.parts.items()
+        value.parts = {Source(source.key, statement.targets[-1].name): part}
 
 
 def value_alone(text: str) -> Value:
@@ -223,10 +228,31 @@ def _plus_minus(node: Binary, scope: Scope) -> Value:
     """A measured value: with a unit after it, or after both; or with a percentage of it."""
     value = evaluate(node.left, scope)
     if isinstance(value, List):
-        return item_by_item(lambda one: _with_uncertainty(one, node, scope), value)
+        return _each_measured(value, node, scope)
     if isinstance(value, Uncertain):
         return _with_another(value, node, scope)
     return _first_uncertainty(value, node, scope)
+
+
+def _each_measured(values: List, node: Binary, scope: Scope) -> Value:
+    """A list of measured values, each an input of its own: of one uncertainty or of as many."""
+    places = count(1)
+    right = node.right.number if isinstance(node.right, Measured) else node.right
+    is_part = isinstance(right, Postfix) and right.op == "%"
+    sizes_given = None if is_part else evaluate(right, scope)
+    if not isinstance(sizes_given, List):
+        return item_by_item(lambda one: _first_uncertainty(one, node, scope, next(places)), values)
+    if isinstance(node.right, Measured):
+        sizes_given = cast(List, _with_measure(sizes_given, node.right))
+        if kinds_of(values.items) <= REALS:
+            values = cast(List, _with_measure(values, node.right))
+
+    def one(value: Value, size: Value) -> Value:
+        if is_missing(value) or is_missing(size):
+            return value
+        return _with_size(value, size, node, scope, next(places))
+
+    return item_by_item(one, values, sizes_given)
 
 
 def _with_another(value: Uncertain, node: Binary, scope: Scope) -> Value:
@@ -237,17 +263,25 @@ def _with_another(value: Uncertain, node: Binary, scope: Scope) -> Value:
     return operators.operate("+", value, operators.operate("-", also, value.nominal))
 
 
-def _first_uncertainty(value: Value, node: Binary, scope: Scope) -> Value:
+def _source(node: Binary, place: int) -> Source:
+    """The input that a ± is; of a list the one at a place of it, from 1 on."""
+    key = object() if node.origin is None else (node.origin, place)
+    return Source(key, node_text(node))
+
+
+def _first_uncertainty(value: Value, node: Binary, scope: Scope, place: int = 0) -> Value:
     right = node.right
+    if is_missing(value):
+        return value
     if isinstance(right, Postfix) and right.op == "%":
         uncertain.size_of(value)
         part = operators.operate("*", value, evaluate(right, scope))
-        return uncertain.measured(value, uncertain.size_of(_absolute(part)), node_text(node))
-    return _with_uncertainty(value, node, scope)
+        return uncertain.measured(value, uncertain.size_of(_absolute(part)), _source(node, place))
+    return _with_uncertainty(value, node, scope, place)
 
 
-def _with_uncertainty(value: Value, node: Binary, scope: Scope) -> Value:
-    right, name = node.right, node_text(node)
+def _with_uncertainty(value: Value, node: Binary, scope: Scope, place: int) -> Value:
+    right = node.right
     if isinstance(right, Measured):  # of a scale of temperature so many of its degrees
         count = evaluate(right.number, scope)
         if isinstance(value, Exact | Real):
@@ -256,23 +290,29 @@ def _with_uncertainty(value: Value, node: Binary, scope: Scope) -> Value:
             raise NO_UNCERTAINTY_HERE()
         if isinstance(value, Measure) and value.unit.dimension == right.unit.dimension:
             size = operators.operate("*", count, sizes.factor_of(right.unit))
-            return uncertain.measured(value, real(size), name)
-    given = operators.number(evaluate(right, scope))
+            return uncertain.measured(value, real(size), _source(node, place))
+    return _with_size(value, evaluate(right, scope), node, scope, place)
+
+
+def _with_size(value: Value, size: Value, node: Binary, scope: Scope, place: int) -> Value:
+    """A value with an uncertainty that was worked out."""
+    right, source = node.right, _source(node, place)
+    given = operators.number(size)
     if isinstance(given, Uncertain):
         raise UNCERTAIN_UNCERTAINTY(right.span, typed=node_text(right))
     if isinstance(given, Exact | Real):
         if isinstance(value, Sized):
             given = real(operators.operate("*", given, sizes.factor_of(value.unit)))
-        return uncertain.measured(value, given, name)
+        return uncertain.measured(value, given, source)
     if isinstance(given, Measure) and isinstance(value, Measure):
         if given.is_on_scale:
             raise TEMPERATURE_ON_SCALE(unit=given.unit.text, done="taken for an uncertainty")
         if given.unit.dimension == value.unit.dimension:
-            return uncertain.measured(value, uncertain.size_of(given), name)
+            return uncertain.measured(value, uncertain.size_of(given), source)
     if isinstance(given, Angle) and isinstance(value, Exact | Real):
         value = angles.angle_of(value, given.name)
     if isinstance(given, Angle) and isinstance(value, Angle):
-        return uncertain.measured(value, uncertain.size_of(given), name)
+        return uncertain.measured(value, uncertain.size_of(given), source)
     first, second = (
         unlike_units.said(side, one, scope) for side, one in ((node.left, value), (right, given))
     )
@@ -300,7 +340,17 @@ def _formatted(node: Formatted, scope: Scope) -> Value:
         if is_scale and isinstance(value, Measure):  # the scale is meant
             place = node.form_span
             error.mends = (replace(Span(place.end - 1, place.end), f"°{unit}"),)
+        if error.is_a(TURNS_OR_ANGLE):
+            error.mends = _with_turns(node, value)
         raise
+
+
+def _with_turns(node: Formatted, value: Value) -> tuple[Mend, ...]:
+    """``50 Hz as rad/s`` with a turn to each cycle, or ``10 rad/s as Hz`` the other way."""
+    typed, place = node_text(node.expression), node.expression.span
+    is_angle = isinstance(value, Measure) and turns(value.unit) == "angle"
+    inner = f"({typed})/(2 pi) as s^-1" if is_angle else f"2 pi*({typed}) as s^-1"
+    return (replace(place, inner),)
 
 
 def _measured(node: Measured, scope: Scope) -> Value:
@@ -323,6 +373,10 @@ def _with_measure(value: Value, node: Measured) -> Value:
 
 def _sexagesimal(node: Sexagesimal, scope: Scope) -> Value:
     return angles.angle_of(Exact(node.degrees), "dms")
+
+
+def _date(node: DateLiteral, scope: Scope) -> Value:
+    return Date(node.moment)
 
 
 def _text(node: Text, scope: Scope) -> Value:
@@ -755,6 +809,7 @@ KINDS_OF_NODE: dict[type[Node], Callable[[Any, Scope], Value]] = {
     AnswerOf: _answer_of,
     Formatted: _formatted,
     Sexagesimal: _sexagesimal,
+    DateLiteral: _date,
     Measured: _measured,
     Text: _text,
     ListOf: _list_of,

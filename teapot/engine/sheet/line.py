@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field
 from datetime import datetime
+from typing import TypeGuard
 
 from teapot.engine.diagnostics.names import Values
 from teapot.engine.errors import LineError, Unfinished
@@ -24,6 +25,7 @@ from teapot.engine.numbers.values import Angle, FunctionValue, Value
 from teapot.engine.reading.tree import (
     AnswerOf,
     Assignment,
+    Binary,
     Call,
     LineTree,
     Literal,
@@ -125,6 +127,11 @@ class Step:
         self.notices.clear()
 
 
+def is_measured(node: Node) -> TypeGuard[Binary]:
+    """Whether it is a ± with what stands around it."""
+    return type(node) is Binary and node.op == "±"
+
+
 @dataclass(slots=True, eq=False)
 class WorksheetLine:
     """``number`` names the line for good, ``place`` says where it stands now.
@@ -193,9 +200,11 @@ class WorksheetLine:
         now: Callable[[], datetime] = datetime.now,
         shelf: Shelf = EMPTY_SHELF,
         run: Run = no_run,
+        within: tuple[str, ...] = (),
     ) -> None:
         """Makes the steps of a line that was read; ``now`` is the person's clock, ``shelf``
-        has the tables that can be brought in, ``run`` runs a procedure."""
+        has the tables that can be brought in, ``run`` runs a procedure; ``within`` are the
+        procedures that the line is one of."""
         self.tree = tree
         self.steps = [
             _step(self, index, statement) for index, statement in enumerate(tree.statements)
@@ -203,6 +212,9 @@ class WorksheetLine:
         if tree.command is not None and tree.command.name == "forget":
             names = tuple(word for word, _ in tree.command.arguments)
             self.steps = [Step(self, 0, None, (), frozenset(), frozenset(), frozenset(), names)]
+        measured = (node for step in self.steps for node in step.nodes if is_measured(node))
+        for place, node in enumerate(measured):
+            node.origin = (*within, self.number, place)
         for step in self.steps:
             step.draws.now = now
             step.draws.shelf = shelf

@@ -359,7 +359,7 @@ class Worksheet(Store):
         if line.tree is None or line.tree.command is not None:
             return self._worked_out(line).error
         try:
-            refuse_equation(line.tree, self.covered_at(line.place))
+            refuse_equation(line.tree, self.covered_at(line.place), line.conventions.are_of_old)
             for step in line.steps:
                 self.calculation.work_out(step)
                 if step.error is not None:
@@ -407,10 +407,10 @@ class Worksheet(Store):
         line.tree = line.error = line.decision = None
         line.steps = []
         try:
-            is_new = line.conventions.units == "dimensions"
+            is_new = not line.conventions.are_of_old
             tree, line.missing = parse_so_far(line.text, BY_NAME, known, closes, reads_anew=is_new)
             contested = tree.contested
-            line.take(tree, self.now, self.shelf, self.run_procedure)
+            line.take(tree, self.now, self.shelf, self.run_procedure, self.circle)
         except LineError as error:
             line.error, contested = error, error.contested
         line.read_with = self._known_of(line)
@@ -429,7 +429,7 @@ class Worksheet(Store):
                 tree, _ = parse_so_far(line.text, BY_NAME, known, closes, places)
             except LineError:
                 return Reading(places, None)
-            tried.take(tree, self.now, self.shelf, self.run_procedure)
+            tried.take(tree, self.now, self.shelf, self.run_procedure, self.circle)
             with self.holding(tried):
                 return Reading(places, tree, tuple(map(self._value_tried, tried.steps)))
 
@@ -441,7 +441,7 @@ class Worksheet(Store):
             return
         tree, _ = parse_so_far(line.text, BY_NAME, known, closes, line.decision.places)
         line.error = None
-        line.take(tree, self.now, self.shelf, self.run_procedure)
+        line.take(tree, self.now, self.shelf, self.run_procedure, self.circle)
 
     def _value_tried(self, step: Step) -> Value | None:
         """The value of a step that is only tried; a plain number where that is not known yet."""
@@ -488,7 +488,7 @@ class Worksheet(Store):
         answers: list[Answer] = []
         notices: list[Notice] = []
         try:
-            refuse_equation(tree, self.covered_at(line.place))
+            refuse_equation(tree, self.covered_at(line.place), line.conventions.are_of_old)
             notices += self._warnings_in(line, tree)
             for step in line.steps:
                 answers.append(self._answered(step, notices))

@@ -9,6 +9,7 @@ else is asked back.
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass
 from itertools import combinations
@@ -16,6 +17,7 @@ from itertools import combinations
 from teapot.engine.errors import LineError
 from teapot.engine.mends import Mend, Notice, Span, replace_each
 from teapot.engine.numbers.values import List, Measure, Uncertain, Value
+from teapot.engine.reading.tokens import NO_LETTERS
 from teapot.engine.reading.tree import (
     Assignment,
     Binary,
@@ -23,6 +25,7 @@ from teapot.engine.reading.tree import (
     ListOf,
     Literal,
     Measured,
+    Name,
     Node,
     Prefix,
     walk,
@@ -37,6 +40,9 @@ MOST_GROUPS = 4
 
 TOGETHER = frozenset({"N m", "kW h", "W h", "A h", "mA h", "J s", "Pa s", "W s", "V A", "N s"})
 """Symbols side by side that are customary for one unit; those with a bar all are."""
+
+_LETTERS = re.compile(rf"[^\W{NO_LETTERS}]+")
+"""Of a name, without the power after it."""
 
 Places = frozenset[int]
 """Where names stand that are read as units, though quantities have them."""
@@ -102,6 +108,9 @@ def decided(text: str, contested: Places, try_reading: Try) -> Decision | None:
         )
     if len(working) == 1:
         return Decision(working[0].places)
+    products = [one for one in working if not one.places & _behind_constants(units.tree)]
+    if len(products) == 1:
+        return Decision(products[0].places)  # π d is one, as on paper
     if units.works and _is_of_numbers(units.tree) and not _is_bare(units.tree):
         mend = _as_quantities(text, groups)
         return Decision(contested, READ_AS_UNIT.notice((mend,), names=_names(text, contested)))
@@ -119,6 +128,16 @@ def _groups(tree: LineTree, contested: Places) -> list[Places]:
                 if inside:
                     found.append(inside)
     return sorted(found, key=min)
+
+
+def _behind_constants(tree: LineTree) -> Places:
+    """Where units may stand that follow π or e by name."""
+    nodes = (node for one in tree.statements for node in walk(one.expression))
+    return frozenset(
+        node.unit_span.start
+        for node in nodes
+        if isinstance(node, Measured) and isinstance(node.number, Name)
+    )
 
 
 def _choices(groups: Sequence[Places]) -> Iterable[Places]:
@@ -188,10 +207,9 @@ def _names(text: str, places: Places) -> str:
 
 
 def _name_at(text: str, place: int) -> str:
-    end = place
-    while end < len(text) and (text[end].isalnum() or text[end] == "_"):
-        end += 1
-    return text[place:end]
+    found = _LETTERS.match(text, place)
+    assert found is not None, text
+    return found[0]
 
 
 def _as_quantities(text: str, groups: Iterable[Places]) -> Mend:

@@ -61,6 +61,10 @@ KINDS: dict[Dimension, str] = {
     _of("J s"): "an action",
     _of("cd", "m m"): "an illuminance",
     _of("bit", "s"): "a data rate",
+    _of("€"): "an amount in euros",
+    _of("$"): "an amount in dollars",
+    _of("£"): "an amount in pounds sterling",
+    _of("¥"): "an amount in yen",
 }
 """The commonest quantity of each dimension."""
 

@@ -16,9 +16,10 @@ from flint import fmpq
 from teapot.engine.units.defined import ROWS
 
 Dimension = tuple[fmpq, ...]
-"""Powers of length, mass, time, current, temperature, substance, luminosity, information."""
+"""Powers of length, mass, time, current, temperature, substance, luminosity, information, and of
+four kinds of money."""
 
-NUMBER: Dimension = (fmpq(0),) * 8
+NUMBER: Dimension = (fmpq(0),) * 12
 """The dimension of a plain number."""
 
 PREFIXES = (
@@ -36,7 +37,10 @@ OF_INFORMATION = (
 )  # fmt: skip
 """Prefixes of bit and byte, with their powers of 2."""
 
-LEAST = {"all": -30, "large": 3}
+INFORMATION = 7
+"""The place of its dimension."""
+
+LEAST = {"all": -30, "large": 3, "small": -30}
 """The least power of ten that a unit takes a prefix for, by what its definition says."""
 
 ZEROS = {"°C": fmpq(27315, 100), "°F": fmpq(45967, 180)}
@@ -164,7 +168,7 @@ def _with_prefix(prefix: str, atom: Atom, prefixes: str, by: int) -> Atom | None
             size = fmpq(10) ** one[2]
             return _prefixed(one[0], one[1], size, atom)
     for one in OF_INFORMATION:
-        if one[by] == prefix and atom.dimension[-1]:
+        if one[by] == prefix and atom.dimension[INFORMATION]:
             return _prefixed(one[0], one[1], fmpq(2) ** one[2], atom)
     return None
 

@@ -9,10 +9,13 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from functools import lru_cache
+from typing import Literal
 
 from flint import fmpq
 
 from teapot.engine.units.table import ANGLES, NUMBER, Atom, Dimension, atom_of
+
+Turns = Literal["turns", "angle", "cycles"]
 
 Part = tuple[Atom, fmpq]
 """A unit and the power that it is raised to."""
@@ -61,6 +64,8 @@ class Unit:
     def raised(self, power: fmpq) -> Unit:
         """Each part raised; one whose powers are no whole numbers in base units."""
         parts = tuple((atom, of * power) for atom, of in self.parts if of * power)
+        if power != 1 and self == RPM:
+            return SECOND.raised(-power)
         if any(of.q != 1 for _, of in parts):
             return base_unit(tuple(one * power for one in self.dimension))
         return Unit(parts)
@@ -95,17 +100,17 @@ def _text(unit: Unit) -> str:
     return f"{' '.join(above)}/{written if len(below) == 1 else f'({written})'}"
 
 
-BASE = tuple(map(Unit.of, ("m", "kg", "s", "A", "K", "mol", "cd", "bit")))
+BASE = tuple(map(Unit.of, ("m", "kg", "s", "A", "K", "mol", "cd", "bit", "€", "$", "£", "¥")))
 """The base unit of each dimension."""
 
-ORDER = (1, 0, 2, 3, 4, 5, 6, 7)
+ORDER = (1, 0, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11)
 """In which they are written: the kilogram first."""
 
 NAMED = {
     Unit.of(symbol).dimension: Unit.of(symbol)
     for symbol in (
         "N", "Pa", "J", "W", "C", "V", "F", "Ω", "S", "Wb", "T", "H",
-        "m", "kg", "s", "A", "K", "mol", "cd", "bit",
+        "m", "kg", "s", "A", "K", "mol", "cd", "bit", "€", "$", "£", "¥",
     )
 }  # fmt: skip
 """Coherent units that a product is shown in where it is one of them."""
@@ -132,7 +137,7 @@ def product(*units: Unit) -> Unit:
 
 @lru_cache(4096)
 def _simplified(given: tuple[Part, ...]) -> Unit:
-    parts = _merged(given)
+    parts = _merged(_without_turns(given) if len(given) > 1 else given)
     unit = Unit(_without_angles(parts))
     if unit.dimension == NUMBER and not is_angle(unit):
         return Unit(())
@@ -166,7 +171,32 @@ def _merged(parts: Iterable[Part]) -> tuple[Part, ...]:
     return tuple(part for (part,) in powers.values() if part[1])
 
 
-SECOND, HERTZ = Unit.of("s"), Unit.of("Hz")
+SECOND, HERTZ, RPM = Unit.of("s"), Unit.of("Hz"), Unit.of("rpm")
+RATE = HERTZ.dimension
+"""That of a frequency, of turns in a time, and of an angle in a time."""
+
+
+def turns(unit: Unit) -> Turns | None:
+    """What a unit of the dimension of a frequency counts; None where it may be any of it.
+
+    >>> turns(Unit.of("rpm")), turns(Unit.of("Hz")), turns(Unit.of("s").raised(fmpq(-1)))
+    ('turns', 'cycles', None)
+    """
+    if unit.dimension != RATE:
+        return None
+    if unit == RPM:
+        return "turns"
+    if any(atom.symbol in ANGLES for atom, _ in unit.parts):
+        return "angle"
+    return "cycles" if unit == HERTZ or "Hz" in unit.text else None
+
+
+def _without_turns(parts: tuple[Part, ...]) -> tuple[Part, ...]:
+    """A turn counts 1 among others: so many revolutions a minute are so many a second."""
+    return tuple(
+        (SECOND.parts[0][0], -power) if atom == RPM.alone else (atom, power)
+        for atom, power in parts
+    )
 
 
 def _without_angles(parts: tuple[Part, ...]) -> tuple[Part, ...]:
