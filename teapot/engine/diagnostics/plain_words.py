@@ -125,7 +125,8 @@ def _formula_in(text: str, quantities: Container[str]) -> str | None:
     found = None if asked.endswith("?") else SET_TO.match(meant)
     name = found["name"] if found is not None else ""
     if found is not None and name.lower() not in COMMON:
-        meant = f"{name} = {found['value']}"
+        # nothing that has a value is overwritten unasked
+        meant = f"{name} {'==' if name in quantities else '='} {found['value']}"
     if meant == text or not meant:
         return None
     names = set(re.findall(r"[^\W\d]\w*", meant)) - {name}

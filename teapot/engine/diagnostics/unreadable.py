@@ -108,16 +108,19 @@ def _removes(cursor: Cursor) -> tuple[Mend, ...]:
 
 def _unopened_bracket(cursor: Cursor) -> LineError:
     open_at = Mend("open one at the start", Span(0, 0), "(")
-    return UNOPENED_BRACKET(cursor.token.span, (_remove(cursor), open_at))
+    return UNOPENED_BRACKET(cursor.token.span, (*_removes(cursor), open_at))
 
 
 def _unopened_list(cursor: Cursor) -> LineError:
     round_one = (replace(cursor.token.span, ")"),) if cursor.brackets else ()
-    return UNOPENED_LIST(cursor.token.span, (*round_one, _remove(cursor)))
+    return UNOPENED_LIST(cursor.token.span, (*round_one, *_removes(cursor)))
 
 
 def _nothing_before(cursor: Cursor) -> LineError:
     span = cursor.token.span
+    if cursor.token.text == "∠":
+        unit_size = replace(Span(span.start, span.start), "1")
+        return MISSING_OPERAND(span, (unit_size,), typed=cursor.token.text)
     last_answer = replace(Span(span.start, span.start), "@")
     return MISSING_OPERAND(span, (last_answer, _remove(cursor)), typed=cursor.token.text)
 
@@ -198,7 +201,7 @@ UNEXPECTED_TOKENS = (
         lambda c: c.token.text == "," and bool(c.brackets) and c.brackets[-1].text == "(",
         _list_in_round_brackets,
     ),
-    Pattern("* 2", lambda c: not c.at and c.token.text in ("*", "/", "^"), _nothing_before),
+    Pattern("* 2", lambda c: not c.at and c.token.text in ("*", "/", "^", "∠"), _nothing_before),
     Pattern("2[3]", _sees("["), lambda c: SQUARE_BRACKETS(c.token.span)),
     Pattern(
         "2 + (x = 3)",

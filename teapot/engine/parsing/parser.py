@@ -140,7 +140,7 @@ def parse_so_far(
         if reads_anew and any(sign in body for sign in joined_signs.SIGNS):
             tokens = joined_signs.joined(tokens)
         if reads_anew and unit_words.WORDS.search(body):
-            spelt = unit_words.in_signs(tokens, quantities)
+            spelt = unit_words.in_signs(tokens, quantities, parser.contested, as_units)
             for token in {*tokens} - {*spelt}:  # names that a quantity may have
                 parser.at_stake[token.span.start] = token.text
             tokens = spelt

@@ -37,8 +37,15 @@ WITH_POWER = re.compile(r"([^\W\d_]+)([23])")
 BEFORE_UNIT = frozenset({")", "]", "as", "in", "to", "into", "→"})
 
 
-def in_signs(tokens: list[Token], quantities: Container[str]) -> list[Token]:
-    """The tokens of a line with the signs for such words; those that quantities have stay."""
+def in_signs(
+    tokens: list[Token],
+    quantities: Container[str],
+    contested: set[int],
+    as_units: Container[int] = (),
+) -> list[Token]:
+    """The tokens of a line with the signs for such words; those that quantities have stay, but
+    for the ones at the places ``as_units``.  All places where ``s2`` may be either are noted
+    among the ``contested``."""
     for look in PASSES:
         tokens = list(look(tokens, quantities))
     found: list[Token] = []
@@ -54,6 +61,9 @@ def in_signs(tokens: list[Token], quantities: Container[str]) -> list[Token]:
             found.append(Token(tk.OP, "/", token.span))
         elif word and atom_of(word) is None and may_be_unit:
             found += _spelt(token)
+        elif may_be_unit and not word and _has_power(token):
+            contested.add(token.span.start)
+            found += _spelt(token) if token.span.start in as_units else [token]
         else:
             found.append(token)
             if power:
@@ -61,6 +71,12 @@ def in_signs(tokens: list[Token], quantities: Container[str]) -> list[Token]:
                 power = ""
         may_be_unit = bool(found) and _may_follow(found[-1], may_be_unit)
     return found
+
+
+def _has_power(token: Token) -> bool:
+    """Whether it is ``s2``, a symbol with its power after it."""
+    power = WITH_POWER.fullmatch(token.text) if token.kind == tk.NAME else None
+    return power is not None and atom_of(power[1]) is not None
 
 
 def _joined(tokens: list[Token], quantities: Container[str]) -> Iterator[Token]:
