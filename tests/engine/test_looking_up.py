@@ -10,10 +10,19 @@ from teapot.engine.aids.number_line import number_line_of
 from teapot.engine.aids.pictures import shown_in
 from teapot.engine.aids.typing import typed_so_far
 from teapot.engine.functions.catalogue import BY_NAME, CONSTANTS, FUNCTIONS
-from teapot.engine.handbook.entries import BY_KEY, ENTRIES, FUNCTION, UNIT, as_text, by_subject
+from teapot.engine.handbook.entries import (
+    BY_KEY,
+    ENTRIES,
+    FUNCTION,
+    TOPIC,
+    UNIT,
+    as_text,
+    by_subject,
+)
 from teapot.engine.handbook.forms import FORMS
 from teapot.engine.handbook.operators import OPERATORS
 from teapot.engine.handbook.search import search
+from teapot.engine.handbook.topics import TOPICS
 from teapot.engine.handbook.units import UNITS
 from teapot.engine.numbers.values import Undefined, exact
 from teapot.engine.reading.commands import COMMANDS
@@ -22,7 +31,7 @@ from tests.engine.answers import answer, outcome, replied
 
 EXAMPLES = [
     (record.name, example)
-    for record in (*OPERATORS, *FORMS, *UNITS, *CONSTANTS.values())
+    for record in (*OPERATORS, *FORMS, *UNITS, *TOPICS, *CONSTANTS.values())
     for example in record.examples
 ]
 
@@ -62,13 +71,13 @@ def test_every_example_of_a_command_is_done(command):
 
 def test_every_record_has_its_entry():
     keys = {f.name for f in FUNCTIONS} | {c.name for c in CONSTANTS.values()}
-    keys |= {record.name for record in (*OPERATORS, *FORMS, *UNITS)}
+    keys |= {record.name for record in (*OPERATORS, *FORMS, *UNITS, *TOPICS)}
     keys |= {f"command-{name}" for name in COMMANDS}
     assert set(BY_KEY) == keys
     assert len(ENTRIES) == len(BY_KEY)
     for entry in ENTRIES:
         assert entry.summary.endswith(".")
-        least = {FUNCTION: 2, UNIT: 0}.get(entry.kind, 1)
+        least = {FUNCTION: 2, UNIT: 0, TOPIC: 0}.get(entry.kind, 1)
         assert len(entry.examples) >= least, entry.key
         if entry.kind == FUNCTION:
             assert entry.parameters or entry.key in ("today", "now")

@@ -30,6 +30,7 @@ from teapot.engine.numbers.values import FunctionValue, Table
 from teapot.engine.pickling import compactly_pickled
 from teapot.engine.reading.plain import node_text
 from teapot.engine.reading.tokens import plain, split_note
+from teapot.engine.reading.vocabulary import GREEK
 from teapot.engine.sheet.line import Step
 from teapot.engine.sheet.sheet import Worksheet
 
@@ -47,6 +48,7 @@ _WORD = re.compile(r"[^\W\d]\w*$")
 _IN_FORM = re.compile(r"\bas\s+[^()\[\];]*$")
 _COLUMN = re.compile(r"(?<![\w.])([^\W\d]\w*)\.([^\W\d]?\w*)$")
 _OPEN_BRACE = re.compile(r'(?<!\{)(?:\{\{)*\{(?!\{)(?=[^{}"]*$)')
+_LETTER = re.compile(r"\\([A-Za-z]+)$")
 _CONSTANT = re.compile(r'\bconstant\(\s*"([^"]*)$')
 _COMMAND = re.compile(r"^\s*/\s*(\w*)$")
 
@@ -75,6 +77,9 @@ def complete(sheet: Worksheet, text: str, caret: int) -> list[Completion]:
     of_physics = _CONSTANT.search(before)
     if of_physics:
         return _constants(of_physics[1], Span(of_physics.start(1), len(before)), behind)
+    of_letter = _LETTER.search(before)
+    if of_letter:
+        return _letters(of_letter[1], Span(of_letter.start(), len(before)))
     in_text = before.count('"') % 2
     brace = _OPEN_BRACE.search(before) if in_text else None
     if in_text and brace is None:
@@ -122,6 +127,22 @@ def _constants(word: str, place: Span, behind: str) -> list[Completion]:
         )
         for name in found[:MOST]
     ]
+
+
+def _letters(word: str, place: Span) -> list[Completion]:
+    """Letters and signs by their names after a backslash."""
+    named = {**GREEK, **SIGNS_BY_NAME}
+    found = sorted((name for name in named if name.startswith(word)), key=len)
+    return [
+        Completion(named[name], f"\\{name}", name, "letter", named[name], *place)
+        for name in found[:MOST]
+    ]
+
+
+SIGNS_BY_NAME = {
+    "pi": "π", "infinity": "∞", "sqrt": "√", "pm": "±", "degree": "°", "angle": "∠", "times": "×",
+    "cdot": "·", "micro": "µ", "ohm": "Ω", "approx": "≈",
+}  # fmt: skip
 
 
 def _units(word: str, place: Span) -> list[Completion]:

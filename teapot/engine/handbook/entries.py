@@ -10,12 +10,13 @@ from teapot.engine.functions.record import Constant, Function, Parameter
 from teapot.engine.handbook.forms import FORMS
 from teapot.engine.handbook.operators import OPERATORS
 from teapot.engine.handbook.record import HandbookRecord
+from teapot.engine.handbook.topics import TOPICS
 from teapot.engine.handbook.units import UNITS
 from teapot.engine.reading.commands import COMMANDS, CommandRecord
 from teapot.engine.reading.described import Described
 
-FUNCTION, CONSTANT, OPERATOR, FORM, COMMAND, UNIT = (
-    "function", "constant", "operator", "form", "command", "unit",
+FUNCTION, CONSTANT, OPERATOR, FORM, COMMAND, UNIT, TOPIC = (
+    "function", "constant", "operator", "form", "command", "unit", "topic",
 )  # fmt: skip
 
 
@@ -67,6 +68,7 @@ def _all() -> Iterator[Entry]:
     yield from (_of_record(FORM, "forms of an answer", r) for r in FORMS)
     yield from (_of_record(UNIT, "units of measurement", r) for r in UNITS)
     yield from map(_of_command, COMMANDS.values())
+    yield from (_of_record(TOPIC, "how it is done here", r) for r in TOPICS)
 
 
 ENTRIES: tuple[Entry, ...] = tuple(_all())

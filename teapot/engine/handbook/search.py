@@ -86,8 +86,10 @@ def search(text: str, most: int = SHOWN) -> list[Entry]:
     meant = {word: _meant(word) for word in wanted}
     mended = [max(meant[word], key=meant[word].__getitem__, default=word) for word in wanted]
     scores = [
-        _score(entry, weights, phrases, telling, meant, mended)
-        for entry, weights, phrases in zip(ENTRIES, _WEIGHTS, _PHRASES, strict=True)
+        _score(entry, weights, plain, phrases, telling, meant, mended)
+        for entry, weights, plain, phrases in zip(
+            ENTRIES, _WEIGHTS, _PLAIN_WEIGHTS, _PHRASES, strict=True
+        )
     ]
     order = sorted(range(len(ENTRIES)), key=lambda at: -scores[at])
     best = scores[order[0]]
@@ -100,6 +102,7 @@ def search(text: str, most: int = SHOWN) -> list[Entry]:
 def _score(
     entry: Entry,
     weights: dict[str, float],
+    plain: dict[str, float],
     phrases: str,
     telling: Iterable[str],
     meant: dict[str, dict[str, float]],
@@ -110,7 +113,9 @@ def _score(
         of_word = 0.0
         for known, share in meant[word].items():
             if known in weights:
-                of_word = max(of_word, share * weights[known])
+                # of a beginning it does not tell which of its words is the rarer
+                weight = plain[known] if share == BEGINNING else weights[known]
+                of_word = max(of_word, share * weight)
         score += of_word
     if entry.kind == FUNCTION:
         score *= OF_FUNCTION

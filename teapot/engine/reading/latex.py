@@ -52,6 +52,7 @@ from teapot.engine.reading.tree import (
     Words,
 )
 from teapot.engine.reading.unit_setting import unit_latex
+from teapot.engine.reading.vocabulary import GREEK as LETTERS_BY_NAME
 from teapot.engine.reading.writer import Kinds
 
 SYMBOLS = {"pi": r"\pi", "infinity": r"\infty", "inf": r"\infty", "□": r"\square"}
@@ -154,6 +155,7 @@ def _identifier(name: str) -> str:
         return rf"\{OVER[name[1]]}{{{_identifier(name[0])}}}"
     if name in SYMBOLS:
         return SYMBOLS[name]
+    name = LETTERS_BY_NAME.get(name, name)
     if name in GREEK:
         return f"\\{GREEK[name]}"
     if name in UPRIGHT:

@@ -59,6 +59,7 @@ from teapot.engine.reading.tree import (
     Words,
 )
 from teapot.engine.reading.unit_setting import THIN_SPACE, unit_mathml
+from teapot.engine.reading.vocabulary import GREEK
 from teapot.engine.reading.writer import Kinds
 
 MAX_FRACTION_DEPTH = 3
@@ -198,7 +199,7 @@ def _identifier(name: str) -> str:
         return f"<msup>{_identifier(name[:-1])}<mo>′</mo></msup>"
     if len(name) == 2 and name[1] in OVER:
         return f'<mover accent="true"><mi>{escape(name[0])}</mi><mo>{OVER[name[1]]}</mo></mover>'
-    shown = escape(CONSTANTS.get(name, name))
+    shown = escape(CONSTANTS.get(name) or GREEK.get(name, name))
     upright = ' mathvariant="normal"' if name in UPRIGHT else ""
     return f"<mi{upright}>{shown}</mi>"
 

@@ -27,10 +27,10 @@ from teapot.engine.reading.tree import (
     Prefix,
     Sexagesimal,
 )
-from teapot.engine.reading.vocabulary import UNITS
+from teapot.engine.reading.vocabulary import GREEK, UNITS
 from teapot.engine.reading.writer import Writer
 
-SINGLE_LETTERS = frozenset({"pi", "infinity", "inf"})
+SINGLE_LETTERS = frozenset({"pi", "infinity", "inf", *GREEK})
 """Names that are set as a single letter."""
 
 

@@ -20,6 +20,15 @@ RESERVED = frozenset({"true", "false", "if", "€", "$", "£", "¥"}) | UNIT_WOR
 WORDS = frozenset({"as", "and", "or", "not", "mod", "div", "by"})
 """Words of the language; none of them can be the name of a quantity."""
 
+GREEK = {
+    "alpha": "α", "beta": "β", "gamma": "γ", "delta": "δ", "epsilon": "ε", "zeta": "ζ",
+    "eta": "η", "theta": "θ", "iota": "ι", "kappa": "κ", "lambda": "λ", "mu": "μ", "nu": "ν",
+    "xi": "ξ", "rho": "ρ", "sigma": "σ", "tau": "τ", "upsilon": "υ", "phi": "φ", "chi": "χ",
+    "psi": "ψ", "omega": "ω", "Gamma": "Γ", "Delta": "Δ", "Theta": "Θ", "Lambda": "Λ", "Xi": "Ξ",
+    "Pi": "Π", "Sigma": "Σ", "Phi": "Φ", "Psi": "Ψ", "Omega": "Ω",
+}  # fmt: skip
+"""Letters by their names: a quantity that is called so is set as the letter."""
+
 BOX = "□"
 """Stands for what is still missing, in the reading of an unfinished line."""
 
