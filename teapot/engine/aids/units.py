@@ -16,6 +16,7 @@ from teapot.engine.reading.forms import STANDARD, Form
 from teapot.engine.reading.units import unit_of
 from teapot.engine.units.dimensions import kind_of
 from teapot.engine.units.table import SYMBOLS, Atom, atom_of, symbols_of
+from teapot.engine.units.unit import turns
 
 _NUMBER = r"(?:(?<![\w.])(?:\d[\d_]*\.?\d*|\.\d+)(?:[eE][+-]?\d+)?|[)\]])\s*"
 _BEHIND_NUMBER = re.compile(_NUMBER + r"$")
@@ -106,6 +107,8 @@ def offers(value: Value | None, form: Form = STANDARD, most: int = OFFERED) -> l
         unit = unit_of(text)
         if unit == value.unit:
             continue
+        if {turns(unit), turns(value.unit)} == {"angle", "cycles"}:
+            continue  # that has to be asked
         shown = write_in_passing(in_unit(value, unit), replace(form, unit=""))
         offer = UnitOffer(text, f"{shown.sign} {shown.text}")
         found.append((*_reading(count_of(value, unit)), place, offer))

@@ -13,7 +13,7 @@ from teapot.engine.forms.reals import WRITERS
 from teapot.engine.forms.written import Written
 from teapot.engine.numbers.sizes import count_of
 from teapot.engine.numbers.uncertain import nearly
-from teapot.engine.numbers.values import Complex, Measure, Number
+from teapot.engine.numbers.values import Complex, Exact, Measure, Number
 from teapot.engine.reading.forms import BASE_UNITS, PREFIXED, Form
 from teapot.engine.reading.tree import NOWHERE, Measured, Node, Prefix, Statement
 from teapot.engine.reading.units import unit_from
@@ -30,6 +30,8 @@ def write_measure(measure: Measure, form: Form) -> Written:
         raise FORM_FOR_PLAIN_NUMBER(form=form.style)
     unit = shown_unit(measure, form)
     count = count_of(measure, unit)
+    if form.style == "" and _is_long_with_zeros(count, form):
+        form = replace(form, style="scientific")
     if isinstance(count, Complex):
         write = write_polar if form.shape == "polar" else write_complex
         shown = write(count, replace(form, unit=""))
@@ -43,6 +45,17 @@ def write_measure(measure: Measure, form: Form) -> Written:
         shown.notice,
         nearly=None if shown.nearly is None else _nearly(shown.nearly, unit),
     )
+
+
+def _is_long_with_zeros(count: Number | Complex, form: Form) -> bool:
+    """Whether it is a whole number such as that of 5.972e24 kg, of few figures and many zeros."""
+    if not isinstance(count, Exact) or not count.is_integer or form.is_kept_to:
+        return False
+    figures = abs(count.coefficient.p).str()
+    return len(figures) > LONG_FIGURES and len(figures.rstrip("0")) <= form.figures
+
+
+LONG_FIGURES = 12
 
 
 def shown_unit(measure: Measure, form: Form) -> Unit:

@@ -19,7 +19,7 @@ from teapot.engine.reading.tree import NOWHERE, Binary, Node
 def write_polar(number: Complex, form: Form) -> Written:
     """A complex number by its modulus and its angle."""
     size = WRITERS[form.style](real(modulus(number)), form)
-    unit = form.unit if form.unit in UNITS else "rad"
+    unit = form.unit if form.unit in UNITS else form.angle
     angle = write_angle(Angle(real(argument(number)), UNITS[unit]), form)
     sign = "=" if (size.sign, angle.sign) == ("=", "=") else "≈"
     assert isinstance(size.tree, Node)

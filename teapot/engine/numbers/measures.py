@@ -6,6 +6,7 @@ is only how it is shown.  Dimensions agree before anything is computed.
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable
 from functools import partial
 from typing import cast
@@ -235,9 +236,44 @@ def _multiply(a: Scalar, b: Scalar) -> Scalar:
     a, b = _with_turns(_in_kelvin(a), _in_kelvin(b))
     (first, one), (second, other) = _parts(a), _parts(b)
     unit = joint(one, other)
+    if unit == JOULE:
+        unit = _moment(one, other) or _moment(other, one) or unit
     if _is_turned(a, other) or _is_turned(b, one):
         unit = PER_SECOND  # 2 pi f is no number of cycles any more
     return _shown(operated("*", first, second), unit, a, b)
+
+
+def _moment(force: Unit, length: Unit) -> Unit | None:
+    """N m, or kN m, of a force and a length: a moment, or the work that it does."""
+    if force.alone is None or force.dimension != NEWTON.dimension:
+        return None
+    if length.alone is None or length.dimension != METRE.dimension:
+        return None
+    return Unit((*(force if length == METRE else NEWTON).parts, *METRE.parts))
+
+
+JOULE, NEWTON, METRE = Unit.of("J"), Unit.of("N"), Unit.of("m")
+
+OF_MOMENT = re.compile(r"(?:M|T|τ|tau)(?:_.*|\d*)")
+OF_ENERGY = re.compile(r"(?:W|E|Q)(?:_.*|\d*)")
+"""Names that a moment and an energy are given."""
+
+KILO_FROM = 10_000
+
+
+def as_called(value: Value, name: str) -> Value:
+    """A result in the unit of what its name says: a moment in N m, an energy in J, which are of
+    one dimension."""
+    if not isinstance(value, Measure) or value.unit.dimension != JOULE.dimension:
+        return value
+    if value.unit.text.endswith("N m") and OF_ENERGY.fullmatch(name):
+        return Measure(value.size, with_prefix(value.size, JOULE))
+    size = value.size
+    is_moment = value.unit.text.endswith("J") and OF_MOMENT.fullmatch(name) is not None
+    if not is_moment or isinstance(size, Complex):
+        return value
+    force = Unit.of("kN") if abs(size.ball(FEW_BITS).mid()) >= KILO_FROM else NEWTON
+    return Measure(size, Unit((*force.parts, *METRE.parts)))
 
 
 def _is_turned(number: Scalar, unit: Unit) -> bool:
@@ -248,8 +284,40 @@ def _is_turned(number: Scalar, unit: Unit) -> bool:
 PER_SECOND = Unit.of("s").raised(fmpq(-1))
 
 
+PREFIXED = frozenset(map(Unit.of, ("N", "Pa", "J", "W", "C", "V", "F", "Ω", "S", "Wb", "T", "H")))
+"""Units with a name that a result gets a prefix for, where its number is large or small."""
+
+ONLY_SMALLER = frozenset(map(Unit.of, ("m", "s", "A")))
+"""Base units that one gets a prefix for where its number is small."""
+
+LARGE, SMALL = 1_000_000, 0.001
+STEPS = {4: "T", 3: "G", 2: "M", 1: "k", -1: "m", -2: "µ", -3: "n", -4: "p"}
+"""Prefixes by their powers of a thousand."""
+
+
+def with_prefix(size: Scalar, unit: Unit) -> Unit:
+    """The unit of a result with the prefix for which its number is from 1 up to 1000, where it is
+    a million units or more, or less than a thousandth: 2.5 GPa, 4.7 nF."""
+    if unit not in PREFIXED | ONLY_SMALLER or not isinstance(size, Exact | Real):
+        return unit
+    number = abs(size.ball(FEW_BITS).mid())
+    if not number or SMALL <= number < LARGE or (number >= LARGE and unit in ONLY_SMALLER):
+        return unit
+    power = 0
+    while number >= 1000 and power < max(STEPS):
+        number, power = number / 1000, power + 1
+    while number < 1 and power > min(STEPS):
+        number, power = number * 1000, power - 1
+    return Unit.of(STEPS[power] + unit.text) if 1 <= number < 1000 else unit
+
+
+FEW_BITS = 64
+
+
 def _shown(size: Scalar, unit: Unit, *of: Scalar) -> Scalar:
     """It in a unit; that an angle is a plain number in it is noticed."""
+    if not any(isinstance(value, Measure) and value.unit == unit for value in of):
+        unit = with_prefix(size, unit)
     if not any(atom.symbol in ANGLES for atom, _ in unit.parts):
         for value in of:
             as_number(value)
@@ -257,10 +325,25 @@ def _shown(size: Scalar, unit: Unit, *of: Scalar) -> Scalar:
 
 
 def joint(one: Unit, other: Unit) -> Unit:
-    """The unit of a product; a plain number leaves the other's as it is."""
+    """The unit of a product; a plain number leaves the other's as it is, and a reciprocal one
+    gets its name."""
     if one.parts and other.parts:
         return product(in_decimals(one), in_decimals(other))
-    return one if one.parts else other
+    if one.parts:
+        return one
+    return _of_reciprocal(other) if other.alone is None else other
+
+
+def _of_reciprocal(unit: Unit) -> Unit:
+    """Of 1 over a unit: S for 1/Ω, s^-1 for 1/ms."""
+    if len(unit.parts) != 1:
+        return product(unit)
+    [(atom, power)] = unit.parts
+    is_part_of_second = atom.dimension == SECOND.dimension and atom.factor < 1
+    return SECOND.raised(power) if is_part_of_second else product(unit)
+
+
+SECOND = Unit.of("s")
 
 
 def _divide(a: Scalar, b: Scalar) -> Scalar:
@@ -307,7 +390,10 @@ def power(base: Measure, exponent: Scalar) -> Scalar:
     if not exponent.coefficient:
         return exact(1)
     size = operated("^", base.size, exponent)
-    return shown_in(size, base.unit.raised(exponent.coefficient))
+    unit = base.unit.raised(exponent.coefficient)
+    if unit.alone is None:
+        unit = _of_reciprocal(unit)
+    return shown_in(size, with_prefix(size, unit) if unit != base.unit else unit)
 
 
 OPERATIONS: dict[str, Callable[[Scalar, Scalar], Scalar]] = {

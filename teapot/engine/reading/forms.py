@@ -53,7 +53,8 @@ class Form:
     ``digits`` are significant ones; ``places`` stand after the point and go
     before ``digits`` where both are set.  ``asked`` is set where the count was
     asked for with the line, so that zeros at the end are shown.  ``unit`` is that of
-    an angle or a measure, ``shape`` the one of a complex number.
+    an angle or a measure, ``shape`` the one of a complex number, of which the angle is in
+    ``angle`` where no unit is asked for.
     """
 
     style: str = ""
@@ -62,6 +63,7 @@ class Form:
     asked: bool = False
     unit: str = ""
     shape: str = ""
+    angle: str = "rad"
 
     @property
     def figures(self) -> int:

@@ -7,8 +7,9 @@ from html import escape
 
 from flint import fmpq
 
+from teapot.engine.units.merging import Part
 from teapot.engine.units.table import Atom
-from teapot.engine.units.unit import Part, Unit
+from teapot.engine.units.unit import Unit
 
 THIN_SPACE = '<mspace width="0.17em"/>'
 

@@ -28,8 +28,9 @@ from teapot.engine.sentences.units import (
     POWER_OR_DIFFERENCE,
     UNIT_BELOW,
 )
+from teapot.engine.units.merging import Part
 from teapot.engine.units.table import ANGLES, SYMBOLS, Atom, atom_of
-from teapot.engine.units.unit import Part, Unit, power_text
+from teapot.engine.units.unit import Unit, power_text
 
 MOST_PARTS, MOST_POWER = 20, 99
 """Factors of a unit, and the power of one."""

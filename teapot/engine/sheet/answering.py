@@ -54,8 +54,8 @@ def written_answer(store: Store, step: Step) -> Written:
     form = store.settings.form
     if isinstance(expression, Formatted) or form.asked:
         form = form_asked(expression).over(form)
-    if isinstance(step.value, Complex) and not form.unit:
-        form = replace(form, unit=step.line.conventions.angle)
+    if step.line.conventions.angle != form.angle:
+        form = replace(form, angle=step.line.conventions.angle)
     try:
         if form.style != "binary64":
             return _with_closed_form(store, write(step.value, form), step, form)

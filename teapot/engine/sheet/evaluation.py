@@ -157,9 +157,19 @@ def value_of_statement(statement: Statement, scope: Scope) -> Value:
             name, statement.parameters, statement.expression, scope.kept(), evaluate
         )
     value = evaluate(statement.expression, scope)
-    if isinstance(value, Uncertain) and isinstance(statement, Assignment):
-        _name_source(value, statement)
+    if isinstance(statement, Assignment):
+        if isinstance(value, Uncertain):
+            _name_source(value, statement)
+        if isinstance(statement.expression, Binary):
+            value = _as_called(value, statement.targets[-1].name)
     return value
+
+
+def _as_called(value: Value, name: str) -> Value:
+    """What was computed in the unit that its name asks for."""
+    if isinstance(value, Uncertain):
+        return uncertain.with_parts(measures.as_called(value.nominal, name), value.parts)
+    return measures.as_called(value, name)
 
 
 def _name_source(value: Uncertain, statement: Assignment) -> None:

@@ -6,19 +6,16 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from functools import lru_cache
 from typing import Literal
 
 from flint import fmpq
 
+from teapot.engine.units.merging import COHERENT, Part, taken_apart, together
 from teapot.engine.units.table import ANGLES, NUMBER, Atom, Dimension, atom_of
 
 Turns = Literal["turns", "angle", "cycles"]
-
-Part = tuple[Atom, fmpq]
-"""A unit and the power that it is raised to."""
 
 
 @dataclass(frozen=True, slots=True, repr=False)
@@ -64,10 +61,9 @@ class Unit:
     def raised(self, power: fmpq) -> Unit:
         """Each part raised; one whose powers are no whole numbers in base units."""
         parts = tuple((atom, of * power) for atom, of in self.parts if of * power)
-        if power != 1 and self == RPM:
-            return SECOND.raised(-power)
         if any(of.q != 1 for _, of in parts):
-            return base_unit(tuple(one * power for one in self.dimension))
+            dimension = tuple(one * power for one in self.dimension)
+            return NAMED.get(dimension) or base_unit(dimension)
         return Unit(parts)
 
 
@@ -100,7 +96,8 @@ def _text(unit: Unit) -> str:
     return f"{' '.join(above)}/{written if len(below) == 1 else f'({written})'}"
 
 
-BASE = tuple(map(Unit.of, ("m", "kg", "s", "A", "K", "mol", "cd", "bit", "€", "$", "£", "¥")))
+BASE = tuple(map(Unit.of, COHERENT))
+MASS = Unit.of("kg").dimension
 """The base unit of each dimension."""
 
 ORDER = (1, 0, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11)
@@ -126,24 +123,33 @@ def base_unit(dimension: Dimension) -> Unit:
 
 
 def product(*units: Unit) -> Unit:
-    """What a product of measures is shown in: units of one kind in the first of them, one
-    coherent unit with a name where it is that, else what remains; no parts where it is a number.
+    """What a product of measures is shown in, as an engineer would write it: a coherent unit with
+    a name where it is one, units of one kind together, what cancels gone; no parts where it is a
+    number.
 
-    >>> product(Unit.of("km"), Unit.of("m")).text
-    'km^2'
+    >>> product(Unit.of("km"), Unit.of("m")).text, product(Unit.of("V"), Unit.of("A")).text
+    ('m^2', 'W')
     """
     return _simplified(tuple(part for unit in units for part in unit.parts))
 
 
 @lru_cache(4096)
 def _simplified(given: tuple[Part, ...]) -> Unit:
-    parts = _merged(_without_turns(given) if len(given) > 1 else given)
+    parts = together(taken_apart(given))
     unit = Unit(_without_angles(parts))
     if unit.dimension == NUMBER and not is_angle(unit):
         return Unit(())
-    if len(unit.parts) > 1 and not any(atom.symbol in ANGLES for atom, _ in unit.parts):
-        return NAMED.get(unit.dimension, unit)
+    if any(atom.symbol in ANGLES for atom, _ in unit.parts):
+        return unit
+    if len(unit.parts) > 1 or unit.alone is None:
+        named = NAMED.get(unit.dimension)
+        return named if named is not None else _in_order(unit)
     return unit
+
+
+def _in_order(unit: Unit) -> Unit:
+    """With the mass first, as in kg m/s."""
+    return Unit(tuple(sorted(unit.parts, key=lambda part: part[0].dimension != MASS)))
 
 
 DEGREE = Unit.of("deg")
@@ -159,16 +165,6 @@ def in_decimals(unit: Unit) -> Unit:
 def is_angle(unit: Unit) -> bool:
     """Whether it is a unit of angles alone."""
     return unit.alone is not None and unit.alone.symbol in ANGLES
-
-
-def _merged(parts: Iterable[Part]) -> tuple[Part, ...]:
-    """With those of one dimension together, in the unit of the first."""
-    powers: dict[tuple[Dimension, bool], list[Part]] = {}
-    for atom, power in parts:
-        kind = atom.dimension, atom.symbol in ANGLES
-        known = powers.setdefault(kind, [])
-        known[:] = [(known[0][0], known[0][1] + power)] if known else [(atom, power)]
-    return tuple(part for (part,) in powers.values() if part[1])
 
 
 SECOND, HERTZ, RPM = Unit.of("s"), Unit.of("Hz"), Unit.of("rpm")
@@ -189,14 +185,6 @@ def turns(unit: Unit) -> Turns | None:
     if any(atom.symbol in ANGLES for atom, _ in unit.parts):
         return "angle"
     return "cycles" if unit == HERTZ or "Hz" in unit.text else None
-
-
-def _without_turns(parts: tuple[Part, ...]) -> tuple[Part, ...]:
-    """A turn counts 1 among others: so many revolutions a minute are so many a second."""
-    return tuple(
-        (SECOND.parts[0][0], -power) if atom == RPM.alone else (atom, power)
-        for atom, power in parts
-    )
 
 
 def _without_angles(parts: tuple[Part, ...]) -> tuple[Part, ...]:
