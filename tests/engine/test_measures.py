@@ -378,7 +378,7 @@ def test_what_has_no_machine_number_is_said(line):
         ("arctan(3 m, 4 m) as deg", "≈ 36.86989765°"),
         ("arctan(3 m, 400 cm) as deg", "≈ 36.86989765°"),
         ("arctan(0 m, -1 m) as deg", "= 180°"),
-        ("arctan(3 ± 0.1 m, 4 ± 0.1 m)", "≈ 0.644 ± 0.020 rad"),
+        ("arctan(3 ± 0.1 m, 4 ± 0.1 m)", "≈ (0.644 ± 0.020) rad"),
     ],
 )
 def test_the_direction_of_a_point_may_be_of_two_lengths(line, expected):

@@ -64,7 +64,7 @@ def test_what_is_measured_carries_its_uncertainty():
         assert nearly(uncertain.of(found)) == pytest.approx(float(uncertainty) * nearly(factor))
         assert nearly(uncertain.size_of(found)) == pytest.approx(float(value) * nearly(factor))
     found = outcome('constant("electron mass")*constant("c")^2 as eV').answers[0]
-    assert (found.sign, found.text) == ("≈", "510998.95069 ± 0.00016 eV")  # CODATA 2022
+    assert (found.sign, found.text) == ("≈", "(510998.95069 ± 0.00016) eV")  # CODATA 2022
     assert answer('constant("electron mass") - constant("electron mass")') == "= 0 kg"
 
 

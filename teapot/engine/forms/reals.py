@@ -286,5 +286,6 @@ WRITERS: dict[str, Callable[[Number, Form], Written]] = {
     "binary": in_base,
     "octal": in_base,
     "hex": in_base,
+    "concise": standard,
 }
 """Who writes a number in which style; ``binary64`` is another evaluation."""

@@ -272,7 +272,7 @@ FUNCTIONS = (
             Example('constant("speed of light")', "=", "299792458 m/s"),
             Example('constant("speed of light") * 1 ns as cm', "=", "29.9792458 cm"),
             Example('constant("molar gas constant")', "≈", "8.314462618 J/(mol K)"),
-            Example('constant("electron mass")', "≈", "9.1093837139e-31 ± 2.8e-40 kg"),
+            Example('constant("electron mass")', "≈", "(9.1093837139 ± 0.0000000028)e-31 kg"),
             Example('constant("Stefan-Boltzmann constant")', "≈", "5.670374419e-8 W/(m^2 K^4)"),
         ),
         special_values=(),

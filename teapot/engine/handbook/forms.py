@@ -56,6 +56,14 @@ FORMS = (
         "engineering notation kilo milli micro thousand exponent in threes", ("scientific",),
     ),
     _form(
+        "concise", "concise",
+        "A measured value with the uncertainty of its last figures in brackets.",
+        (("5.32 ± 0.04 m as concise", "≈", "5.320(40) m"),
+         ("1.00794 ± 0.00007 as concise", "≈", "1.007940(70)")),
+        "concise short form uncertainty in brackets parentheses last digits measured",
+        ("digits",), "a product: 5.320(40) is 5.320 ± 0.040.", "SI brochure, 9th edition, 5.4.5",
+    ),
+    _form(
         "fraction", "fraction", "A fraction of whole numbers; the simplest where it is rounded.",
         (("0.75 as fraction", "=", "3/4"), ("2/3 + 1/12 as fraction", "=", "3/4")),
         "fraction rational ratio numerator denominator", ("mixed", "exact"),

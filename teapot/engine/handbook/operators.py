@@ -71,8 +71,8 @@ OPERATORS = (
         "A measured value x with its standard uncertainty u, which is carried on to what is "
         "computed from it; also typed +/-. It ranks with + and -; two numbers beside it are one "
         "measured value, which takes the unit after it.",
-        (("5.32 ± 0.04 m", "≈", "5.320 ± 0.040 m"), ("(5 ± 0.1)*2", "≈", "10.00 ± 0.20"),
-         ("sqrt(9 ± 0.3)", "≈", "3.000 ± 0.050"), ("5 m ± 2%", "≈", "5.00 ± 0.10 m")),
+        (("5.32 ± 0.04 m", "≈", "(5.320 ± 0.040) m"), ("(5 ± 0.1)*2", "≈", "10.00 ± 0.20"),
+         ("sqrt(9 ± 0.3)", "≈", "3.000 ± 0.050"), ("5 m ± 2%", "≈", "(5.00 ± 0.10) m")),
         "uncertainty error measurement plus minus tolerance deviation GUM", ("mean", "stdev"),
         "a tolerance: u is a standard deviation. Values that are typed twice are two inputs; a "
         "quantity that is used twice is counted once.",

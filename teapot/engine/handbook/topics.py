@@ -48,7 +48,7 @@ TOPICS = (
         "uncertain", "error", "f(x ± u)",
         "What is computed from measured values carries their standard uncertainty on, each input "
         "counted once; the workings show the share of each.",
-        (("(2.0 ± 0.1 m)*(3.0 ± 0.1 m)", "≈", "6.00 ± 0.36 m^2"),
+        (("(2.0 ± 0.1 m)*(3.0 ± 0.1 m)", "≈", "(6.00 ± 0.36) m^2"),
          ("relative(5 ± 0.1 m) as percent", "=", "2%")),
         "error propagation uncertainty Gaussian combined standard measured law of propagation",
         ("plus-minus", "uncertainty", "stdev_of_mean"),

@@ -55,6 +55,8 @@ to about twice the digits of :data:`STEP`."""
 BITS = 420
 """Binary digits of a difference of two values that are :data:`STEP` apart."""
 
+MOST_BITS = 4 * MAX_DIGITS
+
 KEPT = 220
 """Binary digits of a contribution."""
 
@@ -89,10 +91,15 @@ def nearly(number: Number) -> float:
 
 
 def rational(number: Number, bits: int = BITS) -> fmpq:
-    """A number as a fraction: itself where it is one, or else the middle of its ball."""
+    """A number as a fraction: itself where it is one, or else the middle of its ball.
+
+    Errors: :data:`TOO_LARGE` for one with more figures than the limit.
+    """
     if isinstance(number, Exact) and number.is_rational:
         return number.coefficient
     mantissa, exponent = number.ball(bits).mid().man_exp()
+    if abs(exponent) > MOST_BITS:
+        raise TOO_LARGE(limit=MAX_DIGITS)
     return fmpq(mantissa) * fmpq(2) ** int(exponent)
 
 

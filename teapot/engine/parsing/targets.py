@@ -150,7 +150,7 @@ def _refuse_second_assignment(cursor: Cursor, before: list[Token]) -> None:
         for value, name, sign in zip(
             cursor.tokens, cursor.tokens[1:], cursor.tokens[2:], strict=False
         )
-        if name.kind == tk.NAME and sign.text == "=" and _ends_value(value)
+        if name.kind == tk.NAME and sign.text in ("=", ":=") and _ends_value(value)
     ]
     mend = replace_each(cursor.text, [(gap, "; ") for gap in gaps])
     raise TWO_ASSIGNMENTS(before[-1].span, (mend,))

@@ -23,9 +23,12 @@ SINGULAR = {"digit": "digits", "place": "places"}
 
 STYLES = (
     "decimal", "scientific", "engineering", "fraction", "mixed", "percent",
-    "binary", "octal", "hex", "exact", "binary64",
+    "binary", "octal", "hex", "exact", "binary64", "concise",
 )  # fmt: skip
 """Forms written as one word."""
+
+CONCISE = "concise"
+"""A measured value with the uncertainty of its last figures in brackets."""
 
 UNITS = (*UNITS_OF_ANGLES, "dms")
 """Forms of an angle."""

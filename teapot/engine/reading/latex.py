@@ -49,6 +49,7 @@ from teapot.engine.reading.tree import (
     Statement,
     Subscript,
     Text,
+    TimesPowerOfTen,
     Words,
 )
 from teapot.engine.reading.unit_setting import unit_latex
@@ -232,6 +233,9 @@ class LaTeXWriter(PrintWriter):
             return f"{{{inner}}}{UNITS[op]}"
         return inner + (r"\%" if op == "%" else op)
 
+    def times_power_of_ten(self, node: TimesPowerOfTen) -> str:
+        return rf"({self.node(node.number)})\times 10^{{{node.power}}}"
+
     def binary(self, node: Binary) -> str:
         op = node.op
         if op == "/":
@@ -361,6 +365,7 @@ class LaTeXWriter(PrintWriter):
         Literal: literal,
         Sexagesimal: sexagesimal,
         Words: words,
+        TimesPowerOfTen: times_power_of_ten,
         DateLiteral: words,
         Name: name,
         Text: text,

@@ -56,6 +56,7 @@ from teapot.engine.reading.tree import (
     Statement,
     Subscript,
     Text,
+    TimesPowerOfTen,
     Words,
 )
 from teapot.engine.reading.unit_setting import THIN_SPACE, unit_mathml
@@ -339,6 +340,10 @@ class MathMLWriter(PrintWriter):
         inner = self.before_unit(node)
         return f"<mrow>{inner}{THIN_SPACE}{unit_mathml(node.unit)}</mrow>"
 
+    def times_power_of_ten(self, node: TimesPowerOfTen) -> str:
+        power = f"<mo>×</mo><msup><mn>10</mn>{_exponent(str(node.power))}</msup>"
+        return f"<mrow>{in_brackets(self.node(node.number))}{power}</mrow>"
+
     def binary(self, node: Binary) -> str:
         op = node.op
         if op == "/":
@@ -498,6 +503,7 @@ class MathMLWriter(PrintWriter):
         Literal: literal,
         Sexagesimal: sexagesimal,
         Words: words,
+        TimesPowerOfTen: times_power_of_ten,
         DateLiteral: words,
         Name: name,
         Text: text,

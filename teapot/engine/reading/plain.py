@@ -41,6 +41,7 @@ from teapot.engine.reading.tree import (
     Statement,
     Subscript,
     Text,
+    TimesPowerOfTen,
     Words,
 )
 from teapot.engine.reading.vocabulary import CONSTANT_NAMES, UNITS
@@ -104,6 +105,9 @@ class PlainWriter(Writer[Pieces]):
     def measured(self, node: Measured) -> Pieces:
         """A number that has a sign or a power, or is another measure, in brackets."""
         return [*self.node(node.number, ATOM), f" {node.unit.text}"]
+
+    def times_power_of_ten(self, node: TimesPowerOfTen) -> Pieces:
+        return [*self.node(node.number, ATOM), f"e{node.power}"]
 
     def binary(self, node: Binary) -> Pieces:
         op = node.op
@@ -191,6 +195,7 @@ class PlainWriter(Writer[Pieces]):
         Literal: as_it_stands,
         Sexagesimal: as_it_stands,
         Words: as_it_stands,
+        TimesPowerOfTen: times_power_of_ten,
         DateLiteral: as_it_stands,
         Name: name,
         Text: text,

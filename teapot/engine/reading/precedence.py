@@ -26,6 +26,7 @@ from teapot.engine.reading.tree import (
     Sexagesimal,
     Subscript,
     Text,
+    TimesPowerOfTen,
     Words,
 )
 
@@ -55,7 +56,20 @@ _OF_OPERANDS = {op: (level, level + 1) for op, level in OPERATORS.items()} | {
 
 _OF_KINDS: dict[type[Node], int] = {
     **dict.fromkeys(
-        (Literal, Name, AnswerOf, Text, Call, ListOf, DateLiteral, Words, Filled, Grid, Columns),
+        (
+            Literal,
+            Name,
+            AnswerOf,
+            Text,
+            Call,
+            ListOf,
+            DateLiteral,
+            TimesPowerOfTen,
+            Words,
+            Filled,
+            Grid,
+            Columns,
+        ),
         ATOM,
     ),
     Postfix: POSTFIX,
@@ -67,7 +81,7 @@ _OF_KINDS: dict[type[Node], int] = {
     Comparison: COMPARISON,
     Formatted: FORM,
     Mixed: SUM,
-}
+}  # fmt: skip
 
 
 def precedence(node: Node) -> int:

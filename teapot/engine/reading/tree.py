@@ -310,6 +310,18 @@ class DateLiteral(Node):
 
 
 @dataclass(slots=True)
+class TimesPowerOfTen(Node):
+    """A measured value with a power of ten for both of its numbers: ``(1.6 ± 0.1)e-19``."""
+
+    number: Node
+    power: int
+
+    @property
+    def children(self) -> tuple[Node, ...]:
+        return (self.number,)
+
+
+@dataclass(slots=True)
 class Words(Node):
     """What is shown as it stands and cannot be typed in: a time of day, an ellipsis."""
 

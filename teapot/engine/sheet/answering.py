@@ -12,7 +12,7 @@ from teapot.engine.forms.reals import is_short
 from teapot.engine.functions.catalogue import BY_NAME, CONSTANTS, is_built_in
 from teapot.engine.mends import Notice, Span
 from teapot.engine.mends import replace as replace_text
-from teapot.engine.numbers.values import Complex, Exact, Infinite, Real, Undefined
+from teapot.engine.numbers.values import Complex, Exact, Infinite, Real, Uncertain, Undefined
 from teapot.engine.reading.forms import Form, form_asked
 from teapot.engine.reading.mathml import Answers
 from teapot.engine.reading.plain import node_text
@@ -41,7 +41,7 @@ from teapot.engine.sentences.warnings import COVERS_BUILT_IN
 from teapot.engine.sheet.binary64_evaluation import number_of
 from teapot.engine.sheet.binary64_writing import write_machine
 from teapot.engine.sheet.definitions import Definitions
-from teapot.engine.sheet.line import Step
+from teapot.engine.sheet.line import Step, is_measured
 from teapot.engine.sheet.outcome import Answer
 from teapot.engine.sheet.sheet_scope import is_of_decimals
 from teapot.engine.sheet.store import Store
@@ -178,6 +178,8 @@ SPELT = (Complex, bool, Infinite, Undefined)
 def says_itself(step: Step, written: Written) -> bool:
     """Whether the answer would only repeat what was typed: ``m = 1.2``, ``5 + 3i``."""
     assert step.statement is not None
+    if isinstance(step.value, Uncertain):
+        return all(isinstance(node, TYPED) or is_measured(node) for node in step.nodes)
     if written.sign != "=" or written.nearly is not None:
         return False
     if isinstance(step.value, SPELT) and isinstance(written.tree, Node):

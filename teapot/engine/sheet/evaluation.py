@@ -285,7 +285,7 @@ def _first_uncertainty(value: Value, node: Binary, scope: Scope, place: int = 0)
         return value
     if isinstance(right, Postfix) and right.op == "%":
         uncertain.size_of(value)
-        part = operators.operate("*", value, evaluate(right, scope))
+        part = operators.operate("*", value, operators.number(evaluate(right, scope)))
         return uncertain.measured(value, uncertain.size_of(_absolute(part)), _source(node, place))
     return _with_uncertainty(value, node, scope, place)
 
