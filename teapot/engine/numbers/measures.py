@@ -278,7 +278,8 @@ def as_called(value: Value, name: str) -> Value:
 
 def _is_turned(number: Scalar, unit: Unit) -> bool:
     """Whether it is a number of π, and a frequency in hertz is multiplied with it."""
-    return isinstance(number, Exact) and number.pi_power == 1 and turns(unit) == "cycles"
+    is_of_pi = isinstance(number, Exact) and number.pi_power == 1
+    return is_of_pi and unit.dimension == RATE and turns(unit) in ("cycles", None)
 
 
 PER_SECOND = Unit.of("s").raised(fmpq(-1))
@@ -286,6 +287,15 @@ PER_SECOND = Unit.of("s").raised(fmpq(-1))
 
 PREFIXED = frozenset(map(Unit.of, ("N", "Pa", "J", "W", "C", "V", "F", "Ω", "S", "Wb", "T", "H")))
 """Units with a name that a result gets a prefix for, where its number is large or small."""
+
+LARGER = {
+    Unit.of("g"): (Unit.of("kg"), 1),
+    Unit.of("mg"): (Unit.of("g"), 0.001),
+    Unit.of("L"): (Unit.of("m").raised(fmpq(3)), 1),
+    Unit.of("mL"): (Unit.of("L"), 0.001),
+}
+"""Units of masses and volumes, and those that results get from a thousand of them on, with their
+size in kilograms or cubic metres."""
 
 ONLY_SMALLER = frozenset(map(Unit.of, ("m", "s", "A")))
 """Base units that one gets a prefix for where its number is small."""
@@ -298,7 +308,12 @@ STEPS = {4: "T", 3: "G", 2: "M", 1: "k", -1: "m", -2: "µ", -3: "n", -4: "p"}
 def with_prefix(size: Scalar, unit: Unit) -> Unit:
     """The unit of a result with the prefix for which its number is from 1 up to 1000, where it is
     a million units or more, or less than a thousandth: 2.5 GPa, 4.7 nF."""
-    if unit not in PREFIXED | ONLY_SMALLER or not isinstance(size, Exact | Real):
+    if not isinstance(size, Exact | Real):
+        return unit
+    if unit in LARGER:
+        larger, count = LARGER[unit]
+        return larger if abs(size.ball(FEW_BITS).mid()) >= count else unit
+    if unit not in PREFIXED | ONLY_SMALLER:
         return unit
     number = abs(size.ball(FEW_BITS).mid())
     if not number or SMALL <= number < LARGE or (number >= LARGE and unit in ONLY_SMALLER):

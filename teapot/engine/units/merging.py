@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
 
 from flint import fmpq
 
@@ -35,13 +35,27 @@ def taken_apart(parts: tuple[Part, ...]) -> tuple[Part, ...]:
     if len(parts) == 1 and parts[0][1] == 1:
         return parts
     found: list[Part] = []
-    for atom, power in parts:
+    for atom, power in _without_hours(parts):
         above, below = COMPOUNDS.get(atom.symbol, (atom.symbol, ""))
         if above:
             found.append((_atom(above), power))
         if below:
             found.append((_atom(below), -power))
     return tuple(found)
+
+
+def _without_hours(parts: tuple[Part, ...]) -> Iterator[Part]:
+    """With Ah as ampere and hour where amperes divide it, and Wh likewise: 70 Ah/(5 A) is 14 h."""
+    for atom, power in parts:
+        rate = atom_of(atom.symbol[:-1]) if atom.symbol.endswith(("Ah", "Wh")) else None
+        divides = rate is not None and any(
+            one.dimension == rate.dimension and (of < 0) != (power < 0) for one, of in parts
+        )
+        if rate is not None and divides:
+            yield rate, power
+            yield _atom("h"), power
+        else:
+            yield atom, power
 
 
 def together(parts: Iterable[Part]) -> tuple[Part, ...]:

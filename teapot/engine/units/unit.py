@@ -12,6 +12,7 @@ from typing import Literal
 
 from flint import fmpq
 
+from teapot.engine.units import customary
 from teapot.engine.units.merging import COHERENT, Part, taken_apart, together
 from teapot.engine.units.table import ANGLES, NUMBER, Atom, Dimension, atom_of
 
@@ -141,16 +142,27 @@ def _simplified(given: tuple[Part, ...]) -> Unit:
         return Unit(())
     if any(atom.symbol in ANGLES for atom, _ in unit.parts):
         return unit
-    if len(unit.parts) > 1 or unit.alone is None:
-        named = NAMED.get(unit.dimension)
-        return named if named is not None else _in_order(unit)
-    return unit
+    if len(unit.parts) == 1 and unit.alone is not None:
+        return unit
+    named = NAMED.get(unit.dimension)
+    return named if named is not None else _in_order(_usual(unit))
+
+
+def _usual(unit: Unit) -> Unit:
+    """It where it is usual for its dimension; else the unit that is."""
+    wanted = CUSTOMARY.get(unit.dimension)
+    if wanted is not None:
+        parts, is_usual = wanted
+        return unit if is_usual(unit.parts) else Unit(parts)
+    return base_unit(unit.dimension) if customary.has_two_names(unit.parts) else unit
 
 
 def _in_order(unit: Unit) -> Unit:
     """With the mass first, as in kg m/s."""
     return Unit(tuple(sorted(unit.parts, key=lambda part: part[0].dimension != MASS)))
 
+
+CUSTOMARY = customary.table(lambda parts: Unit(parts).dimension, atom_of)
 
 DEGREE = Unit.of("deg")
 DMS = Unit(((replace(DEGREE.parts[0][0], symbol="dms"), fmpq(1)),))
