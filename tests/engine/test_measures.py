@@ -350,7 +350,7 @@ def test_the_text_of_an_answer_typed_in_again_is_the_same_measure(unit, count):
         ("68 °F as K", f"{68 * (5 / 9) + 459.67 / 1.8!r} K"),
         ("20 °C - 68 °F", f"{(20 + 273.15) - (68 * (5 / 9) + 459.67 / 1.8)!r} K"),
         ("0.1 m/(0.3 m)", f"{0.1 / 0.3!r}"),
-        ("arctan(3 m, 4 m)", f"{math.atan2(3, 4)!r}"),
+        ("arctan(3 m, 4 m)", f"{math.atan2(3, 4)!r} rad"),
         ("sum([0.1 m, 0.2 m, 10 cm])", f"{sum([0.1, 0.2, 10 * 0.01])!r} m"),
         ("0.3 m mod 0.1 m", f"{0.3 % 0.1!r} m"),
         ("(0.1 m)^3", f"{0.1**3!r} m^3"),

@@ -6,6 +6,7 @@ The numbers of the GUM are from memory.
 import math
 import xml.etree.ElementTree as ET
 
+import numpy as np
 import pytest
 import uncertainties
 from hypothesis import assume, given
@@ -303,3 +304,105 @@ def test_a_form_that_it_has_not_is_said():
     sheet = FullSheet()
     sheet.answer("/show fraction")
     assert sheet.answer("5 ± 1").status == "ok"
+
+
+def test_a_resistance_from_correlated_readings():
+    """JCGM 100, H.2: R = 127.732 Ω with 0.071 Ω, X = 219.847 Ω with 0.295 Ω, Z = 254.260 Ω with
+    0.236 Ω (from memory); with the inputs as rounded as they are printed, the uncertainties are
+    those that the ``uncertainties`` package has for them."""
+    inputs = ((4.9990, 0.0032), (19.6610e-3, 0.0095e-3), (1.04446, 0.00075))
+    r = ((1, -0.36, 0.86), (-0.36, 1, -0.65), (0.86, -0.65, 1))
+    v, i, phi = uncertainties.correlated_values_norm(list(inputs), r)
+    sheet = FullSheet()
+    for line in ("V = 4.9990 ± 0.0032 V", "I = 19.6610 ± 0.0095 mA", "φ = 1.04446 ± 0.00075 rad",
+                 "w = correlated([V, I, φ], [-0.36, 0.86, -0.65])"):  # fmt: skip
+        assert sheet.answer(line).status == "ok", line
+    wanted = (
+        ("w[1]/w[2]*cos(w[3])", v / i * umath.cos(phi), 127.732, 0.071),
+        ("w[1]/w[2]*sin(w[3])", v / i * umath.sin(phi), 219.847, 0.295),
+        ("w[1]/w[2]", v / i, 254.260, 0.236),
+    )
+    for line, same, nominal, spread in wanted:
+        value = sheet.lines[-1] and sheet.answer(line) and sheet.lines[-1].steps[-1].value
+        found = uncertain.nearly(uncertain.of(value))
+        assert uncertain.nearly(uncertain.size_of(value)) == pytest.approx(nominal, abs=0.0006)
+        assert found == pytest.approx(same.std_dev, rel=1e-6)
+        assert found == pytest.approx(spread, rel=0.03)
+
+
+CALIBRATION = (
+    "t = [21.521, 22.012, 22.512, 23.003, 23.507, 23.999, 24.513, 25.002, 25.503, 26.010, 26.511]",
+    "b = [-0.171, -0.169, -0.166, -0.159, -0.164, -0.165, -0.156, -0.157, -0.159, -0.161, -0.160]",
+    "x = t - 20",
+    "k = slope(x, b); c = intercept(x, b)",
+    "s = sqrt(sum((b - c - k*x)^2)/(count(t) - 2))",
+)
+
+
+def test_a_calibration_line():
+    """JCGM 100, H.3 (from memory): y1 = −0.1712 °C with 0.0029, y2 = 0.00218 with 0.00067,
+    s = 0.0035 °C, and −0.1494 °C with 0.0041 °C at 30 °C."""
+    assert answer(*CALIBRATION, "c as 4 places") == "≈ -0.1712"
+    assert answer(*CALIBRATION, "k as 5 places") == "≈ 0.00218"
+    assert answer(*CALIBRATION, "s as 4 places") == "≈ 0.0035"
+    y = (*CALIBRATION, "y = b ± s", "c_1 = intercept(x, y); k_1 = slope(x, y)")
+    assert answer(*y, "uncertainty(c_1) as 2 digits") == "≈ 0.0029"
+    assert answer(*y, "uncertainty(k_1) as 2 digits") == "≈ 0.00067"
+    # both from the same readings, so that their correlation of −0.930 is in it
+    assert answer(*y, "c_1 + 10*k_1") == "≈ -0.1494 ± 0.0041"
+
+
+def test_a_standard_of_cadmium():
+    """EURACHEM/CITAC CG 4, example A1 (from memory): 1002.7 mg/L with 0.8 mg/L."""
+    m, p, v = "(100.28 ± 0.05) mg", "(0.9999 ± 0.000058)", "(100.00 ± 0.066) mL"
+    assert answer(f"{m}*{p}/({v}) as mg/L, 5 digits") == "≈ (1002.7 ± 0.8) mg/L"
+
+
+@pytest.mark.parametrize(
+    ("line", "draw"),
+    [
+        ("cos(0 ± 0.1)", lambda n: np.cos(0.1 * n[0])),
+        ("(3 ± 0.2 - 3)^2", lambda n: (0.2 * n[0]) ** 2),
+        ("(0 ± 0.3)*(0 ± 0.2)", lambda n: 0.06 * n[0] * n[1]),
+        ("sin(90° ± 2°)", lambda n: np.sin(np.pi / 2 + np.radians(2) * n[0])),
+        ("cosh(0 ± 0.2)", lambda n: np.cosh(0.2 * n[0])),
+        ("exp(-(0 ± 0.1)^2)", lambda n: np.exp(-((0.1 * n[0]) ** 2))),
+    ],
+)
+def test_second_order_is_that_of_a_million_draws(line, draw):
+    """The standard deviation of the function of 10^6 normal draws (a fixed seed)."""
+    normal = np.random.default_rng(1).standard_normal((2, 1_000_000))
+    value = value_of_line(line)
+    spread = float(np.std(draw(normal)))
+    assert uncertain.nearly(uncertain.of(value)) == pytest.approx(spread, rel=0.05)
+
+
+@given(
+    st.lists(st.tuples(st.integers(2, 90), st.integers(1, 9)), min_size=3, max_size=3),
+    st.sampled_from(
+        (
+            (["p := x*y", "q = p", "q - p + z"], lambda x, y, z: z),
+            (["f(a) = a*(x + 1)", "f(y)/f(z)"], lambda x, y, z: y / z),
+            (["w = [x, y, z]", "mean(w)"], lambda x, y, z: (x + y + z) / 3),
+            (["w = [x, y, z]", "sum(w^2)"], lambda x, y, z: x**2 + y**2 + z**2),
+            (["w = [x, y, 2*x]", "w[3] - w[1]*2 + w[2]"], lambda x, y, z: y),
+            (["slope([1, 2, 4], [x, y, z])"],
+             lambda x, y, z: (-4 / 3 * x - 1 / 3 * y + 5 / 3 * z) / (14 / 3)),
+            (["if(z > 0, x - x + y, y)"], lambda x, y, z: y),
+            (["t = table([x, y], [y, z]); t[1]; x*y"], lambda x, y, z: x * y),
+        )
+    ),
+)  # fmt: skip
+@tried_on(400)
+def test_definitions_lists_and_functions_count_each_input_once(given_values, pair):
+    lines, there = pair
+    inputs = dict(zip("xyz", given_values, strict=True))
+    known = [uncertainties.ufloat(v / 10, u / 1000) for v, u in inputs.values()]
+    wanted = there(*known)
+    assignments = [f"{n} = {v / 10} ± {u / 1000}" for n, (v, u) in inputs.items()]
+    sheet = FullSheet()
+    for line in (*assignments, *lines):
+        assert sheet.answer(line).status == "ok", line
+    value = sheet.lines[-1].steps[-1].value
+    assert uncertain.nearly(uncertain.size_of(value)) == pytest.approx(wanted.nominal_value)
+    assert uncertain.nearly(uncertain.of(value)) == pytest.approx(wanted.std_dev, rel=1e-6)

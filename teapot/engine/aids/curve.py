@@ -264,7 +264,13 @@ def _pieces(points: Samples, low: float, high: float) -> tuple[tuple[Point, ...]
 def can_be_drawn(function: Function) -> bool:
     """Whether a function has a curve: it gives a number for a number."""
     takes_numbers = not function.lazy and not any(p.is_text for p in function.parameters[:1])
-    no_curve = ("lists and statistics", "tables", "chance, dates and questions", "complex numbers")
+    no_curve = (
+        "lists and statistics",
+        "tables",
+        "chance, dates and questions",
+        "complex numbers",
+        "measured values",
+    )
     gives_number = not function.value.startswith(("true", "a list"))
     return bool(takes_numbers and function.parameters and gives_number) and (
         function.subject not in no_curve

@@ -393,7 +393,8 @@ def _is_of_degrees(node: Node) -> bool:
 def _is_of_pi(node: Node) -> bool:
     """Whether ``node`` is computed from numbers and π alone, with no unit."""
     names = [part for part in walk(node) if isinstance(part, Name)]
-    plain_parts = all(isinstance(part, Name | Literal | Binary | Prefix) for part in walk(node))
+    kinds = Name | Literal | Binary | Prefix | Measured
+    plain_parts = all(isinstance(part, kinds) for part in walk(node))
     return plain_parts and bool(names) and all(part.name == "pi" for part in names)
 
 

@@ -7,7 +7,7 @@ from teapot.engine.diagnostics.unknown_names import unit_meant
 from teapot.engine.errors import LineError
 from teapot.engine.mends import Mend, Span, replace
 from teapot.engine.numbers import measures
-from teapot.engine.numbers.values import Angle, List, Measure, Value
+from teapot.engine.numbers.values import Angle, List, Measure, Uncertain, Value
 from teapot.engine.reading.plain import node_text
 from teapot.engine.reading.tree import Binary, Literal, Measured, Name, Node, Postfix, Prefix, Range
 from teapot.engine.reading.vocabulary import UNITS
@@ -64,6 +64,7 @@ def said(side: Node, value: Value, names: Names) -> str:
     text = node_text(side)
     name = text if len(text) <= LONGEST_SIDE else f"{text[: LONGEST_SIDE - 1]}…"
     value = _one_of(value)
+    value = value.nominal if isinstance(value, Uncertain) else value
     if isinstance(value, Measure):
         line = names.line_of(side.name) if isinstance(side, Name) else None
         return f"{name} is {measures.named(value, line)}"

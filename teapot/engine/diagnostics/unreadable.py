@@ -103,7 +103,7 @@ def _removes(cursor: Cursor) -> tuple[Mend, ...]:
     """The mend that removes the token at hand; none where its neighbours would run together."""
     start, end = cursor.token.span
     joins = cursor.text[:start][-1:].isalnum() and cursor.text[end : end + 1].isalnum()
-    return () if joins else (_remove(cursor),)
+    return () if joins or cursor.token.text == "∠" else (_remove(cursor),)
 
 
 def _unopened_bracket(cursor: Cursor) -> LineError:

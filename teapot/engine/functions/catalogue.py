@@ -138,7 +138,7 @@ CONSTANTS: dict[str, Constant] = {
 }
 
 
-ADDED = frozenset({"date", "value", "uncertainty", "relative"})
+ADDED = frozenset({"date", "value", "uncertainty", "relative", "weighted_mean", "correlated"})
 """Functions that there are since December 2026: in a line that was kept before, these are names as
 any other."""
 

@@ -22,6 +22,7 @@ from teapot.engine.numbers.values import (
     List,
     Measure,
     Real,
+    Uncertain,
     Value,
     exact,
 )
@@ -147,7 +148,10 @@ def check_kind(value: Value, preset: Value | None) -> None:
         raise OTHER_KIND(wanted=wanted, kind=kind)
 
 
-ALIKE: tuple[tuple[type, ...], ...] = ((Exact, Real), (Exact, Real, Complex), (str,), (Date,))
+ALIKE: tuple[tuple[type, ...], ...] = (
+    (Exact, Real, Uncertain), (Exact, Real, Complex, Uncertain), (Measure, Uncertain), (str,),
+    (Date,),
+)  # fmt: skip
 """Kinds of value of which one may be replied where another is suggested."""
 
 
@@ -223,7 +227,7 @@ FUNCTIONS = (
             Parameter("preset", "what is suggested; the reply is of its kind", optional=True),
         ),
         compute=ask,
-        accepts=(List, Angle, Measure, Complex, str, bool, Date),
+        accepts=(List, Angle, Measure, Uncertain, Complex, str, bool, Date),
         examples=(
             Example('ask("mass of water, kg", 1.2) * 4', "=", "6", ("1.5",)),
             Example('ask("How warm is the water, in °C?") + 273.15', "=", "358.15", ("85",)),

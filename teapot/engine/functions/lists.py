@@ -7,6 +7,8 @@ from functools import partial, reduce
 from operator import attrgetter
 from typing import cast
 
+from flint import fmpq
+
 from teapot.engine.functions.helpers import outside, tell_missing, whole
 from teapot.engine.functions.powers import root_of, square_root
 from teapot.engine.functions.record import Function, Parameter
@@ -90,9 +92,22 @@ def count(x: Value) -> Value:
     return exact(len(items))
 
 
+def _measured(
+    compute: Callable[[Value], Value], x: Value, gradient: uncertain.Gradient
+) -> Value | None:
+    """A function of a list of which items are measured; None where none is."""
+    items = x.items if isinstance(x, List) else ()
+    if Uncertain not in kinds_of(items):
+        return None
+    there = without_missing(items)
+    found = compute(List(tuple(uncertain.nominals_of(there))))
+    return uncertain.of_list(found, there, gradient)
+
+
 def sum_of(x: Value) -> Value:
     """The sum of the items; of an empty list 0."""
-    return total(present(x))
+    found = _measured(sum_of, x, lambda sizes: [fmpq(1)] * len(sizes))
+    return total(present(x)) if found is None else found
 
 
 def product_of(x: Value) -> Value:
@@ -102,6 +117,9 @@ def product_of(x: Value) -> Value:
 
 def mean(x: Value) -> Value:
     """The sum over the count; of temperatures on a scale one on that of the first."""
+    found = _measured(mean, x, lambda sizes: [fmpq(1, len(sizes))] * len(sizes))
+    if found is not None:
+        return found
     items = present(x, 1)
     if isinstance(items, MeasureArray):
         return measure_of(cast(Scalar, mean(List(items.numbers))), items.unit)
@@ -160,6 +178,9 @@ def variance(x: Value, of: Value | None = None) -> Value:
     if of not in (None, "sample", "population"):
         raise outside('It is of a "sample" or of a "population".')
     is_sample = of != "population"
+    found = _measured(partial(variance, of=of), x, partial(_rise_of_variance, is_sample))
+    if found is not None:
+        return found
     items = present(x, 2 if is_sample else 1)
     if are_many(items):
         return operators.operate("/", squares_from_mean(items), exact(len(items) - is_sample))
@@ -172,6 +193,41 @@ def variance(x: Value, of: Value | None = None) -> Value:
     away = [operators.operate("-", item, centre) for item in items]
     squares = tuple(operators.operate("^", one, exact(2)) for one in away)
     return operators.operate("/", total(squares), exact(len(items) - is_sample))
+
+
+def _rise_of_variance(is_sample: bool, sizes: list[fmpq]) -> list[fmpq]:
+    centre = sum(sizes, fmpq(0)) / len(sizes)
+    return [2 * (size - centre) / (len(sizes) - is_sample) for size in sizes]
+
+
+def weighted_mean(x: Value) -> Value:
+    """The mean of measured values, each with one over the square of its uncertainty for weight.
+
+    Errors: :class:`LineError` where one has no uncertainty.
+    """
+    if isinstance(x, Undefined):
+        return x
+    items = present(x, 1)
+    if not all(isinstance(one, Uncertain) for one in items):
+        raise outside("A weighted mean needs measured values, each with its uncertainty.")
+    weights = [1 / uncertain.variance(cast(Uncertain, one)) for one in items]
+    whole = sum(weights, fmpq(0))
+    shares = [weight / whole for weight in weights]
+    nominals = uncertain.nominals_of(items)
+    first = nominals[0]
+    if isinstance(first, Measure) and first.is_on_scale:
+        away = [operators.operate("-", one, first) for one in nominals]
+        centre = operators.operate("+", first, _weighted(away, shares))
+    else:
+        centre = _weighted(nominals, shares)
+    return uncertain.with_parts(centre, uncertain.gathered(zip(items, shares, strict=True)))
+
+
+def _weighted(values: Sequence[Value], shares: Sequence[fmpq]) -> Value:
+    terms = (
+        operators.operate("*", one, exact(share)) for one, share in zip(values, shares, strict=True)
+    )
+    return total(tuple(terms))
 
 
 def standard_deviation(x: Value, of: Value | None = None) -> Value:

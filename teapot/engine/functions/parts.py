@@ -116,6 +116,7 @@ def _tidied(x: Number, least: Value) -> Number:
 FUNCTIONS = (
     Function(
         name="sgn",
+        jumps=True,
         subject=SUBJECT,
         summary="The sign of a number: −1, 0 or 1.",
         parameters=(Parameter("x", "a number"),),

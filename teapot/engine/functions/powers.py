@@ -104,7 +104,8 @@ def _of_measures(
         if x.is_complex:
             raise TAKES_REALS_ONLY(function="A root with a unit")
         number = root(x.size, *others)  # first, for what is wrong with it
-        unit = measures.power(x, exact(fmpq(1, degree_of(*others))))
+        positive = measures.negate(x) if operators.sign_of(x) < 0 else x
+        unit = measures.power(cast(Measure, positive), exact(fmpq(1, degree_of(*others))))
         return sizes.shown_in(number, unit.unit) if isinstance(unit, Measure) else number
 
     return function

@@ -49,7 +49,8 @@ class Function(Described):
     itself; a list that it does not is gone through item by item.  ``on_complex`` is
     its continuation to complex numbers, and ``branch`` says which of its values it has there
     and where its cuts run.  Where it is ``lazy``, ``compute`` is given
-    each argument as :class:`Delayed`; where it ``names_columns``, all that it is given by a name
+    each argument as :class:`Delayed`; where it ``jumps``, no uncertainty goes through it; where
+    it ``names_columns``, all that it is given by a name
     of the person's own stand in one mapping after the others.
     """
 
@@ -58,6 +59,7 @@ class Function(Described):
     compute: Callable[..., Value]
     value: str = "a real number"
     variadic: bool = False
+    jumps: bool = False
     accepts: tuple[type, ...] = ()
     on_complex: Callable[..., Value] | None = None
     branch: str = ""

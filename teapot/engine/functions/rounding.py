@@ -108,6 +108,7 @@ def by_count(compute: Callable[..., Extended]) -> Callable[..., Value]:
 FUNCTIONS = (
     Function(
         name="round",
+        jumps=True,
         subject=SUBJECT,
         summary="The nearest whole number, or the nearest with so many places.",
         parameters=(
@@ -131,6 +132,7 @@ FUNCTIONS = (
     ),
     Function(
         name="floor",
+        jumps=True,
         subject=SUBJECT,
         summary="The largest whole number that is not above x.",
         parameters=(X,),
@@ -145,6 +147,7 @@ FUNCTIONS = (
     ),
     Function(
         name="ceil",
+        jumps=True,
         subject=SUBJECT,
         summary="The smallest whole number that is not below x.",
         parameters=(X,),
@@ -160,6 +163,7 @@ FUNCTIONS = (
     ),
     Function(
         name="trunc",
+        jumps=True,
         subject=SUBJECT,
         summary="The whole part: x without its digits after the point.",
         parameters=(X,),
@@ -174,6 +178,7 @@ FUNCTIONS = (
     ),
     Function(
         name="frac",
+        jumps=True,
         subject=SUBJECT,
         summary="The fractional part: x less its floor.",
         parameters=(X,),

@@ -19,9 +19,10 @@ from teapot.engine.functions.lists import ITEMS, SUBJECT, items_of, present, sor
 from teapot.engine.functions.parts import largest, smallest
 from teapot.engine.functions.powers import square_root
 from teapot.engine.functions.record import Function, Parameter
-from teapot.engine.numbers import operators
+from teapot.engine.numbers import operators, uncertain
 from teapot.engine.numbers.arithmetic import divide, is_zero, multiply
 from teapot.engine.numbers.bulk_sums import mean_of, products_from_means, squares_from_mean
+from teapot.engine.numbers.common_denominator import kinds_of
 from teapot.engine.numbers.comparison import compare
 from teapot.engine.numbers.context import notice
 from teapot.engine.numbers.measure_array import MeasureArray, counted, in_numbers
@@ -32,6 +33,7 @@ from teapot.engine.numbers.values import (
     List,
     Measure,
     Number,
+    Uncertain,
     Undefined,
     Value,
     exact,
@@ -123,8 +125,9 @@ def mode(x: Value) -> Value:
 
 def range_of(x: Value) -> Value:
     """The distance from the least item to the greatest."""
-    items = List(present(x, 1))
-    return operators.operate("-", largest(items), smallest(items))
+    items = present(x, 1)
+    last_first = List(tuple(reversed(items)))  # of equal ones two, which may be two inputs
+    return operators.operate("-", largest(last_first), smallest(List(items)))
 
 
 # -- two lists ------------------------------------------------------------------------
@@ -138,6 +141,55 @@ class Pairs:
     second: Sequence[Number]
     across: MeasureArray | None
     up: MeasureArray | None
+
+
+def _through_pairs(
+    compute: Callable[[Value, Value], Value],
+    x: Value,
+    y: Value,
+    rises: Callable[[list[fmpq], list[fmpq]], tuple[list[fmpq], list[fmpq]]],
+) -> Value | None:
+    """A function of pairs of which numbers are measured; None where none is.  ``rises`` tells how
+    it rises with each x and with each y."""
+    if not (isinstance(x, List) and isinstance(y, List)):
+        return None
+    if Uncertain not in kinds_of(x.items) | kinds_of(y.items) or len(x.items) != len(y.items):
+        return None
+    there = [pair for pair in zip(x.items, y.items, strict=True) if not any(map(is_missing, pair))]
+    first, second = ([pair[at] for pair in there] for at in (0, 1))
+    found = compute(*(List(tuple(uncertain.nominals_of(side))) for side in (first, second)))
+    if isinstance(found, Undefined):
+        return found
+    across, up = rises(
+        *([uncertain.rational(uncertain.size_of(one)) for one in side] for side in (first, second))
+    )
+    terms = zip((*first, *second), (*across, *up), strict=True)
+    return uncertain.with_parts(found, uncertain.gathered(terms))
+
+
+def _line(x: list[fmpq], y: list[fmpq]) -> tuple[list[fmpq], list[fmpq], fmpq, fmpq]:
+    """The distances from both means, the sum of squares of those of x, and the slope."""
+    away_x = [one - sum(x, fmpq(0)) / len(x) for one in x]
+    away_y = [one - sum(y, fmpq(0)) / len(y) for one in y]
+    spread = sum((one * one for one in away_x), fmpq(0))
+    rise = sum((a * b for a, b in zip(away_x, away_y, strict=True)), fmpq(0)) / spread
+    return away_x, away_y, spread, rise
+
+
+def _rises_of_slope(x: list[fmpq], y: list[fmpq]) -> tuple[list[fmpq], list[fmpq]]:
+    away_x, away_y, spread, rise = _line(x, y)
+    across = [(b - 2 * rise * a) / spread for a, b in zip(away_x, away_y, strict=True)]
+    return across, [a / spread for a in away_x]
+
+
+def _rises_of_intercept(x: list[fmpq], y: list[fmpq]) -> tuple[list[fmpq], list[fmpq]]:
+    across, up = _rises_of_slope(x, y)
+    *_, rise = _line(x, y)
+    middle = sum(x, fmpq(0)) / len(x)
+    return (
+        [-rise / len(x) - middle * one for one in across],
+        [fmpq(1, len(x)) - middle * one for one in up],
+    )
 
 
 def _pairs(x: Value, y: Value) -> Pairs:
@@ -183,6 +235,9 @@ def correlation(x: Value, y: Value) -> Value:
 
 def slope(x: Value, y: Value) -> Value:
     """How much y rises for each x on the straight line of least squares."""
+    found = _through_pairs(slope, x, y, _rises_of_slope)
+    if found is not None:
+        return found
     pairs = _pairs(x, y)
     rise = _slope(pairs)
     for of, op in ((pairs.up, "*"), (pairs.across, "/")):
@@ -201,6 +256,9 @@ def _slope(pairs: Pairs) -> Value:
 
 def intercept(x: Value, y: Value) -> Value:
     """The y of that line where x is 0."""
+    found = _through_pairs(intercept, x, y, _rises_of_intercept)
+    if found is not None:
+        return found
     pairs = _pairs(x, y)
     rise = _slope(pairs)
     if isinstance(rise, Undefined):

@@ -8,11 +8,14 @@ from functools import cmp_to_key
 from operator import attrgetter
 from typing import cast
 
+from flint import arb, fmpq
+
 from teapot.engine.limits import FIRST_BITS, LAST_BITS
-from teapot.engine.numbers import measures, sizes
+from teapot.engine.numbers import measures, sizes, uncertain
 from teapot.engine.numbers.arithmetic import subtract
 from teapot.engine.numbers.common_denominator import CommonDenominatorArray, kinds_of, scaled, taken
 from teapot.engine.numbers.complexes import parts
+from teapot.engine.numbers.context import notice
 from teapot.engine.numbers.measure_array import MeasureArray
 from teapot.engine.numbers.precision import precision
 from teapot.engine.numbers.values import (
@@ -39,6 +42,7 @@ from teapot.engine.numbers.values import (
     real,
 )
 from teapot.engine.sentences.values import NO_ORDER
+from teapot.engine.sentences.warnings import STANDARD_UNCERTAINTIES_APART
 
 HOLDS: dict[str, Callable[[int], bool]] = {
     "==": lambda sign: sign == 0,
@@ -68,8 +72,11 @@ def compare(op: str, a: Value, b: Value) -> bool | Undefined:
     """
     if isinstance(a, Date) and isinstance(b, Date):
         return HOLDS[op]((a.moment > b.moment) - (a.moment < b.moment))
-    a = a.nominal if isinstance(a, Uncertain) else a
-    b = b.nominal if isinstance(b, Uncertain) else b
+    if isinstance(a, Uncertain) or isinstance(b, Uncertain):
+        told = _told_apart(op, a, b)
+        if told is not None:
+            return told
+    a, b = _nominal(a), _nominal(b)
     if isinstance(a, Sized) or isinstance(b, Sized):
         if isinstance(a, Undefined) or isinstance(b, Undefined):
             return op == "!="
@@ -89,6 +96,41 @@ def compare(op: str, a: Value, b: Value) -> bool | Undefined:
     if sign is not None or isinstance(difference, Exact):
         return HOLDS[op](sign or 0)
     return _by_bounds(op, difference.bounds)
+
+
+def _nominal(value: Value) -> Value:
+    return value.nominal if isinstance(value, Uncertain) else value
+
+
+SURE = 2
+"""Standard uncertainties from which on two measured values are told apart."""
+
+
+def _told_apart(op: str, a: Value, b: Value) -> bool | Undefined | None:
+    """What a comparison of measured values gives: how many standard uncertainties lie between
+    them is said, and up to two of them do not decide it.  None where none is left between them,
+    or the two cannot be compared."""
+    if not _are_scalars(_nominal(a), _nominal(b)):
+        return None
+    left = uncertain.gathered(((a, fmpq(1)), (b, fmpq(-1))))
+    if not left:
+        return None
+    one, other = _nominal(a), _nominal(b)
+    if isinstance(one, Sized) or isinstance(other, Sized):
+        one, other = measures.sides(cast(Scalar, one), cast(Scalar, other))
+    if not all(isinstance(side, Exact | Real) for side in (one, other)):
+        return None
+    size = uncertain.rational(real(subtract(real(one), real(other))))
+    spread = sum((part * part for part in left.values()), fmpq(0))
+    squared = size * size / spread
+    with precision(FIRST_BITS):
+        shown = f"{float(arb(squared).sqrt().mid()):.2g}"
+    if squared <= SURE * SURE:
+        return Undefined(
+            f"They lie {shown} standard uncertainties apart: that does not tell them apart."
+        )
+    notice(STANDARD_UNCERTAINTIES_APART, count=shown)
+    return HOLDS[op](1 if size > 0 else -1)
 
 
 def _are_scalars(*values: Value) -> bool:
@@ -160,6 +202,7 @@ def order_of(a: Value, b: Value) -> int:
     """
     if type(a) in REALS and type(b) in REALS:
         return _apart(real(a), real(b)) or subtract(real(a), real(b)).sign() or 0
+    a, b = _nominal(a), _nominal(b)
     if compare("<", a, b) is True:
         return -1
     return 1 if compare(">", a, b) is True else 0

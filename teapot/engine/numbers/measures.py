@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable
+from dataclasses import replace
 from functools import partial
 from typing import cast
 
@@ -34,6 +35,7 @@ from teapot.engine.numbers.values import (
     is_complex,
 )
 from teapot.engine.sentences.units import (
+    DIFFERENCE_ON_SCALE,
     NO_UNIT_BESIDE,
     NO_UNIT_TO_CONVERT,
     OTHER_DIMENSION,
@@ -51,6 +53,9 @@ from teapot.engine.units.table import ANGLES
 from teapot.engine.units.unit import RATE, RPM, Unit, base_unit, in_decimals, product, turns
 
 KELVIN, RADIAN = Unit.of("K"), Unit.of("rad")
+
+DIFFERENCE = Unit(((replace(KELVIN.parts[0][0], names=("kelvin", "difference")), fmpq(1)),))
+"""The kelvin of a difference of two temperatures, which has no count on a scale."""
 
 
 def kind(measure: Measure) -> str:
@@ -85,6 +90,8 @@ def in_unit(value: Value, unit: Unit) -> Value:
             kind=kind(value),
             apart=f": to get {wanted} {way}" if way else "",
         )
+    if value.unit == DIFFERENCE and unit.zero is not None:
+        raise DIFFERENCE_ON_SCALE(unit=unit.text)
     return Measure(_turned(value, unit), unit)
 
 
@@ -193,7 +200,7 @@ def _subtract(a: Scalar, b: Scalar) -> Scalar:
     sides = _alike(a, b, "subtracted")
     if isinstance(sides, Undefined):
         return sides
-    unit = KELVIN if sides[1].unit.zero is not None else _unit_of(a, b)
+    unit = DIFFERENCE if sides[1].unit.zero is not None else _unit_of(a, b)
     return shown_in(operated("-", sides[0].size, sides[1].size), unit)
 
 

@@ -41,6 +41,7 @@ from teapot.engine.numbers.values import (
     joined,
     real,
 )
+from teapot.engine.sentences.units import JUMPS
 from teapot.engine.sentences.values import COMPLEX_ORDER, NOT_A_NUMBER, NOT_REAL
 from teapot.engine.sentences.warnings import POWER_LEFT_REALS
 
@@ -77,6 +78,8 @@ def operate(op: str, a: Value, b: Value) -> Value:
     if isinstance(a, Date) or isinstance(b, Date):
         return dates.operate(op, a, b)
     if isinstance(a, Uncertain) or isinstance(b, Uncertain):
+        if op in ("mod", "div"):
+            raise JUMPS(function=op)
         return uncertain.through(lambda x, y: operate(op, x, y), number(a), number(b))
     is_of_measures = isinstance(a, Measure) or isinstance(b, Measure)
     if op == "^" and not is_of_measures:

@@ -9,7 +9,7 @@ Contributions are rational numbers, so that small differences of large ones stay
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable, Iterator, Mapping
+from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from itertools import combinations
 
@@ -160,6 +160,21 @@ def gathered(terms: Iterable[tuple[Value, fmpq]]) -> dict[Source, fmpq]:
         for source, total in found.items()
         if abs(total) > GONE * largest[source]
     }
+
+
+Gradient = Callable[[list[fmpq]], list[fmpq]]
+"""How much a function of a list rises with each of its items, all in coherent units."""
+
+
+def nominals_of(items: Sequence[Value]) -> list[Value]:
+    """The items without their uncertainties."""
+    return [one.nominal if isinstance(one, Uncertain) else one for one in items]
+
+
+def of_list(value: Value, items: Sequence[Value], gradient: Gradient) -> Value:
+    """A ``value`` of a list of which items are measured, by how it rises with each."""
+    sizes = [rational(size_of(one)) for one in items]
+    return with_parts(value, gathered(zip(items, gradient(sizes), strict=True)))
 
 
 def through(compute: Callable[..., Value], *values: Value) -> Value:

@@ -78,6 +78,11 @@ TEMPERATURE_ON_SCALE = Problem(
 
 OTHER_DIMENSION = Problem("other-dimension", "{unit} is {wanted}, and this is {kind}{apart}.")
 
+DIFFERENCE_ON_SCALE = Problem(
+    "difference-on-scale",
+    "A difference of temperatures is in K; in {unit} it would be a temperature.",
+)
+
 TURNS_OR_ANGLE = Problem(
     "turns-or-angle",
     "{unit} may count cycles or radians here; write 2 pi for a cycle to get {wanted}.",
@@ -127,6 +132,10 @@ POWER_OR_DIFFERENCE = Problem(
 
 UNCERTAIN_FACTOR = Problem(
     "uncertain-factor", "Does the uncertainty belong to the one number, or to the product? Choose:"
+)
+
+JUMPS = Problem(
+    "jumps", "{function} jumps, so that no uncertainty goes through it; value(…) is without one."
 )
 
 UNCERTAIN_UNCERTAINTY = Problem(

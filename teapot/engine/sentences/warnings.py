@@ -106,6 +106,12 @@ SECOND_ORDER = Problem(
     "To first order the uncertainty is 0 here; this one is of second order (JCGM 100, 5.1.2).",
 )
 
+STANDARD_UNCERTAINTIES_APART = Problem(
+    "standard-uncertainties-apart", "They lie {count} standard uncertainties apart."
+)
+
+BELOW_ABSOLUTE_ZERO = Problem("below-absolute-zero", "This is below absolute zero, -273.15 °C.")
+
 PERCENT_BELOW = Problem("percent-below", "This was divided by {percent}.")
 
 TURNS_COUNTED = Problem(

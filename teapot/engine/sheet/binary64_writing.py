@@ -8,9 +8,9 @@ from teapot.engine.forms.answer import Written, write
 from teapot.engine.forms.measures import shown_unit, with_unit
 from teapot.engine.forms.trees import number, signed
 from teapot.engine.numbers import binary64, measures
-from teapot.engine.numbers.values import Exact, List, Measure, Real, Value
+from teapot.engine.numbers.values import Angle, Exact, List, Measure, Real, Value
 from teapot.engine.reading.forms import Form
-from teapot.engine.reading.tree import NOWHERE, ListOf, Name, Node
+from teapot.engine.reading.tree import NOWHERE, ListOf, Name, Node, Postfix
 from teapot.engine.sheet.binary64_evaluation import Machine, converted, plain_value, unit_of_value
 from teapot.engine.units.unit import Unit
 
@@ -39,7 +39,10 @@ def write_machine(machine: Machine, true: Value, form: Form) -> Written:
         behind = f" {unit.text}" if unit else ""
         distance = f"distance about {away.str(4, radius=False)}{behind}"
         also.append("no distance" if away == 0 else distance)
-    return Written(kind, ANOTHER, _tree(text, unit), tuple(also))
+    tree = _tree(text, unit)
+    if isinstance(true, Angle) and unit is None:
+        tree = Postfix(NOWHERE, "rad", tree)
+    return Written(kind, ANOTHER, tree, tuple(also))
 
 
 def _asked(own: Unit, true: Value, form: Form) -> Unit:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Mapping, Sequence
+from itertools import zip_longest
 from typing import cast
 
 from teapot.engine.errors import LineError
@@ -42,7 +43,7 @@ from teapot.engine.sentences.functions import (
     TOO_MANY_ARGUMENTS,
 )
 from teapot.engine.sentences.names import RANGE_AS_CALL
-from teapot.engine.sentences.units import ANGLE_FOR_NUMBER, TAKES_PLAIN_NUMBER
+from teapot.engine.sentences.units import ANGLE_FOR_NUMBER, JUMPS, TAKES_PLAIN_NUMBER
 from teapot.engine.sentences.unreadable import ENDLESS_CALLS
 from teapot.engine.sentences.values import NOT_REAL, TAKES_A_NUMBER, TAKES_REALS_ONLY
 from teapot.engine.sentences.warnings import FUNCTION_LEFT_REALS
@@ -171,6 +172,8 @@ def applied(
     if not all(type(value) in REALS for value in values):
         if List not in function.accepts and any(isinstance(value, List) for value in values):
             return item_by_item(lambda *row: applied(function, row, arguments), *values)
+        if function.jumps:
+            refuse_jump(function.name, values, arguments)
         if Uncertain not in function.accepts and any(isinstance(v, Uncertain) for v in values):
             return uncertain.through(
                 lambda *row: applied(function, row, arguments),
@@ -198,6 +201,17 @@ def applied(
     if is_complex(value):
         notice(FUNCTION_LEFT_REALS, value=CALLED.get(function.name, f"value of {function.name}"))
     return value
+
+
+def refuse_jump(
+    name: str, values: Sequence[Value | None], arguments: Sequence[Node | None]
+) -> None:
+    """Errors: :data:`JUMPS` where a measured value is given to a function that jumps: no
+    uncertainty goes through it."""
+    for value, node in zip_longest(values, arguments):
+        if isinstance(value, Uncertain):
+            mends = () if node is None else (replace(node.span, f"value({node_text(node)})"),)
+            raise JUMPS(None if node is None else node.span, mends, function=name)
 
 
 CALLED = {

@@ -33,6 +33,7 @@ from teapot.engine.numbers.context import (
     Work,
     conventions,
     current,
+    notice,
     working,
 )
 from teapot.engine.numbers.items import checked, item, item_by_item
@@ -113,6 +114,7 @@ from teapot.engine.sentences.tables import NO_COLUMN, NOT_A_TABLE
 from teapot.engine.sentences.units import (
     ANGLE_HAS_UNIT,
     BEHIND_PLAIN_NUMBER,
+    DIFFERENCE_ON_SCALE,
     DO_NOT_AGREE,
     NO_UNCERTAINTY_HERE,
     OTHER_DIMENSION,
@@ -132,6 +134,7 @@ from teapot.engine.sentences.values import (
     NOT_A_TRUTH,
     RANGE_WITHOUT_NUMBERS,
 )
+from teapot.engine.sentences.warnings import BELOW_ABSOLUTE_ZERO
 from teapot.engine.sheet import calls
 from teapot.engine.sheet.scope import EmptyScope, Scope
 from teapot.engine.spelling import nearest
@@ -157,6 +160,8 @@ def value_of_statement(statement: Statement, scope: Scope) -> Value:
             name, statement.parameters, statement.expression, scope.kept(), evaluate
         )
     value = evaluate(statement.expression, scope)
+    if isinstance(value, Measure) and value.is_on_scale and operators.sign_of(value) < 0:
+        notice(BELOW_ABSOLUTE_ZERO)
     if isinstance(statement, Assignment):
         if isinstance(value, Uncertain):
             _name_source(value, statement)
@@ -352,6 +357,12 @@ def _formatted(node: Formatted, scope: Scope) -> Value:
             error.mends = (replace(Span(place.end - 1, place.end), f"°{unit}"),)
         if error.is_a(TURNS_OR_ANGLE):
             error.mends = _with_turns(node, value)
+        if error.is_a(DIFFERENCE_ON_SCALE):
+            typed = node_text(node.expression)
+            error.mends = (
+                replace(node.form_span, "as K"),
+                replace(node.span, f"0 {unit} + ({typed})"),
+            )
         raise
 
 
