@@ -100,7 +100,10 @@ class Student:
         form = form.replace("as %,", "as percent,")
         _, again = self.sheet.entered(f"{what} {form}")
         assert again.status == "ok", (typed, again.error.text)
-        text = re.split("[%° ]", again.answers[-1].text)[0]
+        # a mass in daltons has an uncertainty in kilograms
+        text = re.split("[%° ]", again.answers[-1].text.lstrip("("))[0]
+        if ")e" in again.answers[-1].text:
+            text += again.answers[-1].text.partition(")")[2].partition(" ")[0]
         assert float(text) == pytest.approx(number, rel=1e-9), typed
 
 

@@ -83,8 +83,8 @@ def _told(atom: Atom) -> str:
 
 def _converted(atom: Atom) -> str:
     """``1 in = 0.0254 m``; nothing for a coherent unit, and for a scale."""
-    if atom.factor == 1 or atom.pi_power or atom.zero is not None:
-        return ""
+    if atom.factor == 1 or atom.pi_power or atom.zero is not None or atom.symbol == "Da":
+        return ""  # a dalton is measured
     coherent = NAMED.get(atom.dimension, base_unit(atom.dimension)).text
     return f"1 {atom.symbol} = {_decimal(atom.factor)} {coherent}"
 

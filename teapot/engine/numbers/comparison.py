@@ -43,6 +43,7 @@ from teapot.engine.numbers.values import (
 )
 from teapot.engine.sentences.values import NO_ORDER
 from teapot.engine.sentences.warnings import STANDARD_UNCERTAINTIES_APART
+from teapot.engine.units.unit import daltons
 
 HOLDS: dict[str, Callable[[int], bool]] = {
     "==": lambda sign: sign == 0,
@@ -72,6 +73,7 @@ def compare(op: str, a: Value, b: Value) -> bool | Undefined:
     """
     if isinstance(a, Date) and isinstance(b, Date):
         return HOLDS[op]((a.moment > b.moment) - (a.moment < b.moment))
+    a, b = _with_dalton(a, b)
     if isinstance(a, Uncertain) or isinstance(b, Uncertain):
         told = _told_apart(op, a, b)
         if told is not None:
@@ -100,6 +102,15 @@ def compare(op: str, a: Value, b: Value) -> bool | Undefined:
 
 def _nominal(value: Value) -> Value:
     return value.nominal if isinstance(value, Uncertain) else value
+
+
+def _with_dalton(a: Value, b: Value) -> tuple[Value, Value]:
+    """Two values, in kilograms where only one is in daltons."""
+    one, other = (
+        daltons(side.unit) if isinstance(side, Measure) else fmpq(0)
+        for side in map(_nominal, (a, b))
+    )
+    return (a, b) if one == other else (uncertain.with_dalton(a, one - other), b)
 
 
 SURE = 2

@@ -162,6 +162,24 @@ def gathered(terms: Iterable[tuple[Value, fmpq]]) -> dict[Source, fmpq]:
     }
 
 
+RELATIVE_OF_DALTON = fmpq(52, 166053906892)
+"""CODATA 2022: 1.660 539 068 92(52) × 10^−27 kg."""
+
+DALTON = Source(("constant", "atomic mass constant"), "atomic mass constant")
+
+
+def with_dalton(value: Value, power: fmpq) -> Value:
+    """A measure that is so many daltons to a ``power``, as one of kilograms: the dalton is
+    measured."""
+    if not power:
+        return value
+    parts = dict(value.parts) if isinstance(value, Uncertain) else {}
+    nominal = value.nominal if isinstance(value, Uncertain) else value
+    size = rational(size_of(nominal)) * power * RELATIVE_OF_DALTON
+    parts[DALTON] = parts.get(DALTON, fmpq(0)) + size
+    return with_parts(nominal, {source: part for source, part in parts.items() if part})
+
+
 Gradient = Callable[[list[fmpq]], list[fmpq]]
 """How much a function of a list rises with each of its items, all in coherent units."""
 

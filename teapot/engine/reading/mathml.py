@@ -186,7 +186,9 @@ def name_mathml(name: str) -> str:
         return _identifier(name)
     index = index.replace("_", " ").strip() or "_"
     tag = "mn" if index.isdecimal() else "mi"
-    return f"<msub>{_identifier(stem)}<{tag}>{escape(index)}</{tag}></msub>"
+    # with an index it is no constant: e_0 is a charge
+    stem = f"<mi>{escape(stem)}</mi>" if stem in UPRIGHT and len(stem) == 1 else _identifier(stem)
+    return f"<msub>{stem}<{tag}>{escape(index)}</{tag}></msub>"
 
 
 def pattern_mathml(name: str, parameters: tuple[str, ...]) -> str:

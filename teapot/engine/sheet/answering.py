@@ -12,7 +12,15 @@ from teapot.engine.forms.reals import is_short
 from teapot.engine.functions.catalogue import BY_NAME, CONSTANTS, is_built_in
 from teapot.engine.mends import Notice, Span
 from teapot.engine.mends import replace as replace_text
-from teapot.engine.numbers.values import Complex, Exact, Infinite, Real, Uncertain, Undefined
+from teapot.engine.numbers.values import (
+    Complex,
+    Exact,
+    Infinite,
+    Measure,
+    Real,
+    Uncertain,
+    Undefined,
+)
 from teapot.engine.reading.forms import Form, form_asked
 from teapot.engine.reading.mathml import Answers
 from teapot.engine.reading.plain import node_text
@@ -182,7 +190,8 @@ def says_itself(step: Step, written: Written) -> bool:
         return all(isinstance(node, TYPED) or is_measured(node) for node in step.nodes)
     if written.sign != "=" or written.nearly is not None:
         return False
-    if isinstance(step.value, SPELT) and isinstance(written.tree, Node):
+    is_complex = isinstance(step.value, Measure) and step.value.is_complex
+    if (isinstance(step.value, SPELT) or is_complex) and isinstance(written.tree, Node):
         return _is_typed(written, step.statement)
     is_typed = all(isinstance(node, TYPED) for node in step.nodes)
     return is_typed and node_text(step.statement.expression) == written.text

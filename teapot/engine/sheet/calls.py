@@ -179,6 +179,8 @@ def applied(
                 lambda *row: applied(function, row, arguments),
                 *cast(Sequence[Value], values),
             )
+        if function.subject in OF_PLAIN_NUMBERS and Angle not in function.accepts:
+            values = [as_number(one) if isinstance(one, Angle) else one for one in values]
         for place, value in enumerate(values):
             argument = arguments[place] if place < len(arguments) else None
             _check_kind(function, place, value, argument)
@@ -201,6 +203,10 @@ def applied(
     if is_complex(value):
         notice(FUNCTION_LEFT_REALS, value=CALLED.get(function.name, f"value of {function.name}"))
     return value
+
+
+OF_PLAIN_NUMBERS = frozenset({"roots and powers", "logarithms", "hyperbolic functions"})
+"""Subjects of which the functions take an angle as its number of radians, as e^30° does."""
 
 
 def refuse_jump(

@@ -138,7 +138,7 @@ from teapot.engine.sentences.warnings import BELOW_ABSOLUTE_ZERO
 from teapot.engine.sheet import calls
 from teapot.engine.sheet.scope import EmptyScope, Scope
 from teapot.engine.spelling import nearest
-from teapot.engine.units.unit import base_unit, turns
+from teapot.engine.units.unit import base_unit, daltons, turns
 
 HUNDRED = exact(100)
 
@@ -539,9 +539,18 @@ def _from_the_end(of: Node, index: Prefix) -> str:
 
 
 def _in_unit(value: Value, unit: str) -> Value:
-    """``value`` as an angle in that unit, where one is asked for."""
+    """``value`` in a unit, where one is asked for."""
     if not unit:
         return value
+    found = _shown_in(value, unit)
+    before, after = (one.nominal if isinstance(one, Uncertain) else one for one in (value, found))
+    if not (isinstance(before, Measure) and isinstance(after, Measure)):
+        return found
+    return uncertain.with_dalton(found, daltons(before.unit) - daltons(after.unit))
+
+
+def _shown_in(value: Value, unit: str) -> Value:
+    """``value`` as an angle in that unit, or as a measure."""
     if isinstance(value, List):
         if isinstance(value.items, MeasureArray) and unit != PREFIXED:
             own = value.items.unit
@@ -553,7 +562,7 @@ def _in_unit(value: Value, unit: str) -> Value:
     if unit == PREFIXED:
         return value  # it is only how it is shown
     if isinstance(value, Uncertain):
-        return uncertain.through(lambda one: _in_unit(one, unit), value)
+        return uncertain.through(lambda one: _shown_in(one, unit), value)
     if unit == BASE_UNITS:
         return measures.in_base_units(value)
     if isinstance(value, Measure) or unit not in ANGLE_UNITS:

@@ -179,6 +179,11 @@ def is_angle(unit: Unit) -> bool:
     return unit.alone is not None and unit.alone.symbol in ANGLES
 
 
+def daltons(unit: Unit) -> fmpq:
+    """The power of the dalton in it, whatever its prefix: its size in kilograms is measured."""
+    return sum((power for atom, power in unit.parts if atom.symbol.endswith("Da")), fmpq(0))
+
+
 SECOND, HERTZ, RPM = Unit.of("s"), Unit.of("Hz"), Unit.of("rpm")
 RATE = HERTZ.dimension
 """That of a frequency, of turns in a time, and of an angle in a time."""
