@@ -578,7 +578,7 @@ class Parser(Cursor):
                         return node
                     node = self.column(node)
                 elif token.text == "[":
-                    if not self.takes_item():
+                    if not (self.takes_item() or isinstance(node, ColumnOf)):
                         return node
                     node = self.item(node)
                 elif token.text == "°" and self.takes_unit(node) and sees_measure(self):

@@ -98,7 +98,8 @@ class PlainWriter(Writer[Pieces]):
     def postfix(self, node: Postfix) -> Pieces:
         op, operand = node.op, node.operand
         is_twice = op == "!" and isinstance(operand, Postfix) and operand.op == "!"
-        pieces = self.node(operand, NEVER if is_twice else POSTFIX)
+        is_closed = is_twice or isinstance(operand, Measured)
+        pieces = self.node(operand, NEVER if is_closed else POSTFIX)
         pieces.append(f" {op}" if op.isalpha() else op)
         return pieces
 
@@ -115,7 +116,8 @@ class PlainWriter(Writer[Pieces]):
             return self.implied(node)
         least_left, least_right = _least_precedences(node)
         pieces = self.node(node.left, least_left)
-        pieces.append(f" {op} " if op in SPACED else op)
+        is_apart = op in SPACED or (op == "*" and _ends_in_unit(node.left))
+        pieces.append(f" {op} " if is_apart else op)
         is_over_unit = op == "/" and _is_over_unit(node.left, node.right)
         pieces.extend(self.node(node.right, NEVER if is_over_unit else least_right))
         return pieces
@@ -255,6 +257,8 @@ def _least_precedences(node: Binary) -> tuple[int, int]:
     if node.op == "∠":
         angle = node.right.operand if isinstance(node.right, Prefix) else node.right
         return left, right if precedence(angle) >= POSTFIX else NEVER
+    if node.op == "^" and isinstance(node.left, Measured):
+        left = NEVER  # 2 m^2 is another measure than (2 m)^2
     if node.op == "±":
         left = NEVER if _ends_at_a_number(node.left) else left
         right = NEVER if _begins_at_a_number(node.right) else right
@@ -281,6 +285,13 @@ def _begins_at_a_number(node: Node) -> bool:
 def _is_at_a_number(node: Node) -> bool:
     """Whether this is a phasor that a factor after it would be taken into: ``5∠2``."""
     return isinstance(node, Binary) and node.op == "∠" and isinstance(node.right, Literal | Name)
+
+
+def _ends_in_unit(node: Node) -> bool:
+    """Whether a name after it, with no space between, would go on with its unit: ``2 N*m``."""
+    if isinstance(node, Binary):
+        return node.op != "^" and _ends_in_unit(node.right)
+    return isinstance(node, Measured)
 
 
 def _is_over_unit(left: Node, right: Node) -> bool:
