@@ -382,3 +382,31 @@ def test_the_tables_of_the_demo_are_read_as_they_are_meant():
     ]  # fmt: skip
     assert told["kettle power"] == [("time", "s", "number"), ("power", "W", "number")]
     assert len(told["brewed cups"]) == 6
+
+
+MEASURED_COLUMNS = b"""day,L [mm],w,a [\xc2\xb0]
+2024-03-01,5.32\xc2\xb10.04,1.00794(7),30
+2024-03-02,5.40+/-0.04,1.00812(7),45
+2024-03-03,5.32\xc2\xb10.04,1.00794(7),60
+"""
+
+
+def test_columns_of_measured_values(tmp_path):
+    """Each cell is an input of its own; a column in degrees is one of angles."""
+    found = preview_of(MEASURED_COLUMNS)
+    kinds = [column.kind for column in found.guess.columns]
+    assert kinds == ["date", "measured value", "measured value", "whole number"]
+    sheet = FullSheet()
+    file = tmp_path / "m.csv"
+    file.write_bytes(MEASURED_COLUMNS)
+    sheet.shelf = shelf_of({"m": "1"}, {"1": File(str(file))})
+    shown = {
+        'sheet = shelf("m"); mean(sheet.L)': "(5.347 ± 0.023) mm",
+        "sheet.L[1] - sheet.L[3]": "(0.000 ± 0.057) mm",
+        "sheet.L[1] - sheet.L[1]": "0 mm",
+        "sheet.w[1] as concise": "1.007940(70)",
+        "sin(sheet.a[1])": "0.5",
+        "sheet.day[3] - sheet.day[1]": "2 d",
+    }
+    for line, text in shown.items():
+        assert sheet.answer(line).answers[-1].text == text, line

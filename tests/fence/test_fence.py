@@ -284,9 +284,13 @@ def test_whoever_enters_lines_that_run_into_limits_is_slowed(evaluators):
     """As lines are entered, and not only as they are typed."""
     asking.client.set(Client("dora", "10.0.0.9"))
     try:
-        for at in range(FREE_HITS):
+        for at in range(10 * FREE_HITS):  # what a busy machine starved is no hit
             job = Enter(seconds=0.1, number=1, text=ENDLESS, head=f"{at}", revision=1)
-            assert asking.work(evaluators, state("limits"), job, no_lines).outcome.error
+            try:
+                assert asking.work(evaluators, state("limits"), job, no_lines).outcome.error
+            except Slowed:
+                break
+        assert at >= FREE_HITS
         with pytest.raises(Slowed):
             asking.work(evaluators, state("limits"), answer_job("1"), no_lines)
     finally:

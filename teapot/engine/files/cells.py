@@ -7,14 +7,16 @@ from collections.abc import Callable, Sequence
 from datetime import datetime
 from functools import cache
 from operator import mul
+from zlib import crc32
 
 from flint import fmpq, fmpz
 
 from teapot.engine.numbers.common_denominator import CommonDenominatorArray
-from teapot.engine.numbers.values import MISSING, Date, Exact, Value, exact
+from teapot.engine.numbers.values import MISSING, Date, Exact, Source, Uncertain, Value, exact
 
 NUMBER, WHOLE, TEXT, DATE, TRUTH = "number", "whole number", "text", "date", "truth"
-KINDS = (NUMBER, WHOLE, TEXT, DATE, TRUTH)
+MEASURED = "measured value"
+KINDS = (NUMBER, WHOLE, MEASURED, TEXT, DATE, TRUTH)
 
 MISSING_MARKS = frozenset(
     ["", "-", "–", "—", "na", "n/a", "nan", "null", "none", "missing", "?", "."]
@@ -110,6 +112,43 @@ def _number(cell: str, point: str) -> Value | None:
     return None if number is None else exact(number)
 
 
+_MEASURED = re.compile(
+    r"\s*(?P<value>[-+−]?[\d.,]+?(?:[eE][-+]?\d+)?)\s*"
+    r"(?:(?:±|\+/-|\+-)\s*(?P<spread>[\d.,]+(?:[eE][-+]?\d+)?)|\((?P<last>\d{1,2})\))\s*"
+)
+"""``5.32±0.04`` and ``1.00794(7)``: a value with its standard uncertainty."""
+
+
+def _measured(cell: str, point: str) -> Value | None:
+    """A measured value; that of a number alone is the number."""
+    found = _MEASURED.fullmatch(cell)
+    if found is None:
+        return _number(cell.strip(), point)
+    value = number_from(found["value"], point)
+    if value is None:
+        return None
+    if found["last"]:
+        places = len(found["value"].partition(point)[2])
+        spread: fmpq | None = fmpq(int(found["last"]), fmpz(10) ** places)
+    else:
+        spread = number_from(found["spread"], point)
+    if spread is None or not spread:
+        return exact(value) if spread is not None else None
+    return Uncertain(exact(value), {Source(None, cell.strip()): spread})
+
+
+def _each_its_own(values: Sequence[Value], cells: Sequence[str]) -> tuple[Value, ...]:
+    """Measured values of which each is an input of its own, known by its place in the column."""
+    column = crc32("\n".join(cells).encode())
+    return tuple(
+        Uncertain(one.nominal, {
+            Source(("cell", column, at), source.name): part for source, part in one.parts.items()
+        })
+        if isinstance(one, Uncertain) else one
+        for at, one in enumerate(values)
+    )  # fmt: skip
+
+
 def _whole(cell: str, point: str) -> Value | None:
     if len(cell) < FEW and cell.isascii() and cell.isdecimal():
         return Exact(fmpq(int(cell)))
@@ -140,12 +179,13 @@ def _truth(cell: str, point: str) -> Value | None:
 READERS: dict[str, Callable[[str, str], Value | None]] = {
     NUMBER: _number,
     WHOLE: _whole,
+    MEASURED: _measured,
     TEXT: _text,
     DATE: _date,
     TRUTH: _truth,
 }
 
-GUESSED = (WHOLE, NUMBER, DATE, TRUTH)
+GUESSED = (WHOLE, NUMBER, MEASURED, DATE, TRUTH)
 """The kinds that are tried, the narrowest first; what fits none is text."""
 
 FITTING = 0.9
@@ -182,4 +222,5 @@ def values_of(
     if unfit:
         misfits = [at for at, cell in enumerate(cells) if cell in unfit]
     values = {cell: MISSING if value is None else value for cell, value in known.items()}
-    return tuple([values[cell] for cell in cells]), misfits
+    column = tuple([values[cell] for cell in cells])
+    return (_each_its_own(column, cells) if kind == MEASURED else column), misfits

@@ -32,6 +32,7 @@ from teapot.engine.numbers.values import (
     List,
     Measure,
     Table,
+    Uncertain,
     Value,
     exact,
 )
@@ -131,17 +132,17 @@ def _in_short(name: str, items: Sequence[Value]) -> list[Value]:
     values = without_missing(items)
     kind = kind_of(values)
     told: list[Value] = [name, kind, exact(len(values)), exact(len(items) - len(values))]
-    if not values or kind not in (NUMBER, ANGLE, MEASURE):
+    if not values or kind not in (NUMBER, ANGLE, MEASURE, MEASURED):
         return [*told, MISSING, MISSING, MISSING, MISSING]
     column = List(values)
     spread = standard_deviation(column) if len(values) > 1 else MISSING
     return [*told, smallest(column), largest(column), mean(column), spread]
 
 
-NUMBER, ANGLE, MEASURE, MIXED = "number", "angle", "measure", "mixed"
+NUMBER, ANGLE, MEASURE, MEASURED, MIXED = "number", "angle", "measure", "measured", "mixed"
 KINDS_OF_CELLS: tuple[tuple[frozenset[type], str], ...] = (
     (frozenset({bool}), "truth"), (REALS, NUMBER), (frozenset({Angle}), ANGLE),
-    (frozenset({Measure}), MEASURE),
+    (frozenset({Measure}), MEASURE), (frozenset({Uncertain}), MEASURED),
     (frozenset({Complex}), "complex"), (frozenset({str, InterpolatedText}), "text"),
     (frozenset({Date}), "date"),
 )  # fmt: skip

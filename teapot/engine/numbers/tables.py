@@ -4,8 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Mapping, Sequence
 from functools import cmp_to_key
+from typing import cast
 
 from teapot.engine.mends import counted as in_words
+from teapot.engine.numbers import uncertain
 from teapot.engine.numbers.common_denominator import (
     CommonDenominatorArray,
     kinds_of,
@@ -14,16 +16,19 @@ from teapot.engine.numbers.common_denominator import (
     without_missing,
 )
 from teapot.engine.numbers.comparison import in_order, order_of
+from teapot.engine.numbers.context import conventions
 from teapot.engine.numbers.measure_array import MeasureArray, counted
 from teapot.engine.numbers.measures import named
-from teapot.engine.numbers.sizes import count_of
+from teapot.engine.numbers.sizes import count_of, measure_of
 from teapot.engine.numbers.values import (
     REALS,
     Exact,
     InterpolatedText,
     List,
     Measure,
+    Scalar,
     Table,
+    Uncertain,
     Undefined,
     Value,
     is_missing,
@@ -33,7 +38,7 @@ from teapot.engine.reading.tree import NOWHERE, Name, Node, Text
 from teapot.engine.reading.units import unit_from
 from teapot.engine.sentences.tables import COLUMN_OF_TWO_KINDS, NO_COLUMN, NO_ROW
 from teapot.engine.sentences.values import BAD_PLACE, UNEQUAL_LENGTHS
-from teapot.engine.units.unit import is_angle
+from teapot.engine.units.unit import Unit, is_angle
 
 
 def name_of(head: Node) -> str:
@@ -74,6 +79,13 @@ def rows(table: Table, places: Iterable[int]) -> Table:
     wanted = list(places)
     columns = tuple(List(taken(column.items, wanted)) for column in table.columns)
     return Table(table.heads, columns, table.units)
+
+
+def _in_unit(item: Value, unit: Unit) -> Value:
+    """A measured cell as a measure; one that is missing stays so."""
+    if is_missing(item):
+        return item
+    return uncertain.through(lambda number: measure_of(cast(Scalar, number), unit), item)
 
 
 def row(table: Table, index: Value) -> Table:
@@ -180,8 +192,15 @@ def with_measures(table: Table) -> Table:
     unit is only said there."""
     columns = []
     for column, name in zip(table.columns, units_of(table), strict=True):
-        unit = unit_from(name) if kinds_of(column.items) <= NUMBERS else None
-        columns.append(column if unit is None else List(MeasureArray(column.items, unit)))
+        name = "deg" if name == "°" and not conventions().are_of_old else name
+        kinds = kinds_of(column.items)
+        unit = unit_from(name) if kinds <= NUMBERS | {Uncertain} else None
+        if unit is None:
+            columns.append(column)
+        elif Uncertain in kinds:
+            columns.append(List(tuple(_in_unit(item, unit) for item in column.items)))
+        else:
+            columns.append(List(MeasureArray(column.items, unit)))
     return Table(table.heads, tuple(columns), table.units)
 
 
@@ -189,7 +208,7 @@ def in_numbers(table: Table) -> tuple[tuple[str, ...], Table]:
     """The unit of each column, empty where it has none, and the table with the numbers alone."""
     units, columns = [*units_of(table)], [*table.columns]
     for place, column in enumerate(columns):
-        found = counted(without_missing(column.items))
+        found = counted(uncertain.nominals_of(without_missing(column.items)))
         if found is None:
             continue
         if is_angle(found.unit) and not isinstance(column.items, MeasureArray):
@@ -198,13 +217,15 @@ def in_numbers(table: Table) -> tuple[tuple[str, ...], Table]:
         if isinstance(column.items, MeasureArray):
             columns[place] = List(column.items.numbers)
             continue
-        columns[place] = List(
-            tuple(
-                count_of(one, found.unit) if isinstance(one, Measure) else one
-                for one in column.items
-            )
-        )
+        columns[place] = List(tuple(_counted(one, found.unit) for one in column.items))
     return tuple(units), Table(table.heads, tuple(columns), table.units)
+
+
+def _counted(one: Value, unit: Unit) -> Value:
+    """How many units a cell has, a measured one too; what has no unit as it is."""
+    if isinstance(one, Uncertain):
+        return uncertain.through(lambda nominal: _counted(nominal, unit), one)
+    return count_of(one, unit) if isinstance(one, Measure) else one
 
 
 NUMBERS = REALS | {Undefined}
