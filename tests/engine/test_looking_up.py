@@ -409,3 +409,11 @@ def test_the_entries_as_plain_text():
 def test_subjects_hold_every_entry_once():
     filed = [entry.key for entries in by_subject().values() for entry in entries]
     assert sorted(filed) == sorted(BY_KEY)
+
+
+def test_letters_are_completed_by_their_names():
+    found = complete(FullSheet(), "2 \\lam", 6)
+    assert [(one.name, one.insert, one.start) for one in found] == [("λ", "λ", 2)]
+    typed = typed_so_far(FullSheet(), "\\lam", caret=4)
+    assert typed.error is None
+    assert typed_so_far(FullSheet(), "\\frac{1}{2}", caret=11).error.code == "pasted-latex"

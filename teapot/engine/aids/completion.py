@@ -134,7 +134,7 @@ def _letters(word: str, place: Span) -> list[Completion]:
     named = {**GREEK, **SIGNS_BY_NAME}
     found = sorted((name for name in named if name.startswith(word)), key=len)
     return [
-        Completion(named[name], f"\\{name}", name, "letter", named[name], *place)
+        Completion(named[name], named[name], f"\\{name}", "letter", named[name], *place)
         for name in found[:MOST]
     ]
 

@@ -15,6 +15,7 @@ from teapot.engine.pickling import compactly_pickled
 from teapot.engine.reading.caret import at_caret
 from teapot.engine.reading.mathml import statement_mathml
 from teapot.engine.reading.tree import AnswerOf
+from teapot.engine.sentences.foreign import PASTED_LATEX
 from teapot.engine.sheet.answering import answers_used
 from teapot.engine.sheet.outcome import OK, Outcome
 from teapot.engine.sheet.sheet import Worksheet
@@ -91,7 +92,10 @@ def _without_its_name(shown: ShownOutcome, caret: int | None) -> ShownOutcome:
 
 
 def _is_about_name_at(error: ShownError | None, caret: int | None) -> bool:
-    return error is not None and error.code == "unknown-name" and error.end == caret
+    if error is None:
+        return False
+    is_letter = error.code == PASTED_LATEX.code  # \lamb, on its way to λ
+    return is_letter or (error.code == "unknown-name" and error.end == caret)
 
 
 def _several(sheet: Worksheet, text: str, lines: list[str]) -> SoFar:

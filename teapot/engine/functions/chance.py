@@ -142,6 +142,7 @@ def check_kind(value: Value, preset: Value | None) -> None:
     """Errors: :data:`OTHER_KIND` where a reply is of another kind than what is suggested."""
     if preset is None:
         return
+    value, preset = (one.nominal if isinstance(one, Uncertain) else one for one in (value, preset))
     kinds = next((kinds for kinds in ALIKE if isinstance(preset, kinds)), (type(preset),))
     if not isinstance(value, kinds):
         wanted, kind = (KINDS.get(type(one), "a number") for one in (preset, value))
@@ -149,8 +150,7 @@ def check_kind(value: Value, preset: Value | None) -> None:
 
 
 ALIKE: tuple[tuple[type, ...], ...] = (
-    (Exact, Real, Uncertain), (Exact, Real, Complex, Uncertain), (Measure, Uncertain), (str,),
-    (Date,),
+    (Exact, Real), (Exact, Real, Complex), (str,), (Date,),
 )  # fmt: skip
 """Kinds of value of which one may be replied where another is suggested."""
 

@@ -181,7 +181,10 @@ def _name_source(value: Uncertain, statement: Assignment) -> None:
     """An input that is given to a quantity is called by its name from now on."""
     expression = expression_in(statement.expression)
     given = expression.number if isinstance(expression, Measured) else expression
-    if isinstance(given, Binary) and given.op == "±" and len(value.parts) == 1:
+    is_given = (isinstance(given, Binary) and given.op == "±") or (
+        isinstance(given, Call) and given.function == "ask"
+    )
+    if is_given and len(value.parts) == 1:
         [(source, part)] = value.parts.items()
         value.parts = {Source(source.key, statement.targets[-1].name): part}
 

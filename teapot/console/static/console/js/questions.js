@@ -12,6 +12,7 @@ export function askIn(box, reply, leave) {
     reply(field.value);
   });
   field.focus();
+  field.select();
 }
 
 /** Questions in a form: Enter goes on to the next one, and from the last it sends them. */

@@ -1,1 +1,1 @@
-import{n as r}from"./shared-TDR6OFTB.js";r();
+import{n as r}from"./shared-SPSRVWPU.js";r();
