@@ -59,7 +59,8 @@ def _meant(cursor: Cursor, left: Token, word: Token, right: Token) -> LineError 
         if is_form(words[:1]) or is_form(words):
             return form_word(word.text, word.span)
     operands = (tk.NUMBER, tk.NAME)
-    if word.text in CALLS and left.kind in operands and right.kind in operands:
+    are_operands = left.kind in operands and right.kind in operands
+    if word.text in CALLS and are_operands and right.text not in BEFORE_FORM:
         return _called(CALLS[word.text], left, word, right, right.text)
     return None
 

@@ -46,6 +46,7 @@ def in_signs(
     """The tokens of a line with the signs for such words; those that quantities have stay, but
     for the ones at the places ``as_units``.  All places where ``s2`` may be either are noted
     among the ``contested``."""
+    quantities = _Own(quantities, tokens)
     for look in PASSES:
         tokens = list(look(tokens, quantities))
     found: list[Token] = []
@@ -71,6 +72,17 @@ def in_signs(
                 power = ""
         may_be_unit = bool(found) and _may_follow(found[-1], may_be_unit)
     return found
+
+
+class _Own:
+    """The names that have a value, with those that the line itself gives one."""
+
+    def __init__(self, known: Container[str], tokens: list[Token]) -> None:
+        self._known = known
+        self._given = {name.text for name, sign in pairwise(tokens) if sign.text in ("=", ":=")}
+
+    def __contains__(self, name: object) -> bool:
+        return name in self._given or name in self._known
 
 
 def _has_power(token: Token) -> bool:

@@ -110,6 +110,8 @@ WORDS_TOO = frozenset({"in", "C", "P"})
 
 def _means_another(cursor: Cursor) -> bool:
     behind = cursor.tokens[cursor.at + 1]
+    if cursor.token.text != "in" and behind.text in ("in", "to", "into"):
+        return False  # 25 C in F
     return cursor.token.text in WORDS_TOO and (
         behind.kind == tk.NUMBER
         or (behind.kind == tk.NAME and not _is_unit(cursor, cursor.at + 1))

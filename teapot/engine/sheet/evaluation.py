@@ -358,6 +358,11 @@ def _formatted(node: Formatted, scope: Scope) -> Value:
         if is_scale and isinstance(value, Measure):  # the scale is meant
             place = node.form_span
             error.mends = (replace(Span(place.end - 1, place.end), f"°{unit}"),)
+        given = node.expression
+        if isinstance(given, Measured) and {given.unit.text, unit} <= {"C", "F", "K"}:
+            typed = f"{node_text(given.number)} °{given.unit.text}"  # 25 C in F
+            wanted = unit if unit == "K" else f"°{unit}"
+            error.mends = (replace(node.span, f"{typed} as {wanted}"),)
         if error.is_a(TURNS_OR_ANGLE):
             error.mends = _with_turns(node, value)
         if error.is_a(DIFFERENCE_ON_SCALE):

@@ -137,6 +137,8 @@ def atom_of(word: str) -> Atom | None:
         return atom_of("µ" + word[1:])
     if word == "mcg":  # as a pharmacy writes it
         return atom_of("µg")
+    if word[0] == "u" and word[1:] in TAKING and _is_symbol(word[1:]):  # where there is no µ
+        return atom_of("µ" + word[1:])
     spelt_out = OHM.fullmatch(word)
     if spelt_out is not None:
         return atom_of(f"{spelt_out[1]}Ω")
