@@ -282,6 +282,10 @@ def _operator_missing(cursor: Cursor) -> LineError:
         mend = replace(Span(gap.start, behind.span.end), f'*constant("{constant}")')
         return SYMBOL_OF_CONSTANT(behind.span, (mend,), name=behind.text, constant=constant)
     first, second = cursor.typed(before.span), cursor.typed(behind.span)
+    constant = CALLED_ALSO.get(before.text) if len(before.text) > 1 else None
+    if constant is not None and before.text not in cursor.quantities:
+        mend = replace(Span(before.span.start, gap.end), f'constant("{constant}")*')
+        return SYMBOL_OF_CONSTANT(before.span, (mend,), name=before.text, constant=constant)
     mends: list[Mend] = []
     are_known = first in cursor.quantities and second in cursor.quantities
     if before.kind == behind.kind == tk.NAME and (are_known or first not in UNIT_WORDS):

@@ -6,8 +6,10 @@ it: ``2 m + 5.32 ± 0.04 m``.  Where such a pair is a factor, what is meant has 
 
 from __future__ import annotations
 
+import re
+
 from teapot.engine.errors import LineError
-from teapot.engine.mends import Span, replace
+from teapot.engine.mends import Span, replace, replace_each
 from teapot.engine.reading import tokens as tk
 from teapot.engine.reading.cursor import Cursor
 from teapot.engine.reading.literals import literal_value
@@ -93,9 +95,21 @@ def refuse_factor(cursor: Cursor, left: Node, pair: Node) -> None:
 
 
 def _asked(cursor: Cursor, span: Span, choices: tuple[Span, Span]) -> LineError:
-    """What is meant, with brackets around each of the ``choices``."""
-    mends = tuple(replace(one, f"({cursor.typed(one)})") for one in choices)
-    return UNCERTAIN_FACTOR(span, mends)
+    """What is meant, with brackets around each of the ``choices``, or around all pairs."""
+    mends = [replace(one, f"({cursor.typed(one)})") for one in choices]
+    pairs = [Span(*found.span()) for found in PAIR.finditer(cursor.text)]
+    if len(pairs) > 1:
+        each = [(one, f"({cursor.typed(one)})") for one in pairs]
+        mends.insert(0, replace_each(cursor.text, each))
+    return UNCERTAIN_FACTOR(span, tuple(mends))
+
+
+_FIGURES = r"\d[\d.]*(?:e-?\d+)?"
+PAIR = re.compile(
+    rf"(?<![\w(.])-?{_FIGURES}\s*(?:±|\+/-|\+-)\s*{_FIGURES}%?"
+    r"(?:\s*[^\W\d_]+(?:/[^\W\d_]+)?(?:\^-?\d)?)?"
+)
+"""``5 ± 0.1 m``, as it is typed."""
 
 
 def _first_factor(cursor: Cursor, value: Node, node: Node) -> Node | None:
