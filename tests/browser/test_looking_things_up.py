@@ -35,6 +35,18 @@ def test_tab_pressed_faster_than_the_list_comes_still_completes(sheet):
     expect(entry(sheet)).to_have_value("arctan()")
 
 
+def test_tab_takes_what_still_fits_of_an_older_list(sheet):
+    entry(sheet).press_sequentially("hyp")
+    expect(completions(sheet)).to_have_count(1)
+    held = []
+    sheet.route("**/preview", lambda route: held.append(route))
+    sheet.keyboard.type("o")
+    sheet.keyboard.press("Tab")
+    sheet.keyboard.type("3, 4")
+    expect(entry(sheet)).to_have_value("hypot(3, 4)")
+    sheet.unroute_all()
+
+
 def test_the_list_takes_no_key_until_tab_goes_into_it(sheet):
     type_line(sheet, "s = 3")
     expect(answers(sheet)).to_have_count(1)

@@ -51,6 +51,13 @@ function show(made) {
   wanted = false;
 }
 
+/* The rows of an older list which what was typed since still begins. */
+function stillFitting() {
+  if (!isOpen() || !area.value.startsWith(madeFor)) return [];
+  const typed = (row) => area.value.slice(unitsOf(madeFor, Number(row.dataset.start)), area.selectionStart);
+  return rows().filter((row) => row.dataset.insert.startsWith(typed(row)));
+}
+
 const isFresh = () => company() !== null;
 const isInWord = () => /\p{L}\w*$/u.test(area.value.slice(0, area.selectionStart));
 
@@ -64,7 +71,9 @@ function tab(way) {
 export function takesKey(event) {
   if (event.ctrlKey || event.altKey || event.metaKey) return false;
   if (event.key === "Tab" && !isFresh() && isInWord()) {
-    wanted = true;
+    const fitting = stillFitting();
+    if (fitting.length === 1) take(fitting[0]);
+    else wanted = true;
     return true;
   }
   if (!isOpen() || !isFresh()) return false;
