@@ -127,6 +127,63 @@ def test_another_spelling_is_mended(line, meant):
     assert outcome("x = 5", meant).status == "ok"
 
 
+@pytest.mark.parametrize(
+    ("line", "meant"),
+    [
+        ("4.56d-4", ["4.56e-4"]),
+        ("4.56D-4", ["4.56e-4"]),
+        ("1.2d3", ["1.2e3"]),
+        ("p V = n R T", ["p V == n R T"]),
+        ("2 p = 3", ["2 p == 3"]),
+        ("p || n", ["1/(1/p + 1/n)"]),
+        ("1 + (p||n)", ["1 + (1/(1/p + 1/n))"]),
+        ("p || n || 10", ["1/(1/p + 1/n + 1/10)"]),
+        ("3 ohm || 6 ohm", ["1/(1/(3 ohm) + 1/(6 ohm))"]),
+        ("2*p || n", []),
+        ("yes || false", ["yes or false"]),
+        ("V T*", ["V conj(T)"]),
+        ("math.sin(0)", ["sin(0)"]),
+        ("math.sqrt(4) + math.sin(0)", ["sqrt(4) + sin(0)"]),
+        ("Math.PI", ["pi"]),
+        ("w.mean()", ["mean(w)"]),
+        ("stdev.s", ["stdev"]),
+        ("5 in cm", ["5 inch as cm", "5 cm"]),
+    ],
+)
+def test_what_is_meant_may_hang_on_what_has_a_value(line, meant):
+    names = ("p = 1; V = 2; n = 3; R = 4; T = 5; yes = true", "w = [1, 2, 3]")
+    assert mends(*names, line) == meant
+    assert all(outcome(*names, one).status == "ok" for one in meant)
+
+
+@pytest.mark.parametrize(
+    ("line", "meant"),
+    [
+        ("12 in to cm", "= 30.48 cm"),
+        ("12 in in cm", "= 30.48 cm"),
+        ("12in → cm", "= 30.48 cm"),
+        ("3 in/s in cm/s", "= 7.62 cm/s"),
+        ("1 m in in", "≈ 39.37007874 in"),
+        ("|p||n|", "= 3"),
+        ("2|p| |n|/3", "= 2"),
+        ("R|p|n", "= 12"),
+        ("-|p||n||p|^2", "= -3"),
+        ("||p|-|n||", "= 2"),
+        ("0.3̅ as fraction", "= 1/3"),
+        ("0.16̄ as fraction", "= 1/6"),
+        ("0.1̅4̅2̅8̅5̅7̅ as fraction", "= 1/7"),
+        ("2*1.6̅ as fraction", "= 10/3"),
+    ],
+)
+def test_it_is_read_as_it_is_on_paper(line, meant):
+    assert answer("p = 1; n = 3; R = 4", line) == meant
+
+
+def test_repeating_figures_are_told():
+    assert codes("0.16̅") == ["read-as-repeating"]
+    assert "repeating: 6" in outcome("0.16̅").notices[0].text
+
+
 def test_the_words_of_a_choice_are_free_names():
     assert answer("then = 3; else = 4", "then + else") == "= 7"
     assert error("if x > 2 then") == "condition"

@@ -183,7 +183,8 @@ def test_a_zip_that_unpacks_to_too_much_is_refused(monkeypatch, someone):
         bring_in(someone.person, io.BytesIO(as_zip(someone.person)))
 
 
-def test_it_goes_out_and_in_over_the_wire(someone):
+def test_it_goes_out_and_in_over_the_wire(someone, monkeypatch):
+    monkeypatch.setattr(importing, "LOOKED_FOR", PATIENCE)
     everything = zipped(someone.client)
     assert json.loads(zipfile.ZipFile(io.BytesIO(everything)).read("list.json"))["teapot"] == 1
     other = Someone()

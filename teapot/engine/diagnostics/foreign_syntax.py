@@ -244,6 +244,12 @@ SPELLINGS = (
         _power_of_ten,
     ),
     _spelling(
+        LETTER_IN_POWER_OF_TEN,
+        "4.56d-4",
+        r"(?P<number>(?<![\w.])(?:\d+\.?\d*|\.\d+))[dD](?P<exponent>[-+]?\d{1,3})(?![\w.])",
+        _power_of_ten,
+    ),
+    _spelling(
         LETTER_X_FOR_TIMES,
         "3x4",
         r"(?<=\d)(?<![\w.]0)(?<!^0)\s*[xX]\s*(?=\d)",

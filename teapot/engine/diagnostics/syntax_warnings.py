@@ -16,7 +16,7 @@ from flint import fmpq
 
 from teapot.engine.errors import LineError
 from teapot.engine.mends import Mend, Notice, Span, replace, replace_each
-from teapot.engine.reading.tokens import plain, split_note
+from teapot.engine.reading.tokens import OVERLINES, plain, split_note
 from teapot.engine.reading.tree import (
     IMPLIED,
     Assignment,
@@ -472,10 +472,12 @@ def _plus_and_minus(text: str, node: Binary, brackets: Brackets) -> Notice | Non
 def _repeating(text: str, node: Binary, brackets: Brackets) -> Notice | None:
     """``0.(3)``, which was read as a third."""
     figures = text[slice(*node.op_span)]
+    if figures[1:2] and figures[1] in OVERLINES:
+        return READ_AS_REPEATING.notice(figures=figures[::2])
     if not figures.isdecimal():
         return None
     place = Span(node.op_span.start - 1, node.op_span.end + 1)
-    return READ_AS_REPEATING.notice((replace(place, f"*{figures}"),))
+    return READ_AS_REPEATING.notice((replace(place, f"*{figures}"),), figures=figures)
 
 
 def _implied_behind_fraction(text: str, node: Binary, brackets: Brackets) -> Notice | None:

@@ -24,11 +24,11 @@ from teapot.engine.functions.physics import ALSO as CALLED_ALSO
 from teapot.engine.mends import Mend, replace
 from teapot.engine.reading.commands import COMMANDS
 from teapot.engine.reading.plain import node_text
-from teapot.engine.reading.tree import Call, ListOf, Literal, Name, Node, Postfix, Range
+from teapot.engine.reading.tree import Call, ColumnOf, ListOf, Literal, Name, Node, Postfix, Range
 from teapot.engine.reading.unit_words import BEHIND
 from teapot.engine.reading.vocabulary import CONSTANT_NAMES, UNIT_WORDS
 from teapot.engine.sentences.commands import COMMAND_WITHOUT_SLASH
-from teapot.engine.sentences.foreign import DONE_HERE
+from teapot.engine.sentences.foreign import DONE_HERE, NAME_WITH_POINT
 from teapot.engine.sentences.names import (
     BASE_IN_THE_NAME,
     LAST_ANSWER_IS_AT,
@@ -47,7 +47,7 @@ from teapot.engine.sentences.unreadable import (
     NOT_HERE,
     NOTHING_TO_PRINT,
 )
-from teapot.engine.units.table import atom_of
+from teapot.engine.units.table import PLAIN, atom_of
 
 BESSEL = re.compile(r"([JYIK])_?(\d)")
 """``J0``: a Bessel function with its order."""
@@ -163,6 +163,16 @@ def run_together(node: Name | Postfix) -> LineError | None:
     return NO_BRACKETS(node.span, (mend,), function=function)
 
 
+def of_library(node: ColumnOf) -> LineError | None:
+    """The error for ``math.pi``, of which nothing is needed before the point; None for a name
+    that is no constant or function."""
+    names = (node.name, node.name.lower())
+    name = next((one for one in names if one in CONSTANTS or one in BY_NAME), None)
+    if name is None or not isinstance(node.of, Name) or node.of.name.lower() != "math":
+        return None
+    return NAME_WITH_POINT(node.span, (replace(node.span, name),))
+
+
 Suggest = Callable[[str], Iterable[str]]
 """Gives the functions that a word of a purpose is looked up by, the likeliest first."""
 
@@ -270,7 +280,8 @@ UNITS_MEANT = {
     "KW": "kW", "KWh": "kWh", "kwh": "kWh", "KJ": "kJ", "KN": "kN", "KPa": "kPa", "kpa": "kPa",
     "hpa": "hPa", "mpa": "MPa", "pa": "Pa", "hz": "Hz", "khz": "kHz", "Mhz": "MHz", "Km": "km",
     "KM": "km", "Cm": "cm", "CM": "cm", "MM": "mm", "Mm": "mm", "ML": "mL", "Mol": "mol",
-    "mols": "mol",
+    "mols": "mol", "mhz": "MHz", "MHZ": "MHz", "ghz": "GHz", "GHZ": "GHz", "Kwh": "kWh",
+    "KWH": "kWh", "KMH": "km/h", "kw": "kW",
     "amp": "A", "amps": "A", "Amp": "A", "lbs": "lb", "ins": "in", "yr": "year", "yrs": "year",
     "degC": "°C", "degF": "°F", "kcals": "kcal", "Cal": "kcal", "KV": "kV", "kv": "kV",
     "lbm": "lb", "mpg": "mi/gal",
@@ -294,8 +305,27 @@ def unit_meant(name: str) -> str:
         return UNITS_MEANT[name]
     if len(name) > 2 and atom_of(name.lower()) is not None:
         return name.lower()  # a full name with a capital letter
-    has_two_prefixes = len(name) > 2 and atom_of(name[1:]) is not None and name[0] in "kMmµcdhGTn"
-    return name[1:] if has_two_prefixes else _factors_of_unit(name)
+    together = _factors_of_unit(name)
+    if together:
+        return together
+    if name[:1] == name[1:2] and len(name) > 2 and atom_of(name[1:]) is not None:
+        return name[1:]  # kkg: a key hit twice
+    singular = name.removesuffix("s")
+    if len(singular) > 1 and singular != name and atom_of(singular) is not None:
+        return singular  # kms
+    alike = _UNITS_BY_LETTERS.get(name.lower(), ())
+    return alike[0] if len(name) > 1 and len(alike) == 1 else ""  # AU
+
+
+def _by_letters(symbols: Iterable[str]) -> dict[str, tuple[str, ...]]:
+    """Symbols by their letters, regardless of case."""
+    found: dict[str, tuple[str, ...]] = {}
+    for symbol in symbols:
+        found[symbol.lower()] = (*found.get(symbol.lower(), ()), symbol)
+    return found
+
+
+_UNITS_BY_LETTERS = _by_letters(PLAIN)
 
 
 LAST_FACTORS = ("mm", "cm", "m", "s", "h")

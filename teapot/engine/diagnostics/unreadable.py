@@ -21,6 +21,7 @@ from teapot.engine.reading.vocabulary import UNIT_WORDS, WORDS
 from teapot.engine.sentences.forms import PERCENT_AS_FORM
 from teapot.engine.sentences.names import SYMBOL_OF_CONSTANT
 from teapot.engine.sentences.units import (
+    INCH_OR_WORD,
     MEASURES_SIDE_BY_SIDE,
     QUANTITY_IN_UNIT,
     SPELT_OUT_UNIT,
@@ -55,7 +56,7 @@ from teapot.engine.sentences.unreadable import (
     WORD_IS_NO_FUNCTION,
 )
 from teapot.engine.units.listed import LISTED
-from teapot.engine.units.table import NUMBER, atom_of
+from teapot.engine.units.table import NUMBER, PLAIN, atom_of
 from teapot.engine.units.unit import Unit
 
 UNITS_SPELT_OUT = {
@@ -435,6 +436,22 @@ def refuse_unit_of_divisor(cursor: Cursor, below: Node) -> None:
     number = cursor.typed(below.number.span)
     mends = tuple(replace(below.span, f"({number} {one})") for one in (flat.text, typed))
     raise UNIT_OF_DIVISOR(below.unit_span, mends, unit=typed)
+
+
+def refuse_inch(cursor: Cursor, number: Node, word: Token, unit: tuple[str, ...]) -> None:
+    """``5 in cm``, where ``in`` may be the inch or stand for ``as``.
+
+    Errors: :class:`LineError` where what stands before is a number, and the unit a length.
+    """
+    atom = atom_of(unit[0])
+    if not isinstance(number, Literal) or atom is None or atom.dimension != INCH.dimension:
+        return
+    place = word.span.to(cursor.previous.span)
+    mends = (replace(place, f"inch as {unit[0]}"), replace(place, unit[0]))
+    raise INCH_OR_WORD(word.span, mends, number=number.text, unit=unit[0])
+
+
+INCH = PLAIN["in"]
 
 
 def list_without_commas(cursor: Cursor, opening: Token) -> LineError:

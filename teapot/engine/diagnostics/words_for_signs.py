@@ -16,6 +16,7 @@ from teapot.engine.sentences.unreadable import (
     CALL_IN_WORDS,
     FORM_BEHIND_OTHER_WORD,
     FORM_WITHOUT_AS,
+    LETTER_IN_POWER_OF_TEN,
     LETTER_X_FOR_TIMES,
     SIGN_IN_WORDS,
 )
@@ -33,6 +34,9 @@ BEFORE_FORM = frozenset({"to", "in", "into"})
 
 TIMES = re.compile(r"[xX]\d+")
 """``x4`` after a number: 3x4."""
+
+POWER_OF_TEN = re.compile(r"[dD][-+]?\d+(?![\w.])")
+"""``d3`` and ``D-4`` after a number: 4.56e-4."""
 
 RUN_TOGETHER = re.compile(r"([CP])(\d+)")
 """``C2`` after a number: 5C2."""
@@ -116,6 +120,8 @@ def run_together(cursor: Cursor, number: Token, name: Token) -> LineError | None
         return None
     if TIMES.fullmatch(name.text):
         return LETTER_X_FOR_TIMES(name.span)
+    if POWER_OF_TEN.match(cursor.text, name.span.start):
+        return LETTER_IN_POWER_OF_TEN(name.span)
     parts = MEASURES.fullmatch(name.text)
     if parts is not None:
         return _parts_together(number, name, parts)

@@ -28,7 +28,7 @@ DATE = re.compile(r"[0-9]{4}-[0-9]{2}-[0-9]{2}(?![\w.-])")
 
 def number(cursor: Cursor, token: Token) -> Node:
     """What a token of figures begins."""
-    for read in (scientific, concise, repeating, date):
+    for read in (scientific, concise, overlined, repeating, date):
         found = read(cursor, token)
         if found is not None:
             return found
@@ -111,14 +111,44 @@ def repeating(cursor: Cursor, number: Token) -> Node | None:
         return None
     cursor.at += 3
     span = number.span.to(cursor.previous.span)
-    length = len(figures.text)
-    above = int(number.text[:-1] or "0") * (10**length - 1) + int(figures.text)
+    return _as_fraction(cursor, span, (number.text[:-1], "", figures.text), figures.span)
+
+
+OVERLINED = re.compile(rf"(\d*)\.(\d*?)((?:\d[{tk.OVERLINES}])+)(?![\w.])")
+"""``0.16̅``, with a bar over each figure that repeats."""
+
+
+def overlined(cursor: Cursor, number: Token) -> Node | None:
+    """``0.3̅`` and ``0.16̅``; None where no figure has a bar."""
+    if not cursor.reads_anew or cursor.token.text not in tk.OVERLINES or not cursor.token.text:
+        return None
+    found = OVERLINED.match(cursor.text, number.span.start)
+    if found is None:
+        return None
+    span = Span(*found.span())
+    _pass_to(cursor, span.end)
+    whole, plain, marked = found.groups()
+    return _as_fraction(cursor, span, (whole, plain, marked[::2]), Span(*found.span(3)))
+
+
+def _as_fraction(cursor: Cursor, span: Span, parts: tuple[str, str, str], place: Span) -> Node:
+    """The fraction of a number in ``parts``: before the point, after it, and repeating, which
+    stand at ``place``."""
+    whole, plain, repeated = parts
+    once, all_of_it = int(whole + plain or "0"), int(whole + plain + repeated)
+    below = (10 ** len(repeated) - 1) * 10 ** len(plain)
     first, second = (
-        Literal(span, *literal_value(str(one), span)) for one in (above, 10**length - 1)
+        Literal(span, *literal_value(str(one), span)) for one in (all_of_it - once, below)
     )
-    node = Binary(span, "/", first, second, figures.span)
+    node = Binary(span, "/", first, second, place)
     cursor.outer[id(node)] = span
     return node
+
+
+def _pass_to(cursor: Cursor, end: int) -> None:
+    """Passes the tokens that end at ``end`` or before."""
+    while cursor.token.kind != tk.END and cursor.token.span.end <= end:
+        cursor.at += 1
 
 
 def date(cursor: Cursor, year: Token) -> Node | None:
@@ -130,8 +160,7 @@ def date(cursor: Cursor, year: Token) -> Node | None:
     if found is None or not cursor.reads_anew:
         return None
     span = Span(*found.span())
-    while cursor.token.kind != tk.END and cursor.token.span.end <= span.end:
-        cursor.at += 1
+    _pass_to(cursor, span.end)
     try:
         return DateLiteral(span, found[0], datetime.fromisoformat(found[0]))
     except ValueError:
@@ -143,8 +172,7 @@ def power_of_ten(cursor: Cursor) -> str:
     found = POWER_OF_TEN.match(cursor.text, cursor.previous.span.end)
     if found is None:
         return ""
-    while cursor.token.kind != tk.END and cursor.token.span.end <= found.end():
-        cursor.at += 1
+    _pass_to(cursor, found.end())
     return found[0]
 
 

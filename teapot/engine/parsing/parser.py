@@ -17,6 +17,7 @@ from teapot.engine.diagnostics.foreign_syntax import (
     stepped_elsewhere,
     written_as_elsewhere,
 )
+from teapot.engine.diagnostics.foreign_values import in_parallel, spelt_by_value, starred
 from teapot.engine.diagnostics.pasted_latex import latex_in
 from teapot.engine.diagnostics.plain_words import words_in
 from teapot.engine.errors import LineError, Unfinished
@@ -68,7 +69,7 @@ from teapot.engine.reading.tree import (
     Text,
 )
 from teapot.engine.reading.units import read_unit, sees_measure, takes_unit
-from teapot.engine.reading.vocabulary import BOX, CONSTANT_NAMES, UNIT_WORDS
+from teapot.engine.reading.vocabulary import BOX, CONSTANT_NAMES, CONVERTING, UNIT_WORDS
 from teapot.engine.sentences.names import NO_LINE
 from teapot.engine.sentences.signs import BAD_FIGURE, QUESTION, UNKNOWN_SIGN
 from teapot.engine.sentences.unreadable import (
@@ -147,7 +148,13 @@ def parse_so_far(
         parser.tokens = tokens
         return parser.line(note), parser.missing
     except Unfinished as error:
-        raise stepped_elsewhere(body) or bars_for_or(body) or error from None
+        parallel = in_parallel(body, quantities)
+        raise (
+            stepped_elsewhere(body)
+            or parallel
+            or bars_for_or(body)
+            or starred(body, quantities, error)
+        ) from None
     except LineError as error:
         error.contested = frozenset(parser.contested)
         if error.is_a(BAD_FIGURE):
@@ -155,7 +162,8 @@ def parse_so_far(
         meant = choice_in(body) or latex_in(body)
         if meant is None and error.is_a(*OF_WORDS):
             meant = words_in(body, quantities)
-        raise meant or written_as_elsewhere(body) or error from None
+        by_value = spelt_by_value(body, quantities)
+        raise meant or by_value or written_as_elsewhere(body) or error from None
 
 
 class NamesWith:
@@ -168,9 +176,6 @@ class NamesWith:
     def __contains__(self, name: object) -> bool:
         return name in self._more or name in self._names
 
-
-CONVERTING = frozenset({"in", "to", "into", "→"})
-"""What is written for ``as`` before a unit."""
 
 TO_FORM = CONVERTING | {"as"}
 
@@ -299,6 +304,8 @@ class Parser(Cursor):
                     return node
                 raise unreadable.unexpected(self)
             forms.append(words)
+            if sign.text == "in":
+                unreadable.refuse_inch(self, node, sign, words)
             if not (self.sees(",") and self.form_follows()):
                 break
             self.next()
@@ -438,6 +445,9 @@ class Parser(Cursor):
         )
         if meant is not None:
             raise meant
+        opens_two_bars = behind.text == "|" and self.tokens[self.at + 1].text == "|"
+        if opens_two_bars and self.reads_anew:
+            raise self.side_by_side()  # R_1 || R_2 || R_3
         both_numbers = before.kind == tk.NUMBER and behind.kind in (tk.NUMBER, tk.SEXAGESIMAL)
         if both_numbers or not self.multiplies():
             called = self.called_without_brackets(left)

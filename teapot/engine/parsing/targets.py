@@ -47,7 +47,7 @@ def read_targets(cursor: Cursor) -> Targets:
         if not _is_name(before):
             if targets and before and before[-1].kind == tk.NAME and len(before) > 1:
                 _refuse_second_assignment(cursor, before)
-            raise _bad_target(cursor.text, before, cursor.tokens[sign])
+            raise _bad_target(cursor, before, cursor.tokens[sign])
         targets.append(Name(before[0].span, before[0].text))
         cursor.at = sign + 1
         if cursor.previous.text == ":=":
@@ -117,7 +117,8 @@ def _pattern(text: str, tokens: list[Token]) -> tuple[Name, tuple[str, ...]]:
     return Name(tokens[0].span, tokens[0].text), words
 
 
-def _bad_target(text: str, before: list[Token], sign: Token) -> LineError:
+def _bad_target(cursor: Cursor, before: list[Token], sign: Token) -> LineError:
+    text = cursor.text
     if not before:
         return NO_TARGET(sign.span, sign=sign.text)
     if before[0].text == "if" and len(before) > 1:
@@ -127,6 +128,8 @@ def _bad_target(text: str, before: list[Token], sign: Token) -> LineError:
     span = Span(before[0].span.start, before[-1].span.end)
     typed = text[span.start : span.end]
     mended = _mended_name(before)
+    if mended and _is_product(cursor, before):
+        return EQUATION(span, (replace(sign.span, "=="),) if sign.text == "=" else ())
     if mended:
         return BAD_NAME(span, (replace(span, mended),), typed=typed, why=_why(before))
     is_name_behind = text[sign.span.end :].strip().isidentifier()
@@ -136,6 +139,14 @@ def _bad_target(text: str, before: list[Token], sign: Token) -> LineError:
     if _is_item(before):
         return ITEM_TARGET(span, equal, name=before[0].text)
     return EQUATION(span, equal)
+
+
+def _is_product(cursor: Cursor, before: list[Token]) -> bool:
+    """Whether these are the left side of ``p V = n R T``: factors that all have values."""
+    first, *names = before
+    values = all(one.kind == tk.NAME and one.text in cursor.quantities for one in names)
+    is_number = first.kind == tk.NUMBER
+    return bool(names) and values and (is_number or first.text in cursor.quantities)
 
 
 def _refuse_second_assignment(cursor: Cursor, before: list[Token]) -> None:

@@ -150,7 +150,7 @@ class Cursor:
         """Whether the operand before and the one at hand are a product, with no sign between:
         where nothing else can be meant."""
         before, behind = self.previous, self.token
-        if before.kind in (tk.NUMBER, tk.FRACTION, tk.POWER) or before.text == ")":
+        if before.kind in (tk.NUMBER, tk.FRACTION, tk.POWER) or before.text in (")", "|"):
             return True
         if self.has_constant(before, behind):
             return True
@@ -165,7 +165,7 @@ class Cursor:
         if behind.kind == tk.NUMBER:  # B I 10 cm
             unit = self.tokens[self.at + 1]
             return unit.kind == tk.NAME and atom_of(unit.text) is not None
-        return behind.text == "(" or self.sees_root()
+        return behind.text in ("(", "|") or self.sees_root()
 
     def multiplies_bracket(self, name: Token) -> bool:
         """Whether a bracket after a quantity's name, with a space between, is a factor."""

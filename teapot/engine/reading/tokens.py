@@ -70,6 +70,9 @@ NO_LETTERS = RAISED + "¼½¾⅐⅑⅒⅓⅔⅕⅖⅗⅘⅙⅚⅛⅜⅝⅞"
 MARKS = "\u0300-\u036f\u20d0-\u20f0"
 """Marks over a letter, as in V̇ and x̄: they belong to its name, and so does a final prime."""
 
+OVERLINES = "\u0304\u0305"
+"""Marks over a figure that repeats."""
+
 _SECONDS_SIGN = re.compile(SEXAGESIMAL_PATTERN)
 _TOKEN = re.compile(
     r"\s*(?:"
@@ -189,6 +192,8 @@ def _odd_token(source: str, at: int) -> Token:
         return Token(OP, OPERATOR_SIGNS[character], Span(at, at + 1))
     if character in SUPERSCRIPTS:
         return _superscript(source, at)
+    if character in OVERLINES and source[at - 1 : at].isdecimal():
+        return Token(OP, character, Span(at, at + 1))
     if parts_of_fraction(character) is not None:
         return Token(FRACTION, character, Span(at, at + 1))
     raise _unknown_sign(source, at)

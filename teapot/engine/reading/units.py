@@ -21,6 +21,7 @@ from teapot.engine.reading.cursor import Cursor
 from teapot.engine.reading.literals import literal_value
 from teapot.engine.reading.tokens import Token, split_note, tokens_of
 from teapot.engine.reading.tree import Call, ListOf, Literal, Name, Node
+from teapot.engine.reading.vocabulary import CONVERTING
 from teapot.engine.sentences.units import (
     ENDLESS_UNIT,
     METRE_KELVIN,
@@ -93,9 +94,17 @@ def _converts(cursor: Cursor, at: int) -> bool:
     if cursor.tokens[at].text != "in" or (at and cursor.tokens[at - 1].text == "("):
         return False
     behind = cursor.tokens[at + 1]
+    if _is_converted(cursor, at):
+        return False
     return behind.text in ("%", "°") or (
         behind.kind == tk.NAME and atom_of(behind.text) is not None
     )
+
+
+def _is_converted(cursor: Cursor, at: int) -> bool:
+    """Whether the unit there is followed by the word that converts it: ``12 in to cm``."""
+    word, unit = (*cursor.tokens[at + 1 : at + 3], cursor.tokens[-1])[:2]
+    return word.text in CONVERTING and (unit.kind == tk.NAME or unit.text in ("°", "%"))
 
 
 def _is_scale(cursor: Cursor, at: int) -> bool:
@@ -110,8 +119,8 @@ WORDS_TOO = frozenset({"in", "C", "P"})
 
 def _means_another(cursor: Cursor) -> bool:
     behind = cursor.tokens[cursor.at + 1]
-    if cursor.token.text != "in" and behind.text in ("in", "to", "into"):
-        return False  # 25 C in F
+    if _is_converted(cursor, cursor.at):
+        return False  # 25 C in F, 12 in to cm
     return cursor.token.text in WORDS_TOO and (
         behind.kind == tk.NUMBER
         or (behind.kind == tk.NAME and not _is_unit(cursor, cursor.at + 1))

@@ -34,3 +34,6 @@ BOX = "□"
 
 TRIGONOMETRIC = frozenset({"sin", "cos", "tan", "cot", "sec", "csc"})
 """Functions of an angle."""
+
+CONVERTING = frozenset({"in", "to", "into", "→"})
+"""What is written for ``as`` before a unit."""

@@ -24,6 +24,10 @@ OTHER_AND = Problem("other-logic", "To require both, write and.")
 
 OTHER_OR = Problem("other-logic", "To allow either, write or.")
 
+IN_PARALLEL = Problem(
+    "in-parallel", "The sign || may mean in parallel, or that either of two truths holds."
+)
+
 OTHER_NOT = Problem("other-logic", "To negate, write not.")
 
 OTHER_RATIO = Problem(
@@ -33,7 +37,9 @@ OTHER_RATIO = Problem(
 
 MONEY_BEFORE = Problem("money-before", "A unit of money stands after its number.")
 
-NAME_WITH_POINT = Problem("name-with-point", "The name of a function has no point.")
+NAME_WITH_POINT = Problem(
+    "name-with-point", "The name of a function or constant stands alone, with no point."
+)
 
 FEET_AND_INCHES = Problem(
     "feet-and-inches",

@@ -88,6 +88,10 @@ TURNS_OR_ANGLE = Problem(
     "{unit} may count cycles or radians here; write 2 pi for a cycle to get {wanted}.",
 )
 
+INCH_OR_WORD = Problem(
+    "inch-or-word", "Is in the inch here? Then it is {number} inches in {unit}. Choose:"
+)
+
 NO_UNIT_TO_CONVERT = Problem(
     "no-unit-to-convert",
     "This is a plain number, and {unit} is {kind}: there is no unit to convert.",

@@ -42,7 +42,7 @@ MEASURED_IN_BRACKETS = Problem(
     "measured-in-brackets", "This is a product. To give an uncertainty, write ±."
 )
 READ_AS_PLUS_MINUS = Problem("read-as-plus-minus", "{typed} was read as ±.")
-READ_AS_REPEATING = Problem("read-as-repeating", "The figures in brackets were read as repeating.")
+READ_AS_REPEATING = Problem("read-as-repeating", "These figures were read as repeating: {figures}.")
 LOST_SUPERSCRIPT = Problem(
     "lost-superscript", "Was a superscript lost here? A power of ten is typed {power}."
 )

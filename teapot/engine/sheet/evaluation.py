@@ -8,7 +8,12 @@ from itertools import count, pairwise
 from typing import Any, cast
 
 from teapot.engine.diagnostics import unlike_units
-from teapot.engine.diagnostics.unknown_names import run_together, unknown_function, unknown_name
+from teapot.engine.diagnostics.unknown_names import (
+    of_library,
+    run_together,
+    unknown_function,
+    unknown_name,
+)
 from teapot.engine.errors import LineError
 from teapot.engine.forms.answer import write
 from teapot.engine.functions.catalogue import BY_NAME, CONSTANTS
@@ -511,10 +516,15 @@ def _without_brackets(node: Node, function: str, argument: str) -> LineError:
 
 
 def _column_of(node: ColumnOf, scope: Scope) -> Value:
-    of = evaluate(node.of, scope)
+    try:
+        of = evaluate(node.of, scope)
+    except LineError as error:
+        raise of_library(node) or error from None
     if not isinstance(of, Table):
         kind = KINDS.get(type(of), "a number")
-        raise NOT_A_TABLE(node.span, what=node_text(node.of), kind=kind)
+        is_called = isinstance(node.of, Name) and isinstance(of, FunctionValue)
+        mends = (replace(node.span, node_text(node.of)),) if is_called else ()
+        raise NOT_A_TABLE(node.span, mends, what=node_text(node.of), kind=kind)
     try:
         return tables.column(of, node.name)
     except LineError as error:
