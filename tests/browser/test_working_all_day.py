@@ -255,6 +255,19 @@ def test_a_given_value_is_nudged_and_typed_in_the_list(sheet):
     expect(answers(sheet).last).to_have_attribute("data-text", "25")
 
 
+def test_the_number_at_the_caret_is_nudged_with_its_unit_and_uncertainty(sheet):
+    type_lines(sheet, "L = 1.032 ± 0.004 m", "2*L")
+    value = sheet.get_by_label("Value of L")
+    value.press("ArrowUp")
+    expect(answers(sheet).last).to_have_attribute("data-text", "(2.0660 ± 0.0080) m")
+    value.press("End")
+    press(sheet, "ArrowLeft", "ArrowLeft", "ArrowDown", "ArrowDown")
+    expect(value).to_have_value("1.033 ± 0.002 m")
+    expect(answers(sheet).last).to_have_attribute("data-text", "(2.0660 ± 0.0040) m")
+    press(sheet, "ArrowDown", "ArrowDown", "ArrowDown")
+    expect(value).to_have_value("1.033 ± 0.000 m")
+
+
 def test_a_given_value_that_will_not_do_stays_with_its_sentence(sheet):
     type_lines(sheet, "m = 1.2", "Q = m*10")
     value = sheet.get_by_label("Value of m")

@@ -47,10 +47,15 @@ def buttons(mends: Iterable[Offer | dict[str, str]]) -> SafeString:
     return format_html_join("", made, pairs)
 
 
+NUDGED = re.compile(r"[-−(]?\d+(?:\.\d+)?(?:[eE][-+]?\d+)?(?![\d.(*+/^-]|\s+[*+/^(-])")
+"""A number that no operator follows."""
+
+
 @register.filter
 def is_nudged(body: str) -> bool:
-    """Whether a given value is a plain decimal, which arrow keys can nudge."""
-    return re.fullmatch(r"[-−]?\d+(\.\d+)?", body.strip()) is not None
+    """Whether a given value is a number, with a unit or an uncertainty or without, which arrow
+    keys can nudge."""
+    return NUDGED.match(body.strip()) is not None
 
 
 @register.filter

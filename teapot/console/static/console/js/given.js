@@ -38,6 +38,22 @@ function nudged(text, way) {
   return minus + (places ? `${figures.slice(0, -places)}.${figures.slice(-places)}` : figures);
 }
 
+/* The numbers of a value such as 1.032 ± 0.004 m; an exponent is none. */
+const NUMBERS = /(?:(?<=^|\()[-−])?(?<![\w.^]|[eE][-+])\d+(?:\.\d+)?/g;
+
+/* Nudges the number where the caret is, or the first; false where there is none. */
+function nudge(field, way) {
+  const value = field.value.trimEnd(), caret = field.selectionStart;
+  const numbers = [...value.matchAll(NUMBERS)];
+  const at = numbers.find(({ 0: text, index }) => index <= caret && caret <= index + text.length) || numbers[0];
+  const made = at && nudged(at[0], way);
+  const isUncertainty = at?.index && value[at.index - 1] !== "(";
+  if (!at || (isUncertainty && made.startsWith("-"))) return false;
+  field.value = value.slice(0, at.index) + made + value.slice(at.index + at[0].length);
+  field.setSelectionRange(at.index + made.length, at.index + made.length);
+  return true;
+}
+
 let pause = null;
 side.addEventListener("keydown", (event) => {
   const field = event.target.closest("[data-value-of]");
@@ -48,9 +64,9 @@ side.addEventListener("keydown", (event) => {
     accept(field);
   }
   const way = { ArrowUp: 1, ArrowDown: -1 }[event.key];
-  if (!way || !/^[-−]?\d+(\.\d+)?$/.test(field.value.trim())) return;
+  if (!way || !("nudged" in field.dataset)) return;
   event.preventDefault();
-  field.value = nudged(field.value.trim(), way);
+  if (!nudge(field, way)) return;
   clearTimeout(pause);
   pause = setTimeout(() => change(field), 120);
 });

@@ -1,1 +1,1 @@
-import{n as r}from"./shared-X3G6ATT6.js";r();
+import{n as r}from"./shared-WINCICWC.js";r();

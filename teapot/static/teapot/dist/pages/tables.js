@@ -1,1 +1,1 @@
-import{n}from"./shared-X3G6ATT6.js";document.addEventListener("click",s=>{let e=s.target.closest("#filter-said [data-mend]");if(!e)return;let t=document.getElementById("test");t.value=e.dataset.mend,t.focus(),t.dispatchEvent(new Event("input",{bubbles:!0}))});n();
+import{n}from"./shared-WINCICWC.js";document.addEventListener("click",s=>{let e=s.target.closest("#filter-said [data-mend]");if(!e)return;let t=document.getElementById("test");t.value=e.dataset.mend,t.focus(),t.dispatchEvent(new Event("input",{bubbles:!0}))});n();
