@@ -20,7 +20,7 @@ _PART = rf"(?:\d[\w.]*(?:[ ]?{_NAME})?|{_NAME})"
 
 PARALLEL = re.compile(rf"{_PART}(?:\s*\|\|\s*{_PART})+")
 BEFORE_IT = re.compile(r"(?:^|[-+=(,;])\s*\Z")
-BEHIND_IT = re.compile(r"\s*(?:$|[-+),;])")
+AFTER_IT = re.compile(r"\s*(?:$|[-+),;])")
 
 STARRED = re.compile(rf"(?P<first>{_NAME})\s+(?P<second>{_NAME})\*\s*\Z")
 
@@ -31,8 +31,6 @@ OF_LIBRARY = re.compile(
 
 def spelt_by_value(text: str, quantities: Container[str]) -> LineError | None:
     """The error for a line that has such a spelling, of a sign or a call."""
-    if len(text) > LONGEST:
-        return None
     return in_parallel(text, quantities) or _called_elsewhere(text, quantities)
 
 
@@ -48,7 +46,7 @@ def in_parallel(text: str, quantities: Container[str]) -> LineError | None:
         return None
     span = Span(*found.span())
     together = f"1/({' + '.join(f'1/{_in_brackets(part)}' for part in parts)})"
-    stands_alone = BEFORE_IT.search(text[: span.start]) and BEHIND_IT.match(text[span.end :])
+    stands_alone = BEFORE_IT.search(text[: span.start]) and AFTER_IT.match(text[span.end :])
     mends = [replace(span, together)] if stands_alone else []
     if all(part in quantities for part in parts):
         mends.append(replace(span, " or ".join(parts)))
@@ -70,6 +68,8 @@ def starred(text: str, quantities: Container[str], error: LineError) -> LineErro
 
 def _called_elsewhere(text: str, quantities: Container[str]) -> LineError | None:
     """The error for ``math.sin(0)`` and ``w.mean()``."""
+    if len(text) > LONGEST:
+        return None
     found = [one for one in OF_LIBRARY.finditer(text) if one["name"] in BY_NAME]
     if not found:
         return None

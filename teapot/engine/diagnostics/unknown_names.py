@@ -272,18 +272,18 @@ def _base_in_the_name(node: Call, base: str) -> LineError:
 
 
 UNITS_MEANT = {
-    "KG": "kg", "Kg": "kg", "kgs": "kg", "gm": "g", "gms": "g", "gr": "g", "sec": "s", "secs": "s",
-    "Sec": "s", "hr": "h", "hrs": "h", "Hr": "h", "mins": "min", "micron": "µm", "microns": "µm",
+    "KG": "kg", "Kg": "kg", "gm": "g", "gms": "g", "gr": "g", "sec": "s", "secs": "s",
+    "Sec": "s", "hr": "h", "hrs": "h", "Hr": "h", "micron": "µm", "microns": "µm",
     "um": "µm", "us": "µs", "ug": "µg", "uL": "µL", "ul": "µL", "uF": "µF", "uA": "µA", "uV": "µV",
     "kph": "km/h", "kmh": "km/h", "kmph": "km/h", "mps": "m/s", "cc": "cm^3", "ccm": "cm^3",
     "sqm": "m^2", "cbm": "m^3", "ohms": "Ω", "Ohm": "Ω", "Ohms": "Ω", "kohm": "kΩ", "KHz": "kHz",
     "KW": "kW", "KWh": "kWh", "kwh": "kWh", "KJ": "kJ", "KN": "kN", "KPa": "kPa", "kpa": "kPa",
-    "hpa": "hPa", "mpa": "MPa", "pa": "Pa", "hz": "Hz", "khz": "kHz", "Mhz": "MHz", "Km": "km",
-    "KM": "km", "Cm": "cm", "CM": "cm", "MM": "mm", "Mm": "mm", "ML": "mL", "Mol": "mol",
-    "mols": "mol", "mhz": "MHz", "MHZ": "MHz", "ghz": "GHz", "GHZ": "GHz", "Kwh": "kWh",
+    "hpa": "hPa", "mpa": "MPa", "khz": "kHz", "Mhz": "MHz", "Km": "km",
+    "KM": "km", "Cm": "cm", "CM": "cm", "MM": "mm", "Mm": "mm", "ML": "mL",
+    "mhz": "MHz", "MHZ": "MHz", "ghz": "GHz", "GHZ": "GHz", "Kwh": "kWh",
     "KWH": "kWh", "KMH": "km/h", "kw": "kW",
-    "amp": "A", "amps": "A", "Amp": "A", "lbs": "lb", "ins": "in", "yr": "year", "yrs": "year",
-    "degC": "°C", "degF": "°F", "kcals": "kcal", "Cal": "kcal", "KV": "kV", "kv": "kV",
+    "amp": "A", "amps": "A", "Amp": "A", "yr": "year", "yrs": "year",
+    "degC": "°C", "degF": "°F", "Cal": "kcal", "KV": "kV", "kv": "kV",
     "lbm": "lb", "mpg": "mi/gal",
 }  # fmt: skip
 """What is typed for a unit after a number, and its symbol."""
@@ -313,19 +313,8 @@ def unit_meant(name: str) -> str:
     singular = name.removesuffix("s")
     if len(singular) > 1 and singular != name and atom_of(singular) is not None:
         return singular  # kms
-    alike = _UNITS_BY_LETTERS.get(name.lower(), ())
+    alike = [symbol for symbol in PLAIN if symbol.lower() == name.lower()]
     return alike[0] if len(name) > 1 and len(alike) == 1 else ""  # AU
-
-
-def _by_letters(symbols: Iterable[str]) -> dict[str, tuple[str, ...]]:
-    """Symbols by their letters, regardless of case."""
-    found: dict[str, tuple[str, ...]] = {}
-    for symbol in symbols:
-        found[symbol.lower()] = (*found.get(symbol.lower(), ()), symbol)
-    return found
-
-
-_UNITS_BY_LETTERS = _by_letters(PLAIN)
 
 
 LAST_FACTORS = ("mm", "cm", "m", "s", "h")

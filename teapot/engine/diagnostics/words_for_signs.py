@@ -11,6 +11,7 @@ from teapot.engine.reading import tokens as tk
 from teapot.engine.reading.cursor import Cursor
 from teapot.engine.reading.forms import is_form
 from teapot.engine.reading.tokens import Token
+from teapot.engine.reading.vocabulary import CONVERTING
 from teapot.engine.sentences.units import MEASURES_SIDE_BY_SIDE
 from teapot.engine.sentences.unreadable import (
     CALL_IN_WORDS,
@@ -29,8 +30,6 @@ SIGNS = {
 CALLS = {"choose": "binomial", "nCr": "binomial", "C": "binomial", "nPr": "permutations",
          "P": "permutations"}  # fmt: skip
 """Functions that are written between their arguments elsewhere."""
-
-BEFORE_FORM = frozenset({"to", "in", "into"})
 
 TIMES = re.compile(r"[xX]\d+")
 """``x4`` after a number: 3x4."""
@@ -57,14 +56,14 @@ def _meant(cursor: Cursor, left: Token, word: Token, right: Token) -> LineError 
     if word.text in SIGNS and right.kind != tk.END:
         sign = SIGNS[word.text]
         return SIGN_IN_WORDS(word.span, (replace(word.span, sign),), word=word.text, sign=sign)
-    if word.text in BEFORE_FORM:
+    if word.text in CONVERTING:
         behind = cursor.tokens[cursor.tokens.index(word) + 1 :][:2]
         words = tuple(token.text for token in behind)
         if is_form(words[:1]) or is_form(words):
             return form_word(word.text, word.span)
     operands = (tk.NUMBER, tk.NAME)
     are_operands = left.kind in operands and right.kind in operands
-    if word.text in CALLS and are_operands and right.text not in BEFORE_FORM:
+    if word.text in CALLS and are_operands and right.text not in CONVERTING:
         return _called(CALLS[word.text], left, word, right, right.text)
     return None
 

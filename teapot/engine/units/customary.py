@@ -85,7 +85,7 @@ def has_two_names(parts: Parts) -> bool:
 
 
 def read(text: str, atom_of: Callable[[str], Atom | None]) -> Parts:
-    """The parts of ``kg m/s^2``, of which all behind the bar are below it."""
+    """The parts of ``kg m/s^2``, in which all that follow the bar are below it."""
     above, _, below = text.partition("/")
     found = []
     for side, sign in ((above, 1), (below, -1)):
