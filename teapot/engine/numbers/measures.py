@@ -9,7 +9,7 @@ from __future__ import annotations
 import re
 from collections.abc import Callable
 from dataclasses import replace
-from functools import partial
+from functools import lru_cache, partial
 from typing import cast
 
 from flint import fmpq
@@ -49,8 +49,18 @@ from teapot.engine.sentences.units import (
 from teapot.engine.sentences.values import OPERATOR_FOR_REALS
 from teapot.engine.sentences.warnings import TEMPERATURE_IN_KELVIN, TURNS_COUNTED
 from teapot.engine.units.dimensions import apart, kind_of
+from teapot.engine.units.merging import Part
 from teapot.engine.units.table import ANGLES
-from teapot.engine.units.unit import RATE, RPM, Unit, base_unit, in_decimals, product, turns
+from teapot.engine.units.unit import (
+    RATE,
+    RPM,
+    Unit,
+    base_unit,
+    in_decimals,
+    product,
+    thousands_in,
+    turns,
+)
 
 KELVIN, RADIAN = Unit.of("K"), Unit.of("rad")
 
@@ -251,8 +261,9 @@ def _multiply(a: Scalar, b: Scalar) -> Scalar:
 
 
 def _moment(force: Unit, length: Unit) -> Unit | None:
-    """N m, or kN m, of a force and a length: a moment, or the work that it does."""
-    if force.alone is None or force.dimension != NEWTON.dimension:
+    """N m, or kN m, of a force and a length: a moment, or the work that it does; None of a mass,
+    an acceleration and a length, which are an energy."""
+    if force.alone is None or force.dimension != NEWTON.dimension or force.made_of:
         return None
     if length.alone is None or length.dimension != METRE.dimension:
         return None
@@ -270,8 +281,12 @@ KILO_FROM = 10_000
 
 def as_called(value: Value, name: str) -> Value:
     """A result in the unit of what its name says: a moment in N m, an energy in J, which are of
-    one dimension."""
-    if not isinstance(value, Measure) or value.unit.dimension != JOULE.dimension:
+    one dimension.  What it was made of is forgotten with the name."""
+    if not isinstance(value, Measure):
+        return value
+    if value.unit.made_of:
+        value = Measure(value.size, replace(value.unit, made_of=()))
+    if value.unit.dimension != JOULE.dimension:
         return value
     if value.unit.text.endswith("N m") and OF_ENERGY.fullmatch(name):
         return Measure(value.size, with_prefix(value.size, JOULE))
@@ -300,11 +315,14 @@ LARGER = {
     Unit.of("mg"): (Unit.of("g"), 0.001),
     Unit.of("L"): (Unit.of("m").raised(fmpq(3)), 1),
     Unit.of("mL"): (Unit.of("L"), 0.001),
+    Unit.of("mAh"): (Unit.of("Ah"), 3600),
+    Unit.of("mWh"): (Unit.of("Wh"), 3600),
+    Unit.of("Wh"): (Unit.of("kWh"), 3_600_000),
 }
-"""Units of masses and volumes, and those that results get from a thousand of them on, with their
-size in kilograms or cubic metres."""
+"""Units that results get another one for from a thousand of them on, with the size of that one in
+coherent units."""
 
-ONLY_SMALLER = frozenset(map(Unit.of, ("m", "s", "A")))
+ONLY_SMALLER = frozenset(map(Unit.of, ("m", "s", "A", "mol")))
 """Base units that one gets a prefix for where its number is small."""
 
 LARGE, SMALL = 1_000_000, 0.001
@@ -314,7 +332,13 @@ STEPS = {4: "T", 3: "G", 2: "M", 1: "k", -1: "m", -2: "µ", -3: "n", -4: "p"}
 
 def with_prefix(size: Scalar, unit: Unit) -> Unit:
     """The unit of a result with the prefix for which its number is from 1 up to 1000, where it is
-    a million units or more, or less than a thousandth: 2.5 GPa, 4.7 nF."""
+    a million units or more, or less than a thousandth: 2.5 GPa, 4.7 nF; also where its factors
+    have that prefix: 12 V/(5 kΩ) is 2.4 mA."""
+    found = _with_prefix(size, unit)
+    return found if found is unit else replace(found, made_of=unit.made_of)
+
+
+def _with_prefix(size: Scalar, unit: Unit) -> Unit:
     if not isinstance(size, Exact | Real):
         return unit
     if unit in LARGER:
@@ -323,6 +347,11 @@ def with_prefix(size: Scalar, unit: Unit) -> Unit:
     if unit not in PREFIXED | ONLY_SMALLER:
         return unit
     number = abs(size.ball(FEW_BITS).mid())
+    typed = _prefix_of_factors(unit.made_of)
+    most = 0 if unit in ONLY_SMALLER else LARGE
+    is_read_well = 0.1 <= number < 1000
+    if typed and typed < most and not is_read_well and 1 <= number / 1000**typed < 1000:
+        return Unit.of(STEPS[typed] + unit.text)
     if not number or SMALL <= number < LARGE or (number >= LARGE and unit in ONLY_SMALLER):
         return unit
     power = 0
@@ -331,6 +360,13 @@ def with_prefix(size: Scalar, unit: Unit) -> Unit:
     while number < 1 and power > min(STEPS):
         number, power = number * 1000, power - 1
     return Unit.of(STEPS[power] + unit.text) if 1 <= number < 1000 else unit
+
+
+@lru_cache(4096)
+def _prefix_of_factors(parts: tuple[Part, ...]) -> int:
+    """The power of a thousand that units multiply to; 0 where there is no prefix for it."""
+    thousands = thousands_in(parts)
+    return thousands if thousands in STEPS else 0
 
 
 FEW_BITS = 64

@@ -69,6 +69,11 @@ WANTED: tuple[tuple[str, Usual], ...] = (
     ("Ω m", _lengths_among("m", "cm")),
     ("W/m^2", _lengths_among("m", "cm", "mm")),
     ("mol/L", _lengths_among("m", "dm", "L")),
+    (
+        "N/m",
+        lambda parts: {atom.symbol for atom, _ in parts} & {"J", "kJ", "N", "kN", "mN"} != set(),
+    ),
+    ("lx", lambda parts: all(atom.symbol != "lm" for atom, _ in parts)),
     ("V/m", lambda parts: all(atom.symbol[-1] in "Vm" for atom, _ in parts)),
 )
 """For a dimension the coherent or usual unit, and when another one is usual too."""

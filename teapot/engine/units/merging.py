@@ -13,9 +13,10 @@ Part = tuple[Atom, fmpq]
 
 COMPOUNDS = {
     "mph": ("mi", "h"), "kn": ("nmi", "h"), "gpm": ("gal", "min"), "rpm": ("", "s"),
-    "cfm": ("cfm", ""),
+    "cfm": ("cfm", ""), **{prefix + "Hz": ("", "s") for prefix in ("", "m", "k", "M", "G", "T")},
 }  # fmt: skip
-"""Units that are others over a time: beside more units they are taken apart.  A turn counts 1."""
+"""Units that are others over a time: beside more units they are taken apart.  A turn counts 1, and
+a hertz is one in a second."""
 
 COHERENT = ("m", "kg", "s", "A", "K", "mol", "cd", "bit", "€", "$", "£", "¥")
 """The base unit of each dimension."""
@@ -89,9 +90,10 @@ def _is_mixed(kind: object, group: list[Part]) -> bool:
         return False
     if len({atom.dimension for atom in atoms}) > 1:
         return bool(sum((atom.dimension[kind] * power for atom, power in group), fmpq(0)))
-    signs = {power > 0 for _, power in group}
+    above = {atom for atom, power in group if power > 0}
     has_seconds = kind == TIME and any(atom.factor <= 1 for atom in atoms)
-    return len(signs) == 1 or has_seconds  # km/h times s is in m, times min in km
+    is_multiplied = len(above) > 1 or len(atoms - above) > 1
+    return is_multiplied or has_seconds  # km/h times s is in m, times min in km
 
 
 TIME = 2

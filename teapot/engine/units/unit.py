@@ -1,12 +1,13 @@
 """Units as they stand after a number: symbols with their powers.
 
 >>> product(Unit.of("kW"), Unit.of("h")).text
-'J'
+'kWh'
 """
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from collections.abc import Iterable
+from dataclasses import dataclass, field, replace
 from functools import lru_cache
 from typing import Literal
 
@@ -21,9 +22,15 @@ Turns = Literal["turns", "angle", "cycles"]
 
 @dataclass(frozen=True, slots=True, repr=False)
 class Unit:
-    """``parts`` in the order in which they are written."""
+    """``parts`` in the order in which they are written.
+
+    ``made_of`` are the units of the factors of a product whose unit has another name, so that
+    what is multiplied on is put together with them: L atm/(K mol) times K mol is L atm, and over
+    L it is atm, though L atm is shown in J.
+    """
 
     parts: tuple[Part, ...]
+    made_of: tuple[Part, ...] = field(default=(), compare=False)
 
     def __repr__(self) -> str:
         return f"Unit({self.text!r})"
@@ -97,6 +104,7 @@ def _text(unit: Unit) -> str:
     return f"{' '.join(above)}/{written if len(below) == 1 else f'({written})'}"
 
 
+JOULE = Unit.of("J")
 BASE = tuple(map(Unit.of, COHERENT))
 MASS = Unit.of("kg").dimension
 """The base unit of each dimension."""
@@ -131,11 +139,27 @@ def product(*units: Unit) -> Unit:
     >>> product(Unit.of("km"), Unit.of("m")).text, product(Unit.of("V"), Unit.of("A")).text
     ('m^2', 'W')
     """
-    return _simplified(tuple(part for unit in units for part in unit.parts))
+    return _simplified(_gathered(part for unit in units for part in unit.made_of or unit.parts))
+
+
+def _gathered(parts: Iterable[Part]) -> tuple[Part, ...]:
+    """With the powers of each unit added up."""
+    powers: dict[Atom, fmpq] = {}
+    for atom, power in parts:
+        powers[atom] = powers.get(atom, fmpq(0)) + power
+    return tuple((atom, power) for atom, power in powers.items() if power)
 
 
 @lru_cache(4096)
 def _simplified(given: tuple[Part, ...]) -> Unit:
+    unit = _put_together(given)
+    return unit if unit.parts == given or not unit.parts else replace(unit, made_of=given)
+
+
+def _put_together(given: tuple[Part, ...]) -> Unit:
+    by_hours = _of_hours(given)
+    if by_hours is not None:
+        return by_hours
     parts = together(taken_apart(given))
     unit = Unit(_without_angles(parts))
     if unit.dimension == NUMBER and not is_angle(unit):
@@ -144,8 +168,22 @@ def _simplified(given: tuple[Part, ...]) -> Unit:
         return unit
     if len(unit.parts) == 1 and unit.alone is not None:
         return unit
+    for atom, power in unit.parts:
+        if power == 1 and atom.dimension == unit.dimension:
+            return Unit(((atom, power),))  # the others are a number: g A s/C
     named = NAMED.get(unit.dimension)
-    return named if named is not None else _in_order(_usual(unit))
+    if named is None:
+        return _in_order(_usual(unit))
+    return _of_load(unit) or named
+
+
+def _of_load(unit: Unit) -> Unit | None:
+    """kN m where a load in kN/m is multiplied by lengths: the bending moment of a beam.  A spring
+    in N/m gives an energy."""
+    force = next((part for part in unit.parts if part[0].symbol in ("kN", "MN")), None)
+    if force is None or unit.dimension != JOULE.dimension or len(unit.parts) != 2:
+        return None
+    return Unit((force, *BASE[0].parts))
 
 
 def _usual(unit: Unit) -> Unit:
@@ -154,12 +192,56 @@ def _usual(unit: Unit) -> Unit:
     if wanted is not None:
         parts, is_usual = wanted
         return unit if is_usual(unit.parts) else Unit(parts)
-    return base_unit(unit.dimension) if customary.has_two_names(unit.parts) else unit
+    if customary.has_two_names(unit.parts):
+        return base_unit(unit.dimension)
+    return _with_one_name(unit)
+
+
+def _with_one_name(unit: Unit) -> Unit:
+    """With units that have names as the one that they multiply to: J/mol for C V/mol."""
+    of_names = tuple(part for part in unit.parts if not customary.is_simple(part[0]))
+    named = NAMED.get(_dimension(Unit(of_names))) if len(of_names) > 1 else None
+    if named is None:
+        return unit
+    return Unit((*named.parts, *(part for part in unit.parts if part not in of_names)))
 
 
 def _in_order(unit: Unit) -> Unit:
     """With the mass first, as in kg m/s."""
     return Unit(tuple(sorted(unit.parts, key=lambda part: part[0].dimension != MASS)))
+
+
+HOUR, ONE = Unit.of("h").parts[0][0], fmpq(1)
+OVER_HOURS = {Unit.of("C").dimension: "Ah", Unit.of("J").dimension: "Wh"}
+
+
+def _of_hours(parts: tuple[Part, ...]) -> Unit | None:
+    """Wh, kWh or Ah, where a power or a current is multiplied by hours."""
+    hours = [of for atom, of in parts if atom == HOUR or atom.symbol.endswith("Ah")]
+    if hours != [1] or len(parts) == 1:
+        return None
+    name = OVER_HOURS.get(_dimension(Unit(parts)))
+    if name is None:
+        return None
+    thousands = thousands_in(parts, over=HOUR.factor)
+    return Unit.of({-1: "m", 1: "k", 2: "M"}.get(thousands or 0, "") + name)
+
+
+def thousands_in(parts: tuple[Part, ...], over: fmpq = ONE) -> int | None:
+    """The power of a thousand that the sizes of the units multiply to; None where it is none.
+
+    >>> thousands_in((*Unit.of("V").parts, *Unit.of("kΩ").raised(fmpq(-1)).parts))
+    -1
+    """
+    size = 1 / over
+    for atom, power in parts:
+        if atom.pi_power or power.q != 1:
+            return None
+        size *= atom.factor ** int(power)
+    for thousands in range(-5, 6):
+        if size == fmpq(1000) ** thousands:
+            return thousands
+    return None
 
 
 CUSTOMARY = customary.table(lambda parts: Unit(parts).dimension, atom_of)
