@@ -8,15 +8,15 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import render
 
 SAID = {
-    400: "This could not be read as it was sent.",
-    403: "This was not sent from a page of Teapot, or the page was too old.",
-    404: "There is nothing here: it was deleted, is somebody else's, or the address has a slip.",
-    405: "This address is not opened by itself: a button of a page leads to it.",
-    413: "This is larger than what is taken.",
-    429: "This came too fast after what was sent before.",
-    500: "Something went wrong, and it is Teapot's fault. What was kept is not lost.",
-    507: "There is no room for this.",
-    503: "This cannot be done just now.",
+    400: "This request could not be read.",
+    403: "This page has expired. Please reload it and try again.",
+    404: "There is nothing here: it was deleted, it belongs to somebody else, or the address is mistyped.",
+    405: "This address cannot be opened directly: a button on a page leads to it.",
+    413: "This is too large.",
+    429: "Too many requests at once. Please wait a moment.",
+    500: "Something went wrong on our side. Nothing you saved is lost.",
+    507: "There is not enough space for this.",
+    503: "This cannot be done at the moment. Please try again.",
 }
 """What is said where the reply has no sentence of its own."""
 

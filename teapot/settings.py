@@ -63,6 +63,7 @@ TEAPOT_ROOM = int(float(os.environ.get("TEAPOT_ROOM", "0")) * 1024**3)
 """Bytes that the installation may take on the disk; 0 where that is the disk's own business."""
 
 DEMO = os.environ.get("TEAPOT_DEMO") == "1"
+SHOWS_KIT = DEMO or os.environ.get("TEAPOT_KIT") == "1"
 
 INSTALLED_APPS = [
     "django.contrib.contenttypes",

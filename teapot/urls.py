@@ -5,6 +5,7 @@ from django.urls import include, path
 from django.views.generic import RedirectView
 
 from teapot.hosting.health import health
+from teapot.kit import kit
 from teapot.offline import nothing_kept, worker
 
 MARK = RedirectView.as_view(url=static("teapot/mark.svg"))
@@ -14,6 +15,7 @@ urlpatterns = [
     path("", include("teapot.console.urls")),
     path("sheets/", include("teapot.procedures.sheet_urls")),
     path("favicon.ico", MARK),
+    path("kit", kit, name="kit"),
     path("health", health, name="health"),
     path("worker.js", worker, name="worker"),
     path("nothing-kept", nothing_kept, name="nothing-kept"),

@@ -42,6 +42,7 @@ class Server:
             "TEAPOT_DATA": str(data),
             "TEAPOT_EVALUATORS": "2",
             "TEAPOT_PACED": "1" if paced else "0",
+            "TEAPOT_KIT": "1",
             "DJANGO_SETTINGS_MODULE": "teapot.settings",
         }
         self.process: subprocess.Popen | None = None

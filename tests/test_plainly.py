@@ -24,8 +24,8 @@ def client(monkeypatch):
     [
         ("get", "/nowhere", 404, "There is nothing here"),
         ("get", "/sheets/8b4bb0e5-0000-4000-8000-000000000000", 404, "needs a cookie"),
-        ("get", "/account/sign-out", 405, "a button of a page leads to it"),
-        ("put", "/account/", 405, "a button of a page leads to it"),
+        ("get", "/account/sign-out", 405, "a button on a page leads to it"),
+        ("put", "/account/", 405, "a button on a page leads to it"),
     ],
 )
 def test_a_refusal_is_a_page_that_leads_home(client, method, path, status, said):
@@ -33,7 +33,7 @@ def test_a_refusal_is_a_page_that_leads_home(client, method, path, status, said)
     page = reply.content.decode()
     assert reply.status_code == status
     assert said in page
-    assert '<a href="/">' in page
+    assert 'href="/">' in page
 
 
 def test_what_fails_is_said_without_a_word_of_the_program(client, monkeypatch):
@@ -42,7 +42,7 @@ def test_what_fails_is_said_without_a_word_of_the_program(client, monkeypatch):
     assert reply.status_code == 500
     assert "Something went wrong" in reply.content.decode()
     assert "as it happens" not in reply.content.decode()
-    assert '<a href="/">' in reply.content.decode()
+    assert 'href="/">' in reply.content.decode()
 
 
 def test_what_comes_too_fast_or_is_too_large_is_a_page_too(client, settings, monkeypatch):
@@ -54,7 +54,7 @@ def test_what_comes_too_fast_or_is_too_large_is_a_page_too(client, settings, mon
     monkeypatch.setattr("teapot.accounts.pacing.of_addresses.per_second", 0)
     fast = Client(REMOTE_ADDR="10.1.1.1", headers=NAVIGATES).get("/account/")
     assert fast.status_code == 429
-    assert "came too fast" in fast.content.decode()
+    assert "Too many requests" in fast.content.decode()
     assert fast.headers["Retry-After"] == "1"
 
 
@@ -62,7 +62,7 @@ def test_a_form_of_an_older_page_is_a_page_too():
     client = Client(enforce_csrf_checks=True, headers=NAVIGATES)
     reply = client.post("/account/sign-out")
     assert reply.status_code == 403
-    assert "the page was too old" in reply.content.decode()
+    assert "This page has expired" in reply.content.decode()
 
 
 def test_a_script_is_told_in_a_sentence():

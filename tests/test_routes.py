@@ -30,7 +30,7 @@ SHEET, PROCEDURE, RECORD, TABLE, FILE = "sheet", "procedure", "record", "table",
 LINK = "link"
 ROUTES = {
     ANYBODY: """
-        home history history-search bring-sheet-in new-sheet samples health favicon
+        home history history-search bring-sheet-in new-sheet samples health favicon kit
         worker nothing-kept
         account sign-up finish-sign-up sign-in sign-in-new sign-in-out sign-in-anew sign-out
         change-password end-elsewhere delete-account
@@ -51,7 +51,7 @@ ROUTES = {
         procedure-version opened change-thing
     """,
     RECORD: "save-record print-record record record-events record-note",
-    TABLE: "table table-rows table-csv rename-table delete-table bring-back-table",
+    TABLE: "table table-rows table-picture table-csv rename-table delete-table bring-back-table",
     FILE: "look-at keep-table drop-file",
     LINK: "take-link-back",
     SHARED: "shared copy-shared shared-page shared-events shared-workings shared-picture",

@@ -115,7 +115,8 @@ def lists(page: Page) -> None:
 
 def preview(page: Page) -> None:
     page.get_by_role("link", name="Shelf").click()
-    page.get_by_role("link", name="Paste a table").click()
+    page.locator("summary", has_text="Add").click()
+    page.get_by_role("link", name="Table from pasted cells").click()
     file = ROOT / "teapot" / "console" / "sample_tables" / "brewed cups.csv"
     page.locator("#bring-in input[type=file]").set_input_files(file)
     page.get_by_test_id("keep").wait_for()
@@ -131,7 +132,7 @@ def table(page: Page) -> None:
 def shelf(page: Page) -> None:
     type_line(page, "/record first try")
     page.get_by_role("link", name="Shelf").click()
-    page.get_by_label("More for Three pots that cool").click()
+    page.get_by_label("Actions for Three pots that cool").click()
     page.locator("details[open] [list]").fill("cooling")
     page.keyboard.press("Enter")
     page.get_by_role("heading", name="cooling").wait_for()
@@ -142,7 +143,7 @@ def procedure(page: Page) -> None:
     page.get_by_role("link", name="heating time").click()
     page.get_by_test_id("run").click()
     page.get_by_test_id("output").wait_for()
-    page.locator("[data-key=P]").fill("900")
+    page.locator("[data-key=P]").fill("900 W")
     page.get_by_test_id("run").click()
     page.get_by_test_id("was").first.wait_for()
 
@@ -179,7 +180,7 @@ def account(page: Page) -> None:
     page.goto(f"{page.url.partition('/sheets')[0]}/account/")
     page.get_by_label("E-mail address").fill("mia@tea.example")
     page.get_by_label("Password").first.fill("steeped for 3 min")
-    page.get_by_role("button", name="Mail me the link").click()
+    page.get_by_role("button", name="Send me the link").click()
     page.get_by_test_id("mailed").wait_for()
 
 

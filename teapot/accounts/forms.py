@@ -16,9 +16,9 @@ from teapot.accounts.pacing import of_guesses
 
 NEW, CURRENT = "new-password", "current-password"
 WRONG = "No account has this address and password."
-WAIT = "Too many wrong passwords were tried just now. Wait for {wait} seconds, then try it again."
+WAIT = "Too many wrong passwords. Please wait {wait} seconds, then try again."
 NOT_CURRENT = "This is not your current password."
-TOO_OFTEN = "Too many passwords were tried just now. Wait for half a minute."
+TOO_OFTEN = "Too many attempts. Please wait half a minute."
 
 
 def email_field() -> forms.EmailField:

@@ -16,7 +16,7 @@ SUBJECTS = {
     "recover": "A new password for Teapot",
     "nobody": "No account at Teapot under this address",
 }
-TOO_MANY = "Too many mails were asked for from here. Wait for ten minutes."
+TOO_MANY = "Too many mails were requested. Please wait ten minutes."
 
 for_one, to_one = Pace(1 / 20, 60), Pace(1 / 600, 3)
 """Mails that are asked for from an address, behind which a class may be, and those of them to one

@@ -39,7 +39,7 @@ TOLD_APART = (settings.SESSION_COOKIE_NAME, COOKIE)
 """Cookies by which browsers behind one address are told apart."""
 
 MOST_REMEMBERED = 10_000
-SAID = "This came too fast after what was sent before. It is taken again in a moment."
+SAID = "Too many requests at once. Please wait a moment. It is taken again in a moment."
 
 
 @dataclass(slots=True)

@@ -38,7 +38,7 @@ OF_PERSON = Room(things=5_000, lines=1_000_000, size=1000 * MB)
 
 
 NO_ROOM = Problem(
-    "no-room", "There is no room for this: {why}. Delete something for good, then try it again."
+    "no-room", "There is not enough space: {why}. Delete something for good, then try again."
 )
 
 

@@ -18,17 +18,17 @@ from teapot.accounts.room import NoRoom
 logger = logging.getLogger(__name__)
 
 SENTENCES = {
-    "locked": "Something else writes to the storage for long: nothing was changed. Try it again.",
-    "readonly": "The storage cannot be written to just now: nothing was changed.",
-    "read-only": "The storage cannot be written to just now: nothing was changed.",
+    "locked": "The storage is busy: nothing was changed. Please try again.",
+    "readonly": "The storage cannot be written to at the moment: nothing was changed.",
+    "read-only": "The storage cannot be written to at the moment: nothing was changed.",
     "no space left": "The storage is full: nothing was changed.",
     "full": "The storage is full: nothing was changed.",
-    "unable to open": "The storage cannot be reached just now: nothing was changed.",
-    "disk i/o": "The storage does not answer as it should: nothing was changed.",
+    "unable to open": "The storage cannot be reached at the moment: nothing was changed.",
+    "disk i/o": "The storage does not respond: nothing was changed.",
 }
 """What is said, by what stands in the error."""
 
-MANY_SIGN_IN = "Many are signing in just now. Go back and try it again in a moment."
+MANY_SIGN_IN = "Many people are signing in at the moment. Please go back and try again."
 
 
 class SayTrouble:

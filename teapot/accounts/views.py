@@ -26,11 +26,11 @@ from teapot.accounts.visits import forget
 from teapot.sqlite import words
 
 SAID = {
-    "made": "The account is made. All that was here is in it.",
-    "out": "You are signed out here: nothing of the sheets is shown any more.",
-    "new": "The account is made. Sign in with its password.",
-    "password": "The password is changed.",
-    "elsewhere": "You are signed out everywhere but here.",
+    "made": "Your account is ready. Everything that was here is in it.",
+    "out": "You are signed out. Your sheets are no longer shown here.",
+    "new": "Your account is ready. Sign in with your password.",
+    "password": "Your password is changed.",
+    "elsewhere": "You are signed out everywhere else.",
 }
 
 SIGN_UP, SIGN_UP_HOLDS = "sign up", timedelta(days=1)

@@ -6,8 +6,11 @@ from dataclasses import dataclass, replace
 from pathlib import Path
 from typing import cast
 
+from flint import fmpq
+
 from teapot.engine import FullSheet, LineError
 from teapot.engine.aids.histogram import Histogram, histogram_of
+from teapot.engine.aids.scatter import Scatter, scatter_of
 from teapot.engine.files.preview import Guess, Misfit, preview_of
 from teapot.engine.files.shelf import File, shelf_of, table_in
 from teapot.engine.forms.answer import write
@@ -18,7 +21,7 @@ from teapot.engine.numbers import tables
 from teapot.engine.numbers.bulk_sums import numbers_in
 from teapot.engine.numbers.common_denominator import without_missing
 from teapot.engine.numbers.tables import by_name, height, in_numbers, units_of, with_measures
-from teapot.engine.numbers.values import Table, Value, is_missing
+from teapot.engine.numbers.values import Exact, Table, Value, is_missing
 from teapot.engine.parsing.parser import parse
 from teapot.engine.reading.mathml import statement_mathml
 from teapot.engine.reading.tree import Assignment
@@ -149,6 +152,29 @@ class ShowRows(Job[RowsShown]):
         places = range(min(self.first, count), min(self.first + self.count, count))
         _, table = in_numbers(table)
         return RowsShown(_cells(table, places), self.first, count, _reading(self.test))
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DrawColumns(Job[Scatter | None]):
+    """One column over another, or over the numbers of the rows; None where they are no pairs of
+    numbers."""
+
+    file: File
+    up: str
+    across: str = ""
+    test: str = ""
+
+    def do(self, sheet: FullSheet) -> Scatter | None:
+        table = with_measures(_chosen(self.file, self.test))
+        columns = by_name(table)
+        if self.up not in columns or (self.across and self.across not in columns):
+            return None
+        up = columns[self.up].items
+        counted = [Exact(fmpq(row)) for row in range(1, len(up) + 1)]
+        across = columns[self.across].items if self.across else counted
+        places = [at for at, two in enumerate(zip(across, up, strict=True)) if not any(map(is_missing, two))]
+        pairs = ([items[at] for at in places] for items in (across, up))
+        return scatter_of(*pairs, self.across or "row", self.up)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

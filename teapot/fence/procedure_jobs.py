@@ -167,7 +167,7 @@ class RunThrough(Job[Ran]):
             why = stopped().text
         last = outcomes[-1] if outcomes else None
         if last is not None and isinstance(last.error, Asks):
-            return Ran([], wrong=last.error.question, why=last.error.said or "It wants a value.")
+            return Ran([], wrong=last.error.question, why=last.error.said or "A value is missing.")
         is_at_error = last is not None and last.status in (ERROR, UNFINISHED)
         return Ran(
             [outcome.kept() for outcome in outcomes],

@@ -26,7 +26,7 @@ from teapot.procedures.run_into import run_into
 from teapot.shelf.queries import ask, stop_asking
 from teapot.shelf.saving import FORMATS
 
-BUSY = "Others are being run just now. Try it again."
+BUSY = "Other procedures are running at the moment. Please try again."
 SHOWN_RUNS = 12
 SAVED_AS = (
     ("txt", "the text of its lines"),
@@ -294,5 +294,5 @@ def into_sheet(request: HttpRequest, pk: UUID) -> HttpResponse:
     except LineError as error:
         return refused_with(request, error)
     except (Crowded, EvaluatorsBusy):
-        return HttpResponse("Other lines are being worked out just now.", status=503)
+        return HttpResponse("Other lines are being worked out at the moment.", status=503)
     return news(request, sheet, since) if isinstance(came, int) else refused(request, came)

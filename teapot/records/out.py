@@ -132,14 +132,15 @@ class RecordFormat:
 
     write: Callable[[Record], str]
     mime: str
+    words: str
 
 
 FORMATS = {
-    "txt": RecordFormat(as_text, "text/plain"),
-    "md": RecordFormat(as_markdown, "text/markdown"),
-    "html": RecordFormat(lambda it: as_html(it, whole_style()), "text/html"),
-    "tex": RecordFormat(as_latex, "application/x-latex"),
-    "csv": RecordFormat(as_csv, "text/csv"),
-    "json": RecordFormat(as_json, "application/json"),
+    "txt": RecordFormat(as_text, "text/plain", "plain text, a line for each event"),
+    "md": RecordFormat(as_markdown, "text/markdown", "Markdown"),
+    "html": RecordFormat(lambda it: as_html(it, whole_style()), "text/html", "a page that stands alone"),
+    "tex": RecordFormat(as_latex, "application/x-latex", "LaTeX"),
+    "csv": RecordFormat(as_csv, "text/csv", "a table of its events"),
+    "json": RecordFormat(as_json, "application/json", "everything in it, to be read by programs"),
 }
 """The formats that a record goes out in, by the ending of the file."""

@@ -19,11 +19,11 @@ GO_ON = "go on"
 
 
 RECORD_TAKEN = Problem(
-    "record-taken", "There is a record named {name} already: going on with it adds a part to it."
+    "record-taken", "There is already a record named {name}: continuing it adds another part."
 )
-NOT_RECORDING = Problem("not-recording", "Nothing is recorded here. /record and a name begins.")
+NOT_RECORDING = Problem("not-recording", "Nothing is being recorded. To begin, type /record and a name.")
 RECORDS_ALREADY = Problem(
-    "records-already", "This sheet is recorded as {name}. /record stop ends that first."
+    "records-already", "This sheet is already being recorded as {name}. Stop that first: /record stop."
 )
 
 

@@ -39,10 +39,18 @@ def links(request: HttpRequest, kind: str, pk: UUID) -> HttpResponse:
     if request.method == "POST" and not is_full:
         hands_out = request.POST.get("for") == "copies"
         Link.objects.create(owner_id=thing.owner_id, kind=kind, thing=pk, hands_out=hands_out)
-        return redirect("links", kind, pk)
+        if not request.htmx:
+            return redirect("links", kind, pk)
+    return _links(request, kind, thing, is_full)
+
+
+def _links(request: HttpRequest, kind: str, thing: Any, is_full: bool = False) -> HttpResponse:
+    """The list of them: a page, or a part of the page of the thing."""
+    found = Link.objects.filter(owner=thing.owner_id, kind=kind, thing=thing.pk)
     addresses = [(link, request.build_absolute_uri(link.get_absolute_url())) for link in found]
     context = {"kind": kind, "thing": thing, "links": addresses, "is_full": is_full}
-    return render(request, "sharing/links.html", context)
+    name = "sharing/links_list.html" if request.htmx else "sharing/links.html"
+    return render(request, name, context)
 
 
 @require_POST
@@ -50,7 +58,10 @@ def take_back(request: HttpRequest, pk: UUID) -> HttpResponse:
     """Whoever follows it finds nothing from now on."""
     link = get_object_or_404(Link, pk=pk, owner__pk=person_key(request))
     link.delete()
-    return redirect("links", link.kind, link.thing)
+    if not request.htmx:
+        return redirect("links", link.kind, link.thing)
+    thing = own_or_404(request, KINDS[link.kind].model.objects.at_hand(), link.thing)
+    return _links(request, link.kind, thing)
 
 
 # -- of whoever follows one ---------------------------------------------------------------

@@ -40,7 +40,7 @@ NO_CHOICES: Mapping[str, str] = {}
 READY_AT_ONCE, LONGEST_STEP = 25, 0.05
 """Steps that are made ready before others are kept waiting, and seconds for which they are."""
 
-NOT_EVERYTHING = Problem("not-everything", "This file cannot be brought in: {why}.")
+NOT_EVERYTHING = Problem("not-everything", "This file cannot be opened: {why}.")
 
 
 class NotEverything(LineError):

@@ -35,10 +35,10 @@ LOOKED_FOR = 1.0
 SILENT_FOR = timedelta(minutes=2)
 """Where nothing was said for that long, the process that did it has ended."""
 
-MANY = "Many bring files in just now. Try it again in a minute."
-INTERRUPTED = "It was interrupted, and nothing of it came in. Bring it in again."
-STOPPED = "It was stopped, and nothing of it came in."
-WRONG = "Something went wrong, and nothing of it came in."
+MANY = "Many files are being read at the moment. Please try again in a minute."
+INTERRUPTED = "This was interrupted, and nothing was saved. Please open the file again."
+STOPPED = "Stopped. Nothing was saved."
+WRONG = "Something went wrong, and nothing was saved."
 
 _apart = one_apart("bringing in")
 _waiting: list[Future[None]] = []

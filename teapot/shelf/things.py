@@ -19,8 +19,8 @@ KEPT_IN_BIN = timedelta(days=30)
 Thing = TypeVar("Thing", bound=OnShelf)
 
 
-NAME_IN_USE = Problem("name-taken", "There is a {kind} named {name} already.")
-NAME_WANTED = Problem("name-wanted", "It needs a name, without quotation marks and braces.")
+NAME_IN_USE = Problem("name-taken", "There is already a {kind} named {name}.")
+NAME_WANTED = Problem("name-wanted", "Please give it a name, without quotation marks or braces.")
 
 
 class NameInUse(LineError):

@@ -14,6 +14,7 @@ from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.urls import reverse
 from django.views.decorators.http import require_GET, require_POST, require_safe
+from django.utils.safestring import mark_safe
 from django_htmx.http import reswap, retarget
 
 from teapot.accounts.guests import known_person, new_guest, own_or_404
@@ -24,6 +25,7 @@ from teapot.engine.files.preview import ColumnGuess, Guess
 from teapot.engine.out.cells import safe_cell
 from teapot.fence import file_jobs
 from teapot.fence.turns import EvaluatorsBusy
+from teapot.pictures import scatter
 from teapot.shelf import things
 from teapot.shelf.items import LONGEST_NAME
 from teapot.shelf.kinds import lines_with
@@ -42,7 +44,7 @@ SCREEN = 60
 
 FIGURE_SPACE = "\N{FIGURE SPACE}"
 MOST_USES = 20
-BUSY = "Other files are being read just now. Try it again."
+BUSY = "Other files are being read at the moment. Please try again."
 
 
 @require_safe
@@ -65,7 +67,7 @@ def bring_in(request: HttpRequest) -> HttpResponse:
     person = known_person(request) or new_guest(request)
     file, pasted = request.FILES.get("file"), request.POST.get("pasted", "")
     if file is None and not pasted.strip():
-        return _list(request, "No file came with this, and no cells.", 400)
+        return _list(request, "Choose a file, or paste some cells.", 400)
     try:
         if file is not None:
             version = services.bring_in(person, file.name or "file", file.chunks())
@@ -239,9 +241,34 @@ def _page(request: HttpRequest, table: DataTable, error: str = "") -> HttpRespon
         "columns": columns,
         "uses": [*islice(lines_with(table.owner, words), MOST_USES)],
         "error": error,
+        "drawable": [one for one in newest.file.guess.columns if one.kind in NUMBERS],
         **_rows(request, table),
     }
     return render(request, "tables/table.html", context)
+
+
+NUMBERS = ("number", "whole number")
+
+
+@require_safe
+def picture(request: HttpRequest, pk: UUID) -> HttpResponse:
+    """A column of the rows that the filter leaves, over another one or over their numbers."""
+    table = _own_table(request, pk)
+    asked = {name: request.GET.get(name, "")[:500] for name in ("test", "across", "up")}
+    try:
+        found = ask(table.pk, file_jobs.DrawColumns(file=table.newest.file, **asked))
+    except (LineError, EvaluatorsBusy) as refused:
+        return render(request, "tables/picture.html", {"said": getattr(refused, "text", BUSY)})
+    drawn = "" if found is None else mark_safe(scatter.draw(found))  # noqa: S308
+    return render(request, "tables/picture.html", {"drawn": drawn})
+
+
+def _summed_up(table: DataTable) -> list[file_jobs.ColumnShown]:
+    """The columns in short, of which none is shown where there is no time for it."""
+    try:
+        return ask(table.pk, file_jobs.SumUp(file=table.newest.file))
+    except (LineError, EvaluatorsBusy):
+        return []
 
 
 @require_safe
@@ -254,6 +281,8 @@ def rows(request: HttpRequest, pk: UUID) -> HttpResponse:
         response = render(request, "tables/filter_said.html", {**context, "oob": False})
         return retarget(reswap(response, "outerHTML"), "#filter-said")
     is_further = bool(context["first"])
+    if not is_further:
+        context["columns"] = _summed_up(table)
     return render(request, "tables/further.html" if is_further else "tables/rows.html", context)
 
 

@@ -89,7 +89,7 @@ def test_what_will_not_do_for_an_account(email, password, said):
     reply = sign_up(guest.client, email, password)
     assert reply.status_code == 422
     assert said in reply.content.decode()
-    assert "You work as a guest" in reply.content.decode()
+    assert "You are working as a guest" in reply.content.decode()
     assert Person.objects.get(pk=person_of(guest.client)).is_guest
 
 
@@ -103,7 +103,7 @@ def test_what_a_guest_made_is_taken_along_into_an_account_and_names_that_are_tak
     guest.table("pots")
     assert b"Take along" in guest.client.get("/account/sign-in").content
     said = re.sub("<[^>]*>", "", sign_in(guest.client, along="1").content.decode())
-    assert "your procedure boil is called boil 2 now" in said
+    assert "your procedure boil is now called boil 2" in said
     assert "pots" not in said
     owner = Person.objects.get()  # the guest is no more
     assert owner.email == EMAIL
@@ -190,8 +190,8 @@ def test_guesses_slow_down_and_nobody_is_locked_out(clock):
     owner.post("/account/sign-out")  # a browser that knows the account
     said = [sign_in(Client(), password=f"guess {n}").content.decode() for n in range(8)]
     assert ["No account has" in one for one in said] == [True] * 5 + [False] * 3
-    assert "Wait for 20 seconds" in said[-1]
-    assert "Wait for 20 seconds" in sign_in(Client()).content.decode()  # from the same room
+    assert "wait 20 seconds" in said[-1]
+    assert "wait 20 seconds" in sign_in(Client()).content.decode()  # from the same room
     assert sign_in(owner).status_code == 302
     assert sign_in(Client(REMOTE_ADDR="10.9.8.7")).status_code == 302
     clock[0] += 21
@@ -221,7 +221,7 @@ def test_a_known_browser_is_bound_to_its_account_and_cannot_be_made_up(clock):
     made_up.cookies["known-browser"] = EMAIL
     for client, email in ((mia, "ben@tea.example"), (made_up, EMAIL)):
         said = [sign_in(client, email, "guess").content.decode() for _ in range(6)]
-        assert "Wait for" in said[-1]
+        assert "Please wait" in said[-1]
 
 
 def test_signing_up_does_not_tell_whether_there_is_an_account():
@@ -232,7 +232,7 @@ def test_signing_up_does_not_tell_whether_there_is_an_account():
         fields = {"up-email": email.upper() + " ", "up-password": PASSWORD}
         page = guest.client.post("/account/new", fields, follow=True)
         pages.append(without_tokens(page).replace(email, "it"))
-        assert "A mail is on its way" in pages[-1]
+        assert "We sent a mail" in pages[-1]
         assert Person.objects.get(pk=person_of(guest.client)).is_guest
     assert pages[0] == pages[1]
     told, link = mail.outbox[-2:]
@@ -350,7 +350,7 @@ def test_a_guest_sees_and_ends_the_other_ways_in():
     second = copy_of(client)
     for one in (client, second):  # before the reply came
         one.post(f"{address}/title")
-    assert b"1 other browser has the way to it" in client.get("/account/").content
+    assert b"1 other browser has access" in client.get("/account/").content
     client.post("/account/elsewhere")
     assert second.get(address).status_code == 404
     assert client.get(address).status_code == 200
@@ -370,7 +370,7 @@ def test_whoever_is_signed_in_cannot_guess_the_password_without_end(path, fields
     sign_up(client)
     [guessed] = [name for name, value in fields.items() if not value]
     said = [client.post(path, fields | {guessed: f"guess {n}"}) for n in range(8)]
-    said = ["tried just now" in reply.content.decode() for reply in said]
+    said = ["Too many attempts" in reply.content.decode() for reply in said]
     assert said == [False] * 5 + [True] * 3
     client.post(path, fields | {guessed: PASSWORD})  # not even the right one, for a while
     assert Person.objects.get(email=EMAIL).check_password(PASSWORD)
@@ -389,7 +389,7 @@ def test_a_password_is_recovered_by_mail_once(settings):
     assert client.post(page.redirect_chain[-1][0], fields).status_code == 302
     assert b"guest" in here.get("/account/").content  # whoever was in is out
     assert sign_in(client, password=OTHER).status_code == 302
-    assert b"holds no more" in Client().get(link, follow=True).content
+    assert b"does not work any more" in Client().get(link, follow=True).content
 
 
 def test_mails_are_files_that_only_the_demo_shows(settings, tmp_path):
@@ -415,7 +415,7 @@ def test_too_many_mails_are_not_asked_for_and_strangers_keep_nobodys_back(settin
 
     replies = [asked("10.0.0.1") for _ in range(5)]
     assert [reply.status_code for reply in replies] == [302, 302, 302, 200, 200]
-    assert "Wait" in replies[-1].content.decode()
+    assert "Please wait" in replies[-1].content.decode()
     assert asked("10.0.0.2").status_code == 302
     assert len(mail.outbox) == 4
     replies = [asked(f"10.0.1.{n}") for n in range(40)]
@@ -465,14 +465,14 @@ def test_what_is_deleted_is_gone_from_everywhere(has_account):
     hold(someone.person, [b"not settled yet"])
     assert everything()["files"] == before["files"] + 2
     unsure = someone.client.post("/account/delete", {"gone-password": PASSWORD})
-    assert b"Say that you want to lose it" in unsure.content
+    assert b"Tick to confirm" in unsure.content
     if has_account:
         wrong = someone.client.post("/account/delete", {"gone-password": "x", "surely": "1"})
         assert b"not your current password" in wrong.content
     assert Sheet.objects.filter(owner__isnull=False).exists()
     fields = {"gone-password": PASSWORD, "surely": "1"}
     gone = someone.client.post("/account/delete", fields)
-    assert b"It is deleted" in gone.content
+    assert b"Everything is deleted" in gone.content
     after = everything()
     assert {name for name in after if after[name] > before.get(name, 0)} <= {"django_session"}
     assert person_of(someone.client) is None

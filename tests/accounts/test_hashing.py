@@ -59,7 +59,7 @@ def test_whoever_comes_while_many_wait_is_told_so_at_once_and_is_taken_later():
     try:
         reply = Client().post("/account/sign-in", fields)
         assert reply.status_code == 503
-        assert "Many are signing in" in reply.content.decode()
+        assert "Many people are signing in" in reply.content.decode()
     finally:
         goes_on.set()
     for one in waiting:

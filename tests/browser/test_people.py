@@ -77,7 +77,7 @@ def test_a_session_that_is_ended_elsewhere_is_said_at_the_next_request(page, bro
         elsewhere.keyboard.press("Enter")
         elsewhere.wait_for_url("**/shelf/")
         elsewhere.goto(f"{server.url}/account/")
-        elsewhere.get_by_role("button", name="Sign out there").press("Enter")
+        elsewhere.get_by_role("button", name="Sign out in 1 other browser").press("Enter")
         expect(elsewhere.get_by_test_id("said")).to_contain_text("everywhere but here")
     sheet.get_by_test_id("entry").focus()
     sheet.keyboard.insert_text("2*secret")

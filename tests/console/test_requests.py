@@ -451,8 +451,8 @@ def test_lines_that_were_kept_together_are_taken_back_together(visitor):
 @pytest.mark.parametrize(
     ("error", "said"),
     [
-        ("database is locked", "Something else writes to the storage"),
-        ("attempt to write a readonly database", "cannot be written to just now"),
+        ("database is locked", "The storage is busy"),
+        ("attempt to write a readonly database", "cannot be written to at the moment"),
         ("database or disk is full", "The storage is full"),
         ("unable to open database file", "cannot be reached"),
     ],

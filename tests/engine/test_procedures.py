@@ -143,12 +143,12 @@ def test_what_used_an_earlier_version_is_out_of_date(tmp_path):
 def test_what_a_procedure_asks_is_known_before_it_runs():
     found = questions_of(ProcedureText("p", (PROCEDURES / "heating time.txt").read_text()))
     assert [(one.name, one.preset, one.kind, one.line) for one in found] == [
-        ("m", "1.2", "a number", 2),
-        ("T_0", "18.5", "a number", 3),
-        ("T_1", "96", "a number", 4),
-        ("P", "1800", "a number", 5),
+        ("m", "1.2 kg", "a measure", 2),
+        ("T_0", "18.5 °C", "a measure", 3),
+        ("T_1", "96 °C", "a measure", 4),
+        ("P", "1800 W", "a measure", 5),
     ]
-    assert found[0].question == "mass of water, kg"
+    assert found[0].question == "mass of water"
     twice = questions_of(ProcedureText("p", 'ask("a") + ask("b", 2)\nx = (\nask("a")\n'))
     assert [(one.key, one.preset) for one in twice] == [("a", ""), ("b", "2")]
 

@@ -71,7 +71,7 @@ def test_every_version_stays_and_can_be_brought_back(someone):
     address = someone.procedure("double", "x = 1")
     someone.client.post(f"{address}/keep", {"text": "x = 2"})
     again = someone.client.post(f"{address}/keep", {"text": "x = 2"})
-    assert "It is kept as it is." in again.content.decode()
+    assert "Nothing has changed since the newest version." in again.content.decode()
     procedure = Procedure.objects.get(name="double")
     assert [one.text for one in procedure.versions.all()] == ["x = 2", "x = 1", ""]
     old = procedure.versions.all()[1]

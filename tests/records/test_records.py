@@ -52,7 +52,7 @@ def test_a_name_that_is_taken_is_asked_about_and_goes_on_as_a_new_part(someone):
     assert [one.part for one in Event.objects.all()] == [1, 1, 1, 2, 2]
     assert Record.objects.get().parts == 2
     reply = someone.keep("/record another")
-    assert "is recorded as a try" in reply.content.decode()
+    assert "already being recorded as a try" in reply.content.decode()
 
 
 def test_what_is_recorded_shows_on_every_page_until_it_is_stopped(someone):
@@ -64,7 +64,7 @@ def test_what_is_recorded_shows_on_every_page_until_it_is_stopped(someone):
     reply = someone.client.post(f"/records/stop/{someone.sheet.pk}")
     assert reply.headers["Location"] == record.get_absolute_url()
     assert "recording a try" not in someone.shown("/shelf/")
-    assert "Nothing is recorded here" in someone.keep("/record stop").content.decode()
+    assert "Nothing is being recorded" in someone.keep("/record stop").content.decode()
 
 
 def test_events_are_never_changed():

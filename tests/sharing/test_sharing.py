@@ -56,7 +56,7 @@ def test_what_is_read_is_what_it_is_now_and_nothing_once_it_is_gone():
     owner.act("sheet", owner.sheet.pk, "bin")
     gone = Client().get(link)
     assert gone.status_code == 404
-    assert b"leads nowhere" in gone.content
+    assert b"does not work any more" in gone.content
     owner.act("sheet", owner.sheet.pk, "bring-back")
     assert Client().get(link).status_code == 200
     owner.client.post(f"/shared/links/{link.rpartition('/')[2]}/take-back")
@@ -70,7 +70,7 @@ def test_each_who_follows_a_hand_out_has_a_copy_of_their_own():
     teacher.keep("x = 3", "r = random()")
     link = link_to(teacher, "sheet", teacher.sheet.pk, hands_out=True)
     pupils = [Client() for _ in range(3)]
-    assert b"is handed out" in pupils[0].get(link).content
+    assert b"for everyone to work on" in pupils[0].get(link).content
     copies = {pupil.post(f"{link}/copy").headers["Location"] for pupil in pupils}
     assert len(copies) == 3
     drawn = {str(line.draws) for line in Line.objects.filter(number=2)}
@@ -135,7 +135,7 @@ def test_there_are_no_more_links_to_a_thing_than_there_can_be(monkeypatch):
     address = f"/shared/links/sheet/{owner.sheet.pk}"
     for _ in range(3):
         said = owner.client.post(address)
-    assert b"take one back first" in said.content
+    assert b"withdraw one first" in said.content
     assert Link.objects.count() == 2
 
 

@@ -90,7 +90,7 @@ def test_a_record_goes_out_and_comes_in_with_all_its_events(someone):
         ("record", {"events": [{"kind": "new"}]}, "at"),
         ("record", {"events": 5}, "not iterable"),
         ("record", {"parts": "many"}, "many"),
-        ("record", {"name": ""}, "needs a name"),
+        ("record", {"name": ""}, "give it a name"),
         ("procedure", {"versions": []}, "no version"),
         ("procedure", {"versions": [{"text": "1"}]}, "angle"),
         ("procedure", {"runs": [{"id": 1}]}, "version"),

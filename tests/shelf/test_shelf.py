@@ -46,12 +46,12 @@ def test_things_are_renamed_moved_copied_binned_and_brought_back(someone):
     pk = address.rpartition("/")[2]
     someone.act("procedure", pk, "move", value=" week 3 / ../kettles/ ")
     assert Procedure.objects.get(pk=pk).folder == "week 3/kettles"
-    assert "<h2>week 3/kettles</h2>" in someone.shown("/shelf/")
+    assert "<h2 class=\"section-title\">week 3/kettles</h2>" in someone.shown("/shelf/")
     assert "is a copy of double" in someone.act("procedure", pk, "copy")
     assert ("procedure", "double copy") in names(someone.shown("/shelf/"))
     said = someone.act("procedure", pk, "rename", value="double copy")
-    assert "There is a procedure named double copy already." in said
-    assert "needs a name" in someone.act("procedure", pk, "rename", value=' "{}" ')
+    assert "There is already a procedure named double copy." in said
+    assert "give it a name" in someone.act("procedure", pk, "rename", value=' "{}" ')
     assert "double is in the bin." in someone.act("procedure", pk, "bin")
     assert ("procedure", "double") not in names(someone.shown("/shelf/"))
     assert ("procedure", "double") in names(someone.shown("/shelf/", bin="1"))
@@ -64,7 +64,7 @@ def test_what_comes_back_does_not_take_a_name_that_is_taken(someone):
     first = someone.procedure("double", "2").rpartition("/")[2]
     someone.act("procedure", first, "bin")
     someone.procedure("double", "3")
-    assert "There is a procedure named double already." in someone.act(
+    assert "There is already a procedure named double." in someone.act(
         "procedure", first, "bring-back"
     )
 

@@ -53,7 +53,7 @@ def test_a_file_is_looked_at_and_kept(person):
     reply = person.post(f"{address}/keep", {"name": "cooling pots"})
     shown = page(person, reply.headers["Location"])
     assert 'cooling_pots = shelf("cooling pots")' in shown
-    assert ">4</a> measures, <b>1 missing</b>" in shown
+    assert ">4</a> measures\n    <b>1 missing</b>" in shown
     assert "5 rows" in shown
 
 
@@ -110,7 +110,7 @@ def test_marks_of_missing_values_are_changed(person):
     assert "<code>-</code>" in shown
     fields = dict(pair.split("=") for pair in asked.split("&")) | {"marks": "Broken -", "name": "x"}
     kept_at = person.post(f"{address}/keep", fields).headers["Location"]
-    assert ">22</a> numbers, <b>2 missing</b>" in page(person, kept_at)
+    assert ">22</a> numbers\n    <b>2 missing</b>" in page(person, kept_at)
 
 
 def test_a_filter_says_how_it_reads_and_has_mends(person):
@@ -201,7 +201,7 @@ def test_a_table_is_renamed_deleted_and_brought_back(person):
     address = kept(person)
     kept(person, POTS, "other")
     taken = person.post(f"{address}/rename", {"name": "other"})
-    assert "There is a table named other already" in unescape(taken.content.decode())
+    assert "There is already a table named other" in unescape(taken.content.decode())
     person.post(f"{address}/rename", {"name": "pots of tea"})
     assert "pots of tea" in page(person, "/tables/")
     person.post(f"{address}/delete")
@@ -246,5 +246,5 @@ def test_nothing_is_made_of_nothing(person):
     for fields in ({}, {"pasted": "  "}):
         reply = person.post("/tables/new", fields)
         assert reply.status_code == 400
-        assert "No file came" in reply.content.decode()
+        assert "Choose a file" in reply.content.decode()
     assert not Version.objects.exists()

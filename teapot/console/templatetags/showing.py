@@ -43,7 +43,7 @@ def buttons(mends: Iterable[Offer | dict[str, str]]) -> SafeString:
         (mend["input"], mend["label"]) if isinstance(mend, dict) else (mend.input, mend.label)
         for mend in mends
     )
-    made = '<button type="button" class="mend" data-testid="mend" data-mend="{}">{}</button>'
+    made = '<button type="button" class="fix" data-testid="mend" data-mend="{}">{}</button>'
     return format_html_join("", made, pairs)
 
 

@@ -102,7 +102,7 @@ def lines(request: HttpRequest, pk: UUID) -> HttpResponse:
         at = int(below) if below else None
         kept = services.keep(sheet, text, token, at, replies, foot, wanted_by(request))
     except (Crowded, EvaluatorsBusy):
-        return HttpResponse("Other lines are being worked out just now.", status=503)
+        return HttpResponse("Other lines are being worked out at the moment.", status=503)
     except LineError as error:
         return refused_with(request, error, text)
     return _answered(request, sheet, kept, int(since))
@@ -115,7 +115,7 @@ def _several(
     try:
         kept = services.keep_several(sheet, texts, token)
     except (Crowded, EvaluatorsBusy):
-        return HttpResponse("Other lines are being worked out just now.", status=503)
+        return HttpResponse("Other lines are being worked out at the moment.", status=503)
     left = texts[kept:]
     response = news(request, sheet, since, left=left)
     if left:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from uuid import UUID
 
 from django.core.files.uploadedfile import UploadedFile
@@ -27,7 +28,9 @@ def _asked_for(request: HttpRequest, pk: UUID, latex: bool = False) -> Document:
     sheet = own_sheet(request, pk)
     numbers = [int(one) for one in request.GET.getlist("numbers")[:MOST_NUMBERS] if one.isdecimal()]
     who = request.GET.get("who", "")[:120]
-    return document_of(sheet, numbers, who, latex, request.GET.get("workings") == "1")
+    asked = request.GET.get
+    made = document_of(sheet, numbers, who, latex, asked("workings") == "1")
+    return replace(made, shows_typed=asked("typed") == "1")
 
 
 @require_safe

@@ -38,6 +38,9 @@ from teapot.fence.change_jobs import Wanted
 from teapot.shelf.kinds import KINDS
 from teapot.shelf.saving import FORMATS
 
+SIGN_PAGES = ("()^*/=π√±,", "[]_°%e@;:\"")
+"""Signs that the keyboard of a phone hides: those wanted most first."""
+
 
 @require_safe
 def home(request: HttpRequest) -> HttpResponse:
@@ -75,6 +78,7 @@ def sheet(request: HttpRequest, pk: UUID) -> HttpResponse:
     context = {
         "sheet": sheet,
         "may": token_for(request, sheet.pk),
+        "sign_pages": SIGN_PAGES,
         "styles": (*STYLES, *UNITS, *SHAPES),
         "choices": CHOICES,
         "tries": () if run["lines"] else tries_for(sheet.owner),

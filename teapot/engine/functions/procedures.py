@@ -40,8 +40,8 @@ FUNCTIONS = (
         ),
         compute=run,
         examples=(
-            Example('run("heating time")', "≈", "254.4431373"),
-            Example('run("heating time", P = 900)', "≈", "508.8862745"),
+            Example('run("heating time")', "≈", "254.4431373 s"),
+            Example('run("heating time", P = 900 W)', "≈", "508.8862745 s"),
         ),
         value="the value of its last line",
         related=("ask", "shelf"),

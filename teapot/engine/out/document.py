@@ -94,7 +94,8 @@ class QuantityOut:
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Document:
     """A sheet, or some of its lines.  ``versions`` are the names of the tables and procedures
-    whose versions stand among the draws."""
+    whose versions stand among the draws; where it ``shows_typed``, a page shows what was typed
+    beside the reading."""
 
     title: str
     who: str = ""
@@ -104,6 +105,7 @@ class Document:
     lines: Sequence[LineOut] = ()
     quantities: Sequence[QuantityOut] = ()
     versions: Mapping[str, str] = field(default_factory=dict)
+    shows_typed: bool = False
 
     @property
     def given(self) -> list[QuantityOut]:

@@ -29,12 +29,13 @@ def style_for(paper: str = "a4", fonts: Sequence[tuple[str, str]] = ()) -> str:
 
 def as_html(document: Document, style: str) -> str:
     """The page."""
+    kind = "" if document.shows_typed else ' class="readings-alone"'
     about = escape(" · ".join(filter(None, (document.who, document.when))))
     return (
         "<!DOCTYPE html>\n"
         '<html lang="en">\n<head>\n<meta charset="utf-8">\n'
         '<meta name="viewport" content="width=device-width, initial-scale=1">\n'
-        f"<title>{escape(document.title)}</title>\n<style>{style}</style>\n</head>\n<body>\n<main>\n"
+        f"<title>{escape(document.title)}</title>\n<style>{style}</style>\n</head>\n<body{kind}>\n<main>\n"
         f"<header><h1>{escape(document.title)}</h1><p>{about}</p></header>\n"
         f"{_quantities('Given', document.given)}"
         f'<h2>Lines</h2>\n<ol class="lines">\n{"".join(map(_line, document.lines))}</ol>\n'

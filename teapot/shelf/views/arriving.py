@@ -61,7 +61,7 @@ def settle(request: HttpRequest) -> HttpResponse:
     """Brings in the zip that waits, with what was chosen for each name that is taken."""
     person = known_person(request)
     if person is None or not pending_import.held(person).exists():
-        return _not_brought(request, "No file waits any more. Bring it in again.")
+        return _not_brought(request, "This file is no longer waiting. Please open it again.")
     paths, choices = request.POST.getlist("path"), request.POST.getlist("choice")
     return _begun(request, person, dict(zip(paths, choices, strict=False)))
 

@@ -8,8 +8,10 @@ from uuid import UUID
 
 from django.http import FileResponse, Http404, HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import render
+from django.urls import reverse
 from django.utils import timezone
 from django.views.decorators.http import require_POST, require_safe
+from django_htmx.http import HttpResponseClientRedirect
 
 from teapot.accounts.guests import known_person, own_or_404, person_key
 from teapot.accounts.models import Person
@@ -33,7 +35,23 @@ def shelf(request: HttpRequest) -> HttpResponse:
     person = known_person(request)
     if person is not None and not request.htmx:
         things.empty_bin(tuple(kind.model for kind in KINDS.values()), person)
-    return _list(request)
+    return _list(request, **_just_binned(request))
+
+
+def _just_binned(request: HttpRequest) -> dict[str, Any]:
+    """What is said of a thing that was deleted on its own page, and the way to get it back."""
+    kind, _, key = request.GET.get("binned", "").partition("/")
+    if kind not in KINDS:
+        return {}
+    own = KINDS[kind].model.objects.filter(owner__pk=person_key(request), binned__isnull=False)
+    try:
+        thing = own.filter(pk=UUID(key)).first()
+    except ValueError:
+        return {}
+    if thing is None:
+        return {}
+    undo = {"kind": kind, "pk": thing.pk}
+    return {"said": f"{thing.name_shown} is in the bin.", "undo": undo}
 
 
 def _list(request: HttpRequest, said: str = "", error: str = "", undo: Any = None) -> HttpResponse:
@@ -80,10 +98,10 @@ def change(request: HttpRequest, kind: str, pk: UUID, act: str) -> HttpResponse:
             said = f"{before} is {thing.name_shown} now."
         elif act == "move":
             things.move(thing, value)
-            said = f"{before} lies in {thing.folder or 'no folder'} now."
+            said = f"{before} is in {thing.folder or 'no folder'} now."
         elif act == "copy":
             made = copied(thing)
-            said = f"{made.name_shown} is a copy of {before}." if made else f"{before} stays one."
+            said = f"{made.name_shown} is a copy of {before}." if made else f"{before} cannot be copied."
         elif act == "bin":
             KINDS[kind].before_bin(thing)
             things.put_into_bin(thing)
@@ -99,6 +117,8 @@ def change(request: HttpRequest, kind: str, pk: UUID, act: str) -> HttpResponse:
         return _list(request, error=error.text)
     if is_at_heading:
         return render(request, "shelf/heading.html", heading)
+    if request.POST.get("where") == "menu":
+        return HttpResponseClientRedirect(f"{reverse('shelf')}?binned={kind}/{pk}")
     return _list(request, said, undo=undo)
 
 

@@ -1,8 +1,8 @@
 /* The page of a procedure: its lines are read as they are typed, kept, asked for and run. */
 import htmx from "../teapot/dist/htmx.js";
 import { start } from "../teapot/js/base.js";
-import { store, stored } from "../teapot/js/dom.js";
-import { unmark, widen, wrap } from "../console/js/backdrop.js";
+import { element, store, stored } from "../teapot/js/dom.js";
+import { stepOver, unmark, widen, wrap } from "../console/js/backdrop.js";
 import { takesKey } from "../console/js/completion.js";
 import { area, write } from "../console/js/field.js";
 import { oneAfterAnother } from "../console/js/questions.js";
@@ -13,7 +13,34 @@ const draftKey = `teapot-procedure-${page.dataset.id}`;
 let kept = area.defaultValue; // more may have been typed before this was there
 let waiting = 0;
 
-const fit = () => { area.rows = Math.min(30, Math.max(12, area.value.split("\n").length + 1)); };
+const ruler = document.getElementById("ruler");
+
+/* Each reading stands beside its rows. */
+function align() {
+  const texts = area.value.split("\n");
+  ruler.replaceChildren(...texts.map((text) => element("div", { textContent: text || " " })));
+  const rows = [...ruler.children];
+  const list = document.querySelector("#readings .its-lines");
+  list.style.minHeight = `${ruler.offsetHeight}px`;
+  let at = 0;
+  for (const reading of list.querySelectorAll("[data-input]")) {
+    const input = reading.dataset.input.split("\n");
+    while (at < texts.length && texts[at].trim() !== input[0].trim()) at += 1;
+    if (at === texts.length) return; // it was typed on since: what is read next comes soon
+    const last = rows[Math.min(at + input.length, rows.length) - 1];
+    reading.style.top = `${rows[at].offsetTop}px`;
+    reading.style.height = `${last.offsetTop + last.offsetHeight - rows[at].offsetTop}px`;
+    at += input.length;
+  }
+}
+
+function fit() {
+  align();
+  area.style.height = `${Math.max(ruler.offsetHeight, 10 * ROW)}px`;
+}
+const ROW = 36; // the height of one, in pixels
+document.getElementById("readings").addEventListener("htmx:afterSwap", align);
+window.addEventListener("resize", fit);
 const readAgain = () => htmx.trigger("#readings", "read-again");
 
 area.addEventListener("input", () => {
@@ -42,7 +69,7 @@ area.addEventListener("keydown", (event) => {
   } else if (event.key === "ArrowUp" && event.altKey) {
     widen();
     event.preventDefault();
-  } else if (event.key === "(" && wrap()) event.preventDefault();
+  } else if ((event.key === "(" && wrap()) || stepOver(event.key)) event.preventDefault();
 });
 document.addEventListener("keydown", (event) => {
   if (event.ctrlKey && event.key.toLowerCase() === "s") {

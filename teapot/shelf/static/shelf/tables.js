@@ -1,4 +1,4 @@
-/* A mend of the filter of a table. */
+/* Fixes of the filter of a table, and undoing on the shelf. */
 import { start } from "../teapot/js/base.js";
 
 document.addEventListener("click", (event) => {
@@ -8,6 +8,26 @@ document.addEventListener("click", (event) => {
   test.value = mend.dataset.mend;
   test.focus();
   test.dispatchEvent(new Event("input", { bubbles: true }));
+});
+
+// a column is drawn; the one that was drawn goes across where it is clicked again
+document.addEventListener("click", (event) => {
+  const name = event.target.closest("[data-draws]")?.dataset.draws;
+  const form = document.getElementById("picture-of");
+  if (!name || !form) return;
+  const { up, across } = form.elements;
+  if (up.value === name) across.value = across.value === name ? "" : name;
+  else up.value = name;
+  form.dispatchEvent(new Event("change", { bubbles: true }));
+});
+document.addEventListener("htmx:afterSwap", (event) => {
+  if (event.target.id === "rows") document.body.dispatchEvent(new Event("filtered"));
+});
+
+// the last thing that was put into the bin comes back
+document.addEventListener("keydown", (event) => {
+  if (!event.ctrlKey || event.key.toLowerCase() !== "z" || event.target.closest("input, textarea")) return;
+  document.querySelector("[data-testid=said] button")?.click();
 });
 
 start();

@@ -4,19 +4,24 @@ import "../dist/htmx.js";
 import "./dropped.js";
 import "./kept.js";
 import "./looks.js";
+import "./menus.js";
 import "./notes.js";
 import "./switch.js";
 import "./who.js";
-import { csrfToken, openDialog } from "./dom.js";
+import { csrfToken, openDialog, say } from "./dom.js";
 
 // by this the server tells today() and now() as the clock here has them
 document.cookie = `zone=${Intl.DateTimeFormat().resolvedOptions().timeZone};path=/;samesite=lax;max-age=31536000`;
 
 document.addEventListener("htmx:configRequest", (event) => { event.detail.headers["X-CSRFToken"] = csrfToken(); });
 
-document.addEventListener("click", (event) => {
+document.addEventListener("click", async (event) => {
   const opener = event.target.closest("[data-opens]");
   if (opener) openDialog(opener.dataset.opens);
+  const copier = event.target.closest("[data-copies]");
+  if (!copier) return;
+  await navigator.clipboard.writeText(copier.dataset.copies);
+  say("The link is copied.");
 });
 
 document.addEventListener("DOMContentLoaded", () => { // what was typed before all this was there

@@ -50,6 +50,10 @@ export function store(name, text) {
 export const unitsOf = (text, points) => Array.from(text).slice(0, points).join("").length;
 export const pointsOf = (text, units) => Array.from(text.slice(0, units)).length;
 
+/** Whether a key puts a sign into a text: also by AltGr, or by Option on a Mac. */
+export const types = (event) => [...event.key].length === 1 && !event.metaKey
+  && (event.getModifierState("AltGraph") || event.ctrlKey === event.altKey || (event.altKey && event.key > "~"));
+
 /** Opens a dialog, which is told so by the event "shown". */
 export function openDialog(name) {
   const dialog = document.getElementById(name);

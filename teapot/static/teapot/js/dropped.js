@@ -18,7 +18,7 @@ document.addEventListener("change", (event) => {
   const sent = field.closest(".brings-in");
   if (!sent || !field.files?.length) return;
   const said = sent.querySelector(".too-large") || document.getElementById("too-large");
-  said.textContent = `This file cannot be read: it has more than ${sent.dataset.most / 2 ** 20} megabytes.`;
+  said.textContent = `This file is too large: it has more than ${sent.dataset.most / 2 ** 20} megabytes.`;
   said.hidden = field.files[0].size <= Number(sent.dataset.most);
   if (said.hidden) sent.requestSubmit();
   else said.focus();

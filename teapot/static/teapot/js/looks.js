@@ -1,4 +1,4 @@
-/* The keys of the head that change the looks of all pages. */
+/* What the menus of the head offer that change the looks of all pages. */
 import Alpine from "../dist/alpine.js";
 import { store } from "./dom.js";
 
@@ -18,5 +18,5 @@ function turning(name, values, labels) {
   });
 }
 
-Alpine.data("theme", turning("theme", ["light", "night"], { light: "Night", night: "Light" }));
-Alpine.data("room", turning("room", ["compact", "roomy"], { compact: "Roomy", roomy: "Compact" }));
+Alpine.data("theme", turning("theme", ["light", "night"], { light: "Night theme", night: "Light theme" }));
+Alpine.data("room", turning("room", ["compact", "roomy"], { compact: "Line spacing: roomy", roomy: "Line spacing: compact" }));

@@ -1,6 +1,6 @@
 /* The quick switch: a part of a name, from any page, goes to what is called so. */
 import Alpine from "../dist/alpine.js";
-import { chooser, openDialog } from "./dom.js";
+import { chooser } from "./dom.js";
 
 const MOST = 12; // names that are shown
 
@@ -32,12 +32,6 @@ Alpine.data("switch", () => ({
     if (event.key === "Enter") this.go(this.list.chosen());
     else if (!this.list.takes(event.key)) return;
     event.preventDefault();
-  },
-
-  anywhere(event) {
-    if (!event.altKey || event.ctrlKey || event.code !== "KeyO") return;
-    event.preventDefault();
-    openDialog(this.$root.id);
   },
 
   pointed(event) { this.go(event.target.closest("[role=option]")); },

@@ -10,7 +10,7 @@ const asks = document.getElementById("run-asks");
 
 async function ask(name) {
   const reply = await fetch(`${dialog.dataset.questions}?name=${encodeURIComponent(name)}`).catch(() => null);
-  if (!reply?.ok) return say("The procedure could not be had.");
+  if (!reply?.ok) return say("The procedure could not be loaded.");
   asks.replaceChildren(fragment(await reply.text()));
   dialog.showModal();
   (asks.querySelector("[name=reply]") || asks.querySelector("button"))?.focus();
@@ -30,7 +30,7 @@ asks.addEventListener("submit", async (event) => {
     key: fields.getAll("key"), reply: fields.getAll("reply"),
   });
   const said = form.querySelector(".error");
-  if (!reply) { said.textContent = "There is no connection: nothing was run."; return; }
+  if (!reply) { said.textContent = "No connection: nothing was run."; return; }
   const html = await reply.text();
   if (!reply.ok || reply.headers.has("X-Refused")) {
     said.textContent = reply.ok ? fragment(html).textContent.trim() : html;

@@ -2,7 +2,7 @@
    an error. And the parts of the line, by which a selection is widened. */
 import { element, pointsOf, unitsOf } from "../../teapot/js/dom.js";
 import htmx from "../../teapot/dist/htmx.js";
-import { area, company } from "./field.js";
+import { area, company, replaceRange } from "./field.js";
 
 const backdrop = document.getElementById("backdrop");
 const preview = document.getElementById("preview");
@@ -70,13 +70,23 @@ export function widen() {
   if (wider) area.setSelectionRange(...wider);
 }
 
+/** Goes past a bracket that stands behind the caret already, where one more would be too many. */
+export function stepOver(bracket) {
+  const { selectionStart: start, selectionEnd: end, value } = area;
+  const opening = { ")": "(", "]": "[" }[bracket];
+  if (!opening || start !== end || value[start] !== bracket) return false;
+  const count = (sign) => value.split(sign).length;
+  if (count(opening) > count(bracket)) return false;
+  area.setSelectionRange(start + 1, start + 1);
+  return true;
+}
+
 /** Puts brackets around the selection; false where nothing is selected. */
 export function wrap() {
   const { selectionStart: start, selectionEnd: end } = area;
   if (start === end) return false;
   const inner = area.value.slice(start, end);
-  area.setRangeText(`(${inner})`, start, end, "end");
-  area.dispatchEvent(new Event("input", { bubbles: true }));
+  replaceRange(start, end, `(${inner})`);
   area.setSelectionRange(start, end + 2);
   return true;
 }

@@ -11,7 +11,7 @@ const areCells = (text) => {
 };
 area.addEventListener("input", () => {
   if (!area.value.includes("\t") || !areCells(area.value)) return;
-  const use = element("button", { type: "button", className: "mend", textContent: "bring them in as a table" });
+  const use = element("button", { type: "button", className: "fix", textContent: "bring them in as a table" });
   use.dataset.testid = "bring-cells-in";
   use.addEventListener("click", () => {
     form.querySelector("[name=pasted]").value = area.value;

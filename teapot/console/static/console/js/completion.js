@@ -1,7 +1,7 @@
 /* The names that the word at the caret may become. The list only shows itself: it takes
    no key until Tab goes into it. */
 import { unitsOf } from "../../teapot/js/dom.js";
-import { area, company, write } from "./field.js";
+import { area, company, replaceRange } from "./field.js";
 
 const list = document.getElementById("completions");
 let chosen = -1;
@@ -35,8 +35,9 @@ function take(row) {
   const since = area.value.startsWith(madeFor) ? area.value.slice(madeFor.length) : null;
   close();
   if (since === null || (since && (to < madeFor.length || !/^[\p{L}\w ]*$/u.test(since)))) return;
-  const text = madeFor.slice(0, from) + insert + madeFor.slice(to);
-  write(text, from + insert.length - Number(back));
+  replaceRange(from, area.value.length - (madeFor.length - to), insert);
+  const caret = from + insert.length - Number(back);
+  area.setSelectionRange(caret, caret);
 }
 
 /* Shows the rows that came for the text that is in the entry. */

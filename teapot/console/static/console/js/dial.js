@@ -75,7 +75,7 @@ face.addEventListener("keydown", (event) => {
 });
 
 document.addEventListener("keydown", (event) => {
-  if (!event.altKey || event.key.toLowerCase() !== "a" || event.ctrlKey) return;
+  if (!(event.ctrlKey || event.metaKey) || event.key !== "'") return;
   event.preventDefault();
   openDial(event.target.closest(".line")?.querySelector("[data-picture=dial]")?.dataset.of);
 });

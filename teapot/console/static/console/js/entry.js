@@ -1,7 +1,7 @@
 /* The entry: typing, its preview, Enter, and what comes back. */
 import htmx from "../../teapot/dist/htmx.js";
-import { openDialog } from "../../teapot/js/dom.js";
-import { widen, wrap } from "./backdrop.js";
+import { openDialog, types } from "../../teapot/js/dom.js";
+import { stepOver, widen, wrap } from "./backdrop.js";
 import { close as closeCompletions, takesKey } from "./completion.js";
 import { area, insert, write } from "./field.js";
 import { close as closeHandbook } from "./handbook.js";
@@ -71,7 +71,8 @@ area.addEventListener("keydown", (event) => {
   else if (event.key === "ArrowUp" && event.ctrlKey) openDialog("history-dialog");
   else if (event.key === "PageUp" && plain) toLastLine();
   else if (event.key.toLowerCase() === "z" && event.ctrlKey && !area.value) (event.shiftKey ? redo : undo)();
-  else if (!(event.key === "(" && plain && wrap())
+  else if (!(event.key === "(" && types(event) && wrap())
+    && !(types(event) && stepOver(event.key))
     && !(event.key === "ArrowUp" && plain && !event.shiftKey && walk(-1))
     && !(event.key === "ArrowDown" && plain && !event.shiftKey && walk(1))) return;
   event.preventDefault();
@@ -91,8 +92,7 @@ function submit() {
    next line, which the person has begun meanwhile: the refused one is put aside. */
 function giveWay(event) {
   const { item, html, until } = returned;
-  const isTyped = event.key.length === 1 && !event.ctrlKey && !event.altKey && !event.metaKey;
-  if (isTyped && performance.now() < until && area.value === item.text) {
+  if (types(event) && performance.now() < until && area.value === item.text) {
     write("");
     putAside(item.text, saidIn(html));
   }
@@ -137,13 +137,8 @@ document.addEventListener("click", (event) => {
 
 // typing anywhere goes into the entry
 document.addEventListener("keydown", (event) => {
-  if (event.key === "/" && event.ctrlKey) {
-    event.preventDefault();
-    return openDialog("keys-dialog");
-  }
   const free = !event.target.closest("input, textarea, button, a, summary, dialog, .line");
-  if (!free || event.ctrlKey || event.metaKey || event.altKey) return;
-  if (event.key.length === 1 || event.key === "Escape") area.focus();
+  if (free && (types(event) || event.key === "Escape")) area.focus();
 });
 
 const setting = document.getElementById("sheet-form");

@@ -10,11 +10,17 @@ export function write(text, caret = text.length) {
   area.focus();
 }
 
-/** Puts a text in place of what is selected. */
-export function insert(text) {
-  area.setRangeText(text, area.selectionStart, area.selectionEnd, "end");
-  write(area.value, area.selectionEnd);
+/** Puts a text in place of a range, as if it were typed: Ctrl+Z takes it back. */
+export function replaceRange(start, end, text) {
+  area.focus();
+  area.setSelectionRange(start, end);
+  if (document.execCommand("insertText", false, text)) return;
+  area.setRangeText(text, start, end, "end");
+  area.dispatchEvent(new Event("input", { bubbles: true }));
 }
+
+/** Puts a text in place of what is selected. */
+export const insert = (text) => replaceRange(area.selectionStart, area.selectionEnd, text);
 
 /** What came with the reading of the text that stands there now, null where that is not here. */
 export function company() {

@@ -13,7 +13,7 @@ async function show(query) {
     drawer.innerHTML = await reply.text();
     const converter = document.getElementById("converter");
     if (converter) drawer.querySelector("#drawer-found").before(converter.content.cloneNode(true));
-  } else if (!await showKept(query.name)) return say("The handbook cannot be reached just now.");
+  } else if (!await showKept(query.name)) return say("The handbook cannot be reached at the moment.");
   htmx.process(drawer);
   drawer.hidden = false;
   side.classList.add("has-drawer", "is-open");

@@ -4,7 +4,7 @@ import { element, fragment, say } from "../../teapot/js/dom.js";
 import { area } from "./field.js";
 import { writeOver } from "./history.js";
 import { mendAt } from "./mending.js";
-import { lookForNews, take } from "./news.js";
+import { lookForNews, redo, take, undo } from "./news.js";
 import { run } from "./run.js";
 import { get, newToken, post } from "./server.js";
 import { toggleChart, toggleWorkings } from "./workings.js";
@@ -16,7 +16,7 @@ const acts = {
   again: (line) => writeOver(line.dataset.input),
   async copy(line) {
     const texts = await Promise.all(answersOf(line).map(wholeText)).catch(() => null);
-    if (!texts) return say("The whole answer could not be had.");
+    if (!texts) return say("The whole answer could not be loaded.");
     await navigator.clipboard.writeText(texts.join("; "));
     say("The answer is copied.");
   },
@@ -40,7 +40,7 @@ const acts = {
   async delete(line) {
     const next = line.nextElementSibling || line.previousElementSibling;
     if (await orSay(change(line, "/delete"))) return;
-    say(`Line ${numberOf(line)} is deleted. Undo brings it back.`);
+    say(`Line ${numberOf(line)} is deleted. Ctrl+Z brings it back.`);
     if (next?.matches(".line")) next.focus(); else area.focus();
   },
   workings: toggleWorkings,
@@ -49,7 +49,7 @@ const acts = {
 
 async function copyFrom(line, path, what) {
   const text = await get(`/lines/${numberOf(line)}/${path}`);
-  if (text === null) return say(`The ${what} could not be had.`);
+  if (text === null) return say(`The ${what} could not be loaded.`);
   await navigator.clipboard.writeText(text);
   say(`The line is copied as ${what}.`);
 }
@@ -143,7 +143,7 @@ async function copyTable(address) {
 
 async function moreRows(button) {
   const reply = await fetch(button.dataset.rows).catch(() => null);
-  if (!reply?.ok) return say("More rows could not be had.");
+  if (!reply?.ok) return say("More rows could not be loaded.");
   button.closest(".as-table").replaceChildren(fragment(await reply.text()));
 }
 
@@ -171,11 +171,16 @@ run.addEventListener("dblclick", (event) => {
 
 // -- keys on a line -----------------------------------------------------------
 
-const KEYS = { m: "mend", w: "workings", f: "form", c: "copy", b: "below", Enter: "again", Delete: "delete" };
+const KEYS = { e: "mend", l: "latex", w: "workings", f: "form", c: "copy", b: "below", Enter: "again", Delete: "delete" };
 
 run.addEventListener("keydown", async (event) => {
   const line = event.target;
-  if (!line.matches?.(".line") || event.ctrlKey || event.metaKey) return;
+  if (!line.matches?.(".line")) return;
+  if (event.ctrlKey && event.key.toLowerCase() === "z") {
+    event.preventDefault();
+    return event.shiftKey ? redo() : undo();
+  }
+  if (event.ctrlKey || event.metaKey) return;
   const number = numberOf(line);
   if (event.key === "ArrowUp" || event.key === "ArrowDown") {
     event.preventDefault();

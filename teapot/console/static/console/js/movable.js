@@ -19,8 +19,8 @@ export function movable(name, shown) {
     const address = line ? `lines/${line}/pictures/${name}` : `${name}?${new URLSearchParams(where)}`;
     const reply = await fetch(`${page().url}/${address}`).catch(() => null);
     if (reply?.ok) show(await reply.text());
-    else if (reply?.status === 404) say("It is too large to be drawn.");
-    else say(`The ${name} cannot be reached just now.`);
+    else if (reply?.status === 404) say("It is too large to draw.");
+    else say(`The ${name} cannot be reached at the moment.`);
     busy = false;
     if (wanted) { const next = wanted; wanted = null; ask(next); }
   }

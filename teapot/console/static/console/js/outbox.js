@@ -1,4 +1,4 @@
-/* Lines on their way to the server.
+/* Waiting or refused lines to the server.
 
    A line that was entered is put here, with a token of its own, and into the browser's
    storage, and stays until the server has said that it is kept or why not. With the

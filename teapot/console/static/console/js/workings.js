@@ -24,7 +24,7 @@ export function refreshWorkings(line) {
 
 async function showWorkings(line) {
   const html = await get(`/lines/${line.dataset.number}/workings`);
-  if (html === null) return say("The workings could not be had.");
+  if (html === null) return say("The workings could not be loaded.");
   line.querySelector(".workings")?.remove();
   line.append(fragment(html));
   line.querySelector("[data-act=workings]")?.setAttribute("aria-expanded", "true");

@@ -1,1 +1,1 @@
-import{n as r}from"./shared-WINCICWC.js";r();
+import{o as r}from"./shared-6D75UPYJ.js";r();
