@@ -10,7 +10,7 @@ from django.shortcuts import render
 SAID = {
     400: "This request could not be read.",
     403: "This page has expired. Please reload it and try again.",
-    404: "There is nothing here: it was deleted, it belongs to somebody else, or the address is mistyped.",
+    404: "There is nothing here: it was deleted, is somebody else's, or the address is mistyped.",
     405: "This address cannot be opened directly: a button on a page leads to it.",
     413: "This is too large.",
     429: "Too many requests at once. Please wait a moment.",

@@ -96,7 +96,7 @@ def other_sheet(page: Page, title: str) -> None:
 
 def mending(page: Page) -> None:
     page.locator("#line-9").focus()
-    page.keyboard.press("m")
+    page.keyboard.press("e")
     page.keyboard.type(" + 2*(60 s + 15 s")
 
 

@@ -37,6 +37,14 @@ SHOWN_MISFITS = 50
 
 
 @dataclass(frozen=True, slots=True)
+class LineOfFile:
+    """A line above a table, counted from 1."""
+
+    number: int
+    text: str
+
+
+@dataclass(frozen=True, slots=True)
 class FileShown:
     """What a file is taken for: the guess, the first rows, and what does not fit."""
 
@@ -47,6 +55,10 @@ class FileShown:
     misfits: tuple[Misfit, ...]
     misfit_count: int
     ragged: tuple[int, ...]
+    above: tuple[LineOfFile, ...]
+    below: tuple[str, ...]
+    has_two_dates: bool
+    sheets: tuple[str, ...]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -66,6 +78,10 @@ class LookAt(Job[FileShown]):
             misfits=found.misfits[:SHOWN_MISFITS],
             misfit_count=len(found.misfits),
             ragged=found.ragged[:SHOWN_MISFITS],
+            above=tuple(LineOfFile(number, text) for number, text in found.above),
+            below=found.below,
+            has_two_dates=found.has_two_dates,
+            sheets=found.sheets,
         )
 
 
@@ -172,9 +188,11 @@ class DrawColumns(Job[Scatter | None]):
         up = columns[self.up].items
         counted = [Exact(fmpq(row)) for row in range(1, len(up) + 1)]
         across = columns[self.across].items if self.across else counted
-        places = [at for at, two in enumerate(zip(across, up, strict=True)) if not any(map(is_missing, two))]
-        pairs = ([items[at] for at in places] for items in (across, up))
-        return scatter_of(*pairs, self.across or "row", self.up)
+        pairs = [
+            two for two in zip(across, up, strict=True) if not any(is_missing(one) for one in two)
+        ]
+        x, y = ([two[side] for two in pairs] for side in (0, 1))
+        return scatter_of(x, y, self.across or "row", self.up)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -138,7 +138,9 @@ class RecordFormat:
 FORMATS = {
     "txt": RecordFormat(as_text, "text/plain", "plain text, a line for each event"),
     "md": RecordFormat(as_markdown, "text/markdown", "Markdown"),
-    "html": RecordFormat(lambda it: as_html(it, whole_style()), "text/html", "a page that stands alone"),
+    "html": RecordFormat(
+        lambda it: as_html(it, whole_style()), "text/html", "a page that stands alone"
+    ),
     "tex": RecordFormat(as_latex, "application/x-latex", "LaTeX"),
     "csv": RecordFormat(as_csv, "text/csv", "a table of its events"),
     "json": RecordFormat(as_json, "application/json", "everything in it, to be read by programs"),

@@ -21,9 +21,12 @@ GO_ON = "go on"
 RECORD_TAKEN = Problem(
     "record-taken", "There is already a record named {name}: continuing it adds another part."
 )
-NOT_RECORDING = Problem("not-recording", "Nothing is being recorded. To begin, type /record and a name.")
+NOT_RECORDING = Problem(
+    "not-recording", "Nothing is being recorded. To begin, type /record and a name."
+)
 RECORDS_ALREADY = Problem(
-    "records-already", "This sheet is already being recorded as {name}. Stop that first: /record stop."
+    "records-already",
+    "This sheet is already being recorded as {name}. Stop that first: /record stop.",
 )
 
 

@@ -30,7 +30,11 @@ def record(request: HttpRequest, pk: UUID) -> HttpResponse:
     return render(
         request,
         "records/record.html",
-        {"record": found, "saved_as": [(ending, one.words) for ending, one in FORMATS.items()], **events_of(found, 0)},
+        {
+            "record": found,
+            "saved_as": [(ending, one.words) for ending, one in FORMATS.items()],
+            **events_of(found, 0),
+        },
     )
 
 

@@ -12,6 +12,8 @@ from django.core.files.uploadedfile import UploadedFile
 from django.db import IntegrityError, transaction
 
 from teapot.engine.errors import Problem
+from teapot.engine.files.dialect import SEPARATORS
+from teapot.engine.files.layout import layout_of
 from teapot.engine.out.text import COMMENT, MARK
 from teapot.shelf import things
 from teapot.shelf.kinds import KINDS
@@ -22,6 +24,7 @@ LOOKED_AT = 64 * 1024
 """Bytes at its beginning that say what it is."""
 
 OF_TABLES = frozenset({".csv", ".tsv", ".tab", ".dat"})
+OF_SPREADSHEETS = frozenset([".xlsx", ".xlsm", ".xlsb", ".xls", ".ods"])
 EVERYTHING = "everything"
 """What a zip of all that somebody keeps is brought in as."""
 
@@ -38,9 +41,11 @@ _KIND = re.compile(r'"kind"\s*:\s*("(?:[^"\\]|\\.)*")')
 def kind_of(name: str, head: bytes) -> str:
     """What a file is, a kind of thing or everything: it says so itself, or its name does, or rows
     of as many cells each are a table; any other text is a sheet."""
+    ending = PurePath(name).suffix.lower()
+    if ending in OF_SPREADSHEETS:
+        return "table"
     if head[:4] in (b"PK\x03\x04", b"PK\x05\x06"):
         return EVERYTHING
-    ending = PurePath(name).suffix.lower()
     if ending in OF_TABLES:
         return "table"
     text = head.decode("utf-8", "replace").lstrip("\ufeff")
@@ -54,7 +59,14 @@ def kind_of(name: str, head: bytes) -> str:
 
 
 def _are_cells(text: str) -> bool:
-    rows = [row for row in text.splitlines()[:51] if row.strip()][:50]
+    """Whether a text is a table: most of its lines are rows of numbers, or all are as wide."""
+    lines = [row for row in text.splitlines()[:-1] if row.strip()] or text.splitlines()
+    found = layout_of("\n".join(lines), SEPARATORS)
+    if found is not None and found.separator in SEPARATORS:
+        body = lines[found.above : len(lines) - found.below][found.has_head :]
+        if len(body) > 1 and not any(set(row) & set("=({") for row in body):
+            return True
+    rows = lines[:50]
     if any(set(row) & set("=([{") for row in rows):  # a line that is typed
         return False
     return len(rows) > 1 and any(

@@ -27,8 +27,12 @@ from teapot.tables.models import DataTable, Version
 
 FILE = (
     "file_name", "separator", "point", "has_head", "encoding", "marks", "columns", "rows", "size",
+    "above", "below", "has_units", "month_first", "sheet",
 )  # fmt: skip
 """What is told of a version beside its file."""
+
+NEWER = frozenset(["above", "below", "has_units", "month_first", "sheet"])
+"""Of which zips made before December 2026 tell nothing."""
 
 
 def _counted(tables: QuerySet[DataTable]) -> QuerySet[DataTable]:
@@ -71,7 +75,8 @@ def _steps(
     for told in data["versions"]:
         version = Version(owner=stage, table=table, pk=uuid4())
         for name in FILE:
-            setattr(version, name, told[name])
+            if name in told or name not in NEWER:
+                setattr(version, name, told[name])
         version.guess  # noqa: B018 - it has to be one
         version.rows = _count(told["rows"])
         held = packed.read(f"files/{told['id']}", MAX_BYTES)

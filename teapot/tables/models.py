@@ -61,11 +61,16 @@ class Version(models.Model):
     owner = models.ForeignKey(Person, models.CASCADE, null=True, related_name="versions")
     table = models.ForeignKey(DataTable, models.CASCADE, null=True, related_name="versions")
     file_name = models.CharField(max_length=200)
-    separator = models.CharField(max_length=1, default=",")
-    point = models.CharField(max_length=1, default=".")
+    separator = models.CharField(max_length=2, default=",")
+    point = models.CharField(max_length=2, default=".")
     has_head = models.BooleanField(default=True)
     encoding = models.CharField(max_length=20, default="")
-    marks = models.CharField(max_length=200, default="")
+    marks = models.CharField(max_length=400, default="")
+    above = models.PositiveIntegerField(default=0)
+    below = models.PositiveIntegerField(default=0)
+    has_units = models.BooleanField(default=False)
+    month_first = models.BooleanField(default=False)
+    sheet = models.CharField(max_length=100, default="")
     columns = models.JSONField(default=list)
     rows = models.PositiveIntegerField(default=0)
     size = models.PositiveIntegerField(default=0)
@@ -83,7 +88,19 @@ class Version(models.Model):
     def guess(self) -> Guess:
         """How the file is read."""
         columns = tuple(ColumnGuess(**column) for column in self.columns)
-        return Guess(self.separator, self.point, self.has_head, columns, self.marks, self.encoding)
+        return Guess(
+            self.separator,
+            self.point,
+            self.has_head,
+            columns,
+            self.marks,
+            self.encoding,
+            self.above,
+            self.below,
+            self.has_units,
+            self.month_first,
+            self.sheet,
+        )
 
     @property
     def file(self) -> File:

@@ -108,7 +108,9 @@ def _take(version: Version, table: DataTable, guess: Guess, rows: int) -> None:
     version.table = table
     version.separator, version.point = guess.separator, guess.point
     version.has_head, version.marks = guess.has_head, guess.marks
-    version.encoding = guess.encoding
+    version.encoding, version.sheet = guess.encoding, guess.sheet
+    version.above, version.below = guess.above, guess.below
+    version.has_units, version.month_first = guess.has_units, guess.month_first
     version.columns = [asdict(column) for column in guess.columns]
     version.rows = rows
     version.made = timezone.now()

@@ -13,15 +13,16 @@ from uuid import UUID
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.urls import reverse
-from django.views.decorators.http import require_GET, require_POST, require_safe
 from django.utils.safestring import mark_safe
+from django.views.decorators.http import require_GET, require_POST, require_safe
 from django_htmx.http import reswap, retarget
 
 from teapot.accounts.guests import known_person, new_guest, own_or_404
 from teapot.engine.errors import LineError
 from teapot.engine.files.cells import KINDS, MISSING_MARKS
 from teapot.engine.files.dialect import ENCODINGS, SEPARATORS
-from teapot.engine.files.preview import ColumnGuess, Guess
+from teapot.engine.files.layout import COLUMNS, SPACES
+from teapot.engine.files.preview import OWN, ColumnGuess, Guess
 from teapot.engine.out.cells import safe_cell
 from teapot.fence import file_jobs
 from teapot.fence.turns import EvaluatorsBusy
@@ -35,9 +36,16 @@ from teapot.tables.models import DataTable, Version
 from teapot.tables.templatetags.tables import line_of
 
 SEPARATOR_NAMES = dict(
-    zip(SEPARATORS, ("commas", "semicolons", "tabs", "upright strokes"), strict=True)
+    zip(
+        (*SEPARATORS, COLUMNS, SPACES),
+        ("commas", "semicolons", "tabs", "vertical bars", "columns of spaces", "spaces"),
+        strict=True,
+    )
 )
-POINTS = {".": "point", ",": "comma"}
+POINTS = {
+    ".": "1234.5", ",": "1234,5", ".,": "1,234.5", ",.": "1.234,5", ". ": "1 234.5",
+    ", ": "1 234,5", ".'": "1'234.5",
+}  # fmt: skip
 USUAL_MARKS = " ".join(sorted(MISSING_MARKS - {""}))
 SCREEN = 60
 """Rows that are sent at once."""
@@ -102,11 +110,16 @@ def _preview(request: HttpRequest, version: Version, error: str = "") -> HttpRes
         services.drop(version)
         return _list(request, getattr(refused, "text", BUSY), 400)
     data = request.POST or request.GET
+    first = shown.guess.above + 1
     context = {
         "version": version,
         "shown": shown,
         "columns": list(zip(shown.guess.columns, shown.missing, strict=True)),
-        "head": _with_misfits(shown),
+        "head": list(
+            enumerate(_with_misfits(shown), first + shown.guess.has_head + shown.guess.has_units)
+        ),
+        "first_line": first,
+        "misfit_columns": sorted({one.column for one in shown.misfits})[:4],
         "encodings": ENCODINGS,
         "separators": SEPARATOR_NAMES,
         "points": POINTS,
@@ -163,10 +176,25 @@ def _guess(request: HttpRequest) -> Guess | None:
     encoding = data.get("encoding", "")
     if encoding not in ENCODINGS:
         encoding = ""
-    marks = " ".join(data.get("marks", "").split())[:200]
-    guess = Guess(data["separator"], data["point"], data.get("head") == "yes", (), marks, encoding)
-    shaped_by = ("separator", "head", "encoding")
-    if any(data.get(f"was_{part}") != data.get(part) for part in shaped_by):
+    marks = " ".join(data.get("marks", "").split())[:400]
+    sheet = data.get("sheet_name", "")[:100]
+    if sheet != data.get("was_sheet_name", ""):
+        return Guess(",", ".", has_head=True, sheet=sheet, above=OWN)
+    guess = Guess(
+        data["separator"],
+        data["point"],
+        data.get("head") == "yes",
+        (),
+        "" if marks == USUAL_MARKS else marks,
+        encoding,
+        above=max(0, _count(data.get("above"), 1) - 1),
+        below=_count(data.get("below"), 0),
+        has_units=data.get("units_row") == "1",
+        month_first=data.get("month_first") == "1",
+        sheet=sheet,
+    )
+    shaped_by = ("separator", "head", "encoding", "above", "below", "units_row")
+    if any(data.get(f"was_{part}", "") != data.get(part, "") for part in shaped_by):
         return guess  # other columns
     cells_are_as_before = (data.get("was_point"), data.get("was_marks", "")) == (guess.point, marks)
     names, units, kinds = (data.getlist(f"column_{part}") for part in ("name", "unit", "kind"))
@@ -177,6 +205,10 @@ def _guess(request: HttpRequest) -> Guess | None:
         for at, (name, unit, kind) in enumerate(zip(names, units, kinds, strict=True), 1)
     ]
     return replace(guess, columns=tuple(columns))
+
+
+def _count(text: str | None, least: int) -> int:
+    return int(text) if text and text.isdecimal() and len(text) < 8 else least
 
 
 def _clean(name: str) -> str:

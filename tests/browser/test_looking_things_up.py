@@ -92,7 +92,7 @@ def test_a_function_is_looked_up_in_three_ways_and_its_example_runs(sheet):
     expect(sheet.get_by_test_id("hint")).to_contain_text("binomial")
     sheet.keyboard.press("F1")
     expect(article).to_have_attribute("data-key", "binomial")
-    sheet.get_by_role("button", name="close").last.click()
+    sheet.get_by_role("button", name="Close").last.click()
     expect(drawer(sheet)).to_be_hidden()
     # by its name
     entry(sheet).fill("")
@@ -140,7 +140,7 @@ def test_the_dial_opens_at_the_angle_at_the_caret_and_puts_another_in_its_place(
         entry(sheet).fill(typed)
         for _ in range(typed.endswith(")")):
             sheet.keyboard.press("ArrowLeft")
-        sheet.keyboard.press("Alt+a")
+        sheet.keyboard.press("Control+'")
         expect(degrees).to_have_attribute("data-text", shown)
         sheet.keyboard.press("Shift+ArrowLeft")
         expect(degrees).not_to_have_attribute("data-text", shown)
@@ -151,7 +151,7 @@ def test_the_dial_opens_at_the_angle_at_the_caret_and_puts_another_in_its_place(
 def test_the_dial_turns_by_keys_and_by_mouse_and_is_used(sheet):
     type_line(sheet, "arctan(-1, -1)")
     expect(answers(sheet)).to_have_count(1)
-    sheet.keyboard.press("Alt+a")
+    sheet.keyboard.press("Control+'")
     dial = sheet.get_by_test_id("dial")
     expect(dial).to_be_visible()
     sheet.keyboard.press("Escape")

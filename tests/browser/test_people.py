@@ -18,7 +18,7 @@ def follow_mail(page, server):
     expect(page.get_by_test_id("mailed")).to_be_visible()
     page.goto(server.mailed_link())
     page.get_by_role("button", name="Make the account").press("Enter")
-    expect(page.get_by_test_id("said")).to_contain_text("The account is made")
+    expect(page.get_by_test_id("said")).to_contain_text("Your account is ready")
 
 
 def account(page, server, email):
@@ -78,7 +78,7 @@ def test_a_session_that_is_ended_elsewhere_is_said_at_the_next_request(page, bro
         elsewhere.wait_for_url("**/shelf/")
         elsewhere.goto(f"{server.url}/account/")
         elsewhere.get_by_role("button", name="Sign out in 1 other browser").press("Enter")
-        expect(elsewhere.get_by_test_id("said")).to_contain_text("everywhere but here")
+        expect(elsewhere.get_by_test_id("said")).to_contain_text("signed out everywhere else")
     sheet.get_by_test_id("entry").focus()
     sheet.keyboard.insert_text("2*secret")
     sheet.wait_for_url("**/sign-in/out")
@@ -119,7 +119,7 @@ def test_a_browser_without_cookies_or_scripts_is_told_so(browser, server):
     with browser.new_context(java_script_enabled=False) as context:
         page = context.new_page()
         page.goto(server.url)
-        expect(page.get_by_text("takes JavaScript")).to_be_visible()
+        expect(page.get_by_text("needs JavaScript")).to_be_visible()
         context.clear_cookies()  # as where they are blocked
         page.goto(page.url)
         expect(page.get_by_role("heading", name="Teapot needs a cookie")).to_be_visible()
@@ -168,9 +168,9 @@ def test_a_sheet_is_handed_out_and_worked_on_by_another(sheet, browser, server):
         page.wait_for_url("**/sheets/**")
         type_line(page, "Q/2")
         expect(page.get_by_test_id("answer").last).to_have_attribute("data-text", "194649")
-    sheet.get_by_role("button", name="Take it back").press("Enter")
+    sheet.get_by_role("button", name="Withdraw").press("Enter")
     expect(sheet.get_by_test_id("link")).to_have_count(0)
-    expect(sheet.get_by_text("There is no link to it yet.")).to_be_visible()
+    expect(sheet.get_by_text("There is no link yet.")).to_be_visible()
 
 
 def test_a_phone_has_the_signs_that_its_keyboard_hides(browser, server):

@@ -26,13 +26,14 @@ def typed(page, text):
 def heating(sheet):
     """A procedure written from nothing; the page of it is open."""
     sheet.get_by_role("link", name="Shelf").click()
+    sheet.locator("summary", has_text="Add").click()
     sheet.get_by_role("button", name="New procedure").click()
     entry(sheet).press_sequentially('m = ask("mass of water, kg", 1.2)\n')
     sheet.keyboard.press("Control+A")
     sheet.keyboard.insert_text(HEATING)
     expect(sheet.get_by_test_id("reading")).to_have_count(4)
     sheet.keyboard.press("Control+s")
-    expect(sheet.get_by_text("Kept as the newest version")).to_be_visible()
+    expect(sheet.get_by_text("Saved as the newest version")).to_be_visible()
     return sheet
 
 
@@ -96,6 +97,7 @@ def test_a_procedure_is_shown_line_by_line(heating):
 
 def test_names_are_completed_while_a_procedure_is_written(sheet):
     sheet.get_by_role("link", name="Shelf").click()
+    sheet.locator("summary", has_text="Add").click()
     sheet.get_by_role("button", name="New procedure").click()
     entry(sheet).press_sequentially("mass = 2\nQ = sqr")
     expect(sheet.get_by_test_id("completion").get_by_role("option").first).to_contain_text("sqrt")
@@ -108,6 +110,7 @@ def test_names_are_completed_while_a_procedure_is_written(sheet):
 
 def test_what_was_written_and_not_kept_is_there_again(sheet):
     sheet.get_by_role("link", name="Shelf").click()
+    sheet.locator("summary", has_text="Add").click()
     sheet.get_by_role("button", name="New procedure").click()
     entry(sheet).press_sequentially("a = 41 + 1")
     sheet.on("dialog", lambda dialog: dialog.accept())
@@ -143,6 +146,7 @@ def test_what_is_typed_before_the_scripts_have_come_counts(sheet, server):
     let_come()
     expect(sheet.locator(".found-at mark")).to_have_text("litr")
     sheet.unroute_all()
+    sheet.locator("summary", has_text="Add").click()
     sheet.get_by_role("button", name="New procedure").click()
     let_come = held_scripts(sheet, sheet.url)
     entry(sheet).press_sequentially("a = 41 + 1")
@@ -157,7 +161,7 @@ def test_what_is_typed_before_the_scripts_have_come_counts(sheet, server):
 def test_a_procedure_is_run_into_the_sheet_and_its_lines_fold(heating):
     page = heating
     named(page, "heating")
-    page.get_by_role("link", name="Back to the sheet").click()
+    page.get_by_role("link", name="Teapot: your sheet").click()
     typed(page, "/run heating")
     replies = page.locator("#run-dialog [name=reply]")
     expect(replies.first).to_be_focused()
@@ -200,9 +204,11 @@ def test_recording_is_seen_everywhere_and_read_as_it_grows(sheet):
 def test_a_name_that_is_taken_is_asked_about(sheet):
     typed(sheet, "/record first try")
     sheet.get_by_role("button", name="stop").click()
-    sheet.get_by_role("link", name="Back to the sheet").click()
+    sheet.get_by_role("link", name="Teapot: your sheet").click()
     typed(sheet, "/record first try")
-    expect(sheet.get_by_test_id("error")).to_contain_text("There is a record named first try")
+    expect(sheet.get_by_test_id("error")).to_contain_text(
+        "There is already a record named first try"
+    )
     sheet.get_by_role("button", name="go on with it").click()
     sheet.keyboard.press("Enter")
     expect(sheet.get_by_test_id("recording")).to_be_visible()
@@ -220,12 +226,12 @@ def test_the_shelf_by_keyboard(sheet):
     sheet.keyboard.press("Control+A")
     sheet.keyboard.press("Delete")
     expect(sheet.locator(".found-at")).to_have_count(0)
-    sheet.get_by_label("More for Untitled sheet").focus()
+    sheet.get_by_label("Actions for Untitled sheet").focus()
     sheet.keyboard.press("Enter")
-    sheet.get_by_label("folder").fill("week 3")
+    sheet.get_by_label("Folder").fill("week 3")
     sheet.keyboard.press("Enter")
     expect(sheet.get_by_role("heading", name="week 3")).to_be_visible()
-    sheet.get_by_label("More for Untitled sheet").focus()
+    sheet.get_by_label("Actions for Untitled sheet").focus()
     sheet.keyboard.press("Enter")
     sheet.get_by_role("button", name="put into the bin").focus()
     sheet.keyboard.press("Enter")
@@ -241,7 +247,7 @@ def test_the_quick_switch_goes_to_what_is_called_so(sheet):
     address = sheet.url
     sheet.get_by_role("link", name="Handbook").click()
     sheet.wait_for_url("**/handbook/")
-    sheet.keyboard.press("Alt+o")
+    sheet.keyboard.press("Control+;")
     found = sheet.get_by_test_id("switch-found").get_by_role("option")
     expect(found).to_have_count(1)
     sheet.keyboard.type("coil")
@@ -254,13 +260,15 @@ def test_lines_are_kept_as_a_procedure_and_a_sheet_goes_out_and_in(sheet, tmp_pa
     type_lines(sheet, "m = 1.2  # mass, kg", "Q = 4186*m", "r = random()")
     expect(answers(sheet)).to_have_count(3)
     drawn = answers(sheet).last.get_attribute("data-text")
-    sheet.get_by_role("button", name="Save", exact=True).click()
+    sheet.keyboard.press("Control+s")
     with sheet.expect_download() as download:
         sheet.get_by_test_id("save-txt").click()
     file = tmp_path / "kettle.txt"
     download.value.save_as(file)
     sheet.keyboard.press("Escape")
-    sheet.get_by_role("button", name="Keep as").click()
+    sheet.keyboard.press("Control+.")
+    sheet.keyboard.press("Enter")
+    sheet.get_by_role("button", name="Make procedure or record").click()
     sheet.get_by_test_id("which-lines").fill("1..2")
     sheet.get_by_test_id("kept-name").fill("heat")
     sheet.get_by_test_id("as-procedure").click()
@@ -321,6 +329,7 @@ def test_a_table_that_is_dropped_on_a_sheet_comes_back_as_a_line(sheet):
 
 def test_the_line_at_the_caret_is_run_from_the_keyboard(sheet):
     sheet.get_by_role("link", name="Shelf").click()
+    sheet.locator("summary", has_text="Add").click()
     sheet.get_by_role("button", name="New procedure").click()
     lines = 'a = ask("a", 2)\nb = a*3\nc = b + nothing'
     entry(sheet).fill(lines)
@@ -335,6 +344,7 @@ def test_the_line_at_the_caret_is_run_from_the_keyboard(sheet):
 
 def test_a_run_is_stopped_with_escape(sheet):
     sheet.get_by_role("link", name="Shelf").click()
+    sheet.locator("summary", has_text="Add").click()
     sheet.get_by_role("button", name="New procedure").click()
     entry(sheet).fill("a = 2\nf(x) = if(x > 0, f(x - 1) + f(x - 1), 1)\nf(100)")
     expect(sheet.get_by_test_id("reading")).to_have_count(2)

@@ -49,14 +49,15 @@ def test_a_file_is_dropped_mended_kept_used_filtered_and_replaced(sheet, server)
     sheet.get_by_role("link", name="cooling pots", exact=True).click()
     sheet.get_by_test_id("filter").fill('heat > 90.5 °C and pot == "A"')
     expect(sheet.get_by_test_id("row-count")).to_have_text("2 rows")
-    sheet.get_by_role("button", name="heat").click()
+    sheet.locator("thead").get_by_role("button", name="heat", exact=False).last.click()
     expect(sheet.locator("tbody td.number").nth(1)).to_have_text("91.25")
     with sheet.expect_download() as download:
         sheet.get_by_test_id("save-csv").click()
     saved = download.value.path().read_text()
     assert saved.splitlines() == ["time,heat [°C],pot", "0,96,A", "1,91.25,A"]
 
-    sheet.get_by_text("Rename, replace, delete").click()
+    sheet.get_by_test_id("menu").locator("summary").click()
+    sheet.get_by_role("button", name="Replace with a newer file").click()
     sheet.locator("#bring-in input[type=file]").set_input_files(
         {
             "name": "newer.csv",
@@ -64,7 +65,7 @@ def test_a_file_is_dropped_mended_kept_used_filtered_and_replaced(sheet, server)
             "buffer": POTS.replace("96,0", "98,0").encode(),
         }
     )
-    sheet.get_by_role("button", name="Replace the table by it").click()
+    sheet.get_by_role("button", name="Replace the table with it").click()
     expect(sheet.get_by_text("version 2")).to_be_visible()
     sheet.goto(sheet_address)
     expect(sheet.locator("#line-1").get_by_test_id("out-of-date")).to_contain_text(

@@ -21,7 +21,7 @@ def other(sheet):
 
 def mend(window, number, text):
     window.locator(f"#line-{number}").focus()
-    window.keyboard.press("m")
+    window.keyboard.press("e")
     window.get_by_test_id("entry").fill(text)
 
 

@@ -218,7 +218,7 @@ def test_a_waiting_line_is_mended_and_another_taken_back(sheet):
     sheet.context.set_offline(True)
     type_lines(sheet, ["4+4", "5+5", "6+6"])
     first, second, _ = sheet.get_by_test_id("waiting").all()
-    first.get_by_role("button", name="mend").click()
+    first.get_by_role("button", name="edit").click()
     field = sheet.get_by_label("The line that waits")
     field.fill("4+5")
     field.press("Enter")

@@ -92,7 +92,7 @@ def test_a_line_is_put_back_into_the_entry(sheet):
 
 def test_mending_in_place_moves_what_follows_and_undo_takes_it_back(sheet):
     type_lines(sheet, "cups = 6; guests = 2; seats = cups + guests", "seats*2")
-    press(sheet, "PageUp", "ArrowUp", "m")
+    press(sheet, "PageUp", "ArrowUp", "e")
     field = sheet.get_by_label("The line's text")
     expect(field).to_be_focused()
     field.fill("cups = 9; guests = 2; seats = cups + guests")
@@ -111,7 +111,7 @@ def test_mending_in_place_moves_what_follows_and_undo_takes_it_back(sheet):
 
 def test_a_mend_with_an_error_is_refused_in_place(sheet):
     type_lines(sheet, "1+1")
-    press(sheet, "PageUp", "m")
+    press(sheet, "PageUp", "e")
     sheet.get_by_label("The line's text").fill("sqr(49)")
     press(sheet, "Enter")
     box = sheet.get_by_test_id("in-place")
@@ -310,7 +310,7 @@ def test_news_from_another_window_takes_nothing_away_that_is_being_typed(sheet):
     name = sheet.get_by_label("New name of m")
     name.fill("mas")
     line(sheet, 3).focus()
-    press(sheet, "w", "m")
+    press(sheet, "w", "e")
     expect(line(sheet, 3).get_by_test_id("workings")).to_be_visible()
     sheet.keyboard.type(" + 5")
     value = other.get_by_label("Value of m")
@@ -393,7 +393,7 @@ def test_another_window_sees_what_was_mended(sheet):
     type_lines(sheet, "a = 1", "a + 1")
     other = sheet.context.new_page()
     other.goto(sheet.url)
-    press(sheet, "PageUp", "ArrowUp", "m")
+    press(sheet, "PageUp", "ArrowUp", "e")
     sheet.get_by_label("The line's text").fill("a = 10")
     press(sheet, "Enter")
     expect(answers(sheet).last).to_have_attribute("data-text", "11")
@@ -402,7 +402,7 @@ def test_another_window_sees_what_was_mended(sheet):
     expect(other.get_by_test_id("line")).to_have_count(1)
 
 
-@pytest.mark.parametrize("dialog", ["Keys", "History"])
+@pytest.mark.parametrize("dialog", ["Control+/", "Control+ArrowUp", "Control+s"])
 def test_axe_finds_nothing_with_everything_open(sheet, dialog):
     type_lines(sheet, "cups = 6; seats = cups + 1", "cups = 9", "0.1+0.2 as binary64")
     press(sheet, "PageUp", "w")
@@ -410,7 +410,8 @@ def test_axe_finds_nothing_with_everything_open(sheet, dialog):
     expect(sheet.get_by_test_id("out-of-date")).to_be_visible()
     found = axe_violations(sheet)
     assert found == [], json.dumps(found, indent=1)
-    sheet.get_by_role("button", name=dialog).click()
+    sheet.get_by_test_id("entry").focus()
+    sheet.keyboard.press(dialog)
     expect(sheet.get_by_role("dialog")).to_be_visible()
     found = axe_violations(sheet)
     assert found == [], json.dumps(found, indent=1)
@@ -441,7 +442,7 @@ def test_a_line_is_mended_with_all_that_the_entry_has(sheet):
     type_lines(sheet, "m = 2  # kg", "m*3", "m = 5")
     sheet.get_by_test_id("entry").press_sequentially("half typ")
     line(sheet, 2).focus()
-    press(sheet, "m")
+    press(sheet, "e")
     place = line(sheet, 2).get_by_test_id("in-place")
     sheet.keyboard.type(" + hypo")
     expect(sheet.get_by_test_id("completion").get_by_role("option").first).to_contain_text("hypot")
@@ -463,7 +464,7 @@ def test_what_is_typed_into_a_line_that_goes_away_stays(sheet):
     other = sheet.context.new_page()
     other.goto(sheet.url)
     line(sheet, 1).focus()
-    press(sheet, "m")
+    press(sheet, "e")
     sheet.keyboard.type(" + 40")
     line(other, 1).focus()
     press(other, "Delete")
@@ -500,10 +501,12 @@ def test_lines_stand_close_or_roomy(sheet):
         )
 
     assert in_sight() >= 10
-    sheet.get_by_role("button", name="Roomy").click()
+    sheet.locator("#sheet-menu summary").click()
+    sheet.get_by_role("button", name="Line spacing: roomy").click()
     assert 4 <= in_sight() <= 8
     sheet.reload()
-    expect(sheet.get_by_role("button", name="Compact")).to_be_visible()
+    sheet.locator("#sheet-menu summary").click()
+    expect(sheet.get_by_role("button", name="Line spacing: compact")).to_be_visible()
 
 
 def test_a_given_value_shows_its_value_and_what_was_typed_on_a_second_look(sheet):

@@ -16,10 +16,10 @@ from teapot.engine.reading.units import unit_from
 from teapot.engine.units.merging import Part
 
 TEXT = (Path(__file__).parent / "textbook_units.txt").read_text()
-FIELDS = dict(
-    (title.strip(), rows.strip().splitlines())
+FIELDS = {
+    title.strip(): rows.strip().splitlines()
     for title, _, rows in (part.partition("\n") for part in TEXT.split("## ")[1:])
-)
+}
 NUMBER = re.compile(r"(\(.*?\)|-?[\d.]+(?:e-?\d+)?)(?: |$)")
 
 

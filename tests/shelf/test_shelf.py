@@ -46,7 +46,7 @@ def test_things_are_renamed_moved_copied_binned_and_brought_back(someone):
     pk = address.rpartition("/")[2]
     someone.act("procedure", pk, "move", value=" week 3 / ../kettles/ ")
     assert Procedure.objects.get(pk=pk).folder == "week 3/kettles"
-    assert "<h2 class=\"section-title\">week 3/kettles</h2>" in someone.shown("/shelf/")
+    assert '<h2 class="section-title">week 3/kettles</h2>' in someone.shown("/shelf/")
     assert "is a copy of double" in someone.act("procedure", pk, "copy")
     assert ("procedure", "double copy") in names(someone.shown("/shelf/"))
     said = someone.act("procedure", pk, "rename", value="double copy")

@@ -38,7 +38,7 @@ from teapot.fence.change_jobs import Wanted
 from teapot.shelf.kinds import KINDS
 from teapot.shelf.saving import FORMATS
 
-SIGN_PAGES = ("()^*/=π√±,", "[]_°%e@;:\"")
+SIGN_PAGES = ("()^*/=π√±,", '[]_°%e@;:"')
 """Signs that the keyboard of a phone hides: those wanted most first."""
 
 

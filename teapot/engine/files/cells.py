@@ -4,24 +4,28 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable, Sequence
-from datetime import datetime
 from functools import cache
 from operator import mul
 from zlib import crc32
 
 from flint import fmpq, fmpz
 
+from teapot.engine.files.moments import moment_from, seconds_from
 from teapot.engine.numbers.common_denominator import CommonDenominatorArray
 from teapot.engine.numbers.values import MISSING, Date, Exact, Source, Uncertain, Value, exact
 
 NUMBER, WHOLE, TEXT, DATE, TRUTH = "number", "whole number", "text", "date", "truth"
-MEASURED = "measured value"
-KINDS = (NUMBER, WHOLE, MEASURED, TEXT, DATE, TRUTH)
+MEASURED, CLOCK = "measured value", "clock time"
+KINDS = (NUMBER, WHOLE, MEASURED, TEXT, DATE, CLOCK, TRUTH)
 
 MISSING_MARKS = frozenset(
-    ["", "-", "–", "—", "na", "n/a", "nan", "null", "none", "missing", "?", "."]
+    [
+        *("", "-", "--", "---", "–", "—", "?", ".", "*", "N/A", "n/a", "NA", "na", "#N/A", "NaN"),
+        *("nan", "NAN", "NULL", "Null", "null", "NONE", "None", "none", "MISSING", "Missing"),
+        *("missing", "ND", "n.d.", "OL", "#DIV/0!", "#VALUE!"),
+    ]
 )
-"""What stands in a cell for no value (common practice)."""
+"""What stands in a cell for no value (common practice); Na is sodium."""
 
 TRUTHS = {"true": True, "yes": True, "false": False, "no": False}
 
@@ -34,19 +38,55 @@ TENS = tuple(10**power for power in range(FEW))
 
 _WHOLE = re.compile(r"[-+−]?\d+")
 _DECIMAL = re.compile(r"([-+−]?)(\d*)(?:\.(\d*))?(?:[eE]([-+]?\d{1,4}))?")
-_DATE = re.compile(r"(\d{4})-(\d\d)-(\d\d)(?:[T ](\d\d):(\d\d)(?::(\d\d))?)?")
+_OF_SPACE = "\u00a0\u202f\u2009"
+"""Spaces that part thousands, beside the plain one."""
 
 
 def is_missing_mark(cell: str, marks: frozenset[str] = MISSING_MARKS) -> bool:
     """Whether a cell has no value."""
-    return cell.strip().lower() in marks
+    return cell.strip() in marks
+
+
+_LIKE_NUMBER = re.compile(
+    r"\s*[-+−]?(?:\d{1,3}(?:[,.'’ \u00a0\u202f\u2009]\d{3})+(?![\d])|\d+)?"
+    r"(?:[.,]\d*)?(?:[eE][-+]?\d{1,3})?"
+    r"\s*(?:%|\(\d{1,2}\)|(?:±|\+/-)\s*[\d.,]+|[A-Za-zµ°Ω][\w/°²³^·-]{0,7})?\s*"
+)
+
+
+def looks_like_number(cell: str) -> bool:
+    """Whether a cell may be a number in some way of writing it, with a unit or an uncertainty."""
+    begins = cell.strip()[:2].lstrip("-+−.,")[:1]
+    return begins.isdecimal() and _LIKE_NUMBER.fullmatch(cell) is not None
+
+
+@cache
+def _grouped(point: str) -> re.Pattern[str]:
+    """A number with thousands apart: the sign before its decimals and that between thousands."""
+    decimal, group = re.escape(point[0]), point[1]
+    between = f"[ {_OF_SPACE}]" if group == " " else re.escape(group)
+    return re.compile(rf"[-+−]?\d{{1,3}}(?:{between}\d{{3}})+(?:{decimal}\d*)?")
+
+
+def without_groups(cell: str, point: str) -> str:
+    """A cell without the signs between thousands, where it is a number with them."""
+    text = cell.strip()
+    if len(point) < 2 or _grouped(point).fullmatch(text) is None:
+        return text
+    signs = f" {_OF_SPACE}" if point[1] == " " else point[1]
+    return text.translate({ord(sign): None for sign in signs})
 
 
 def number_from(cell: str, point: str) -> fmpq | None:
-    """The exact number in a cell; None where there is none."""
-    text = cell.strip()
+    """The exact number in a cell; None where there is none.
+
+    ``point`` is the sign before its decimals, then that between its thousands, if there is one.
+    """
+    text = without_groups(cell, point)
     if point == ",":
         text = text.replace(".", "").replace(",", ".") if "," in text else text
+    elif point[0] == ",":
+        text = text.replace(",", ".")
     found = _DECIMAL.fullmatch(text)
     if not found or len(text) > MAX_FIGURES:
         return None
@@ -61,18 +101,30 @@ def number_from(cell: str, point: str) -> fmpq | None:
     return fmpq(number * fmpz(10) ** power) if power >= 0 else fmpq(number, fmpz(10) ** -power)
 
 
+def _plain_cells(
+    cells: Sequence[str], point: str, is_whole: bool, marks: frozenset[str]
+) -> Sequence[str] | None:
+    """The cells of a column of numbers that are read at once, with nothing where there is no
+    value; None where one is written otherwise."""
+    if len(point) > 1:
+        cells = [without_groups(cell, point) for cell in cells]
+    plain = _plain("*" if not is_whole else "0", point[0])
+    if _is_made_of("\n".join(cells), plain, len(cells)):
+        return cells
+    blank = {cell for cell in {*cells} if is_missing_mark(cell, marks)}
+    cells = ["" if cell in blank else cell.strip() for cell in cells]
+    return cells if _is_made_of("\n".join(cells), plain, len(cells)) else None
+
+
 def _plain_numbers(
     cells: Sequence[str], point: str, is_whole: bool, marks: frozenset[str]
 ) -> CommonDenominatorArray | None:
     """The numbers of a column that are read at once; None where one is written otherwise."""
-    plain = _plain("*" if not is_whole else "0", point)
+    found = _plain_cells(cells, point, is_whole, marks)
+    if found is None:
+        return None
+    cells, point = found, point[0]
     column = "\n".join(cells)
-    if not _is_made_of(column, plain, len(cells)):
-        blank = {cell for cell in {*cells} if is_missing_mark(cell, marks)}
-        cells = ["" if cell in blank else cell.strip() for cell in cells]
-        column = "\n".join(cells)
-        if not _is_made_of(column, plain, len(cells)):
-            return None
     gaps = frozenset([at for at, cell in enumerate(cells) if not cell]) if "" in cells else ()
     if gaps:
         cells = [cell or "0" for cell in cells]
@@ -103,7 +155,7 @@ def _is_made_of(column: str, plain: re.Pattern[str], count: int) -> bool:
 
 
 def _number(cell: str, point: str) -> Value | None:
-    whole, _, fraction = cell.partition(point)
+    whole, _, fraction = cell.partition(point[0])
     figures = whole + fraction
     if len(figures) < FEW and figures.isascii() and figures.isdecimal():
         # nearly all cells of a file of measurements
@@ -128,7 +180,7 @@ def _measured(cell: str, point: str) -> Value | None:
     if value is None:
         return None
     if found["last"]:
-        places = len(found["value"].partition(point)[2])
+        places = len(found["value"].partition(point[0])[2])
         spread: fmpq | None = fmpq(int(found["last"]), fmpz(10) ** places)
     else:
         spread = number_from(found["spread"], point)
@@ -162,14 +214,18 @@ def _text(cell: str, point: str) -> Value | None:
 
 
 def _date(cell: str, point: str) -> Value | None:
-    found = _DATE.fullmatch(cell.strip())
-    if not found:
-        return None
-    try:
-        moment = datetime(*(int(part or 0) for part in found.groups()))  # type: ignore[arg-type]
-    except ValueError:
-        return None
-    return Date(moment, with_time=found[4] is not None)
+    found = moment_from(cell)
+    return None if found is None else Date(found[0], with_time=found[1])
+
+
+def _month_first(cell: str, point: str) -> Value | None:
+    found = moment_from(cell, month_first=True)
+    return None if found is None else Date(found[0], with_time=found[1])
+
+
+def _clock(cell: str, point: str) -> Value | None:
+    seconds = seconds_from(cell)
+    return None if seconds is None else exact(seconds)
 
 
 def _truth(cell: str, point: str) -> Value | None:
@@ -182,20 +238,27 @@ READERS: dict[str, Callable[[str, str], Value | None]] = {
     MEASURED: _measured,
     TEXT: _text,
     DATE: _date,
+    CLOCK: _clock,
     TRUTH: _truth,
 }
 
-GUESSED = (WHOLE, NUMBER, MEASURED, DATE, TRUTH)
+GUESSED = (WHOLE, NUMBER, MEASURED, DATE, CLOCK, TRUTH)
 """The kinds that are tried, the narrowest first; what fits none is text."""
+
+_HAS_ZERO = re.compile(r"\s*0\d+\s*")
 
 FITTING = 0.9
 """Share of the cells that must fit a kind: the others are pointed out."""
 
 
 def kind_of(cells: Sequence[str], point: str, marks: frozenset[str] = MISSING_MARKS) -> str:
-    """The kind of a column by its cells."""
-    values = [cell for cell in cells if not is_missing_mark(cell, marks)]
-    if not values:
+    """The kind of a column by all its cells; figures with a zero before them are text."""
+    for kind, sign in ((WHOLE, "."), (NUMBER, point)):
+        plain = _plain_cells(cells, sign, kind == WHOLE, marks)
+        if plain is not None and any(plain):
+            return TEXT if kind == WHOLE and any(map(_HAS_ZERO.fullmatch, cells)) else kind
+    values = [cell for cell in {*cells} if not is_missing_mark(cell, marks)]
+    if not values or any(map(_HAS_ZERO.fullmatch, values)):
         return TEXT
     for kind in GUESSED:
         fitting = sum(READERS[kind](cell, point) is not None for cell in values)
@@ -206,14 +269,18 @@ def kind_of(cells: Sequence[str], point: str, marks: frozenset[str] = MISSING_MA
 
 
 def values_of(
-    cells: Sequence[str], kind: str, point: str, marks: frozenset[str] = MISSING_MARKS
+    cells: Sequence[str],
+    kind: str,
+    point: str,
+    marks: frozenset[str] = MISSING_MARKS,
+    month_first: bool = False,
 ) -> tuple[Sequence[Value], list[int]]:
     """The values of a column, and the places of cells that do not fit: those are missing."""
     if kind in (NUMBER, WHOLE):
         plain = _plain_numbers(cells, "." if kind == WHOLE else point, kind == WHOLE, marks)
         if plain is not None:
             return plain, []
-    read = READERS[kind]
+    read = _month_first if kind == DATE and month_first else READERS[kind]
     known = {
         cell: MISSING if is_missing_mark(cell, marks) else read(cell, point) for cell in {*cells}
     }

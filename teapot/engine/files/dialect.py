@@ -12,6 +12,7 @@ from operator import itemgetter
 from charset_normalizer import from_bytes
 
 from teapot.engine.errors import LineError
+from teapot.engine.files.layout import OF_SPACE, split_by
 from teapot.engine.sentences.tables import NOT_A_FILE
 
 SEPARATORS = (",", ";", "\t", "|")
@@ -30,6 +31,7 @@ MAX_CELL = 10_000
 
 ENCODINGS = {
     "utf-8": "UTF-8", "utf-8-sig": "UTF-8 with a mark", "utf-16": "UTF-16",
+    "utf-16-le": "UTF-16, least first", "utf-16-be": "UTF-16, greatest first",
     "cp1252": "Western European (1252)", "cp1250": "Central European (1250)",
     "cp1251": "Cyrillic (1251)", "koi8_r": "Cyrillic (KOI8)", "cp1253": "Greek (1253)",
     "cp1254": "Turkish (1254)", "cp1257": "Baltic (1257)", "mac_roman": "Macintosh",
@@ -78,12 +80,24 @@ def decoded(data: bytes, encoding: str = "") -> tuple[str, str]:
         if data.startswith(mark):
             return _as_text(data, marked), marked
     if b"\x00" in data[:SAMPLE_BYTES]:
-        raise NOT_A_FILE(why="it holds no text")
+        return _wide(data)
     try:
         return data.decode("utf-8"), "utf-8"
     except UnicodeDecodeError:
         found = _encoding_of(data[:SAMPLE_BYTES])
     return _as_text(data, found), found
+
+
+def _wide(data: bytes) -> tuple[str, str]:
+    """A text in UTF-16 without a mark, in which every other byte is 0 as a rule.
+
+    Errors: :data:`NOT_A_FILE` where it is none.
+    """
+    sample = data[:SAMPLE_BYTES]
+    for name, zeros in (("utf-16-le", sample[1::2]), ("utf-16-be", sample[::2])):
+        if zeros.count(0) > 0.7 * len(zeros):
+            return _as_text(data, name), name
+    raise NOT_A_FILE(why="it holds no text")
 
 
 def _encoding_of(sample: bytes) -> str:
@@ -117,6 +131,8 @@ def rows_of(text: str, separator: str, most: int = READ_AT_MOST) -> list[list[st
     Errors: :data:`NOT_A_FILE` where a quotation mark never closes, or there are too many rows
     or columns.
     """
+    if separator in OF_SPACE:
+        return _checked([split_by(separator)(line) for line in islice(text.splitlines(), most)])
     csv.field_size_limit(MAX_CELL)
     rows: list[list[str]] = []
     if text.count(separator) > 3 * MAX_CELLS:
@@ -130,6 +146,11 @@ def rows_of(text: str, separator: str, most: int = READ_AT_MOST) -> list[list[st
             raise NOT_A_FILE(why=f"{said}perhaps a quotation mark is never closed") from None
         why = f"near row {len(rows) + 1:,} a quotation mark is never closed"
         raise NOT_A_FILE(why=why) from None
+    return _checked(rows)
+
+
+def _checked(rows: list[list[str]]) -> list[list[str]]:
+    """The rows that are not blank.  Errors: :data:`NOT_A_FILE` where there are too many."""
     if len(rows) == READ_AT_MOST:
         raise NOT_A_FILE(why=f"it has more than {MAX_ROWS:,} rows")
     if not all(rows) or not all(map(itemgetter(0), rows)):
@@ -161,12 +182,28 @@ def separator_of(text: str) -> str:
 
 
 def point_of(rows: list[list[str]], separator: str) -> str:
-    """The sign before the decimals: a comma where more numbers have one than a point."""
-    if separator == ",":
+    """The sign before the decimals: a comma where more numbers have one than a point; then that
+    between thousands, where some number has one."""
+    cells = [cell.strip() for row in rows for cell in row]
+    for point, grouped in GROUPED.items():
+        if any(map(grouped.fullmatch, cells)):
+            return point
+    numbers = [cell for cell in cells if _NUMBER.fullmatch(cell)]
+    if separator == "," and not any("," in cell for cell in numbers):
         return "."
-    cells = [cell.strip() for row in rows for cell in row if _NUMBER.fullmatch(cell.strip())]
-    commas = sum("," in cell for cell in cells)
-    return "," if commas > sum("." in cell for cell in cells) else "."
+    commas = sum("," in cell for cell in numbers)
+    return "," if commas > sum("." in cell for cell in numbers) else "."
+
+
+_SPACE = r"[ \u00a0\u202f\u2009]"
+GROUPED = {
+    ".,": re.compile(r"[-+−]?\d{1,3}(?:,\d{3})*,\d{3}\.\d+|[-+−]?\d{1,3}(?:,\d{3}){2,}"),
+    ",.": re.compile(r"[-+−]?\d{1,3}(?:\.\d{3})*\.\d{3},\d+|[-+−]?\d{1,3}(?:\.\d{3}){2,}"),
+    ", ": re.compile(rf"[-+−]?\d{{1,3}}(?:{_SPACE}\d{{3}})+,\d+"),
+    ". ": re.compile(rf"[-+−]?\d{{1,3}}(?:{_SPACE}\d{{3}})+(?:\.\d+)?"),
+    ".'": re.compile(r"[-+−]?\d{1,3}(?:['’]\d{3})+(?:\.\d+)?"),
+}
+"""Numbers by which the signs before decimals and between thousands are known."""
 
 
 def has_head(rows: list[list[str]]) -> bool:

@@ -6,15 +6,29 @@ import re
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from teapot.engine.files.cells import MISSING_MARKS, kind_of, values_of
-from teapot.engine.files.dialect import decoded, has_head, point_of, rows_of, separator_of
+from teapot.engine.files.books import book_in
+from teapot.engine.files.cells import CLOCK, DATE, MISSING_MARKS, TEXT, kind_of, values_of
+from teapot.engine.files.dialect import (
+    SEPARATORS,
+    decoded,
+    has_head,
+    point_of,
+    rows_of,
+    separator_of,
+)
+from teapot.engine.files.layout import OF_COMMENT, UNIT, layout_of
+from teapot.engine.files.moments import has_month_first, is_of_two_readings
 from teapot.engine.numbers.common_denominator import without_missing
 from teapot.engine.numbers.tables import head_of
 from teapot.engine.numbers.values import List, Table
+from teapot.engine.reading.units import unit_from
 from teapot.engine.sentences.tables import NOT_A_FILE
 
 SAMPLE = 1000
 """Rows by which the kinds of columns are guessed."""
+
+OWN = -1
+"""For the lines above a table: it is found anew, as of a file that was just brought in."""
 
 LONGEST_NAME = 60
 MOST_MISFITS = 1000
@@ -37,8 +51,12 @@ class ColumnGuess:
 class Guess:
     """How a file is read.  Each part can be changed.
 
+    ``point`` is the sign before decimals, then that between thousands, if there is one.
     ``marks`` are the words that stand for no value, apart by spaces; the usual ones where
-    it is empty; so is the ``encoding``.
+    it is empty; so is the ``encoding``.  ``above`` and ``below`` are lines of the file that are
+    not of the table; with ``has_units`` the row after the names has the units.  In dates such as
+    3/4/2024 the month comes first where ``month_first``.  Of a file of several ``sheet``s one is
+    read.
     """
 
     separator: str
@@ -47,11 +65,21 @@ class Guess:
     columns: tuple[ColumnGuess, ...] = ()
     marks: str = ""
     encoding: str = ""
+    above: int = 0
+    below: int = 0
+    has_units: bool = False
+    month_first: bool = False
+    sheet: str = ""
+
+    @property
+    def rows_of_heads(self) -> int:
+        """How many of the first rows name the columns and their units."""
+        return self.has_head + (self.has_head and self.has_units)
 
     @property
     def missing_marks(self) -> frozenset[str]:
-        """What stands in a cell without a value, in small letters; nothing always does."""
-        return frozenset(["", *self.marks.lower().split()]) if self.marks else MISSING_MARKS
+        """What stands in a cell without a value; nothing always does."""
+        return frozenset(["", *self.marks.split()]) if self.marks else MISSING_MARKS
 
 
 @dataclass(frozen=True, slots=True)
@@ -66,7 +94,9 @@ class Misfit:
 @dataclass(frozen=True, slots=True)
 class Preview:
     """What a file is read as: the ``guess`` with its columns and encoding, the table, and what
-    does not fit.  ``ragged`` are rows of another length than the head."""
+    does not fit.  ``ragged`` are rows of another length than the head; ``above`` are the lines
+    of the file that stand before the table, ``below`` those after it.  ``has_two_dates`` where day
+    and month of a date could change places; ``sheets`` are those of a file of several."""
 
     guess: Guess
     table: Table
@@ -74,13 +104,51 @@ class Preview:
     misfits: tuple[Misfit, ...]
     ragged: tuple[int, ...]
     missing: tuple[int, ...]
+    above: tuple[tuple[int, str], ...] = ()
+    below: tuple[str, ...] = ()
+    has_two_dates: bool = False
+    sheets: tuple[str, ...] = ()
 
 
 def guess_of(text: str) -> Guess:
     """What a file seems to be, its columns left open."""
-    separator = separator_of(text)
-    rows = rows_of(text, separator, SAMPLE)
-    return Guess(separator, point_of(rows, separator), has_head(rows))
+    found = layout_of(text, SEPARATORS)
+    if found is None:
+        separator = separator_of(text)
+        rows = rows_of(text, separator, SAMPLE)
+        return Guess(separator, point_of(rows, separator), has_head(rows))
+    guess = Guess(
+        found.separator,
+        ".",
+        found.has_head,
+        above=found.above,
+        below=found.below,
+        has_units=found.has_units,
+    )
+    rows = rows_of(_of_table(text, guess)[1], found.separator, SAMPLE)
+    return replace(guess, point=point_of(rows, found.separator))
+
+
+Numbered = tuple[tuple[int, str], ...]
+"""Lines of a file with their numbers, from 1."""
+
+
+def _of_table(text: str, guess: Guess) -> tuple[Numbered, str, tuple[str, ...]]:
+    """The lines above the table, its text, and the lines below it."""
+    if not guess.above and not guess.below:
+        return (), text, ()
+    lines = text.splitlines(keepends=True)
+    end = max(guess.above, len(lines) - guess.below)
+    above = [(at, line.strip()) for at, line in enumerate(lines[: guess.above], 1) if line.strip()]
+    below = [line.strip() for line in lines[end:] if line.strip()]
+    inner = lines[guess.above : end]
+    if guess.has_head and inner:
+        inner[0] = OF_COMMENT.sub("", inner[0])
+    return tuple(above[-MOST_METADATA:]), "".join(inner), tuple(below[:MOST_METADATA])
+
+
+MOST_METADATA = 100
+"""Lines above and below a table that are shown with it."""
 
 
 def preview_of(data: bytes, guess: Guess | None = None) -> Preview:
@@ -88,29 +156,44 @@ def preview_of(data: bytes, guess: Guess | None = None) -> Preview:
 
     Errors: :data:`NOT_A_FILE` where it cannot be read.
     """
+    book = book_in(data)
+    sheet = "" if book is None else book.chosen(guess.sheet if guess else "")
+    if book is not None:
+        data = book.as_csv(sheet)
     text, encoding = decoded(data, guess.encoding if guess else "")
-    guess = replace(guess or guess_of(text), encoding=encoding)
+    if guess is None or guess.above == OWN:
+        guess = guess_of(text)
+    guess = replace(guess, encoding=encoding, sheet=sheet)
+    above, text, below = _of_table(text, guess)
     rows = rows_of(text, guess.separator)
     if not rows:
         raise NOT_A_FILE(why="it has no rows")
     width = max(len(row) for row in rows[:SAMPLE])
     head = rows.pop(0) if guess.has_head else []
+    units_row = rows.pop(0) if guess.has_head and guess.has_units and rows else []
     ragged = tuple(at for at, row in enumerate(rows, 1) if len(row) != width)[:MOST_MISFITS]
     for row in rows:
         if len(row) != width:
             row[width:] = []
             row.extend([""] * (width - len(row)))
-    cells = [list(column) for column in zip(*rows, strict=True)] or [[] for _ in range(width)]
+    cells: list[Sequence[str]] = [list(column) for column in zip(*rows, strict=True)] or [
+        [] for _ in range(width)
+    ]
     columns = guess.columns
+    if not columns and any(map(has_month_first, cells)):
+        guess = replace(guess, month_first=True)
     if len(columns) != width:
-        columns = _columns(head, cells, guess)
+        columns = _columns(head, units_row, cells, guess)
+    cells = [without_unit(texts, column.unit) for texts, column in zip(cells, columns, strict=True)]
     columns = tuple(
         column if column.kind else replace(column, kind=_kind(texts, guess))
         for column, texts in zip(columns, cells, strict=True)
     )
     made, misfits, missing = [], [], []
     for column, texts in zip(columns, cells, strict=True):
-        values, places = values_of(texts, column.kind, guess.point, guess.missing_marks)
+        values, places = values_of(
+            texts, column.kind, guess.point, guess.missing_marks, guess.month_first
+        )
         made.append(List(values))
         misfits += [Misfit(at + 1, column.name, texts[at]) for at in places[:MOST_MISFITS]]
         missing.append(len(values) - len(without_missing(values)))
@@ -124,15 +207,28 @@ def preview_of(data: bytes, guess: Guess | None = None) -> Preview:
         misfits=tuple(misfits),
         ragged=ragged,
         missing=tuple(missing),
+        above=above,
+        below=below,
+        has_two_dates=_has_two_dates(columns, cells),
+        sheets=() if book is None else book.sheets,
     )
 
 
+def _has_two_dates(columns: Sequence[ColumnGuess], cells: Sequence[Sequence[str]]) -> bool:
+    of_dates = (texts for column, texts in zip(columns, cells, strict=True) if column.kind == DATE)
+    return any(is_of_two_readings(cell) for texts in of_dates for cell in texts[:SAMPLE])
+
+
 def _kind(cells: Sequence[str], guess: Guess) -> str:
-    return kind_of(cells[:SAMPLE], guess.point, guess.missing_marks)
+    kind = kind_of(cells, guess.point, guess.missing_marks)
+    return DATE if kind == TEXT and guess.month_first and has_month_first(cells) else kind
 
 
 def _columns(
-    head: Sequence[str], cells: Sequence[Sequence[str]], guess: Guess
+    head: Sequence[str],
+    units_row: Sequence[str],
+    cells: Sequence[Sequence[str]],
+    guess: Guess,
 ) -> tuple[ColumnGuess, ...]:
     """What each column is called, and of which kind it is."""
     made: list[ColumnGuess] = []
@@ -140,10 +236,37 @@ def _columns(
     for at, texts in enumerate(cells):
         typed = head[at] if at < len(head) else ""
         name, unit = name_and_unit(typed)
+        if at < len(units_row) and not unit:
+            found = UNIT.fullmatch(units_row[at].strip())
+            unit = IN_HEADS.get(found[1].strip(), found[1].strip()) if found else ""
+            unit = "" if unit in ("-", "--") else unit
         name = _untaken(name or f"column_{at + 1}", taken)
         taken.add(name)
-        made.append(ColumnGuess(name, unit, _kind(texts, guess)))
+        unit = unit or unit_of_cells(texts, guess.missing_marks)
+        kind = _kind(without_unit(texts, unit), guess)
+        made.append(ColumnGuess(name, "s" if kind == CLOCK and not unit else unit, kind))
     return tuple(made)
+
+
+_WITH_UNIT = re.compile(r"[-+−]?\d[\d.,]*(?:[eE][-+]?\d+)?\s*(%|[^\W\d_][^\s\d]{0,9}|°[CF]?)")
+
+
+def unit_of_cells(cells: Sequence[str], marks: frozenset[str]) -> str:
+    """The unit that stands in every cell of a column with a number; empty where there is none."""
+    present = [cell.strip() for cell in cells if cell.strip() not in marks]
+    if not present:
+        return ""
+    found = _WITH_UNIT.fullmatch(present[0])
+    if found is None or (found[1] != "%" and unit_from(found[1]) is None):
+        return ""
+    return found[1] if all(cell.endswith(found[1]) for cell in present) else ""
+
+
+def without_unit(cells: Sequence[str], unit: str) -> Sequence[str]:
+    """The cells of a column without the unit that stands in them."""
+    if not unit or not any(cell.endswith(unit) for cell in cells[:SAMPLE]):
+        return cells
+    return [cell.strip().removesuffix(unit).strip() for cell in cells]
 
 
 def name_and_unit(head: str) -> tuple[str, str]:

@@ -101,7 +101,11 @@ def change(request: HttpRequest, kind: str, pk: UUID, act: str) -> HttpResponse:
             said = f"{before} is in {thing.folder or 'no folder'} now."
         elif act == "copy":
             made = copied(thing)
-            said = f"{made.name_shown} is a copy of {before}." if made else f"{before} cannot be copied."
+            said = (
+                f"{made.name_shown} is a copy of {before}."
+                if made
+                else f"{before} cannot be copied."
+            )
         elif act == "bin":
             KINDS[kind].before_bin(thing)
             things.put_into_bin(thing)

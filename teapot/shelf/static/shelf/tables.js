@@ -24,6 +24,17 @@ document.addEventListener("htmx:afterSwap", (event) => {
   if (event.target.id === "rows") document.body.dispatchEvent(new Event("filtered"));
 });
 
+// a click on a row of a file is where its table begins; a column that does not fit is text
+document.addEventListener("click", (event) => {
+  const { begins, asText } = event.target.closest("[data-begins], [data-as-text]")?.dataset ?? {};
+  const form = document.getElementById("guesses");
+  if (!form || (!begins && !asText)) return;
+  if (begins) form.elements.above.value = begins;
+  const names = [...form.querySelectorAll("[name=column_name]")].map((field) => field.value);
+  if (asText) form.querySelectorAll("[name=column_kind]")[names.indexOf(asText)].value = "text";
+  form.dispatchEvent(new Event("change", { bubbles: true }));
+});
+
 // the last thing that was put into the bin comes back
 document.addEventListener("keydown", (event) => {
   if (!event.ctrlKey || event.key.toLowerCase() !== "z" || event.target.closest("input, textarea")) return;

@@ -30,4 +30,13 @@ document.addEventListener("DOMContentLoaded", () => { // what was typed before a
   }
 });
 
+// what takes longer than a moment shows that it is under way
+let underWay = 0;
+const busy = (by) => {
+  underWay = Math.max(0, underWay + by);
+  document.documentElement.toggleAttribute("data-busy", underWay > 0);
+};
+document.addEventListener("htmx:beforeSend", () => busy(1));
+document.addEventListener("htmx:afterRequest", () => busy(-1));
+
 export const start = () => Alpine.start();

@@ -24,6 +24,11 @@ export function say(text) {
   saying = setTimeout(() => { said.textContent = ""; }, 4000);
 }
 
+/** Tells something to those who listen to the page. */
+export function aloud(text) {
+  document.getElementById("aloud").textContent = text;
+}
+
 /** The token that a request which changes something is sent with, as the cookie has it. */
 export const csrfToken = () => /(?:^|; )csrftoken=([^;]*)/.exec(document.cookie)?.[1] ?? "";
 

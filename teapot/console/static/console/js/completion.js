@@ -1,11 +1,12 @@
 /* The names that the word at the caret may become. The list only shows itself: it takes
    no key until Tab goes into it. */
-import { unitsOf } from "../../teapot/js/dom.js";
+import { aloud, unitsOf } from "../../teapot/js/dom.js";
 import { area, company, replaceRange } from "./field.js";
 
 const list = document.getElementById("completions");
 let chosen = -1;
 let madeFor = ""; // the text that the rows came for
+let told = ""; // how many were told of
 let wanted = false; // Tab was pressed before the rows for this text came
 
 const rows = () => [...list.querySelectorAll("[role=option]")];
@@ -47,6 +48,9 @@ function show(made) {
   rows().forEach((row, place) => (row.id = `completion-${place + 1}`));
   madeFor = area.value;
   list.hidden = !made.length || document.activeElement !== area;
+  const count = list.hidden ? "" : `${made.length} completion${made.length === 1 ? "" : "s"}, Tab takes one`;
+  if (count !== told) aloud(count);
+  told = count;
   choose(before === null ? -1 : rows().findIndex((row) => row.dataset.name === before));
   if (wanted && made.length) tab(1);
   wanted = false;

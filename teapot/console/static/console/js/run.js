@@ -1,15 +1,16 @@
 /* The run of lines: what is new is shown, in its place. */
 import htmx from "../../teapot/dist/htmx.js";
-import { fragment } from "../../teapot/js/dom.js";
+import { aloud, element, fragment } from "../../teapot/js/dom.js";
 import { area } from "./field.js";
 import { isMendedIn, mendedIsGone } from "./mending.js";
 import { morph } from "./morph.js";
 import { isAtFoot, toFoot } from "./scroll.js";
-import { post } from "./server.js";
+import { page, post } from "./server.js";
 import { refreshWorkings } from "./workings.js";
 
 export const run = document.getElementById("run");
 export const CHUNK = 60; // lines that are asked for at once
+const [MOST_LINES, LEFT_LINES] = [160, 100]; // that are on the page
 const PAUSES = [0, 1000, 3000, 9000, 27000]; // before answers that were late are asked for again
 
 function putInPlace(line) {
@@ -45,14 +46,44 @@ export function show(reply, goesToFoot = false) {
     if (line && isMendedIn(line)) mendedIsGone();
     line?.remove();
   }
+  const known = new Set([...run.querySelectorAll(":scope > .line")].map((line) => line.dataset.number));
   for (const line of reply.querySelectorAll(".line")) {
     shown.add(line.dataset.number);
+    if (!known.has(line.dataset.number)) announce(line);
     place(line);
   }
   showWhatIsThere();
-  if (stays) toFoot();
+  if (stays) {
+    trim();
+    toFoot();
+  }
   if (reply.querySelector("[data-waiting]") || run.querySelector("[data-waiting]")) workOut();
   return shown;
+}
+
+/* What a new line answered, once and without its buttons. */
+function announce(line) {
+  const answers = [...line.querySelectorAll("[data-testid=answer]")]
+    .map((one) => `${one.dataset.name ?? ""} ${one.dataset.sign} ${one.dataset.text}`.trim());
+  const notices = [...line.querySelectorAll(".notice")].map((one) => one.firstChild.textContent);
+  aloud(`Line ${line.dataset.number}: ${[...answers, ...notices].join(". ") || "noted"}`);
+}
+
+/* Lines far above leave the page, which stays as quick as a short one; they come back as one
+   scrolls to them. */
+function trim() {
+  const lines = [...run.querySelectorAll(":scope > .line")];
+  if (lines.length <= MOST_LINES) return;
+  const leaving = lines.slice(0, lines.length - LEFT_LINES);
+  if (leaving.some((line) => line.matches("[data-waiting], :focus-within, :has(.workings, .in-place, .chart-box)"))) return;
+  for (const one of [...leaving, ...run.querySelectorAll(":scope > .earlier")]) one.remove();
+  const first = lines[lines.length - LEFT_LINES].dataset.number;
+  const earlier = element("div", { className: "earlier", textContent: "Earlier lines …" });
+  earlier.setAttribute("hx-get", `${page().url}/earlier?before=${first}`);
+  earlier.setAttribute("hx-trigger", "intersect root:#scroll once");
+  earlier.setAttribute("hx-swap", "outerHTML");
+  run.prepend(earlier);
+  htmx.process(earlier);
 }
 
 /** Shows these lines and no others, but for one that is being mended. */

@@ -73,7 +73,7 @@ Alpine.data("waiting", () => ({
     }
     this.sent = shown.map((item) => ({
       key: item.token, text: item.text, short: inShort(item.text), kind: "waiting",
-      state: outbox.trouble || "sending", says: stateOf(item), mend: "mend", drop: "take back",
+      state: outbox.trouble || "sending", says: stateOf(item), mend: "edit", drop: "take back",
       isMany: rowsOf(item) > LONGEST,
     }));
     const hasLines = Boolean(document.querySelector("#run > .line"));

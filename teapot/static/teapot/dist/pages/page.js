@@ -1,1 +1,1 @@
-import{o as r}from"./shared-6D75UPYJ.js";r();
+import{p as r}from"./shared-RWAQFRC7.js";r();
