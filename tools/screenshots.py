@@ -132,7 +132,7 @@ def table(page: Page) -> None:
 def shelf(page: Page) -> None:
     type_line(page, "/record first try")
     page.get_by_role("link", name="Shelf").click()
-    page.get_by_label("Actions for Three pots that cool").click()
+    page.get_by_label("more actions for Three pots that cool").click()
     page.locator("details[open] [list]").fill("cooling")
     page.keyboard.press("Enter")
     page.get_by_role("heading", name="cooling").wait_for()

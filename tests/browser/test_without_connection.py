@@ -127,7 +127,7 @@ def test_a_line_that_is_mended_stays_open_when_a_command_is_done(sheet):
     expect(sheet.get_by_test_id("line")).to_have_count(2)
     answer_late(sheet)
     type_lines(sheet, ["/angle deg"])
-    for key in ("PageUp", "m"):
+    for key in ("PageUp", "e"):
         sheet.keyboard.press(key)
     sheet.keyboard.type("00", delay=PAUSE)
     expect(sheet.get_by_label("Angles in")).to_have_value("deg")

@@ -120,7 +120,7 @@ def test_a_mend_with_an_error_is_refused_in_place(sheet):
     expect(sheet.get_by_label("The line's text")).to_have_value("sqrt(49)")
     press(sheet, "Enter")
     expect(answers(sheet).first).to_have_attribute("data-text", "7")
-    press(sheet, "m", "Escape")
+    press(sheet, "e", "Escape")
     expect(box).to_have_count(0)
     expect(answers(sheet).first).to_have_attribute("data-text", "7")
 
@@ -359,7 +359,7 @@ def test_a_line_asks_and_what_comes_behind_it_waits(sheet):
     expect(sheet.get_by_label("Again?")).to_be_focused()
     press(sheet, "Escape")
     expect(sheet.get_by_test_id("entry")).to_have_value('ask("Again?")')
-    press(sheet, "Escape", "PageUp", "ArrowUp", "m", "End")
+    press(sheet, "Escape", "PageUp", "ArrowUp", "e", "End")
     sheet.keyboard.type("*2")
     press(sheet, "Enter")
     expect(sheet.get_by_label("How warm?")).to_be_focused()

@@ -21,12 +21,14 @@ NAMES = {
     "sd": "stdev", "var": "variance", "total": "sum", "prod": "product", "cumsum": "cumulative",
     "maximum": "max", "minimum": "min", "largest": "max", "smallest": "min",
     "real": "re", "imag": "im", "imaginary": "im", "phase": "arg", "angle": "arg",
-    "conjugate": "conj", "norm": "abs", "mag": "abs", "magnitude": "abs", "modulus": "abs",
+    "conjugate": "conj", "mag": "abs", "magnitude": "abs", "modulus": "abs",
     "absolute": "abs", "fabs": "abs", "int": "trunc", "integer": "trunc", "fix": "trunc",
     "rand": "random", "lngamma": "lgamma", "gammaln": "lgamma", "loggamma": "lgamma",
     "log_e": "ln", "loge": "ln", "ld": "lb", "input": "ask", "prompt": "ask",
     "deg": "degrees", "degree": "degrees", "rad": "radians", "radian": "radians",
-    "time": "now",
+    "time": "now", "distinct": "unique", "concat": "join", "concatenate": "join",
+    "inner": "dot", "scalar": "dot", "vec": "cross", "isna": "is_missing", "isnull": "is_missing",
+    "groupby": "group", "describe": "overview", "summary": "overview",
 }  # fmt: skip
 """A function of the language for each."""
 
@@ -39,7 +41,6 @@ WRITTEN = {
     "scientific": "{} as scientific", "polar": "{} as polar", "dms": "{} as dms",
     "print": "{}", "echo": "{}", "display": "{}", "eval": "{}", "float": "{}",
     "evaluate": "{}", "simplify": "{}", "calculate": "{}", "number": "{}",
-    "norm": "sqrt(sum(abs({})^2))",
     "expm1": "exp({}) - 1", "log1p": "ln(1 + {0})", "log10p": "lg(1 + {0})",
 }  # fmt: skip
 """What is written for a call with one argument: ``{0}`` is that argument, in brackets
@@ -48,9 +49,6 @@ so written for a list only."""
 
 WRITTEN_WITH_TWO = {
     "polar": "{}∠{}",
-    "dot": "sum({}*{})",
-    "scalar": "sum({}*{})",
-    "inner": "sum({}*{})",
 }
 """The same with two arguments, in brackets where they need them."""
 
@@ -74,7 +72,7 @@ MISSING_FEATURES = {
         ("matrix", "det", "transpose", "eig", "eigenvalues", "linspace_of"),
         "Teapot has no matrices.",
     ),
-    **dict.fromkeys(("cross", "curl"), "Teapot has no vector products."),
+    **dict.fromkeys(("curl",), "Teapot has no vector analysis."),
     **dict.fromkeys(("for", "while", "loop", "repeat"), "Teapot has no loops: lists do each item."),
     **dict.fromkeys(("import", "include", "from", "def", "function", "return", "lambda"),
                     "This is a word of other languages; f(x) = x^2 makes a function here."),

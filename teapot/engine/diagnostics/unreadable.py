@@ -101,10 +101,12 @@ def _remove(cursor: Cursor) -> Mend:
 
 
 def _removes(cursor: Cursor) -> tuple[Mend, ...]:
-    """The mend that removes the token at hand; none where its neighbours would run together."""
+    """The mend that removes the token at hand; none where its neighbours would run together, or
+    a quantity would get another value."""
     start, end = cursor.token.span
     joins = cursor.text[:start][-1:].isalnum() and cursor.text[end : end + 1].isalnum()
-    return () if joins or cursor.token.text == "∠" else (_remove(cursor),)
+    assigns = re.match(r"\s*:?=(?!=)", cursor.text[end:]) is not None
+    return () if joins or assigns or cursor.token.text == "∠" else (_remove(cursor),)
 
 
 def _unopened_bracket(cursor: Cursor) -> LineError:

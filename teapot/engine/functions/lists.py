@@ -77,14 +77,17 @@ def items_of(x: Value, least: int = 0) -> Sequence[Value]:
 
 
 def count(x: Value) -> Value:
-    """How many items there are, or rows of a table; of truths, how many hold.  A notice gives the
-    number of missing ones."""
+    """How many items there are, or rows of a table; of truths, how many hold.  Missing ones are
+    left out, which a notice says."""
     if isinstance(x, Table):
         return exact(height(x))
     items = items_of(x)
     missing = len(items) - len(without_missing(items))
-    if missing:
+    if missing and conventions().are_of_old:
         notice(MISSING_COUNTED, missing=missing, are="is" if missing == 1 else "are")
+    elif missing:
+        tell_missing(missing, len(items))
+        items = without_missing(items)
     if items and all(isinstance(item, bool) for item in items) and not conventions().are_of_old:
         holding = sum(map(bool, items))
         notice(COUNTS_WHAT_HOLDS, holding=holding, all=len(items))

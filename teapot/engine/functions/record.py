@@ -28,13 +28,17 @@ class Parameter:
 class Delayed:
     """An argument of a function that decides itself which ones are worked out.
 
-    ``node`` is what was typed for it; ``among`` works it out with the columns of a table as
-    names.
+    ``node`` is what was typed for it; ``of`` works a part of it out with the columns of a table
+    as names.
     """
 
     value: Callable[[], Value]
     node: Node
-    among: Callable[[Mapping[str, Value]], Value]
+    of: Callable[[Node, Mapping[str, Value]], Value]
+
+    def among(self, columns: Mapping[str, Value]) -> Value:
+        """All of it with the columns of a table as names."""
+        return self.of(self.node, columns)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Hashable, Mapping, Sequence
 from typing import cast
 
+from teapot.engine.errors import LineError
 from teapot.engine.functions.helpers import outside
 from teapot.engine.functions.lists import (
     ITEMS,
@@ -28,6 +29,7 @@ from teapot.engine.numbers.values import (
     Angle,
     Complex,
     Date,
+    Exact,
     InterpolatedText,
     List,
     Measure,
@@ -35,10 +37,14 @@ from teapot.engine.numbers.values import (
     Uncertain,
     Value,
     exact,
+    is_missing,
 )
 from teapot.engine.reading.described import Example
-from teapot.engine.sentences.functions import NOT_A_TEXT
-from teapot.engine.sentences.tables import NO_LIST, WANTS_TABLE
+from teapot.engine.reading.plain import node_text
+from teapot.engine.reading.tree import ListOf, Node, Text
+from teapot.engine.sentences.functions import LIST_IS_EMPTY, NOT_A_TEXT, TOO_FEW_ITEMS
+from teapot.engine.sentences.tables import LIST_OF_GROUP, NO_LIST, WANTS_TABLE
+from teapot.engine.sentences.values import UNEQUAL_LENGTHS
 
 SUBJECT = "tables"
 SOURCE = "common practice of the trade"
@@ -94,7 +100,113 @@ def sort_by(x: Delayed, by: Delayed | None = None) -> Value:
         return pairs.columns[0]
     if by is None:
         return tables.sorted_by(value, value.columns[0].items)
-    return tables.sorted_by(value, items_of(by.among(by_name(value))))
+    keys = [key(value) for _, key in _keys(by, value)]
+    for key in keys:
+        if len(key) != height(value):
+            raise UNEQUAL_LENGTHS(length=height(value), other=len(key))
+    return tables.rows(value, tables.sorted_places(keys))
+
+
+Key = Callable[[Table], Sequence[Value]]
+
+
+def _keys(by: Delayed, of: Table) -> list[tuple[Node, Key]]:
+    """What rows are put in order or in groups by, each as it was typed: a column, its name as a
+    text, or several of them between square brackets."""
+    node = by.node
+    if (
+        isinstance(node, ListOf)
+        and node.items
+        and all(_is_column(one, by, of) for one in node.items)
+    ):
+        return [(one, _key(by, one)) for one in node.items]
+    return [(node, _key(by, node))]
+
+
+def _is_column(node: Node, by: Delayed, of: Table) -> bool:
+    if _text_in(node) is not None:
+        return True
+    value = by.of(node, by_name(of))
+    return isinstance(value, List) and len(value.items) == height(of)
+
+
+def _text_in(node: Node) -> str | None:
+    """What a text between quotation marks says; None for another node."""
+    if isinstance(node, Text) and all(isinstance(part, str) for part in node.parts):
+        return "".join(map(str, node.parts))
+    return None
+
+
+def _key(by: Delayed, node: Node) -> Key:
+    name = _text_in(node)
+    if name is not None:
+        return lambda table: tables.column(table, name).items
+
+    def items(table: Table) -> Sequence[Value]:
+        value = by.of(node, by_name(table))
+        return value.items if isinstance(value, List) else (value,) * height(table)
+
+    return items
+
+
+def group(t: Delayed, *asked: Delayed, by: Delayed, named: Mapping[str, Delayed]) -> Value:
+    """A row for each value of a column, in their order, with what is asked of the rows that have
+    it; those where it is missing come last.
+
+    Errors: :class:`LineError` for no table, or where a list is asked of a group.
+    """
+    table = _table(t.value())
+    keys = _keys(by, table)
+    columns = [key(table) for _, key in keys]
+    for column in columns:
+        if len(column) != height(table):
+            raise UNEQUAL_LENGTHS(length=height(table), other=len(column))
+    places: dict[tuple[Hashable, ...], list[int]] = {}
+    for place in range(height(table)):
+        same = tuple(_hashable(items[place]) for items in columns)
+        places.setdefault(same, []).append(place)
+    firsts = tables.rows(
+        Table(
+            tuple(_head_of(node) for node, _ in keys), tuple(List(tuple(one)) for one in columns)
+        ),
+        [of_group[0] for of_group in places.values()],
+    )
+    order = tables.sorted_places([column.items for column in firsts.columns])
+    groups = list(places.values())
+    parts = [tables.rows(table, groups[at]) for at in order]
+    wanted = [(one.node, one) for one in asked]
+    wanted += [(tables.head_of(name), one) for name, one in named.items()]
+    made = [List(tuple(_of_group(one, part) for part in parts)) for _, one in wanted] or [
+        List(tuple(exact(height(part)) for part in parts))
+    ]
+    heads = tuple(head for head, _ in wanted) or (tables.head_of("count"),)
+    firsts = tables.rows(firsts, order)
+    return Table((*firsts.heads, *heads), (*firsts.columns, *made))
+
+
+def _head_of(node: Node) -> Node:
+    name = _text_in(node)
+    return node if name is None else tables.head_of(name)
+
+
+def _hashable(value: Value) -> Hashable:
+    if is_missing(value):
+        return None
+    if isinstance(value, Exact | str | bool | Date):
+        return value
+    return repr(value) if isinstance(value, Measure) else id(value)
+
+
+def _of_group(one: Delayed, part: Table) -> Value:
+    try:
+        value = one.among(by_name(part))
+    except LineError as error:
+        if error.is_a(LIST_IS_EMPTY) or error.is_a(TOO_FEW_ITEMS):
+            return MISSING  # nothing is left of it without the missing values
+        raise
+    if isinstance(value, List):
+        raise LIST_OF_GROUP(typed=node_text(one.node))
+    return value
 
 
 def widen(t: Delayed, new: Mapping[str, Delayed]) -> Value:
@@ -110,9 +222,25 @@ def widen(t: Delayed, new: Mapping[str, Delayed]) -> Value:
     return value
 
 
-def columns(t: Value) -> Value:
-    """The names of the columns."""
-    return List(tuple(name_of(head) for head in _table(t).heads))
+def columns(t: Delayed, *wanted: Delayed) -> Value:
+    """The names of the columns; where some are named, the table of these.
+
+    Errors: :class:`LineError` for no table, or no such column.
+    """
+    table = _table(t.value())
+    if not wanted:
+        return List(tuple(name_of(head) for head in table.heads))
+    names = [name_of(_head_of(one.node)) for one in wanted]
+    known = [name_of(head) for head in table.heads]
+    for name in names:
+        tables.column(table, name)
+    places = [known.index(name) for name in names]
+    units = tables.units_of(table)
+    return Table(
+        tuple(table.heads[at] for at in places),
+        tuple(table.columns[at] for at in places),
+        tuple(units[at] for at in places) if any(units) else (),
+    )
 
 
 def overview(t: Value) -> Value:
@@ -257,11 +385,23 @@ FUNCTIONS = (
         confused_with="a file of the machine: a table is brought onto the shelf first.",
     ),
     _function(
-        "columns", "The names of the columns of a table.", columns, (TABLE,),
+        "columns", "The names of the columns of a table, or a table of some of them.", columns,
+        (TABLE, Parameter("name", "a column that is wanted", "a column", optional=True)),
         ((f"columns({MADE})", "=", '["[2, 1]", "[5, 8]"]'),
          (f"count(columns({MADE}))", "=", "2")),
-        value="a list of texts", related=("overview", "table"), accepts=(Table,),
-        words="names heads header fields", confused_with="count, which says how many rows it has.",
+        value="a list of texts, or a table", related=("overview", "table"), accepts=(Table,),
+        lazy=True, variadic=True, words="names heads header fields choose select subset of columns",
+        confused_with="count, which says how many rows it has.",
+    ),
+    _function(
+        "group", "A row for each value of a column, with what is asked of its rows.", group,
+        (TABLE, Parameter("by", "the column, or [a, b] for two", "a column"),
+         Parameter("x", "what is asked, such as mean(temp)", "an expression", optional=True)),
+        (("count(group(table([1, 2, 1], [5, 6, 7]), by=[1, 2, 1]))", "=", "2"),
+         ("group(widen(table([1, 2]), k = [1, 1]), by=k, n = count(k)).n", "=", "[2]")),
+        related=("where", "sort", "unique"), names_columns=True, variadic=True, accepts=(Table,),
+        words="group by each category per class aggregate pivot split apply",
+        confused_with="sort, which keeps every row.",
     ),
     _function(
         "overview", "Each column in a row: kind, count, missing, least, greatest, mean, deviation.",

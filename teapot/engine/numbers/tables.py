@@ -116,6 +116,16 @@ def sorted_by(table: Table, key: Sequence[Value]) -> Table:
     return rows(table, [*places_in_order(present, key), *missing])
 
 
+def sorted_places(keys: Sequence[Sequence[Value]]) -> list[int]:
+    """The places of rows in the order of their keys, the first of which counts most."""
+    places = list(range(len(keys[0])))
+    for key in reversed(keys):
+        items = taken(key, places)
+        present, missing = with_and_without(items)
+        places = [places[at] for at in (*places_in_order(present, items), *missing)]
+    return places
+
+
 def with_and_without(key: Sequence[Value]) -> tuple[list[int], list[int]]:
     """The places that have a value, and those where it is missing, counted from 0."""
     if isinstance(key, MeasureArray):

@@ -192,6 +192,9 @@ class Parser(Cursor):
     in_exponent = 0
     """How many exponents the operand at hand stands in."""
 
+    item_of: Node | None = None
+    """What the square brackets at hand take an item of."""
+
     @property
     def has_equals(self) -> bool:
         """Whether the line may give a name its value."""
@@ -423,7 +426,10 @@ class Parser(Cursor):
         return Comparison(self.across(first, operands[-1]), tuple(operands), tuple(ops))
 
     def range(self, start: Node) -> Node:
-        self.next()
+        sign = self.next()
+        if self.item_of is not None and self.token.text == "]":  # w[2..]
+            last = Call(sign.span, "count", (self.item_of,), (), sign.span)
+            return Range(self.across(start, start).to(sign.span), start, last)
         stop = self.operand("..", SUM)
         step = self.operand("by", SUM) if self.takes("by") else None
         return Range(self.across(start, step or stop), start, stop, step)
@@ -699,7 +705,9 @@ class Parser(Cursor):
         opening = self.open()
         if isinstance(of, Name) and of.name in self.functions and of.name not in self.quantities:
             unreadable.refuse_square_call(self, of)
+        outside, self.item_of = self.item_of, of
         index = self.nested(self.expression, "The position of an item is missing.")
+        self.item_of = outside
         self.close("]")
         return Subscript(self.across(of, of).to(self.previous.span or opening.span), of, index)
 

@@ -33,3 +33,7 @@ NO_TEST = Problem(
     "no-test",
     "This needs a test that is true or false for each item, such as w > 3.",
 )
+LIST_OF_GROUP = Problem(
+    "list-of-group",
+    "{typed} gives a list for each group, and one value is needed, such as mean({typed}).",
+)

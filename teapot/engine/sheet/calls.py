@@ -95,6 +95,14 @@ def refuse_other_than_one(function: Function, node: Call) -> None:
         )
 
 
+def refuse_without(function: Function, node: Call, name: str) -> None:
+    """Errors: :class:`LineError` unless there is a first argument, and one of that name."""
+    given = {one for one, _ in node.named}
+    missing = function.parameters[0].name if not node.args else name if name not in given else ""
+    if missing:
+        raise MISSING_ARGUMENT(node.span, name=missing, pattern=function.pattern)
+
+
 def _related_with_more(function: Function, node: Call) -> tuple[Mend, ...]:
     """``sqrt(8, 3)``: the related functions that take so many arguments."""
     related = (BY_NAME[name] for name in function.related if name in BY_NAME)
@@ -352,6 +360,11 @@ class ColumnScope:
 
     def quantity(self, name: str) -> Value | None:
         return self.columns.get(name) or self.outer.quantity(name)
+
+    def quoted(self, name: str) -> Value | None:
+        """The column of a name that is typed between quotation marks alone; None where it is a
+        text."""
+        return None if name.isidentifier() else self.columns.get(name)
 
     def line_of(self, name: str) -> int | None:
         return None if name in self.columns else self.outer.line_of(name)

@@ -414,6 +414,10 @@ def _date(node: DateLiteral, scope: Scope) -> Value:
 
 
 def _text(node: Text, scope: Scope) -> Value:
+    if isinstance(scope, calls.ColumnScope) and len(node.parts) == 1:
+        column = scope.quoted(str(node.parts[0]))
+        if column is not None:
+            return column
     found = [_filled(part, scope) for part in node.parts]
     if all(type(part) is str for part in found):
         return "".join(cast(list[str], found))
@@ -792,17 +796,20 @@ def _delayed(argument: Node, scope: Scope) -> Delayed:
     """An argument that is worked out when it is asked for, if so with the columns of a table
     as names."""
 
-    def among(columns: Mapping[str, Value]) -> Value:
-        return evaluate(argument, calls.ColumnScope(scope, columns))
+    def of(node: Node, columns: Mapping[str, Value]) -> Value:
+        return evaluate(node, calls.ColumnScope(scope, columns))
 
-    return Delayed(partial(evaluate, argument, scope), argument, among)
+    return Delayed(partial(evaluate, argument, scope), argument, of)
 
 
 def _call_built_in(function: Function, node: Call, scope: Scope) -> Value:
     if function.names_columns:
-        calls.refuse_other_than_one(function, node)
         given = [_delayed(argument, scope) for argument in node.args]
         named = {name: _delayed(argument, scope) for name, argument in node.named}
+        if function.variadic:
+            calls.refuse_without(function, node, "by")
+            return function.compute(*given, by=named.pop("by"), named=named)
+        calls.refuse_other_than_one(function, node)
         return function.compute(*given, named)
     arguments = calls.bind_to(function, node)
     if function.lazy:
