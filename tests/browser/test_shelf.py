@@ -266,6 +266,7 @@ def test_lines_are_kept_as_a_procedure_and_a_sheet_goes_out_and_in(sheet, tmp_pa
     file = tmp_path / "kettle.txt"
     download.value.save_as(file)
     sheet.keyboard.press("Escape")
+    expect(sheet.locator("#out-dialog")).to_be_hidden()
     sheet.keyboard.press("Control+.")
     sheet.get_by_role("button", name="Make procedure or record").click()
     sheet.get_by_test_id("which-lines").fill("1..2")

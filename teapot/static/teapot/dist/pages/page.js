@@ -1,1 +1,1 @@
-import{p as r}from"./shared-C7FMN6D5.js";r();
+import{p as r}from"./shared-7QO52SZR.js";r();
