@@ -32,6 +32,14 @@ def main() -> int:
         metavar="NAME=FILE.csv",
         help='makes shelf("NAME") known to the sheet',
     )
+    parser.add_argument(
+        "--procedure",
+        action="append",
+        default=[],
+        type=_named_file,
+        metavar="NAME=FILE.txt",
+        help='makes run("NAME") known to the sheet',
+    )
     options = parser.parse_args()
     try:
         text = _read(options.file)
@@ -52,6 +60,7 @@ def main() -> int:
                 options.latex,
                 options.whole,
                 tuple(options.data),
+                tuple(options.procedure),
             )
             printed = _answered(sheet, wanted, may_ask=options.file is not None)
             failed = failed or printed.failed
@@ -80,7 +89,7 @@ def _new_sheet() -> Answering:
 def _named_file(text: str) -> tuple[str, str]:
     name, separator, path = text.partition("=")
     if not (name and separator and path):
-        raise argparse.ArgumentTypeError("say NAME=FILE.csv")
+        raise argparse.ArgumentTypeError("say NAME=FILE")
     return name, path
 
 

@@ -4,10 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, field
+from pathlib import Path
 
 from teapot.engine.errors import Asks, LineError
 from teapot.engine.files.shelf import File, shelf_of
 from teapot.engine.numbers.context import Conventions
+from teapot.engine.numbers.shelf import ProcedureText
 from teapot.engine.printed import as_json, as_rows
 from teapot.engine.sheet.line import Drawn
 from teapot.engine.sheet.outcome import ERROR, UNFINISHED, Outcome
@@ -30,7 +32,7 @@ class AnsweredLine:
 @dataclass(frozen=True, slots=True)
 class WantedLine:
     """A line that is to be answered, and how that is to be printed; ``data`` are the files of
-    the tables on its shelf, each with its name."""
+    the tables on its shelf, each with its name, and ``procedures`` those of its procedures."""
 
     number: int
     text: str
@@ -40,6 +42,7 @@ class WantedLine:
     latex: bool = False
     whole: bool = False
     data: tuple[tuple[str, str], ...] = ()
+    procedures: tuple[tuple[str, str], ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -58,6 +61,14 @@ class Printed:
     last_answered: int | None = None
 
 
+def _procedure(name: str, path: str) -> ProcedureText:
+    """The lines in a file under a name; none where it cannot be read."""
+    try:
+        return ProcedureText(name, Path(path).read_text(encoding="utf-8-sig", errors="replace"))
+    except OSError as error:
+        return ProcedureText(name, f"# {path} cannot be read: {error.strerror}")
+
+
 class PrintingSheet:
     """A sheet whose lines are printed as they are answered."""
 
@@ -74,7 +85,13 @@ class PrintingSheet:
         """The line's answer, printed."""
         sheet = self.sheet
         files = {name: File(path) for name, path in wanted.data}
-        sheet.shelf = shelf_of({name: name for name in files}, files)
+        texts = {name: _procedure(name, path) for name, path in wanted.procedures}
+        sheet.shelf = shelf_of(
+            {name: name for name in files},
+            files,
+            procedures={name: name for name in texts},
+            texts=texts,
+        )
         sheet.remove(wanted.number)
         outcome = sheet.answer(wanted.text, wanted.replies, wanted.number)
         steps: list[WorkStep] = []

@@ -12,8 +12,10 @@ from uuid import uuid4
 from django.db import IntegrityError, transaction
 
 from teapot.accounts.models import Person
+from teapot.engine.errors import LineError
 from teapot.engine.numbers import shelf
 from teapot.engine.reading.tokens import split_note
+from teapot.engine.reading.units import unit_from
 from teapot.engine.sheet.shown import KeptOutcome
 from teapot.fence.procedure_jobs import Ran
 from teapot.procedures.models import Procedure, ProcedureVersion, Run
@@ -91,8 +93,21 @@ def as_questions(lines: Sequence[str]) -> str:
     return "\n".join(rows)
 
 
+_MEASURE = re.compile(
+    r"\(?[-+−]?\d[\d.,_]*(?:[eE][-+]?\d+|\s*[×*]\s*10\^[-−]?\d+)?"
+    r"(?:\s*(?:±|\+/-)\s*[\d.]+(?:[eE][-+]?\d+)?)?\)?\s*(?P<unit>[^\W\d_%].*|[%°Ω].*)"
+)
+"""A number with its unit, measured or not."""
+
+
 def _is_given(value: str) -> bool:
     """Whether a value was typed in, and computed from nothing."""
+    found = _MEASURE.fullmatch(value)
+    if found is not None and ";" not in value:
+        try:
+            return unit_from(found["unit"]) is not None
+        except LineError:
+            return False
     names = re.findall(r"[^\W\d]\w*", re.sub(r'"[^"]*"', "", value))
     return not set(names) - UNITS and ";" not in value and bool(re.search(r"[\d\"]", value))
 

@@ -11,8 +11,10 @@ from hypothesis import strategies as st
 
 from teapot.engine import FullSheet
 from teapot.engine.aids.completion import complete
+from teapot.engine.files.shelf import File, shelf_of
 from teapot.engine.functions.tables import overview
 from teapot.engine.numbers import tables
+from teapot.engine.numbers.context import Conventions
 from teapot.engine.numbers.values import MISSING, List, Table, exact
 from tests.engine.answers import answer, outcome
 
@@ -150,3 +152,60 @@ def test_a_long_table_of_texts_is_filtered_at_once():
     sheet.answer("pot = 3")
     assert sheet.answer('n = count(where("x" + (0..1999), "x" + (0..1999) == "x7"))').status == "ok"
     assert sheet.answer("n").answers[0].text == "1"
+
+
+AIR = "Ozone,Solar.R,Month\n41,190,5\n36,118,5\n,149,6\n18,313,6\nNA,NA,7\n"
+
+
+@pytest.fixture
+def air(tmp_path):
+    """A sheet with a table in which values are missing; invented."""
+    file = tmp_path / "air.csv"
+    file.write_text(AIR)
+    sheet = FullSheet()
+    sheet.shelf = shelf_of({"air": "1"}, {"1": File(str(file))})
+    sheet.answer('air = shelf("air");')
+    return sheet
+
+
+@pytest.mark.parametrize(
+    ("line", "shown"),
+    [
+        ("count(air.Ozone)", "3"),
+        ("is_missing(air.Ozone)", "[false, false, true, false, true]"),
+        ('air."Solar.R"[2]', "118"),
+        ('where(air, "Solar.R" > 150).Month', "[5, 6]"),
+        ("where(air, is_missing(Ozone)).Month", "[6, 7]"),
+        ("group(air, by=Month)", "Month  count\n5  2\n6  2\n7  1"),
+        ("group(air, by=Month, warm = max(Ozone)).warm", "[41, 18, undefined]"),
+        ("group(air, by=Month, mean(Ozone), count(Ozone))",
+         "Month  mean(Ozone)  count(Ozone)\n5  38.5  2\n6  18  1\n7  undefined  0"),
+        ('group(air, by="Month", mean("Solar.R")).Month', "[5, 6, 7]"),
+        ("count(group(air, by=[Month, Ozone]))", "5"),
+        ("sort(air, by=[Month, Ozone]).Ozone", "[36, 41, 18, undefined, undefined]"),
+        ('sort(air, by="Ozone").Ozone', "[18, 36, 41, undefined, undefined]"),
+        ("columns(air, Ozone, Month)[1]", "Ozone  Month\n41  5"),
+        ('columns(columns(air, "Solar.R"))', '["Solar.R"]'),
+    ],
+)  # fmt: skip
+def test_groups_columns_and_missing_values(air, line, shown):
+    assert air.answer(line).answers[0].text == shown
+
+
+@pytest.mark.parametrize(
+    ("line", "said"),
+    [
+        ("group(air, by=Month, Ozone)", "gives a list for each group"),
+        ("group(air, mean(Ozone))", "The argument by is missing"),
+        ("group(air, by=Month, by=Ozone)", "by is given twice"),
+        ("group(3, by=Month)", "needs a table"),
+        ("columns(air, Wind)", "Wind"),
+    ],
+)
+def test_what_a_group_does_not_do_is_said(air, line, said):
+    assert said in air.answer(line).error.text
+
+
+def test_a_kept_line_counts_missing_values_as_it_did(air):
+    line = air.put(2, "count(air.Ozone)", 2, conventions=Conventions(units="names"))
+    assert air.outcome_of(line).answers[0].text == "5"

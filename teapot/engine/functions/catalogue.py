@@ -140,7 +140,10 @@ CONSTANTS: dict[str, Constant] = {
 }
 
 
-ADDED = frozenset({"date", "value", "uncertainty", "relative", "weighted_mean", "correlated"})
+ADDED = {
+    "date", "value", "uncertainty", "relative", "weighted_mean", "correlated", "append", "join",
+    "differences", "unique", "any", "all", "is_missing", "dot", "cross", "norm", "group",
+}  # fmt: skip
 """Functions that there are since December 2026: in a line that was kept before, these are names as
 any other."""
 

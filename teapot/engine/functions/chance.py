@@ -30,7 +30,13 @@ from teapot.engine.reading.described import Example
 from teapot.engine.reading.plain import node_text
 from teapot.engine.reading.tree import NOWHERE, Text
 from teapot.engine.sentences.functions import ASKED_LATER, DRAWN_LATER, NOT_A_TEXT
-from teapot.engine.sentences.values import NO_DATE_IN_TEXT, NO_DAY, NOTHING_TO_DRAW_FROM, OTHER_KIND
+from teapot.engine.sentences.values import (
+    NO_DATE_IN_TEXT,
+    NO_DAY,
+    NOTHING_TO_DRAW_FROM,
+    OTHER_KIND,
+    REPLY_WITHOUT_UNIT,
+)
 
 SUBJECT = "chance, dates and questions"
 SOURCE = "common practice of the trade"
@@ -145,6 +151,8 @@ def check_kind(value: Value, preset: Value | None) -> None:
     value, preset = (one.nominal if isinstance(one, Uncertain) else one for one in (value, preset))
     kinds = next((kinds for kinds in ALIKE if isinstance(preset, kinds)), (type(preset),))
     if not isinstance(value, kinds):
+        if isinstance(preset, Measure) and isinstance(value, Exact | Real):
+            raise REPLY_WITHOUT_UNIT(unit=preset.unit.text)
         wanted, kind = (KINDS.get(type(one), "a number") for one in (preset, value))
         raise OTHER_KIND(wanted=wanted, kind=kind)
 

@@ -18,6 +18,9 @@ EMPTY_LIST_IN_BINARY64 = Problem("not-in-binary64", "An empty list cannot be com
 NO_VALUE = Problem("no-value", "This needs a single value, such as 85 or 30°.")
 
 OTHER_KIND = Problem("other-kind", "This needs {wanted}, and it is {kind}.")
+REPLY_WITHOUT_UNIT = Problem(
+    "reply-without-unit", "The unit is missing: type it after the number, such as {unit}."
+)
 
 NOT_A_LIST = Problem("not-a-list", "Only a list has items that square brackets can pick.")
 

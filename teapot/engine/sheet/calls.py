@@ -95,6 +95,16 @@ def refuse_other_than_one(function: Function, node: Call) -> None:
         )
 
 
+def refuse_twice(function: Function, node: Call) -> None:
+    """Errors: :data:`BAD_ARGUMENT` for a name that is given two values."""
+    names = [name for name, _ in node.named]
+    for at, (name, argument) in enumerate(node.named):
+        if name in names[:at]:
+            raise BAD_ARGUMENT(
+                argument.span, pattern=function.pattern, name=name, what="is given twice"
+            )
+
+
 def refuse_without(function: Function, node: Call, name: str) -> None:
     """Errors: :class:`LineError` unless there is a first argument, and one of that name."""
     given = {one for one, _ in node.named}

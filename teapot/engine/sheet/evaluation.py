@@ -804,6 +804,7 @@ def _delayed(argument: Node, scope: Scope) -> Delayed:
 
 def _call_built_in(function: Function, node: Call, scope: Scope) -> Value:
     if function.names_columns:
+        calls.refuse_twice(function, node)
         given = [_delayed(argument, scope) for argument in node.args]
         named = {name: _delayed(argument, scope) for name, argument in node.named}
         if function.variadic:
