@@ -38,7 +38,7 @@ def test_nothing_is_wrong_with_any_view_of_the_demo(page, demo):
         views.append(demo.url + found.get_attribute("href"))
     views += [f"{demo.url}/{path}" for path in (
         "shelf/", "shelf/?bin=1", "handbook/", "handbook/sin", "tables/", "account/",
-        "account/sign-in", "account/recover", "account/recover/sent",
+        "account/sign-in", "account/recover", "account/recover/sent", "kit",
     )]  # fmt: skip
     for view in views:
         page.set_viewport_size({"width": 1280, "height": 800})

@@ -147,3 +147,61 @@ def test_more_rows_of_a_table_are_shown_on_demand(sheet):
     expect(rows).to_have_count(301)
     expect(sheet.locator("#line-1")).to_contain_text("300 rows, 300 shown")
     expect(sheet.get_by_test_id("more-rows")).to_have_count(0)
+
+
+LOGGER = (
+    "Data logger TL-3\nSerial: 004711\n\nNo.;Time;T1 [°C]\n1;00:00:00;21,5\n2;00:00:10;21,6\n"
+    "3;00:00:20;21,9\n"
+)
+
+
+def test_the_file_of_an_instrument_is_brought_in_by_mouse_and_by_keyboard(sheet):
+    sheet.evaluate(DROP, ["logger.txt", LOGGER])
+    first = sheet.get_by_label("First line of the table")
+    expect(first).to_have_value("4")
+    expect(sheet.get_by_test_id("above")).to_contain_text("Serial: 004711")
+    expect(sheet.get_by_label("Kind of column 2")).to_have_value("clock time")
+    # a click on a row moves the head, and a key moves it back
+    sheet.locator("[data-begins='5']").click()
+    expect(first).to_have_value("5")
+    expect(sheet.get_by_label("Name of column 1")).to_have_value("1")
+    first.focus()
+    sheet.keyboard.press("Control+A")
+    sheet.keyboard.type("4")
+    sheet.keyboard.press("Tab")
+    expect(sheet.get_by_label("Name of column 3")).to_have_value("T1")
+    assert axe_violations(sheet) == []
+    sheet.get_by_test_id("table-name").fill("logger")
+    sheet.keyboard.press("Enter")
+    expect(entry(sheet)).to_have_value('logger = shelf("logger")')
+    sheet.keyboard.press("Enter")
+    type_line(sheet, "mean(logger.T1)")
+    expect(answers(sheet).last).to_have_attribute("data-text", "21.66666667 °C")
+
+
+def test_a_column_is_drawn_against_another(sheet):
+    sheet.evaluate(DROP, ["pots.csv", POTS])
+    sheet.get_by_test_id("keep").click()
+    entry(sheet).wait_for()
+    sheet.get_by_role("link", name="Shelf").click()
+    sheet.get_by_role("link", name="pots", exact=True).click()
+    picture = sheet.get_by_test_id("picture")
+    expect(picture.get_by_role("img")).to_be_visible()
+    sheet.get_by_label("draw time").click()
+    expect(sheet.get_by_label("Up", exact=True)).to_have_value("time")
+    sheet.get_by_label("draw time").click()
+    expect(sheet.get_by_label("Across", exact=True)).to_have_value("time")
+
+
+def test_a_table_is_deleted_from_its_menu_and_brought_back(sheet):
+    sheet.evaluate(DROP, ["pots.csv", POTS])
+    sheet.get_by_test_id("keep").click()
+    entry(sheet).wait_for()
+    sheet.get_by_role("link", name="Shelf").click()
+    sheet.get_by_role("link", name="pots", exact=True).click()
+    sheet.keyboard.press("Control+.")
+    sheet.get_by_role("button", name="Delete table").press("Enter")
+    expect(sheet.get_by_test_id("said")).to_contain_text("pots is in the bin")
+    sheet.keyboard.press("Escape")
+    sheet.locator("body").press("Control+z")
+    expect(sheet.get_by_role("link", name="pots", exact=True)).to_be_visible()

@@ -1,6 +1,7 @@
 """History, mending in place, out of date, forms and workings: by keyboard alone."""
 
 import json
+import re
 
 import pytest
 from playwright.sync_api import expect
@@ -517,3 +518,64 @@ def test_a_given_value_shows_its_value_and_what_was_typed_on_a_second_look(sheet
     field.focus()
     expect(field).to_have_value("3+5")
     expect(figure).to_be_hidden()
+
+
+def test_menus_close_with_escape_and_by_a_click_outside_and_lead_to_links(sheet):
+    type_lines(sheet, "a = 2")
+    expect(answers(sheet)).to_have_count(1)
+    menu = sheet.locator("#sheet-menu")
+    sheet.keyboard.press("Control+.")
+    expect(menu).to_have_attribute("open", "")
+    sheet.keyboard.press("Escape")
+    expect(menu).not_to_have_attribute("open", "")
+    menu.locator("summary").click()
+    sheet.locator("#scroll").click(position={"x": 30, "y": 30})
+    expect(menu).not_to_have_attribute("open", "")
+    sheet.keyboard.press("Control+s")
+    sheet.get_by_test_id("make-link").click()
+    expect(sheet.get_by_label("The link")).to_have_value(re.compile("/shared/"))
+    sheet.get_by_role("button", name="Withdraw").click()
+    expect(sheet.get_by_test_id("link")).to_have_count(0)
+
+
+def test_a_bracket_that_was_put_in_is_typed_over_and_undone(sheet):
+    entry = sheet.get_by_test_id("entry")
+    entry.press_sequentially("cbr")
+    expect(sheet.get_by_test_id("completion").get_by_role("option").first).to_contain_text("cbrt")
+    press(sheet, "Tab")
+    sheet.keyboard.type("27)")
+    expect(entry).to_have_value("cbrt(27)")
+    sheet.keyboard.press("Control+a")
+    sheet.keyboard.type("(")
+    expect(entry).to_have_value("(cbrt(27))")
+    sheet.keyboard.press("Control+z")
+    expect(entry).to_have_value("cbrt(27)")
+
+
+def test_few_tabs_lead_from_the_entry_to_the_menus(sheet):
+    sheet.get_by_test_id("entry").focus()
+    press(sheet, "Tab", "Enter")
+    assert sheet.evaluate("document.activeElement.textContent.trim()") == "Sheet"
+    found = [sheet.evaluate("document.activeElement.getAttribute('aria-label')")]
+    for _ in range(3):
+        press(sheet, "Tab")
+        found.append(sheet.evaluate("document.activeElement.getAttribute('aria-label')"))
+    assert found[1:3] == ["Undo", "Redo"]
+
+
+def test_an_answer_is_told_once_and_without_its_buttons(sheet):
+    type_lines(sheet, "m = 1.2 kg  # water")
+    expect(sheet.locator("#aloud")).to_have_text("Line 1: m = 1.2 kg")
+    type_lines(sheet, "1/3")
+    expect(sheet.locator("#aloud")).to_have_text("Line 2: ≈ 0.3333333333")
+
+
+def test_lines_far_above_leave_the_page_and_come_back(sheet):
+    paste(sheet, "".join(f"{n} + 1\n" for n in range(170)))
+    press(sheet, "Enter")
+    expect(sheet.locator("#line-170")).to_be_visible()
+    type_lines(sheet, "7*6")
+    expect(answers(sheet).last).to_have_attribute("data-text", "42")
+    expect(sheet.locator("#line-1")).to_have_count(0)
+    sheet.locator("#scroll").evaluate("(run) => { run.scrollTop = 0; }")
+    expect(sheet.locator("#line-60")).to_have_count(1)

@@ -16,8 +16,14 @@ document.addEventListener("click", (event) => {
   const form = document.getElementById("picture-of");
   if (!name || !form) return;
   const { up, across } = form.elements;
-  if (up.value === name) across.value = across.value === name ? "" : name;
-  else up.value = name;
+  if (up.value === name) {
+    const others = [across.value, ...[...up.options].map((one) => one.value)];
+    across.value = name;
+    up.value = others.find((other) => other && other !== name) ?? name;
+  } else {
+    if (across.value === name) across.value = "";
+    up.value = name;
+  }
   form.dispatchEvent(new Event("change", { bubbles: true }));
 });
 document.addEventListener("htmx:afterSwap", (event) => {
@@ -37,7 +43,7 @@ document.addEventListener("click", (event) => {
 
 // the last thing that was put into the bin comes back
 document.addEventListener("keydown", (event) => {
-  if (!event.ctrlKey || event.key.toLowerCase() !== "z" || event.target.closest("input, textarea")) return;
+  if (!event.ctrlKey || event.key.toLowerCase() !== "z" || event.target.closest("input, textarea")?.value) return;
   document.querySelector("[data-testid=said] button")?.click();
 });
 
