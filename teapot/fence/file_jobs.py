@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from pathlib import Path
 from typing import cast
@@ -15,7 +16,7 @@ from teapot.engine.files.preview import Guess, Misfit, preview_of
 from teapot.engine.files.shelf import File, shelf_of, table_in
 from teapot.engine.forms.answer import write
 from teapot.engine.functions.catalogue import BY_NAME
-from teapot.engine.functions.tables import overview
+from teapot.engine.functions.tables import MEASURE, MEASURED, NUMBER, kind_of, overview
 from teapot.engine.mends import Span
 from teapot.engine.numbers import tables
 from teapot.engine.numbers.bulk_sums import numbers_in
@@ -170,9 +171,13 @@ class ShowRows(Job[RowsShown]):
         return RowsShown(_cells(table, places), self.first, count, _reading(self.test))
 
 
+def _are_numbers(items: Sequence[Value]) -> bool:
+    return kind_of(without_missing(items)) in (NUMBER, MEASURE, MEASURED)
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
-class DrawColumns(Job[Scatter | None]):
-    """One column over another, or over the numbers of the rows; None where they are no pairs of
+class DrawColumns(Job[list[Scatter]]):
+    """One column over another, or over the numbers of the rows; none where they are no pairs of
     numbers."""
 
     file: File
@@ -180,11 +185,14 @@ class DrawColumns(Job[Scatter | None]):
     across: str = ""
     test: str = ""
 
-    def do(self, sheet: FullSheet) -> Scatter | None:
+    def do(self, sheet: FullSheet) -> list[Scatter]:
         table = with_measures(_chosen(self.file, self.test))
         columns = by_name(table)
-        if self.up not in columns or (self.across and self.across not in columns):
-            return None
+        named = [self.up, *([self.across] if self.across else [])]
+        if not columns.keys() >= set(named):
+            return []
+        if not all(_are_numbers(columns[name].items) for name in named):
+            return []
         up = columns[self.up].items
         counted = [Exact(fmpq(row)) for row in range(1, len(up) + 1)]
         across = columns[self.across].items if self.across else counted
@@ -192,7 +200,8 @@ class DrawColumns(Job[Scatter | None]):
             two for two in zip(across, up, strict=True) if not any(is_missing(one) for one in two)
         ]
         x, y = ([two[side] for two in pairs] for side in (0, 1))
-        return scatter_of(x, y, self.across or "row", self.up)
+        found = scatter_of(x, y, self.across or "row", self.up)
+        return [] if found is None else [found]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -14,7 +14,7 @@ from teapot.engine.sheet.quantities import Quantity, list_quantities
 class ListingNews:
     """The quantities at the foot of a sheet that differ from those of the revision ``since``,
     or all where that is None; the names of all in their order, how many more there are, the
-    lines that are out of date, and how many quantities are."""
+    lines that are out of date, and how many quantities or lines are."""
 
     since: int | None
     changed: list[Quantity]
@@ -44,11 +44,12 @@ def news_of(sheet: FullSheet, since: int | None, revision: int) -> ListingNews:
     else:
         before = known.quantities
     _listed[sheet] = _Listed(revision, {one.name: one for one in quantities})
+    out_of_date = lines_out_of_date(sheet.dependence())
     return ListingNews(
         since,
         [one for one in quantities if before.get(one.name) != one],
         [one.name for one in quantities],
         left_out,
-        lines_out_of_date(sheet.dependence()),
-        sum(bool(one.reason) for one in quantities),
+        out_of_date,
+        max(len(out_of_date), sum(bool(one.reason) for one in quantities)),
     )

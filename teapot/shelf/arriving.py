@@ -58,9 +58,15 @@ def kind_of(name: str, head: bytes) -> str:
     return "table" if _are_cells(text) else "sheet"
 
 
+MOST_WHOLE = 20
+"""Lines of a text that is looked at whole."""
+
+
 def _are_cells(text: str) -> bool:
     """Whether a text is a table: most of its lines are rows of numbers, or all are as wide."""
-    lines = [row for row in text.splitlines()[:-1] if row.strip()] or text.splitlines()
+    lines = [row for row in text.splitlines() if row.strip()]
+    if len(lines) > MOST_WHOLE:
+        lines.pop()  # the end of what was looked at may be in its midst
     found = layout_of("\n".join(lines), SEPARATORS)
     if found is not None and found.separator in SEPARATORS:
         body = lines[found.above : len(lines) - found.below][found.has_head :]

@@ -12,6 +12,7 @@ urlpatterns = [
     path("files/<uuid:pk>/drop", views.drop, name="drop-file"),
     path("<uuid:pk>", views.table, name="table"),
     path("<uuid:pk>/rows", views.rows, name="table-rows"),
+    path("<uuid:pk>/rest-of-file", views.rest_of_file, name="table-rest-of-file"),
     path("<uuid:pk>/picture", views.picture, name="table-picture"),
     path("<uuid:pk>/rows.csv", views.as_csv, name="table-csv"),
     path("<uuid:pk>/rename", views.rename, name="rename-table"),

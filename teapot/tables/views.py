@@ -129,9 +129,21 @@ def _preview(request: HttpRequest, version: Version, error: str = "") -> HttpRes
         "sheet": data.get("sheet", ""),
         "table": data.get("table", ""),
         "error": error,
+        "alike": None if data.get("table") else _alike(version, shown.guess),
     }
     template = "tables/guesses.html" if request.htmx else "tables/preview.html"
     return render(request, template, context)
+
+
+def _alike(version: Version, guess: Guess) -> DataTable | None:
+    """The table that has the same columns, of which this may be a newer file."""
+    if version.owner is None:
+        return None
+    names = [column.name for column in guess.columns]
+    for table in version.owner.tables.filter(binned=None):
+        if [column["name"] for column in table.newest.columns] == names:
+            return table
+    return None
 
 
 def _with_misfits(shown: file_jobs.FileShown) -> list[list[tuple[str, str]]]:
@@ -291,8 +303,20 @@ def picture(request: HttpRequest, pk: UUID) -> HttpResponse:
         found = ask(table.pk, file_jobs.DrawColumns(file=table.newest.file, **asked))
     except (LineError, EvaluatorsBusy) as refused:
         return render(request, "tables/picture.html", {"said": getattr(refused, "text", BUSY)})
-    drawn = "" if found is None else mark_safe(scatter.draw(found))  # noqa: S308
+    drawn = mark_safe("".join(map(scatter.draw, found)))  # noqa: S308
     return render(request, "tables/picture.html", {"drawn": drawn})
+
+
+@require_safe
+def rest_of_file(request: HttpRequest, pk: UUID) -> HttpResponse:
+    """The lines of the file that stand above and below the table."""
+    file = _own_table(request, pk).newest.file
+    try:
+        shown = ask(pk, file_jobs.LookAt(path=file.path, guess=file.guess))
+    except (LineError, EvaluatorsBusy) as refused:
+        return render(request, "tables/picture.html", {"said": getattr(refused, "text", BUSY)})
+    lines = [*(line.text for line in shown.above), *shown.below]
+    return render(request, "tables/rest_of_file.html", {"lines": lines})
 
 
 def _summed_up(table: DataTable) -> list[file_jobs.ColumnShown]:

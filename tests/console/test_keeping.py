@@ -31,7 +31,7 @@ def keep(person, text, token=None, since=0):
 
 
 def texts(reply):
-    return re.findall(r'data-text="([^"]*)" data-sign', reply.content.decode())
+    return re.findall(r'data-text="([^"]*)"\s+data-sign', reply.content.decode())
 
 
 def test_a_line_is_answered_and_there_after_a_reload(person):

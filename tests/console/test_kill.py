@@ -109,7 +109,7 @@ def keep_surely(client: Client, text: str, answered: list[str]) -> None:
 def recorded_lines(client: Client) -> list[str]:
     """All new lines of the record, in the order of its page."""
     _, page = client.request("GET", client.sheet)
-    address = re.search(r'data-testid="recording" href="([^"]*)"', page).group(1)
+    address = re.search(r'data-testid="recording"\s+href="([^"]*)"', page).group(1)
     recorded: list[str] = []
     since = 0
     while True:

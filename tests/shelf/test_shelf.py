@@ -22,7 +22,7 @@ def someone():
 
 
 def names(shown):
-    return re.findall(r'data-kind="(\w+)" data-name="([^"]*)"', shown)
+    return re.findall(r'data-kind="(\w+)"\s+data-name="([^"]*)"', shown)
 
 
 def test_all_kinds_lie_on_the_shelf_with_what_uses_them(someone):

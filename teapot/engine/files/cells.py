@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections import Counter
 from collections.abc import Callable, Sequence
 from functools import cache
 from operator import mul
@@ -257,15 +258,16 @@ def kind_of(cells: Sequence[str], point: str, marks: frozenset[str] = MISSING_MA
         plain = _plain_cells(cells, sign, kind == WHOLE, marks)
         if plain is not None and any(plain):
             return TEXT if kind == WHOLE and any(map(_HAS_ZERO.fullmatch, cells)) else kind
-    values = [cell for cell in {*cells} if not is_missing_mark(cell, marks)]
+    values = Counter(cells)
+    for cell in [one for one in values if is_missing_mark(one, marks)]:
+        del values[cell]
     if not values or any(map(_HAS_ZERO.fullmatch, values)):
         return TEXT
     for kind in GUESSED:
-        fitting = sum(READERS[kind](cell, point) is not None for cell in values)
-        if fitting == len(values):
+        if all(READERS[kind](cell, point) is not None for cell in values):
             return kind
-    fitting = sum(number_from(cell, point) is not None for cell in values)
-    return NUMBER if fitting >= FITTING * len(values) else TEXT
+    fitting = sum(many for cell, many in values.items() if number_from(cell, point) is not None)
+    return NUMBER if fitting >= FITTING * values.total() else TEXT
 
 
 def values_of(

@@ -216,7 +216,7 @@ FUNCTIONS = (
     _record(
         "dot", "The scalar product of two vectors.", dot, (V, Parameter("w", "another", "a list")),
         (("dot([1, 2, 3], [4, 5, 6])", "=", "32"), ("dot([3 N, 4 N], [2 m, 0 m])", "=", "6 N m")),
-        ("cross", "norm", "sum"), "scalar inner product of vectors projection",
+        ("cross", "norm", "sum"), "scalar product of vectors projection",
         value="a number",
         confused_with="v*w, the products component by component.",
     ),

@@ -227,7 +227,13 @@ def again_for(dependence: Dependence, number: int | None) -> list[str]:
         steps = {
             step for _, step in dependence.store.definitions.current() if dependence.reason(step)
         }
-        own: list[str] = []
+        lines = (dependence.store.by_number[one.line] for one in lines_out_of_date(dependence))
+        # those that define nothing are answered anew too, each text once
+        own = list(
+            dict.fromkeys(
+                line.text for line in lines if not any(step.defines for step in line.steps)
+            )
+        )
     else:
         line = dependence.store.by_number[number]
         steps = {one for step, _ in dependence.outdated_in(line) for one in dependence.again(step)}

@@ -44,7 +44,6 @@ export function takeQuantities(made) {
   }
   const { outdated, leftOut } = made.dataset;
   here.querySelector(".outdated-all").hidden = outdated < 2;
-  here.querySelector("[data-again-all]").textContent = `compute all ${outdated} again`;
   here.querySelector("[data-left-out]").hidden = leftOut === "0";
   here.querySelector("[data-left-out]").textContent = `${leftOut} more quantities are not listed here.`;
   showPicture();
