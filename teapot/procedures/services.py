@@ -104,10 +104,9 @@ def _is_given(value: str) -> bool:
     """Whether a value was typed in, and computed from nothing."""
     found = _MEASURE.fullmatch(value)
     if found is not None and ";" not in value:
-        try:
-            return unit_from(found["unit"]) is not None
-        except LineError:
-            return False
+        with suppress(LineError):
+            if unit_from(found["unit"]) is not None:
+                return True
     names = re.findall(r"[^\W\d]\w*", re.sub(r'"[^"]*"', "", value))
     return not set(names) - UNITS and ";" not in value and bool(re.search(r"[\d\"]", value))
 

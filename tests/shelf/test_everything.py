@@ -205,7 +205,7 @@ def test_it_goes_out_and_in_over_the_wire(someone, monkeypatch):
     assert other.person.tables.count() == 1
     assert other.person.records.count() == 2
     again = other.client.post("/shelf/bring-in/settle", choices)
-    assert "No file waits any more" in again.content.decode()
+    assert "no longer waiting" in again.content.decode()
     assert other.client.post("/shelf/bring-in").status_code == 400
 
 
