@@ -31,10 +31,16 @@ document.addEventListener("DOMContentLoaded", () => { // what was typed before a
 });
 
 // what takes longer than a moment shows that it is under way
-let underWay = 0;
+const MOMENT = 300; // milliseconds
+let underWay = 0, sign = 0;
 const busy = (by) => {
   underWay = Math.max(0, underWay + by);
-  document.documentElement.toggleAttribute("data-busy", underWay > 0);
+  const bar = document.getElementById("busy");
+  if (!underWay) {
+    clearTimeout(sign);
+    sign = 0;
+    if (!bar.hidden) bar.hidden = true;
+  } else sign ||= setTimeout(() => { bar.hidden = false; }, MOMENT);
 };
 document.addEventListener("htmx:beforeSend", () => busy(1));
 document.addEventListener("htmx:afterRequest", () => busy(-1));

@@ -1,1 +1,1 @@
-import{p as r}from"./shared-OMAJBMGI.js";r();
+import{p as r}from"./shared-MBBASNYB.js";r();
