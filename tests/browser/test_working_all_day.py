@@ -579,3 +579,12 @@ def test_lines_far_above_leave_the_page_and_come_back(sheet):
     expect(sheet.locator("#line-1")).to_have_count(0)
     sheet.locator("#scroll").evaluate("(run) => { run.scrollTop = 0; }")
     expect(sheet.locator("#line-60")).to_have_count(1)
+
+
+def test_the_heads_of_a_table_stand_over_its_columns(sheet):
+    type_lines(sheet, "table([1000, 2000], [1/3, 2/3])")
+    expect(answers(sheet)).to_have_count(1)
+    edges = sheet.locator("mtable.columns mtr").evaluate_all(
+        "(rows) => rows.map((row) => [...row.children].map((one) => one.getBoundingClientRect().x))"
+    )
+    assert all(abs(a - b) < 1 for row in edges[1:] for a, b in zip(edges[0], row, strict=True))

@@ -34,14 +34,14 @@ document.addEventListener("keydown", (event) => {
 }, true);
 
 function openMenu() {
-  const menu = document.querySelector(".head .menu[data-testid=menu]") ?? document.querySelector(".head .menu");
+  const menu = document.querySelector(".page-head .menu[data-testid=menu]") ?? document.querySelector(".page-head .menu");
   menu.open = true;
   menu.querySelector("summary").focus();
 }
 
 const KEYS = {
   ".": openMenu,
-  ",": () => document.querySelector(".head .title input")?.select(),
+  ",": () => document.querySelector(".page-head .title input")?.select(),
   ";": () => openDialog("switch-dialog"),
   "/": () => openDialog("keys-dialog"),
   s: () => openDialog("out-dialog"),
