@@ -51,10 +51,7 @@ ROUTES = {
         procedure-version opened change-thing
     """,
     RECORD: "save-record print-record record record-events record-note",
-    TABLE: """
-        table table-rows table-picture table-rest-of-file table-csv rename-table delete-table
-        bring-back-table
-    """,
+    TABLE: "table table-rows table-picture table-rest-of-file table-csv bring-back-table",
     FILE: "look-at keep-table drop-file",
     LINK: "take-link-back",
     SHARED: "shared copy-shared shared-page shared-events shared-workings shared-picture",

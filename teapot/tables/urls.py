@@ -15,7 +15,5 @@ urlpatterns = [
     path("<uuid:pk>/rest-of-file", views.rest_of_file, name="table-rest-of-file"),
     path("<uuid:pk>/picture", views.picture, name="table-picture"),
     path("<uuid:pk>/rows.csv", views.as_csv, name="table-csv"),
-    path("<uuid:pk>/rename", views.rename, name="rename-table"),
-    path("<uuid:pk>/delete", views.delete, name="delete-table"),
     path("<uuid:pk>/bring-back", views.bring_back, name="bring-back-table"),
 ]

@@ -390,24 +390,6 @@ def as_csv(request: HttpRequest, pk: UUID) -> HttpResponse:
 
 
 @require_POST
-def rename(request: HttpRequest, pk: UUID) -> HttpResponse:
-    """Gives a table another name."""
-    table = _own_table(request, pk)
-    try:
-        things.rename(table, request.POST.get("name", ""))
-    except LineError as error:
-        return _page(request, table, error.text)
-    return redirect("table", table.pk)
-
-
-@require_POST
-def delete(request: HttpRequest, pk: UUID) -> HttpResponse:
-    """Takes a table off the shelf; it can be brought back from the list."""
-    things.put_into_bin(_own_table(request, pk))
-    return redirect("tables")
-
-
-@require_POST
 def bring_back(request: HttpRequest, pk: UUID) -> HttpResponse:
     """Puts a deleted table on the shelf again."""
     table = _own_table(request, pk, binned=True)

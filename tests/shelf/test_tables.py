@@ -200,11 +200,12 @@ def test_a_sheet_uses_a_table_and_says_when_it_was_replaced(person):
 def test_a_table_is_renamed_deleted_and_brought_back(person):
     address = kept(person)
     kept(person, POTS, "other")
-    taken = person.post(f"{address}/rename", {"name": "other"})
+    thing = address.replace("/tables/", "/shelf/table/")
+    taken = person.post(f"{thing}/rename", {"value": "other"})
     assert "There is already a table named other" in unescape(taken.content.decode())
-    person.post(f"{address}/rename", {"name": "pots of tea"})
+    person.post(f"{thing}/rename", {"value": "pots of tea"})
     assert "pots of tea" in page(person, "/tables/")
-    person.post(f"{address}/delete")
+    person.post(f"{thing}/bin")
     assert person.get(address).status_code == 404
     sheet = Sheet.objects.get(pk=person.sheet.rpartition("/")[2])
     refused = services.keep(sheet, 'shelf("pots of tea")', uuid.uuid4()).refused
@@ -221,7 +222,8 @@ def test_nobody_sees_the_tables_of_another(person):
     for path in (address, f"{address}/rows", f"{address}/rows.csv", pending):
         assert other.get(path).status_code == 404, path
         assert Client().get(path).status_code == 404, path
-    for path in (f"{address}/rename", f"{address}/delete", f"{address}/bring-back",
+    thing = address.replace("/tables/", "/shelf/table/")
+    for path in (f"{thing}/rename", f"{thing}/bin", f"{address}/bring-back",
                  f"{pending}/keep", f"{pending}/drop"):  # fmt: skip
         assert other.post(path, {"name": "x"}).status_code == 404, path
     sheet = Sheet.objects.get(pk=other.get("/").headers["Location"].rpartition("/")[2])

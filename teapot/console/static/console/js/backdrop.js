@@ -70,7 +70,7 @@ export function widen() {
   if (wider) area.setSelectionRange(...wider);
 }
 
-/** Goes past a bracket that stands behind the caret already, where one more would be too many. */
+/** Goes past a bracket that is after the caret already, where one more would be too many. */
 export function stepOver(bracket) {
   const { selectionStart: start, selectionEnd: end, value } = area;
   const opening = { ")": "(", "]": "[" }[bracket];

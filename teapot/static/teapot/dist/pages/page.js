@@ -1,1 +1,1 @@
-import{p as r}from"./shared-DGV6MN6F.js";r();
+import{p as r}from"./shared-XEQVKKY6.js";r();
