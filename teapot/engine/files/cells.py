@@ -246,7 +246,7 @@ READERS: dict[str, Callable[[str, str], Value | None]] = {
 GUESSED = (WHOLE, NUMBER, MEASURED, DATE, CLOCK, TRUTH)
 """The kinds that are tried, the narrowest first; what fits none is text."""
 
-_HAS_ZERO = re.compile(r"\s*0\d+\s*")
+_HAS_ZERO = re.compile(r"^\s*0\d+\s*$", re.MULTILINE)
 
 FITTING = 0.9
 """Share of the cells that must fit a kind: the others are pointed out."""
@@ -254,10 +254,12 @@ FITTING = 0.9
 
 def kind_of(cells: Sequence[str], point: str, marks: frozenset[str] = MISSING_MARKS) -> str:
     """The kind of a column by all its cells; figures with a zero before them are text."""
-    for kind, sign in ((WHOLE, "."), (NUMBER, point)):
-        plain = _plain_cells(cells, sign, kind == WHOLE, marks)
-        if plain is not None and any(plain):
-            return TEXT if kind == WHOLE and any(map(_HAS_ZERO.fullmatch, cells)) else kind
+    plain = _plain_cells(cells, point, False, marks)
+    if plain is not None and any(plain):
+        column = "\n".join(plain)
+        if point[0] in column:
+            return NUMBER
+        return TEXT if _HAS_ZERO.search(column) else WHOLE
     values = Counter(cells)
     for cell in [one for one in values if is_missing_mark(one, marks)]:
         del values[cell]

@@ -253,12 +253,11 @@ _WITH_UNIT = re.compile(r"[-+−]?\d[\d.,]*(?:[eE][-+]?\d+)?\s*(%|[^\W\d_][^\s\d
 
 def unit_of_cells(cells: Sequence[str], marks: frozenset[str]) -> str:
     """The unit that stands in every cell of a column with a number; empty where there is none."""
-    present = [cell.strip() for cell in cells if cell.strip() not in marks]
-    if not present:
-        return ""
-    found = _WITH_UNIT.fullmatch(present[0])
+    first = next((cell.strip() for cell in cells if cell.strip() not in marks), "")
+    found = _WITH_UNIT.fullmatch(first)
     if found is None or (found[1] != "%" and unit_from(found[1]) is None):
         return ""
+    present = [cell.strip() for cell in cells if cell.strip() not in marks]
     return found[1] if all(cell.endswith(found[1]) for cell in present) else ""
 
 
