@@ -264,3 +264,43 @@ def test_a_zip_that_is_no_workbook_is_refused():
         packed.writestr("a.txt", "tea")
     with pytest.raises(LineError, match="neither text nor a spreadsheet"):
         preview_of(made.getvalue())
+
+
+OF_DOCUMENT = "urn:oasis:names:tc:opendocument:xmlns"
+
+
+def test_a_sheet_of_an_open_document_is_a_table():
+    """OpenDocument 1.3 (ISO/IEC 26300), as small as it can be."""
+
+    def cell(value):
+        kind = "string" if isinstance(value, str) else "float"
+        number = "" if isinstance(value, str) else f' office:value="{value}"'
+        return (
+            f'<table:table-cell office:value-type="{kind}"{number}>'
+            f"<text:p>{value}</text:p></table:table-cell>"
+        )
+
+    rows = [["time [s]", "temp [°C]"], [0, 96.5], [60, 91.25]]
+    cells = "".join(f"<table:table-row>{''.join(map(cell, row))}</table:table-row>" for row in rows)
+    names = " ".join(
+        f'xmlns:{name}="{OF_DOCUMENT}:{name}:1.0"' for name in ("office", "table", "text")
+    )
+    sheet = "application/vnd.oasis.opendocument.spreadsheet"
+    made = io.BytesIO()
+    with zipfile.ZipFile(made, "w") as packed:
+        packed.writestr("mimetype", sheet)
+        packed.writestr(
+            "META-INF/manifest.xml",
+            f'<manifest:manifest xmlns:manifest="{OF_DOCUMENT}:manifest:1.0">'
+            f'<manifest:file-entry manifest:full-path="/" manifest:media-type="{sheet}"/>'
+            "</manifest:manifest>",
+        )
+        packed.writestr(
+            "content.xml",
+            f"<office:document-content {names}><office:body><office:spreadsheet>"
+            f'<table:table table:name="pots">{cells}</table:table>'
+            "</office:spreadsheet></office:body></office:document-content>",
+        )
+    found = preview_of(made.getvalue())
+    assert heads(found) == "time [s] | temp [°C]"
+    assert _cells(found.table, range(2)) == [["0", "96.5"], ["60", "91.25"]]
