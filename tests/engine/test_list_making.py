@@ -41,6 +41,7 @@ def test_lists(lines, shown):
         ("dot([1, 2], [3])", "different lengths"),
         ("cross([1, 2], [3, 4])", "three components"),
         ("any([1, 2])", "true or false"),
+        ('norm("tea")', "a number"),
         ("differences([1 m, 2 s])", "cannot be subtracted"),
     ],
 )

@@ -58,6 +58,8 @@ constant("Avogadro constant") => 6.02214076e23 mol^-1
 96485 C/mol*1.1 V => 106133.5 J/mol
 2 pi*0.5 m*3 Hz => 9.424777961 m/s
 25 kN/m^3*0.2 m*0.3 m => 1.5 kN/m
+3 kN*2 mm => 6 N m
+3 kN*2 m => 6 kN m
 w = 5 kN/m | L = 4 m | w*L^2/8 => 10 kN m
 1/2*200 N/m*(0.1 m)^2 => 1 J
 80 kg*9.81 m/s^2*15 m => 11772 J

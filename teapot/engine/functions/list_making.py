@@ -127,7 +127,7 @@ def cross(v: Value, w: Value) -> Value:
 def norm(v: Value) -> Value:
     """The length of a vector: the root of the sum of the squares of its components' moduli."""
     if not isinstance(v, List):
-        return absolute(v)  # type: ignore[arg-type]
+        return absolute(operators.number(v))  # type: ignore[arg-type]
     squares = item_by_item(lambda one: operators.operate("^", _modulus(one), exact(2)), v)
     return operators.operate("^", sum_of(squares), HALF)
 

@@ -253,7 +253,7 @@ def _multiply(a: Scalar, b: Scalar) -> Scalar:
     a, b = _with_turns(_in_kelvin(a), _in_kelvin(b))
     (first, one), (second, other) = _parts(a), _parts(b)
     unit = joint(one, other)
-    if unit == JOULE:
+    if unit.dimension == JOULE.dimension:
         unit = _moment(one, other) or _moment(other, one) or unit
     if _is_turned(a, other) or _is_turned(b, one):
         unit = PER_SECOND  # 2 pi f is no number of cycles any more
