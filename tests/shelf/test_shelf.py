@@ -182,8 +182,8 @@ def test_unknown_kinds_and_deeds_are_not_found(someone):
     assert someone.client.post(f"/shelf/person/{pk}/bin").status_code == 404
 
 
-def test_a_deleted_table_of_before_is_in_the_bin(someone):
+def test_a_deleted_table_is_in_the_bin(someone):
     pk = someone.table("pots").rpartition("/")[2]
-    someone.client.post(f"/tables/{pk}/delete")
+    someone.client.post(f"/shelf/table/{pk}/bin")
     assert ("table", "pots") in names(someone.shown("/shelf/", bin="1"))
     assert "bring back" in someone.shown("/tables/")
