@@ -4,7 +4,9 @@ from __future__ import annotations
 
 import csv
 from collections.abc import Sequence
+from contextlib import suppress
 from dataclasses import replace
+from functools import lru_cache
 from itertools import islice
 from pathlib import PurePath
 from urllib.parse import quote
@@ -23,6 +25,7 @@ from teapot.engine.files.cells import KINDS, MISSING_MARKS
 from teapot.engine.files.dialect import ENCODINGS, SEPARATORS
 from teapot.engine.files.layout import COLUMNS, SPACES
 from teapot.engine.files.preview import OWN, ColumnGuess, Guess
+from teapot.engine.files.shelf import File
 from teapot.engine.out.cells import safe_cell
 from teapot.fence import file_jobs
 from teapot.fence.turns import EvaluatorsBusy
@@ -115,9 +118,7 @@ def _preview(request: HttpRequest, version: Version, error: str = "") -> HttpRes
         "version": version,
         "shown": shown,
         "columns": list(zip(shown.guess.columns, shown.missing, strict=True)),
-        "head": list(
-            enumerate(_with_misfits(shown), first + shown.guess.has_head + shown.guess.has_units)
-        ),
+        "head": list(enumerate(_with_misfits(shown), first + shown.guess.rows_of_heads)),
         "first_line": first,
         "misfit_columns": sorted({one.column for one in shown.misfits})[:4],
         "encodings": ENCODINGS,
@@ -140,10 +141,10 @@ def _alike(version: Version, guess: Guess) -> DataTable | None:
     if version.owner is None:
         return None
     names = [column.name for column in guess.columns]
-    for table in version.owner.tables.filter(binned=None):
-        if [column["name"] for column in table.newest.columns] == names:
-            return table
-    return None
+    kept = Version.objects.filter(table__owner=version.owner, table__binned=None)
+    newest = dict(kept.order_by("made").values_list("table", "columns"))
+    alike = (pk for pk, columns in newest.items() if [one["name"] for one in columns] == names)
+    return DataTable.objects.filter(pk=next(alike, None)).first()
 
 
 def _with_misfits(shown: file_jobs.FileShown) -> list[list[tuple[str, str]]]:
@@ -274,7 +275,7 @@ def table(request: HttpRequest, pk: UUID) -> HttpResponse:
 def _page(request: HttpRequest, table: DataTable, error: str = "") -> HttpResponse:
     newest = table.newest
     try:
-        columns = ask(table.pk, file_jobs.SumUp(file=newest.file))
+        columns = _summed_up(table.pk, newest.file)
     except (LineError, EvaluatorsBusy) as refused:
         columns, error = [], getattr(refused, "text", BUSY)
     words = f'shelf("{table.name}")'
@@ -319,12 +320,13 @@ def rest_of_file(request: HttpRequest, pk: UUID) -> HttpResponse:
     return render(request, "tables/rest_of_file.html", {"lines": lines})
 
 
-def _summed_up(table: DataTable) -> list[file_jobs.ColumnShown]:
-    """The columns in short, of which none is shown where there is no time for it."""
-    try:
-        return ask(table.pk, file_jobs.SumUp(file=table.newest.file))
-    except (LineError, EvaluatorsBusy):
-        return []
+@lru_cache(100)  # a file never changes, and they are shown with every key of a filter
+def _summed_up(key: UUID, file: File) -> list[file_jobs.ColumnShown]:
+    """The columns of a table in short.
+
+    Errors: :class:`LineError`, :class:`EvaluatorsBusy` where there is no time for it.
+    """
+    return ask(key, file_jobs.SumUp(file=file))
 
 
 @require_safe
@@ -338,7 +340,8 @@ def rows(request: HttpRequest, pk: UUID) -> HttpResponse:
         return retarget(reswap(response, "outerHTML"), "#filter-said")
     is_further = bool(context["first"])
     if not is_further:
-        context["columns"] = _summed_up(table)
+        with suppress(LineError, EvaluatorsBusy):
+            context["columns"] = _summed_up(table.pk, table.newest.file)
     return render(request, "tables/further.html" if is_further else "tables/rows.html", context)
 
 

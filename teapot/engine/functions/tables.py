@@ -100,34 +100,35 @@ def sort_by(x: Delayed, by: Delayed | None = None) -> Value:
         return pairs.columns[0]
     if by is None:
         return tables.sorted_by(value, value.columns[0].items)
-    keys = [key(value) for _, key in _keys(by, value)]
-    for key in keys:
-        if len(key) != height(value):
-            raise UNEQUAL_LENGTHS(length=height(value), other=len(key))
-    return tables.rows(value, tables.sorted_places(keys))
+    return tables.rows(value, tables.sorted_places([items for _, items in _keys(by, value)]))
 
 
-Key = Callable[[Table], Sequence[Value]]
+Key = tuple[Node, Sequence[Value]]
+"""What rows are put in order or in groups by, as it was typed, and its value for each row."""
 
 
-def _keys(by: Delayed, of: Table) -> list[tuple[Node, Key]]:
-    """What rows are put in order or in groups by, each as it was typed: a column, its name as a
-    text, or several of them between square brackets."""
-    node = by.node
-    if (
-        isinstance(node, ListOf)
-        and node.items
-        and all(_is_column(one, by, of) for one in node.items)
-    ):
-        return [(one, _key(by, one)) for one in node.items]
-    return [(node, _key(by, node))]
+def _keys(by: Delayed, of: Table) -> list[Key]:
+    """A column, its name as a text, or several of them between square brackets.
+
+    Errors: :data:`UNEQUAL_LENGTHS` where there is no value for each row.
+    """
+    nodes = by.node.items if isinstance(by.node, ListOf) else ()
+    keys = [(node, _items(by, node, of)) for node in nodes]
+    if not keys or not all(len(items) == height(of) for _, items in keys):
+        keys = [(by.node, _items(by, by.node, of, for_one=height(of)))]
+    for _, items in keys:
+        if len(items) != height(of):
+            raise UNEQUAL_LENGTHS(length=height(of), other=len(items))
+    return keys
 
 
-def _is_column(node: Node, by: Delayed, of: Table) -> bool:
-    if _text_in(node) is not None:
-        return True
+def _items(by: Delayed, node: Node, of: Table, for_one: int = 1) -> Sequence[Value]:
+    """The values of a key; that of a single one so many times."""
+    name = _text_in(node)
+    if name is not None:
+        return tables.column(of, name).items
     value = by.of(node, by_name(of))
-    return isinstance(value, List) and len(value.items) == height(of)
+    return value.items if isinstance(value, List) else (value,) * for_one
 
 
 def _text_in(node: Node) -> str | None:
@@ -135,18 +136,6 @@ def _text_in(node: Node) -> str | None:
     if isinstance(node, Text) and all(isinstance(part, str) for part in node.parts):
         return "".join(map(str, node.parts))
     return None
-
-
-def _key(by: Delayed, node: Node) -> Key:
-    name = _text_in(node)
-    if name is not None:
-        return lambda table: tables.column(table, name).items
-
-    def items(table: Table) -> Sequence[Value]:
-        value = by.of(node, by_name(table))
-        return value.items if isinstance(value, List) else (value,) * height(table)
-
-    return items
 
 
 def group(t: Delayed, *asked: Delayed, by: Delayed, named: Mapping[str, Delayed]) -> Value:
@@ -157,10 +146,7 @@ def group(t: Delayed, *asked: Delayed, by: Delayed, named: Mapping[str, Delayed]
     """
     table = _table(t.value())
     keys = _keys(by, table)
-    columns = [key(table) for _, key in keys]
-    for column in columns:
-        if len(column) != height(table):
-            raise UNEQUAL_LENGTHS(length=height(table), other=len(column))
+    columns = [items for _, items in keys]
     places: dict[tuple[Hashable, ...], list[int]] = {}
     for place in range(height(table)):
         same = tuple(_hashable(items[place]) for items in columns)

@@ -33,7 +33,7 @@ export function mendAt(line, text, done, isNew = false) {
   else line.querySelector(".worked, .note-line").after(place);
   place.append(box);
   const number = line.dataset.number;
-  sign.textContent = isNew ? `A line is typed below line ${number}. Escape leaves it.` : `Line ${number} is mended where it stands. Escape leaves it as it was.`;
+  sign.textContent = isNew ? `A line is typed below line ${number}. Escape leaves it.` : `Line ${number} is edited in place. Escape leaves it as it was.`;
   sign.hidden = false;
   area.setAttribute("aria-label", isNew ? "New line below" : "The line's text");
   // the caret goes behind the calculation, before a note

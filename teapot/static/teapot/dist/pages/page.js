@@ -1,1 +1,1 @@
-import{p as r}from"./shared-XEQVKKY6.js";r();
+import{p as r}from"./shared-2JTP6WNA.js";r();
