@@ -199,6 +199,7 @@ def test_a_table_is_deleted_from_its_menu_and_brought_back(sheet):
     entry(sheet).wait_for()
     sheet.get_by_role("link", name="Shelf").click()
     sheet.get_by_role("link", name="pots", exact=True).click()
+    sheet.wait_for_url("**/tables/**")
     sheet.keyboard.press("Control+.")
     sheet.get_by_role("button", name="Delete table").press("Enter")
     expect(sheet.get_by_test_id("said")).to_contain_text("pots is in the bin")
