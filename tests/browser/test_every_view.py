@@ -6,11 +6,18 @@ from tests.browser.test_first_ten_minutes import axe_violations
 from tests.server import Server
 
 
+#: A desk, a tablet, a phone, and a desk enlarged to four times its size (WCAG 2.2, 1.4.10).
+SIZES = (
+    (320, 256, "light"), (390, 844, "night"), (768, 1024, "light"), (1280, 800, "night"),
+    (1280, 800, "light"),
+)  # fmt: skip
+
+
 def check(page):
     """Nothing is wrong for assistive technology, wide and narrow, by day and by night."""
     ids = page.evaluate("[...document.querySelectorAll('[id]')].map((one) => one.id)")
     assert [one for one in set(ids) if ids.count(one) > 1] == [], page.url
-    for width, height, theme in ((390, 844, "night"), (1280, 800, "light")):
+    for width, height, theme in SIZES:
         page.set_viewport_size({"width": width, "height": height})
         page.evaluate("theme => document.documentElement.dataset.theme = theme", theme)
         assert axe_violations(page) == [], (page.url, width, theme)
@@ -38,7 +45,7 @@ def test_nothing_is_wrong_with_any_view_of_the_demo(page, demo):
         views.append(demo.url + found.get_attribute("href"))
     views += [f"{demo.url}/{path}" for path in (
         "shelf/", "shelf/?bin=1", "handbook/", "handbook/sin", "tables/", "account/",
-        "account/sign-in", "account/recover", "account/recover/sent", "kit",
+        "account/sign-in", "account/recover", "account/recover/sent", "kit", "nothing/here",
     )]  # fmt: skip
     for view in views:
         page.set_viewport_size({"width": 1280, "height": 800})

@@ -11,6 +11,7 @@ import "./items.js";
 import "./cells.js";
 import "./dial.js";
 import "./plane.js";
+import "./wide.js";
 import "./drawer.js";
 
 start();

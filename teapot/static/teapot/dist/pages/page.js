@@ -1,1 +1,1 @@
-import{p as r}from"./shared-2JTP6WNA.js";r();
+import{p as r}from"./shared-PEOK3OOX.js";r();
