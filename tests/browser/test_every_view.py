@@ -50,5 +50,5 @@ def test_nothing_is_wrong_with_any_view_of_the_demo(page, demo):
     for view in views:
         page.set_viewport_size({"width": 1280, "height": 800})
         page.goto(view)
-        page.wait_for_load_state("networkidle")
+        page.wait_for_load_state()
         check(page)

@@ -8,20 +8,18 @@ import "./menus.js";
 import "./notes.js";
 import "./switch.js";
 import "./who.js";
-import { csrfToken, openDialog, say } from "./dom.js";
+import { copyText, csrfToken, openDialog } from "./dom.js";
 
 // by this the server tells today() and now() as the clock here has them
 document.cookie = `zone=${Intl.DateTimeFormat().resolvedOptions().timeZone};path=/;samesite=lax;max-age=31536000`;
 
 document.addEventListener("htmx:configRequest", (event) => { event.detail.headers["X-CSRFToken"] = csrfToken(); });
 
-document.addEventListener("click", async (event) => {
+document.addEventListener("click", (event) => {
   const opener = event.target.closest("[data-opens]");
   if (opener) openDialog(opener.dataset.opens);
   const copier = event.target.closest("[data-copies]");
-  if (!copier) return;
-  await navigator.clipboard.writeText(copier.dataset.copies);
-  say("The link is copied.");
+  if (copier) copyText(copier.dataset.copies, "The link is copied.");
 });
 
 document.addEventListener("DOMContentLoaded", () => { // what was typed before all this was there

@@ -24,9 +24,19 @@ export function say(text) {
   saying = setTimeout(() => { said.textContent = ""; }, 4000);
 }
 
-/** Tells something to those who listen to the page. */
-export function aloud(text) {
-  document.getElementById("aloud").textContent = text;
+/** Tells something to those who listen to the page: of a line, or of what a change has moved. */
+export function aloud(text, of = "aloud") {
+  document.getElementById(of).textContent = text;
+}
+
+/** Copies a text, and says that it is. */
+export async function copyText(text, said) {
+  try {
+    await navigator.clipboard.writeText(text);
+    say(said);
+  } catch { // no leave of the browser, or no secure connection
+    say("This browser does not let the page copy: select the text and copy it.");
+  }
 }
 
 /** The token that a request which changes something is sent with, as the cookie has it. */

@@ -162,3 +162,5 @@ document.addEventListener("DOMContentLoaded", () => { // from then on it can be 
 outbox.on.taken = lookForNews;
 outbox.send();
 outbox.adopt();
+// a title that is set leads back to where one types
+document.addEventListener("submit", (event) => { if (event.target.id === "title") area.focus(); });

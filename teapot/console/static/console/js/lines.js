@@ -1,6 +1,6 @@
 /* What can be done with a line: mended in place, moved, deleted, shown in another
    form, opened into its workings; by mouse and by keyboard. */
-import { element, fragment, say } from "../../teapot/js/dom.js";
+import { copyText, element, fragment, say } from "../../teapot/js/dom.js";
 import { area } from "./field.js";
 import { writeOver } from "./history.js";
 import { mendAt } from "./mending.js";
@@ -17,16 +17,14 @@ const acts = {
   async copy(line) {
     const texts = await Promise.all(answersOf(line).map(wholeText)).catch(() => null);
     if (!texts) return say("The whole answer could not be loaded.");
-    await navigator.clipboard.writeText(texts.join("; "));
-    say("The answer is copied.");
+    copyText(texts.join("; "), "The answer is copied.");
   },
-  async mathml(line) {
+  mathml(line) {
     const said = [...line.querySelectorAll(".equation")].map((one) => {
       const inside = [...one.querySelectorAll("math")].map((math) => math.innerHTML).join("");
       return `<math xmlns="http://www.w3.org/1998/Math/MathML" display="block"><mrow>${inside}</mrow></math>`;
     });
-    await navigator.clipboard.writeText(said.join("\n"));
-    say("The line is copied as MathML.");
+    copyText(said.join("\n"), "The line is copied as MathML.");
   },
   latex: (line) => copyFrom(line, "latex", "LaTeX"),
   svg: (line) => copyFrom(line, "line.svg", "SVG"),
@@ -50,8 +48,7 @@ const acts = {
 async function copyFrom(line, path, what) {
   const text = await get(`/lines/${numberOf(line)}/${path}`);
   if (text === null) return say(`The ${what} could not be loaded.`);
-  await navigator.clipboard.writeText(text);
-  say(`The line is copied as ${what}.`);
+  copyText(text, `The line is copied as ${what}.`);
 }
 
 /* The text of an answer; of a long one the page has the head only. */
@@ -137,8 +134,7 @@ async function offerUnits(line, box) {
 async function copyTable(address) {
   const reply = await fetch(address).catch(() => null);
   if (!reply?.ok) return say("The table could not be copied.");
-  await navigator.clipboard.writeText(await reply.text());
-  say("The table is copied as CSV.");
+  copyText(await reply.text(), "The table is copied as CSV.");
 }
 
 async function moreRows(button) {

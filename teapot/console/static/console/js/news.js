@@ -1,6 +1,6 @@
 /* What is new: what a change brings, and what other windows did; taking a change back. */
 import htmx from "../../teapot/dist/htmx.js";
-import { fragment, say } from "../../teapot/js/dom.js";
+import { aloud, fragment, say } from "../../teapot/js/dom.js";
 import { area } from "./field.js";
 import { open as openHandbook } from "./handbook.js";
 import { showFlags, takeQuantities } from "./quantities.js";
@@ -56,12 +56,20 @@ export function takeNews(html, headers, stay) {
 function showAnew(reply) {
   const made = (id) => reply.getElementById(id).content.childNodes;
   showRunAnew(made("run-anew"));
-  document.getElementById("sheet-form").replaceChildren(...made("settings-anew"));
-  const head = document.querySelector("header nav");
+  const form = document.getElementById("sheet-form"), head = document.querySelector("header nav");
+  const before = settings(form);
+  form.replaceChildren(...made("settings-anew"));
+  const wasOn = head.querySelector(".recording-light");
   for (const light of head.querySelectorAll(".recording-light")) light.remove();
   head.prepend(...made("light-anew"));
+  const isOn = head.querySelector(".recording-light");
+  const told = settings(form).filter((one) => !before.includes(one));
+  if (Boolean(isOn) !== Boolean(wasOn)) told.push(isOn ? "Recording begins" : "The recording has ended");
+  if (told.length) aloud(told.join(". "));
   if (area.value.trim()) htmx.trigger(area, "preview");
 }
+
+const settings = (form) => [...form.elements].map((field) => `${field.labels[0].firstChild.textContent.trim()} ${field.value}`);
 
 /* Answers that a change elsewhere has moved: those in sight come first, and those
    that came with the change itself are shown already. */

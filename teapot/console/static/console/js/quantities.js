@@ -1,10 +1,11 @@
 /* The quantities beside the lines, and the marks of lines that are out of date. */
-import { fragment } from "../../teapot/js/dom.js";
+import { aloud, fragment } from "../../teapot/js/dom.js";
 import { morph } from "./morph.js";
 import { stayAtFoot } from "./scroll.js";
 import { get } from "./server.js";
 
 const side = document.getElementById("side");
+const MOST_TOLD = 5; // quantities that moved
 const AGAIN = 1000; // milliseconds before a list that could not be had is asked for again
 let asked = 0;
 
@@ -57,10 +58,12 @@ function changeItems(here, made) {
   const names = JSON.parse(made.dataset.names);
   const wanted = new Set(names);
   for (const [name, one] of known) if (!wanted.has(name)) one.remove();
+  const moved = [];
   const last = {}; // the item that stands last so far in each group
   for (const name of names) {
     let one = known.get(name);
     const changed = fresh.get(name);
+    if (changed && one) moved.push(...whatMoved(one, changed));
     if (changed && one && one.dataset.of === changed.dataset.of) morph(one, changed);
     else if (changed) {
       one?.remove();
@@ -73,6 +76,13 @@ function changeItems(here, made) {
     if (place !== one) list.insertBefore(one, place);
     last[one.dataset.of] = one;
   }
+  aloud(moved.slice(0, MOST_TOLD).join(". "), "aloud-moved");
+}
+
+/* What is told of a quantity that a change elsewhere has moved; what is given was told with its line. */
+function whatMoved(one, { dataset: { name, of, text, state } }) {
+  if (state === "out-of-date" && state !== one.dataset.state) return [`${name} is out of date`];
+  return of === "found" && text !== one.dataset.text ? [`${name} is ${text}, was ${one.dataset.text}`] : [];
 }
 
 /* What depends on what is drawn when it is looked at. */

@@ -1,1 +1,1 @@
-import{p as r}from"./shared-PEOK3OOX.js";r();
+import{q as r}from"./shared-CQK66HCU.js";r();
