@@ -5,7 +5,6 @@ import pytest
 from tests.browser.test_first_ten_minutes import axe_violations
 from tests.server import Server
 
-
 #: A desk, a tablet, a phone, and a desk enlarged to four times its size (WCAG 2.2, 1.4.10).
 SIZES = (
     (320, 256, "light"), (390, 844, "night"), (768, 1024, "light"), (1280, 800, "night"),
