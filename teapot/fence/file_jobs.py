@@ -19,8 +19,8 @@ from teapot.engine.functions.catalogue import BY_NAME
 from teapot.engine.functions.tables import MEASURE, MEASURED, NUMBER, kind_of, overview
 from teapot.engine.mends import Span
 from teapot.engine.numbers import tables
+from teapot.engine.numbers.arrays import without_missing
 from teapot.engine.numbers.bulk_sums import numbers_in
-from teapot.engine.numbers.common_denominator import without_missing
 from teapot.engine.numbers.tables import by_name, height, in_numbers, units_of, with_measures
 from teapot.engine.numbers.values import Exact, Table, Value, is_missing
 from teapot.engine.parsing.parser import parse

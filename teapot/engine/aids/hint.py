@@ -26,7 +26,7 @@ from teapot.engine.functions.catalogue import BY_NAME, CONSTANTS
 from teapot.engine.functions.record import Function
 from teapot.engine.functions.tables import kind_of
 from teapot.engine.numbers.angles import WORDS
-from teapot.engine.numbers.common_denominator import without_missing
+from teapot.engine.numbers.arrays import without_missing
 from teapot.engine.numbers.tables import height, name_of, units_of
 from teapot.engine.numbers.values import Angle, FunctionValue, List, Table, Value, is_missing
 from teapot.engine.pickling import compactly_pickled

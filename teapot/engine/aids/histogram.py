@@ -8,8 +8,8 @@ from dataclasses import dataclass
 
 from flint import fmpq
 
+from teapot.engine.numbers.arrays import scaled
 from teapot.engine.numbers.bulk_sums import floats_of, numbers_in
-from teapot.engine.numbers.common_denominator import scaled
 from teapot.engine.numbers.values import Exact, List, Number
 from teapot.engine.sheet.line import Step
 from teapot.engine.sheet.sheet import Worksheet

@@ -18,7 +18,7 @@ from teapot.engine.files.dialect import (
 )
 from teapot.engine.files.layout import OF_COMMENT, UNIT, layout_of
 from teapot.engine.files.moments import has_month_first, is_of_two_readings
-from teapot.engine.numbers.common_denominator import without_missing
+from teapot.engine.numbers.arrays import without_missing
 from teapot.engine.numbers.tables import head_of
 from teapot.engine.numbers.values import List, Table
 from teapot.engine.reading.units import unit_from

@@ -14,7 +14,7 @@ from teapot.engine.forms.reals import all_end_within, ends_within
 from teapot.engine.forms.summary import summary_of
 from teapot.engine.forms.written import Written
 from teapot.engine.limits import MAX_ANSWERS, MAX_WHOLE
-from teapot.engine.numbers.common_denominator import kinds_of
+from teapot.engine.numbers.arrays import kinds_of
 from teapot.engine.numbers.measure_array import MeasureArray, counted
 from teapot.engine.numbers.tables import in_numbers
 from teapot.engine.numbers.values import (

@@ -12,7 +12,7 @@ from teapot.engine.forms.fractions import simplest_within
 from teapot.engine.forms.written import Written
 from teapot.engine.limits import MAX_FIGURES
 from teapot.engine.numbers.arithmetic import multiply
-from teapot.engine.numbers.common_denominator import scaled
+from teapot.engine.numbers.arrays import scaled
 from teapot.engine.numbers.decimal import Decimal, significant, to_places
 from teapot.engine.numbers.values import Exact, Number, Real, Value, exact
 from teapot.engine.reading.forms import Form

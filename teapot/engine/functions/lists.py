@@ -13,8 +13,8 @@ from teapot.engine.functions.helpers import outside, tell_missing, whole
 from teapot.engine.functions.powers import root_of, square_root
 from teapot.engine.functions.record import Function, Parameter
 from teapot.engine.numbers import operators, uncertain
+from teapot.engine.numbers.arrays import kinds_of, taken, without_missing
 from teapot.engine.numbers.bulk_sums import are_many, squares_from_mean
-from teapot.engine.numbers.common_denominator import kinds_of, taken, without_missing
 from teapot.engine.numbers.comparison import in_order
 from teapot.engine.numbers.context import conventions, notice
 from teapot.engine.numbers.items import item_by_item

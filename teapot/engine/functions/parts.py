@@ -10,7 +10,7 @@ from teapot.engine.functions.helpers import tell_missing
 from teapot.engine.functions.record import Delayed, Function, Parameter
 from teapot.engine.numbers import operators
 from teapot.engine.numbers.arithmetic import abs_of
-from teapot.engine.numbers.common_denominator import scaled, without_missing
+from teapot.engine.numbers.arrays import scaled, without_missing
 from teapot.engine.numbers.comparison import compare, order_of
 from teapot.engine.numbers.complexes import complex_of
 from teapot.engine.numbers.items import item_by_item

@@ -21,8 +21,8 @@ from teapot.engine.functions.powers import square_root
 from teapot.engine.functions.record import Function, Parameter
 from teapot.engine.numbers import operators, uncertain
 from teapot.engine.numbers.arithmetic import divide, is_zero, multiply
+from teapot.engine.numbers.arrays import kinds_of
 from teapot.engine.numbers.bulk_sums import mean_of, products_from_means, squares_from_mean
-from teapot.engine.numbers.common_denominator import kinds_of
 from teapot.engine.numbers.comparison import compare
 from teapot.engine.numbers.context import notice
 from teapot.engine.numbers.measure_array import MeasureArray, counted, in_numbers

@@ -19,7 +19,7 @@ from teapot.engine.functions.lists import (
 from teapot.engine.functions.parts import largest, smallest
 from teapot.engine.functions.record import Delayed, Function, Parameter
 from teapot.engine.numbers import tables
-from teapot.engine.numbers.common_denominator import kinds_of, taken, without_missing
+from teapot.engine.numbers.arrays import kinds_of, taken, without_missing
 from teapot.engine.numbers.context import current
 from teapot.engine.numbers.items import item_by_item
 from teapot.engine.numbers.tables import by_name, height, name_of

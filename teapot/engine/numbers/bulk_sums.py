@@ -10,7 +10,7 @@ from typing import TypeGuard, cast
 from flint import arb, fmpq
 
 from teapot.engine.numbers.arithmetic import add, divide
-from teapot.engine.numbers.common_denominator import kinds_of, scaled
+from teapot.engine.numbers.arrays import kinds_of, scaled
 from teapot.engine.numbers.measure_array import counted
 from teapot.engine.numbers.values import REALS, Bounds, Exact, Number, Real, Value, exact, real
 

@@ -3,32 +3,20 @@ of ten, and whole numbers are read, put in order and added up much faster than f
 
 from __future__ import annotations
 
-from collections import OrderedDict
-from collections.abc import Iterator, Sequence
+import operator
+from collections.abc import Callable, Iterator, Sequence
 from math import lcm
 
 from flint import fmpq
 
 from teapot.engine.numbers.lazy_sequence import LazySequence
-from teapot.engine.numbers.measure_array import MeasureArray
-from teapot.engine.numbers.values import (
-    MISSING,
-    Angle,
-    Exact,
-    Measure,
-    Real,
-    Undefined,
-    Value,
-    is_missing,
-)
-from teapot.engine.units.unit import is_angle
+from teapot.engine.numbers.values import MISSING, Exact, Value
 
 MAX_BITS = 256
 """Binary digits of the denominator: with more, fractions are as fast."""
 
-LONG = 1000
-MOST_KNOWN = 32
-"""Long lists of which it is remembered what they are over one denominator."""
+MOST_BITS = 4096
+"""Binary digits of a number that is worked out here: with more, each is held to its limit."""
 
 
 class CommonDenominatorArray(LazySequence):
@@ -85,83 +73,47 @@ class CommonDenominatorArray(LazySequence):
         return self.at([place for place in range(len(self)) if place not in self.gaps])
 
 
-_known: OrderedDict[int, tuple[Sequence[Value], CommonDenominatorArray | None]] = OrderedDict()
-"""By the identity of the items, which are held so that it stays theirs."""
+WHOLE: dict[str, Callable[[int, int], int]] = {
+    "+": operator.add,
+    "-": operator.sub,
+    "*": operator.mul,
+}
 
 
-def kinds_of(items: Sequence[Value]) -> set[type]:
-    """The kinds of value that are among the items.
+def operate(
+    op: str, a: Value | Sequence[Value], b: Value | Sequence[Value]
+) -> CommonDenominatorArray | None:
+    """``a op b`` item by item with whole numbers, where one is such an array and the other is too,
+    or is a rational number; None where it has to be done one by one.
 
-    >>> kinds_of(CommonDenominatorArray([1, 0], 1, frozenset({1}))) == {Exact, Undefined}
-    True
+    >>> list(operate("+", CommonDenominatorArray([5, 20], 10), Exact(fmpq(1, 4))))
+    [Exact(coefficient=3/4, pi_power=0), Exact(coefficient=9/4, pi_power=0)]
     """
-    if isinstance(items, MeasureArray):
-        kind = Angle if is_angle(items.unit) else Measure
-        return {kind if one in (Exact, Real) else one for one in kinds_of(items.numbers)}
-    if not isinstance(items, CommonDenominatorArray):
-        return {*map(type, items)}
-    there: set[type] = {Exact} if len(items.gaps) < len(items) else set()
-    return there | {Undefined} if items.gaps else there
-
-
-def without_missing(items: Sequence[Value]) -> Sequence[Value]:
-    """The items that have a value; the same sequence where all have one, which is seen at
-    once even of a long one."""
-    if isinstance(items, CommonDenominatorArray):
-        return items.without_gaps()
-    if isinstance(items, MeasureArray):
-        numbers = without_missing(items.numbers)
-        return items if numbers is items.numbers else MeasureArray(numbers, items.unit)
-    if Undefined not in kinds_of(items):
-        return items
-    return tuple(item for item in items if not is_missing(item))
-
-
-def taken(items: Sequence[Value], places: Sequence[int]) -> Sequence[Value]:
-    """The items at these places, counted from 0."""
-    if isinstance(items, CommonDenominatorArray):
-        return items.at(places)
-    if isinstance(items, MeasureArray):
-        return MeasureArray(taken(items.numbers, places), items.unit)
-    return tuple([items[place] for place in places])
-
-
-def scaled(values: Sequence[Value]) -> CommonDenominatorArray | None:
-    """The numbers over one denominator, of many measures those of their units; None where one is
-    no rational number, or they have none that is small.
-
-    >>> from teapot.engine.numbers.values import exact
-    >>> found = scaled([exact(fmpq(1, 2)), exact(fmpq(1, 5)), exact(3)])
-    >>> found.above, found.below
-    ([5, 2, 30], 10)
-    """
-    if isinstance(values, MeasureArray):
-        return scaled(values.numbers)
-    if isinstance(values, CommonDenominatorArray):
-        return None if values.gaps else values
-    if not isinstance(values, tuple) or len(values) < LONG:
-        return _scaled(values)
-    key = id(values)
-    if key not in _known:
-        _known[key] = values, _scaled(values)
-        if len(_known) > MOST_KNOWN:
-            _known.popitem(last=False)
-    return _known[key][1]
-
-
-def _scaled(values: Sequence[Value]) -> CommonDenominatorArray | None:
-    if {*map(type, values)} - {Exact}:
+    length = next((len(one) for one in (a, b) if isinstance(one, CommonDenominatorArray)), 0)
+    if op == "/" and isinstance(b, Exact) and b.is_rational and b.coefficient:
+        op, b = "*", Exact(1 / b.coefficient)
+    first, second = (_as_array(one, length) for one in (a, b))
+    if op not in WHOLE or first is None or second is None or len(first) != len(second):
         return None
-    fractions = [(one.coefficient.p, one.coefficient.q) for one in values if not one.pi_power]  # type: ignore[union-attr]
-    if len(fractions) != len(values):
+    below = first.below * second.below if op == "*" else lcm(first.below, second.below)
+    if below.bit_length() > MAX_BITS:
         return None
-    common = 1
-    for below in {int(below) for _, below in fractions}:
-        common = lcm(common, below)
-        if common.bit_length() > MAX_BITS:
-            return None
-    if common == 1:
-        return CommonDenominatorArray([int(above) for above, _ in fractions], 1)
-    return CommonDenominatorArray(
-        [int(above) * (common // int(below)) for above, below in fractions], common
+    one, other = (
+        side.above
+        if op == "*" or side.below == below
+        else [above * (below // side.below) for above in side.above]
+        for side in (first, second)
     )
+    above = list(map(WHOLE[op], one, other))
+    if any(number.bit_length() > MOST_BITS for number in (min(above), max(above))):
+        return None
+    return CommonDenominatorArray(above, below, first.gaps | second.gaps)
+
+
+def _as_array(value: Value | Sequence[Value], length: int) -> CommonDenominatorArray | None:
+    if isinstance(value, CommonDenominatorArray):
+        return value
+    if not isinstance(value, Exact) or not value.is_rational or not length:
+        return None
+    number = value.coefficient
+    return CommonDenominatorArray([int(number.p)] * length, int(number.q))

@@ -13,7 +13,8 @@ from flint import arb, fmpq
 from teapot.engine.limits import FIRST_BITS, LAST_BITS
 from teapot.engine.numbers import measures, sizes, uncertain
 from teapot.engine.numbers.arithmetic import subtract
-from teapot.engine.numbers.common_denominator import CommonDenominatorArray, kinds_of, scaled, taken
+from teapot.engine.numbers.arrays import kinds_of, scaled, taken
+from teapot.engine.numbers.common_denominator import CommonDenominatorArray
 from teapot.engine.numbers.complexes import parts
 from teapot.engine.numbers.context import notice
 from teapot.engine.numbers.measure_array import MeasureArray

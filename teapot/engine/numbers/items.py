@@ -7,7 +7,7 @@ from itertools import islice, repeat, starmap
 
 from teapot.engine.limits import MAX_ITEMS, MAX_NESTED
 from teapot.engine.mends import counted
-from teapot.engine.numbers.common_denominator import kinds_of
+from teapot.engine.numbers.arrays import kinds_of
 from teapot.engine.numbers.values import Exact, List, Value
 from teapot.engine.sentences.values import (
     BAD_PLACE,

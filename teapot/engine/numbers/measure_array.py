@@ -7,7 +7,9 @@ from collections.abc import Callable, Iterator, Sequence
 from functools import wraps
 from typing import cast
 
-from teapot.engine.numbers import measures, sizes
+from teapot.engine.numbers import common_denominator, measures, sizes
+from teapot.engine.numbers.common_denominator import CommonDenominatorArray
+from teapot.engine.numbers.context import notice
 from teapot.engine.numbers.lazy_sequence import LazySequence
 from teapot.engine.numbers.sizes import operated
 from teapot.engine.numbers.values import (
@@ -23,6 +25,7 @@ from teapot.engine.numbers.values import (
     exact,
     is_missing,
 )
+from teapot.engine.sentences.warnings import TEMPERATURE_IN_KELVIN
 from teapot.engine.units.unit import Unit, is_angle, turns
 
 
@@ -147,6 +150,8 @@ def operate(op: str, a: Value | MeasureArray, b: Value | MeasureArray) -> Measur
     one, other = cast(list[Unit], units)
     if op in ("+", "-"):
         return _added(op, a, b, one, other)
+    if op in ("*", "/") and (one.zero is not None or other.zero is not None):
+        return operate(op, _in_kelvin(a), _in_kelvin(b))
     if one.zero is not None or other.zero is not None:
         return None
     if op == "^":
@@ -161,6 +166,16 @@ def operate(op: str, a: Value | MeasureArray, b: Value | MeasureArray) -> Measur
     ratio = operated("/", ratio, sizes.factor_of(joint))
     numbers = _each(op, _numbers(a, one), _numbers(b, other))
     return MeasureArray(numbers if ratio == exact(1) else _each("*", numbers, ratio), joint)
+
+
+def _in_kelvin(value: Value | MeasureArray) -> Value | MeasureArray:
+    """Temperatures on a scale as they count in products, which is said."""
+    if not isinstance(value, MeasureArray):
+        return measures.in_kelvin(cast(Scalar, value))
+    if not value.is_on_scale:
+        return value
+    notice(TEMPERATURE_IN_KELVIN, unit=value.unit.text)
+    return cast(MeasureArray, in_unit(value, measures.KELVIN))
 
 
 def _raised(of: MeasureArray, exponent: Value | MeasureArray) -> MeasureArray | None:
@@ -187,8 +202,8 @@ def _added(
 
 
 def _unit_of(value: Value | MeasureArray) -> Unit | None:
-    """The unit of many measures or of one; none of a real number."""
-    if type(value) in REALS:
+    """The unit of many measures or of one; none of a real number, or of many."""
+    if type(value) in REALS or isinstance(value, CommonDenominatorArray):
         return Unit(())
     if isinstance(value, Measure) and value.is_complex:
         return None
@@ -203,15 +218,18 @@ def _numbers(value: Value | MeasureArray, unit: Unit) -> Numbers:
     if isinstance(value, Measure):
         return sizes.count_of(value, unit)
     if not isinstance(value, MeasureArray):
-        return cast(Scalar, value)
+        return cast(Numbers, value)
     if value.unit == unit:
         return value.numbers
     ratio = operated("/", sizes.factor_of(value.unit), sizes.factor_of(unit))
     return _each("*", value.numbers, ratio)
 
 
-def _each(op: str, a: Numbers, b: Numbers) -> tuple[Value, ...]:
+def _each(op: str, a: Numbers, b: Numbers) -> Sequence[Value]:
     """An operation with each of the numbers; what is missing on one side is missing."""
+    at_once = common_denominator.operate(op, a, b)
+    if at_once is not None:
+        return at_once
     length = next(len(one) for one in (a, b) if isinstance(one, Sequence))
     first, second = (one if isinstance(one, Sequence) else (one,) * length for one in (a, b))
     return tuple(_of_two(op, x, y) for x, y in zip(first, second, strict=True))

@@ -221,7 +221,7 @@ def refuse_scales(done: str, *values: Scalar) -> None:
             raise TEMPERATURE_ON_SCALE(unit=value.unit.text, done=done)
 
 
-def _in_kelvin(value: Scalar) -> Scalar:
+def in_kelvin(value: Scalar) -> Scalar:
     """A temperature on a scale as it counts in products and powers; any other value as it is."""
     if isinstance(value, Measure) and value.is_on_scale:
         notice(TEMPERATURE_IN_KELVIN, unit=value.unit.text)
@@ -250,7 +250,7 @@ RADIANS_A_SECOND = Unit((*Unit.of("rad").parts, *Unit.of("s").raised(fmpq(-1)).p
 
 
 def _multiply(a: Scalar, b: Scalar) -> Scalar:
-    a, b = _with_turns(_in_kelvin(a), _in_kelvin(b))
+    a, b = _with_turns(in_kelvin(a), in_kelvin(b))
     (first, one), (second, other) = _parts(a), _parts(b)
     unit = joint(one, other)
     if unit.dimension == JOULE.dimension:
@@ -405,7 +405,7 @@ SECOND = Unit.of("s")
 
 
 def _divide(a: Scalar, b: Scalar) -> Scalar:
-    a, b = _with_turns(_in_kelvin(a), _in_kelvin(b))
+    a, b = _with_turns(in_kelvin(a), in_kelvin(b))
     if isinstance(b, Angle) and not isinstance(a, Measure):
         return operated("/", _parts(a)[0], b.size if isinstance(a, Angle) else as_number(b))
     (first, one), (second, other) = _parts(a), _parts(b)
@@ -444,7 +444,7 @@ def power(base: Measure, exponent: Scalar) -> Scalar:
     """
     if not (isinstance(exponent, Exact) and exponent.is_rational):
         raise POWER_OF_MEASURE()
-    base = cast(Measure, _in_kelvin(base))
+    base = cast(Measure, in_kelvin(base))
     if not exponent.coefficient:
         return exact(1)
     size = operated("^", base.size, exponent)

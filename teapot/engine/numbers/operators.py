@@ -9,6 +9,7 @@ from teapot.engine.errors import LineError
 from teapot.engine.numbers import (
     angles,
     arithmetic,
+    common_denominator,
     complexes,
     dates,
     integers,
@@ -16,6 +17,7 @@ from teapot.engine.numbers import (
     measures,
     uncertain,
 )
+from teapot.engine.numbers.common_denominator import CommonDenominatorArray
 from teapot.engine.numbers.context import conventions, notice
 from teapot.engine.numbers.items import item_by_item
 from teapot.engine.numbers.measure_array import MeasureArray
@@ -56,6 +58,9 @@ OF_NUMBERS: dict[str, Callable[[Extended, Extended], Extended]] = {
 }
 """The operators between real numbers, each by its sign."""
 
+ARRAYS = (MeasureArray, CommonDenominatorArray)
+"""Ways to keep many numbers with which something can be done at once."""
+
 
 NUMBERS = (Exact, Real, Infinite, Undefined, Angle, Measure, Uncertain, Complex)
 """Kinds of value that something can be computed with."""
@@ -94,14 +99,13 @@ def operate(op: str, a: Value, b: Value) -> Value:
 def _with_list(op: str, a: Value, b: Value) -> Value:
     """An operation where one side is a list, or both: with many measures at once."""
     one, other = (value.items if isinstance(value, List) else value for value in (a, b))
-    if isinstance(one, MeasureArray) or isinstance(other, MeasureArray):
-        sides = [side for side in (one, other) if isinstance(side, Sequence)]
-        if all(isinstance(side, MeasureArray) and len(side) == len(sides[0]) for side in sides):
-            found = measure_array.operate(
-                op, cast(Value | MeasureArray, one), cast(Value | MeasureArray, other)
-            )
-            if found is not None:
-                return List(found)
+    sides = [side for side in (one, other) if isinstance(side, Sequence)]
+    if all(isinstance(side, ARRAYS) and len(side) == len(sides[0]) for side in sides):
+        of_measures = any(isinstance(side, MeasureArray | Measure) for side in (one, other))
+        at_once = measure_array.operate if of_measures else common_denominator.operate
+        found = at_once(op, cast(Value, one), cast(Value, other))
+        if found is not None:
+            return List(found)
     return item_by_item(lambda x, y: operate(op, x, y), a, b)
 
 

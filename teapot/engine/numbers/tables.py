@@ -8,13 +8,8 @@ from typing import cast
 
 from teapot.engine.mends import counted as in_words
 from teapot.engine.numbers import uncertain
-from teapot.engine.numbers.common_denominator import (
-    CommonDenominatorArray,
-    kinds_of,
-    scaled,
-    taken,
-    without_missing,
-)
+from teapot.engine.numbers.arrays import kinds_of, scaled, taken, without_missing
+from teapot.engine.numbers.common_denominator import CommonDenominatorArray
 from teapot.engine.numbers.comparison import in_order, order_of
 from teapot.engine.numbers.context import conventions
 from teapot.engine.numbers.measure_array import MeasureArray, counted

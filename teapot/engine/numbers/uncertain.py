@@ -19,6 +19,7 @@ from teapot.engine.errors import LineError
 from teapot.engine.limits import MAX_DIGITS
 from teapot.engine.numbers import arithmetic
 from teapot.engine.numbers.context import notice
+from teapot.engine.numbers.lazy_sequence import LazySequence
 from teapot.engine.numbers.values import (
     Exact,
     Infinite,
@@ -184,8 +185,10 @@ Gradient = Callable[[list[fmpq]], list[fmpq]]
 """How much a function of a list rises with each of its items, all in coherent units."""
 
 
-def nominals_of(items: Sequence[Value]) -> list[Value]:
-    """The items without their uncertainties."""
+def nominals_of(items: Sequence[Value]) -> Sequence[Value]:
+    """The items without their uncertainties, which an array of numbers has none of."""
+    if isinstance(items, LazySequence):
+        return items
     return [one.nominal if isinstance(one, Uncertain) else one for one in items]
 
 

@@ -13,7 +13,7 @@ from teapot.engine.limits import MAX_CALLS
 from teapot.engine.mends import Mend, Span, replace
 from teapot.engine.numbers import measures, uncertain
 from teapot.engine.numbers.angles import as_number
-from teapot.engine.numbers.common_denominator import kinds_of
+from teapot.engine.numbers.arrays import kinds_of
 from teapot.engine.numbers.context import conventions, current, notice
 from teapot.engine.numbers.items import item_by_item
 from teapot.engine.numbers.values import (

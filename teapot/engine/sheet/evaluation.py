@@ -31,7 +31,7 @@ from teapot.engine.numbers import (
     tables,
     uncertain,
 )
-from teapot.engine.numbers.common_denominator import kinds_of
+from teapot.engine.numbers.arrays import kinds_of
 from teapot.engine.numbers.comparison import all_of, any_of, compare, compare_items
 from teapot.engine.numbers.context import (
     NondeterministicInputs,
