@@ -2,6 +2,7 @@
 
 On Linux each line has the limits of time, memory and depth that it has on the page; elsewhere that
 of depth alone.  Questions of a sheet in a file are replied to on standard input, a row each.
+``/run NAME`` runs a procedure into the sheet, as on the page, with what its questions suggest.
 
 Exit status 0, or 1 when any line was an error, or 2 where the file cannot be read.
 """
@@ -10,10 +11,12 @@ from __future__ import annotations
 
 import argparse
 import sys
+from collections.abc import Iterator
 from dataclasses import replace
 from typing import Protocol
 
-from teapot.engine.printing_sheet import Printed, PrintingSheet, WantedLine
+from teapot.engine.printing_sheet import Printed, PrintingSheet, WantedLine, procedure_in
+from teapot.engine.sheet.running import Given, replies_by_line
 
 
 def main() -> int:
@@ -48,24 +51,46 @@ def main() -> int:
         return 2
     failed = False
     with _new_sheet() as sheet:
-        for number, line in enumerate(text.replace("\r\n", "\n").split("\n"), 1):
-            if not line.strip():
-                continue
-            wanted = WantedLine(
-                number,
-                line,
-                (),
-                options.json,
-                options.workings,
-                options.latex,
-                options.whole,
-                tuple(options.data),
-                tuple(options.procedure),
-            )
+        for wanted in _wanted_lines(text.replace("\r\n", "\n").split("\n"), options):
             printed = _answered(sheet, wanted, may_ask=options.file is not None)
             failed = failed or printed.failed
             print(printed.text, flush=True)
     return 1 if failed else 0
+
+
+def _wanted_lines(lines: list[str], options: argparse.Namespace) -> Iterator[WantedLine]:
+    """The lines of a sheet; those of a procedure that is run into it are numbered after its own,
+    and are printed under the number of the line that runs it."""
+    pattern = WantedLine(
+        0,
+        "",
+        json=options.json,
+        workings=options.workings,
+        latex=options.latex,
+        whole=options.whole,
+        data=tuple(options.data),
+        procedures=tuple(options.procedure),
+    )
+    later = len(lines)
+    for number, line in enumerate(lines, 1):
+        texts = _lines_of_run(line, dict(options.procedure))
+        if texts is None and line.strip():
+            yield replace(pattern, number=number, text=line)
+        for text, replies in texts or ():
+            later += 1
+            yield replace(pattern, number=later, text=text, replies=replies, shown=number)
+
+
+def _lines_of_run(line: str, procedures: dict[str, str]) -> list[tuple[str, Given]] | None:
+    """The lines that ``/run NAME`` stands for, with what their questions suggest; None where the
+    line is another one."""
+    command, _, name = line.strip().partition(" ")
+    name = name.strip().strip('"')
+    if command != "/run" or not name:
+        return None
+    if name not in procedures:
+        return [(f'run("{name}")', ())]  # which says what there is
+    return replies_by_line(procedure_in(name, procedures[name]), {})
 
 
 class Answering(Protocol):

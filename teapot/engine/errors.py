@@ -109,14 +109,21 @@ class Asks(LineError):
     """A line that waits for the person's reply to a ``question``.
 
     ``taken`` is how many replies it has taken already; ``said`` what is wrong with the
-    last one, if there was one; ``preset`` the value that is suggested.
+    last one, if there was one; ``preset`` the value that is suggested; ``key`` what a value for it
+    is handed over to a procedure under.
     """
 
     def __init__(
-        self, question: str, taken: int, said: str = "", preset: object | None = None
+        self,
+        question: str,
+        taken: int,
+        said: str = "",
+        preset: object | None = None,
+        key: str = "",
     ) -> None:
         super().__init__(ASKS, asked=f"{said} {question}" if said else question)
         self.question = question
         self.taken = taken
         self.said = said
         self.preset = preset
+        self.key = key

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from pathlib import Path
 
 from teapot.engine.errors import Asks, LineError
@@ -32,7 +32,8 @@ class AnsweredLine:
 @dataclass(frozen=True, slots=True)
 class WantedLine:
     """A line that is to be answered, and how that is to be printed; ``data`` are the files of
-    the tables on its shelf, each with its name, and ``procedures`` those of its procedures."""
+    the tables on its shelf, each with its name, and ``procedures`` those of its procedures.
+    ``shown`` is the number that it is printed with, where that is another."""
 
     number: int
     text: str
@@ -43,6 +44,7 @@ class WantedLine:
     whole: bool = False
     data: tuple[tuple[str, str], ...] = ()
     procedures: tuple[tuple[str, str], ...] = ()
+    shown: int | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -61,7 +63,7 @@ class Printed:
     last_answered: int | None = None
 
 
-def _procedure(name: str, path: str) -> ProcedureText:
+def procedure_in(name: str, path: str) -> ProcedureText:
     """The lines in a file under a name; none where it cannot be read."""
     try:
         return ProcedureText(name, Path(path).read_text(encoding="utf-8-sig", errors="replace"))
@@ -85,7 +87,7 @@ class PrintingSheet:
         """The line's answer, printed."""
         sheet = self.sheet
         files = {name: File(path) for name, path in wanted.data}
-        texts = {name: _procedure(name, path) for name, path in wanted.procedures}
+        texts = {name: procedure_in(name, path) for name, path in wanted.procedures}
         sheet.shelf = shelf_of(
             {name: name for name in files},
             files,
@@ -126,4 +128,5 @@ def outcome_of(wanted: WantedLine, error: LineError) -> Outcome:
 
 def printed_text(outcome: Outcome, steps: Sequence[WorkStep], wanted: WantedLine) -> str:
     """An outcome as it is printed."""
+    outcome = replace(outcome, number=wanted.shown or outcome.number)
     return (as_json if wanted.json else as_rows)(outcome, steps, wanted.latex, wanted.whole)

@@ -14,7 +14,7 @@ from teapot.engine.forms.written import Written
 from teapot.engine.limited.bounds import PREVIEW_SECONDS, Stopped, TimeIsUp, stopped
 from teapot.engine.mends import Span
 from teapot.engine.numbers.shelf import ProcedureText
-from teapot.engine.numbers.values import Exact, List, Real, Value
+from teapot.engine.numbers.values import Angle, Exact, List, Measure, Real, Value
 from teapot.engine.parsing.rows import lines_in
 from teapot.engine.sentences.procedures import WANTS_LIST
 from teapot.engine.sheet import running
@@ -130,13 +130,14 @@ class LinesToRun(Job[list[tuple[str, tuple[str, ...]]]]):
 class Ran:
     """What came of a run: the outcomes of its lines with what was drawn and replied for each,
     up to the one that it ``stopped`` at, if it did, and the ``first`` that is shown; or which
-    question was ``wrong`` and why, and nothing was run."""
+    question was ``wrong``, its ``key`` and why, and nothing was run."""
 
     outcomes: list[KeptOutcome]
     draws: list[Drawn] = field(default_factory=list)
     stopped: int | None = None
     first: int = 1
     wrong: str = ""
+    key: str = ""
     why: str = ""
 
 
@@ -162,12 +163,15 @@ class RunThrough(Job[Ran]):
                 if outcomes[-1].status in (ERROR, UNFINISHED):
                     break
         except Asks as error:
-            return Ran([], wrong=error.question, why=error.said)
+            return Ran([], wrong=error.question, key=error.key, why=error.said)
         except Stopped:
             why = stopped().text
         last = outcomes[-1] if outcomes else None
         if last is not None and isinstance(last.error, Asks):
-            return Ran([], wrong=last.error.question, why=last.error.said or "A value is missing.")
+            question = last.error.question
+            asked = [one for one in questions_of(self.procedure) if one.line == len(outcomes)]
+            key = next((one.key for one in asked if one.question == question), question)
+            return Ran([], wrong=question, key=key, why=last.error.said or "A value is missing.")
         is_at_error = last is not None and last.status in (ERROR, UNFINISHED)
         return Ran(
             [outcome.kept() for outcome in outcomes],
@@ -245,7 +249,7 @@ def _text(written: Written) -> str:
 
 
 def _curve(rows: list[tuple[Value, Value]], across: str, up: str) -> Scatter | None:
-    if not all(isinstance(one, Exact | Real) for row in rows for one in row):
+    if not all(isinstance(one, Exact | Real | Measure | Angle) for row in rows for one in row):
         return None
     made = scatter_of([x for x, _ in rows], [y for _, y in rows], across, up)
     return None if made is None else replace(made, line=None)

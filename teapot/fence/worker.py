@@ -36,13 +36,15 @@ With fewer than there are people at work each key would have a sheet read anew."
 @dataclass(frozen=True, slots=True)
 class ShelfState:
     """The tables and procedures on a person's shelf: the newest version by name, the file or
-    the text of each version, and when those that are not the newest were replaced."""
+    the text of each version, when those that are not the newest were replaced, and the names of
+    those in the bin."""
 
     versions: tuple[tuple[str, str], ...] = ()
     files: tuple[tuple[str, File], ...] = ()
     replaced: tuple[tuple[str, str], ...] = ()
     procedures: tuple[tuple[str, str], ...] = ()
     texts: tuple[tuple[str, ProcedureText], ...] = ()
+    binned: tuple[str, ...] = ()
 
 
 @compactly_pickled
@@ -158,6 +160,7 @@ def _shelf_of(state: ShelfState) -> Shelf:
         dict(state.replaced),
         dict(state.procedures),
         dict(state.texts),
+        state.binned,
     )
 
 

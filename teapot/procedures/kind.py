@@ -109,6 +109,9 @@ def _state(owner: UUID | None) -> dict[str, tuple[Any, ...]]:
             if one.procedure.binned is None and one.procedure.owner_id == owner
         ),
         "texts": tuple((str(one.pk), one.for_engine) for one in found.all),
+        "binned": tuple(
+            OF_PROCEDURE + one.procedure.name for one in found.newest if one.procedure.binned
+        ),
         "replaced": found.replaced,
     }
 

@@ -122,6 +122,7 @@ def _state(owner: UUID | None) -> dict[str, tuple[Any, ...]]:
             if one.table.binned is None and one.table.owner_id == owner
         ),
         "files": tuple((str(one.pk), one.file) for one in found.all),
+        "binned": tuple(PREFIX + one.table.name for one in found.newest if one.table.binned),
         "replaced": found.replaced,
     }
 

@@ -29,6 +29,18 @@ def run(text, *arguments):
     )
 
 
+def test_a_procedure_is_run_into_a_sheet(tmp_path):
+    file = tmp_path / "heat.txt"
+    file.write_text('m = ask("mass", 1.2 kg)\nQ = 4186 J/(kg K)*m*77.5 K\n')
+    done = run("x = 2\n/run heat\nQ*x\n/run nothing\n", "--json", "--procedure", f"heat={file}")
+    lines = [json.loads(line) for line in done.stdout.decode().splitlines()]
+    assert [line["line"] for line in lines] == [1, 2, 2, 3, 4]
+    assert [one["text"] for line in lines for one in line["answers"]] == [
+        "2", "1.2 kg", "389298 J", "778596 J",
+    ]  # fmt: skip
+    assert "There is no procedure nothing on your shelf." in lines[-1]["error"]["text"]
+
+
 def test_json_of_the_first_lines():
     done = run(LINES, "--json")
     lines = [json.loads(line) for line in done.stdout.decode().splitlines()]

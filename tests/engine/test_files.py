@@ -365,7 +365,7 @@ def test_a_table_that_is_not_there_is_said():
     sheet = FullSheet()
     assert "There is no table tea on your shelf." in sheet.answer('shelf("tea")').error.text
     sheet.shelf = shelf_of({"pots": "1"}, {"1": File("/nowhere/pots.csv")})
-    assert "There are pots." in sheet.answer('shelf("tea")').error.text
+    assert "Yours: pots." in sheet.answer('shelf("tea")').error.text
     assert "cannot be read" in sheet.answer('shelf("pots")').error.text
     assert sheet.answer("shelf(3)").status == "error"
 

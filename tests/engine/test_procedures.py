@@ -24,6 +24,9 @@ TEXTS = {
     "lists": 'w = ask("masses", [1, 2])\nsum(w)',
     "turned": 'a = ask("angle", 30°)\nsin(a)',
     "day": "today()",
+    "alike": 'a = ask("length", 1 m)\nb = ask("length", 2 m)\na + b',
+    "anew": 'x = ask("first", 1)\ny = 2x\nx = ask("second", 5)\nx + y',
+    "measured": 'u = ask("mass", 1.2 ± 0.1 kg)\nd = ask("day", 2024-03-01)\n2*u',
     "table": 'mean(shelf("pots").x)',
 }
 
@@ -62,6 +65,11 @@ def text_of(*lines):
         ('run("texts", tea = "black")', '"a pot of black"'),
         ('run("turned", a = 90°)', "1"),
         ('run("degrees")', "0.5"),
+        ('run("alike", a = 5 m)', "7 m"),
+        ('run("alike", b = 5 m)', "6 m"),
+        ('run("anew", x = 2)', "9"),
+        ('run("measured", d = 2025-01-01)', "(2.40 ± 0.20) kg"),
+        ('run("measured", u = 2 kg)', "4 kg"),
     ],
 )
 def test_a_run_gives_the_last_answer(line, text):
@@ -76,7 +84,7 @@ def test_a_run_changes_nothing_of_the_sheet():
 @pytest.mark.parametrize(
     ("line", "said"),
     [
-        ('run("nothing")', "There is no procedure nothing on your shelf. There are "),
+        ('run("nothing")', "There is no procedure nothing on your shelf. Yours: "),
         ('run("double", y = 1)', "double does not ask for y. It asks for x."),
         ('run("double", x = 30°)', "This needs a number, and it is an angle."),
         ('run("double", x = "a")', "This needs a number, and it is text."),
@@ -86,12 +94,26 @@ def test_a_run_changes_nothing_of_the_sheet():
         ('run("bad")', "bad stops at its line 2: No quantity is named nothing"),
         ('run("wordless")', "wordless has no answer"),
         ('run("asks")', "asks stops at its line 1: a value"),
+        ('run("alike", a = 3)', "The unit is missing"),
         ("run(3)", "must be text"),
         ("run()", "The argument name is missing"),
     ],
 )
 def test_what_a_run_does_not_do_is_said(line, said):
     assert said in answered(line).error.text
+
+
+def test_two_questions_have_a_key_of_their_own():
+    for name, keys in (("alike", ["a", "b"]), ("anew", ["x", "second"])):
+        assert [one.key for one in questions_of(ProcedureText(name, TEXTS[name]))] == keys
+    twice = ProcedureText("", 'ask("x", 1)\nask("x", 2)')
+    assert [one.key for one in questions_of(twice)] == ["x", "x (line 2)"]
+
+
+def test_what_lies_in_the_bin_is_said():
+    known = Shelf(binned=["procedure:old", "table:pots"])
+    assert "The procedure old is in the bin." in answered('run("old")', on=known).error.text
+    assert "The table pots is in the bin." in answered('shelf("pots")', on=known).error.text
 
 
 def test_what_is_drawn_is_kept_with_the_line_that_runs_it():

@@ -54,7 +54,7 @@ def test_a_run_asks_answers_and_says_what_moved(someone):
 def test_a_reply_that_does_not_fit_is_asked_again_and_nothing_is_run(someone):
     address = someone.procedure("heating", HEATING)
     said = run(someone, address, m="30°")
-    assert 'data-wrong="mass, kg"' in said
+    assert 'data-wrong="m">mass, kg: ' in said
     assert "This needs a number, and it is an angle." in said
     assert "is missing" in run(someone, address, m="1 +")
     assert Run.objects.count() == 0
@@ -119,6 +119,21 @@ def test_one_input_over_a_range_gives_a_table_and_a_curve(someone):
     ):  # fmt: skip
         shown = someone.client.post(f"{address}/over", {**fields, "values": values})
         assert said in shown.content.decode()
+
+
+def test_a_range_with_units_has_its_curve(someone):
+    address = someone.procedure("spring", 'x = ask("stretch", 2 cm)\nF = 300 N/m * x')
+    fields = {"key": ["x"], "reply": ["2 cm"], "over": "x", "values": "(1..3) cm"}
+    shown = someone.client.post(f"{address}/over", fields).content.decode()
+    assert "<td>9 N</td>" in shown
+    assert '<polyline class="runs"' in shown
+    assert "F [N]" in shown
+
+
+def test_a_procedure_in_the_bin_is_said_where_it_is_used(someone):
+    someone.procedure("spring", "2")
+    someone.act("procedure", Procedure.objects.get().pk, "delete")
+    assert "The procedure spring is in the bin." in someone.keep('run("spring")').content.decode()
 
 
 def into(someone, address, token=None, **replies):

@@ -209,7 +209,7 @@ def test_a_table_is_renamed_deleted_and_brought_back(person):
     assert person.get(address).status_code == 404
     sheet = Sheet.objects.get(pk=person.sheet.rpartition("/")[2])
     refused = services.keep(sheet, 'shelf("pots of tea")', uuid.uuid4()).refused
-    assert "There is no table pots of tea" in refused.error.text
+    assert "The table pots of tea is in the bin" in refused.error.text
     person.post(f"{address}/bring-back")
     assert person.get(address).status_code == 200
 

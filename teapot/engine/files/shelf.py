@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import OrderedDict
-from collections.abc import Mapping
+from collections.abc import Collection, Mapping
 from dataclasses import dataclass
 from pathlib import Path
 
@@ -48,6 +48,7 @@ def shelf_of(
     replaced: Mapping[str, str] | None = None,
     procedures: Mapping[str, str] | None = None,
     texts: Mapping[str, ProcedureText] | None = None,
+    binned: Collection[str] = (),
 ) -> Shelf:
     """The shelf with these versions by name, each of which is a file, and these procedures."""
 
@@ -58,4 +59,4 @@ def shelf_of(
         table = table_in(files[key])
         return table if key == version else with_measures(table)
 
-    return Shelf(versions, load, replaced, procedures, texts)
+    return Shelf(versions, load, replaced, procedures, texts, binned)

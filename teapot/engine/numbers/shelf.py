@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Collection, Mapping
 from dataclasses import dataclass
 
 from teapot.engine.numbers.values import Table
-from teapot.engine.sentences.procedures import NO_PROCEDURE
+from teapot.engine.sentences.procedures import IN_BIN, NO_PROCEDURE
 from teapot.engine.sentences.tables import NO_SHELF
 
 PREFIX, OF_PROCEDURE = "table:", "procedure:"
@@ -40,6 +40,8 @@ class Shelf:
 
     A version never changes; ``load`` gives its table, :data:`WITH_UNITS` where that stands after
     it, ``texts`` has its procedure.
+    ``binned`` are the names of what lies in the bin, each with :data:`PREFIX` or
+    :data:`OF_PROCEDURE`.
     ``replaced`` says of versions that are not the newest any more when that was, such as "on
     26 November at 14:05".
     """
@@ -51,21 +53,25 @@ class Shelf:
         replaced: Mapping[str, str] | None = None,
         procedures: Mapping[str, str] | None = None,
         texts: Mapping[str, ProcedureText] | None = None,
+        binned: Collection[str] = (),
     ) -> None:
         self.versions = dict(versions or {})
         self.load = load
         self.replaced = dict(replaced or {})
         self.procedures = dict(procedures or {})
         self.texts = dict(texts or {})
+        self.binned = frozenset(binned)
 
     def procedure_version_of(self, name: str) -> str:
         """The newest version of the procedure of that name.
 
-        Errors: :data:`NO_PROCEDURE` where there is none.
+        Errors: :data:`NO_PROCEDURE` where there is none, :data:`IN_BIN` where it was deleted.
         """
         if name not in self.procedures:
+            if OF_PROCEDURE + name in self.binned:
+                raise IN_BIN(what="procedure", name=name)
             known = ", ".join(sorted(self.procedures))
-            raise NO_PROCEDURE(name=name, known=f" There are {known}." if known else "")
+            raise NO_PROCEDURE(name=name, known=f" Yours: {known}." if known else "")
         return OF_PROCEDURE + self.procedures[name]
 
     def procedure(self, version: str) -> ProcedureText:
@@ -78,11 +84,13 @@ class Shelf:
     def version_of(self, name: str) -> str:
         """The newest version of the table of that name.
 
-        Errors: :data:`NO_SHELF` where there is none.
+        Errors: :data:`NO_SHELF` where there is none, :data:`IN_BIN` where it was deleted.
         """
         if name not in self.versions:
+            if PREFIX + name in self.binned:
+                raise IN_BIN(what="table", name=name)
             known = ", ".join(sorted(self.versions))
-            raise NO_SHELF(name=name, known=f" There are {known}." if known else "")
+            raise NO_SHELF(name=name, known=f" Yours: {known}." if known else "")
         return PREFIX + self.versions[name] + WITH_UNITS
 
     def table(self, version: str) -> Table:

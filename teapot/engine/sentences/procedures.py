@@ -4,6 +4,10 @@ from teapot.engine.errors import Problem
 
 NO_PROCEDURE = Problem("no-procedure", "There is no procedure {name} on your shelf.{known}")
 
+IN_BIN = Problem(
+    "in-bin", "The {what} {name} is in the bin. The shelf has a button that brings it back."
+)
+
 RUNS_ITSELF = Problem("runs-itself", "A procedure cannot run itself: {circle}.")
 
 STOPS_AT = Problem("stops-at", "{name} stops at its line {line}: {why}")

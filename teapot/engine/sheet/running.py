@@ -4,7 +4,7 @@ what they ask."""
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Protocol
 
 from teapot.engine.errors import Asks, LineError
@@ -48,18 +48,15 @@ class Runs(Protocol):
 @dataclass(frozen=True, slots=True)
 class Asked:
     """A question of a procedure: the quantity that gets the reply, if one does, what is asked,
-    what is suggested (as typed) and of which kind that is, and the line."""
+    what is suggested (as typed) and of which kind that is, the line, and what a value for it is
+    handed over under: of two that would have one ``key``, the later has its line beside it."""
 
     name: str
     question: str
     preset: str
     kind: str
     line: int
-
-    @property
-    def key(self) -> str:
-        """What a value for it is handed over under."""
-        return self.name or self.question
+    key: str = ""
 
 
 def settings_of(procedure: ProcedureText) -> Settings:
@@ -79,8 +76,18 @@ def questions_of(procedure: ProcedureText) -> list[Asked]:
             continue
         for statement in statements:
             found += (_asked(statement, call, number) for call in _asks_in(statement.expression))
-    different = {one.question: one for one in reversed(found)}
-    return [one for one in found if different[one.question] is one]
+    return _with_keys(found)
+
+
+def _with_keys(found: Sequence[Asked]) -> list[Asked]:
+    keyed: dict[str, Asked] = {}
+    for one in found:
+        short = one.name or one.question
+        for key in (short, one.question, f"{short} (line {one.line})"):
+            if key not in keyed:
+                keyed[key] = replace(one, key=key)
+                break
+    return list(keyed.values())
 
 
 def _asks_in(node: Node) -> Iterator[Call]:
@@ -127,7 +134,7 @@ def values_of(procedure: ProcedureText, replies: Mapping[str, str]) -> dict[str,
             preset = value_alone(one.preset) if one.kind == KINDS[str] else None
             values[one.key] = value_alone(as_reply(typed, preset))
         except LineError as error:
-            raise Asks(one.question, 0, error.text) from None
+            raise Asks(one.question, 0, error.text, key=one.key) from None
     return values
 
 
@@ -165,14 +172,15 @@ def run(
     for the statement that runs it, if one does.
     Errors: :data:`NOT_ASKED` for a name that it does not ask for.
     """
-    asked = questions_of(procedure)
-    keys = {one.key: one.question for one in asked}
+    asked = {one.key: one for one in questions_of(procedure)}
     for name in given:
-        if name not in keys:
-            raise NOT_ASKED(name=procedure.name, given=name, asked=", ".join(keys) or "nothing")
-    values = {keys[name]: value for name, value in given.items()}
-    for text in lines_in(procedure.text):
-        replies = Replies(values=values, takes_presets=True)
+        if name not in asked:
+            raise NOT_ASKED(name=procedure.name, given=name, asked=", ".join(asked) or "nothing")
+    values: dict[int, dict[str, Value]] = {}
+    for name, value in given.items():
+        values.setdefault(asked[name].line, {})[asked[name].question] = value
+    for number, text in enumerate(lines_in(procedure.text), 1):
+        replies = Replies(values=values.get(number, {}), takes_presets=True)
         outcome = sheet.answer(text, replies, within=within)
         yield outcome
         if stops and outcome.status in (ERROR, UNFINISHED):

@@ -124,8 +124,7 @@ ran.addEventListener("htmx:afterSwap", () => {
   step.hidden = true;
   for (const field of form.querySelectorAll("[name=reply]")) field.removeAttribute("aria-invalid");
   if (wrong) {
-    const asked = [...form.querySelectorAll(".asks-for")].find((one) => one.querySelector("span").textContent === wrong.dataset.wrong);
-    const field = asked?.querySelector("[name=reply]");
+    const field = [...form.querySelectorAll("[name=reply]")].find((one) => one.dataset.key === wrong.dataset.wrong);
     field?.setAttribute("aria-invalid", "true");
     field?.focus();
     field?.select();
