@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from teapot.engine.out.data import FORMAT
+from teapot.engine.out.json_text import WrongData
 from teapot.engine.out.reading import UNITS, are_draws
 from teapot.engine.reading.forms import form_from
 from teapot.engine.sheet.settings import CHOICES
@@ -61,7 +62,7 @@ def procedure_from(data: Mapping[str, Any], procedure: Procedure) -> Here:
     procedure.save()
     found: dict[str, str] = {}
     if not data["versions"]:
-        raise ValueError("a procedure has no version")
+        raise WrongData("a procedure has no version")
     for told in data["versions"]:
         version = ProcedureVersion(procedure=procedure, text=str(told["text"])[:MOST_CHARACTERS])
         for name in SET:
@@ -79,12 +80,12 @@ def _run(told: Mapping[str, Any], versions: Mapping[str, str]) -> Run:
     run = Run(version_id=versions[told["version"]])
     for name, kind in OF_RUN.items():
         if not isinstance(told[name], kind):
-            raise ValueError(f"the {name} of a run are not as they should be")
+            raise WrongData(f"the {name} of a run are not as they should be")
         setattr(run, name, told[name])
     outputs(run.outcomes)  # what is shown of it has to be there
     texts = [*run.replies.values(), *(one["input"] for one in run.outcomes)]
     if not all(isinstance(text, str) for text in texts) or not all(map(are_draws, run.draws)):
-        raise ValueError("a run is not as it should be")
+        raise WrongData("a run is not as it should be")
     run.save()
     Run.objects.filter(pk=run.pk).update(made=moment_from(told["made"]))
     return run
@@ -94,5 +95,5 @@ def _setting(name: str, value: object) -> str:
     if name == "form":
         form_from(str(value))
     elif value not in (UNITS if name == "units" else CHOICES[name]):
-        raise ValueError(f"{name} cannot be {value!s:.20}")
+        raise WrongData(f"{name} cannot be {value!s:.20}")
     return str(value)

@@ -55,7 +55,7 @@ def procedure(request: HttpRequest, pk: UUID, ending: str) -> HttpResponse:
     if ending not in FORMATS:
         raise Http404
     wanted = _wanted(request, ending)
-    return or_why_not(lambda: saved_as(document_of(found, **wanted), ending))
+    return or_why_not(lambda: saved_as(document_of(found, **wanted), ending, procedure_data(found)))
 
 
 def _runs_as_csv(procedure: Procedure) -> str:

@@ -6,6 +6,7 @@ from collections.abc import Mapping
 from typing import Any
 
 from teapot.engine.out.data import FORMAT
+from teapot.engine.out.json_text import WrongData
 from teapot.records.models import Event, Record
 from teapot.records.writing import KINDS, OF_ANSWER
 from teapot.shelf.moments import moment_from
@@ -38,7 +39,7 @@ def record_from(data: Mapping[str, Any], record: Record) -> None:
     ]
     unknown = {event.kind for event in events} - set(KINDS)
     if unknown or not all(_is_event(event) for event in events):
-        raise ValueError(f"an event is not as it should be {' '.join(map(str, unknown))}".strip())
+        raise WrongData(f"an event is not as it should be {' '.join(map(str, unknown))}".strip())
     record.save()
     Event.objects.bulk_create(events)
 

@@ -63,7 +63,7 @@ def _arrive(request: HttpRequest, file: UploadedFile) -> HttpResponse:
     person = known_person(request) or new_guest(request)
     data = arriving.data_in(file, "record")
     if data is None:
-        raise arriving.NOT_ONE(kind="record", why="a record comes in as JSON")
+        raise arriving.NOT_ONE(kind="record", why="it is not as a record was saved")
     return redirect(arriving.made(Record(owner=person), data, record_from))
 
 

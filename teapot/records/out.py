@@ -12,6 +12,7 @@ from io import StringIO
 from django.utils import timezone
 from django.utils.formats import date_format
 
+from teapot.engine.out.carried import carrying
 from teapot.engine.out.cells import safe_cell
 from teapot.engine.out.latex import HEAD, words
 from teapot.engine.out.text import MARK, plain
@@ -133,6 +134,11 @@ class RecordFormat:
     write: Callable[[Record], str]
     mime: str
     words: str
+
+
+def saved(record: Record, ending: str) -> str:
+    """A record in a format, which can be brought in again."""
+    return carrying(FORMATS[ending].write(record), ending, record_data(record))
 
 
 FORMATS = {

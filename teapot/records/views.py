@@ -11,7 +11,7 @@ from django.views.decorators.http import require_POST, require_safe
 
 from teapot.accounts.guests import own_or_404
 from teapot.records.models import Record
-from teapot.records.out import FORMATS, as_html
+from teapot.records.out import FORMATS, as_html, saved
 from teapot.records.writing import KINDS
 from teapot.shelf.saving import attached, page_to_print
 
@@ -79,8 +79,7 @@ def save(request: HttpRequest, pk: UUID, ending: str) -> HttpResponse:
     found = _own(request, pk)
     if ending not in FORMATS:
         raise Http404
-    wanted = FORMATS[ending]
-    return attached(found.name, ending, wanted.mime, wanted.write(found))
+    return attached(found.name, ending, FORMATS[ending].mime, saved(found, ending))
 
 
 @require_safe

@@ -14,6 +14,8 @@ from django.db import IntegrityError, transaction
 from teapot.engine.errors import Problem
 from teapot.engine.files.dialect import SEPARATORS
 from teapot.engine.files.layout import layout_of
+from teapot.engine.out.carried import carried, is_carrying
+from teapot.engine.out.json_text import WrongData, from_json, why_not
 from teapot.engine.out.text import COMMENT, MARK
 from teapot.shelf import things
 from teapot.shelf.kinds import KINDS
@@ -49,7 +51,7 @@ def kind_of(name: str, head: bytes) -> str:
     if ending in OF_TABLES:
         return "table"
     text = head.decode("utf-8", "replace").lstrip("\ufeff")
-    if text.lstrip()[:1] == "{":
+    if text.lstrip()[:1] == "{" or is_carrying(text):
         found = _KIND.search(text)
         kind = json.loads(found[1]) if found else ""
         return kind if kind in (*KINDS, EVERYTHING) else "sheet"
@@ -87,7 +89,7 @@ def name_of(file: UploadedFile) -> str:
 
 
 def data_in(file: UploadedFile, kind: str) -> dict[str, Any] | None:
-    """The data of a JSON file of that kind; None where it is no JSON.
+    """The data of that kind that a file is or carries; None where it has none.
 
     Errors: :data:`NOT_ONE` where it is too large, broken, or of another kind.
     """
@@ -95,15 +97,18 @@ def data_in(file: UploadedFile, kind: str) -> dict[str, Any] | None:
     file.seek(0)
     if len(text) > MOST_BYTES:
         raise NOT_ONE(kind=kind, why=f"it has more than {MOST_BYTES // 1024**2} megabytes")
-    if text.lstrip()[:1] != b"{":
+    if text.lstrip()[:1] == b"{":
+        try:
+            data = from_json(text)
+        except WrongData as error:
+            raise NOT_ONE(kind=kind, why=why_not(error)) from None
+    else:
+        data = carried(text.decode("utf-8", "replace"))
+    if data is None:
         return None
-    try:
-        data = json.loads(text)
-    except (ValueError, RecursionError) as error:
-        raise NOT_ONE(kind=kind, why=f"its JSON ends or breaks ({str(error)[:80]})") from None
-    if data.get("kind") != kind:
+    if not isinstance(data, dict) or data.get("kind") != kind:
         raise NOT_ONE(kind=kind, why="its JSON is of another kind")
-    return dict(data)
+    return data
 
 
 def made(thing: Thing, data: dict[str, Any], fill: Callable[[Any, Any], object]) -> Thing:
@@ -117,6 +122,5 @@ def made(thing: Thing, data: dict[str, Any], fill: Callable[[Any, Any], object])
             fill(data, thing)
             things.say_changed(thing.owner_id)
     except (*WRONG_DATA, IntegrityError) as error:
-        why = f"something in it is wrong ({str(error)[:80]})"
-        raise NOT_ONE(kind=thing.word, why=why) from None
+        raise NOT_ONE(kind=thing.word, why=why_not(error)) from None
     return thing

@@ -7,7 +7,6 @@ end, all at once, or not at all.
 
 from __future__ import annotations
 
-import json
 import zipfile
 from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass, field
@@ -23,6 +22,7 @@ from teapot.accounts.belongings import RenamedThing, staged
 from teapot.accounts.models import Person
 from teapot.accounts.room import NoRoom, room_for
 from teapot.engine.errors import LineError, Problem
+from teapot.engine.out.json_text import from_json, why_not
 from teapot.shelf import things
 from teapot.shelf.arriving import MOST_BYTES, WRONG_DATA
 from teapot.shelf.everything import FORMAT
@@ -121,12 +121,16 @@ class _opened(zipfile.ZipFile):
         ) and not isinstance(error, RecursionError):
             raise NotEverything(why=_broken(error)) from None
         if isinstance(error, (*WRONG_DATA, LineError, IntegrityError)):
-            why = f"something in it is not as it should be ({str(error)[:80]})"
+            why = error.text if isinstance(error, LineError) else why_not(error)
             raise NotEverything(why=why) from None
 
 
 def _broken(error: Exception) -> str:
-    return f"it is no zip, or a broken one ({str(error)[:60]})"
+    if isinstance(error, NotImplementedError):
+        return "it is packed in a way that is not read here"
+    if isinstance(error, RuntimeError):
+        return "it is locked with a password"
+    return "it is no zip, or a broken one"
 
 
 class _Bringing:
@@ -205,13 +209,15 @@ class _Bringing:
         yield from KINDS[one["kind"]].steps(self, stage, self._json(one["path"]), one)
 
     def _json(self, path: str) -> dict[str, Any]:
-        data = json.loads(self.read(path, MOST_BYTES))
+        data = from_json(self.read(path, MOST_BYTES))
         if not isinstance(data, dict):
             raise NotEverything(why=f"{path[:60]} is no object")
         return data
 
     def read(self, path: str, most: int) -> bytes:
         """A file in it, of which no more is unpacked than there may be, whatever it says."""
+        if path not in self.packed.NameToInfo:
+            raise NotEverything(why=f"{path[:60]} is missing in it")
         with self.packed.open(path) as file:
             data = file.read(most + 1)
         if len(data) > most:

@@ -7,6 +7,7 @@ from base64 import b64encode
 from collections.abc import Callable
 from dataclasses import dataclass
 from functools import cache
+from typing import Any
 from urllib.parse import quote
 
 from csp.constants import SELF
@@ -15,7 +16,8 @@ from django.conf import settings
 from django.http import Http404, HttpRequest, HttpResponse
 
 from teapot.engine.errors import LineError
-from teapot.engine.out.data import as_json
+from teapot.engine.out.carried import carrying
+from teapot.engine.out.data import as_json, data_of
 from teapot.engine.out.document import Document
 from teapot.engine.out.latex import as_latex
 from teapot.engine.out.page import FONTS, PAPERS, as_html, style_for
@@ -52,10 +54,18 @@ def conventions_in(of: UnderConventions) -> dict[str, str]:
     return {"angle": of.angle, "log": of.log, "numbers": of.numbers, "units": of.units}
 
 
-def saved_as(document: Document, ending: str) -> HttpResponse:
-    """A document as a file to save; ``ending`` is one of :data:`FORMATS`."""
+CARRY_SHEETS = ("html", "tex")
+"""Formats in which a sheet is carried whole; in the others it can be read off."""
+
+
+def saved_as(document: Document, ending: str, data: dict[str, Any] | None = None) -> HttpResponse:
+    """A document as a file to save; ``ending`` is one of :data:`FORMATS`.  Where it stands for
+    something else than a sheet, ``data`` is that."""
     wanted = FORMATS[ending]
-    return attached(document.title, ending, wanted.mime, wanted.write(document))
+    text = wanted.write(document)
+    if data is not None or ending in CARRY_SHEETS:
+        text = carrying(text, ending, data or data_of(document))
+    return attached(document.title, ending, wanted.mime, text)
 
 
 def attached(name: str, ending: str, mime: str, text: str) -> HttpResponse:

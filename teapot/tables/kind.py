@@ -16,6 +16,7 @@ from django.http import HttpRequest, HttpResponse
 from teapot.accounts.models import Person
 from teapot.engine.files.dialect import MAX_BYTES
 from teapot.engine.numbers.shelf import PREFIX
+from teapot.engine.out.json_text import WrongData
 from teapot.shelf.everything import as_json
 from teapot.shelf.kinds import Import, Kind, Place, Step, Versions, register
 from teapot.shelf.moments import moment_from
@@ -87,7 +88,7 @@ def _steps(
 
 def _count(told: object) -> int:
     if not isinstance(told, int) or isinstance(told, bool) or not 0 <= told < 2**31:
-        raise ValueError(f"{told!s:.20} is no count")
+        raise WrongData(f"{told!s:.20} is no count")
     return told
 
 

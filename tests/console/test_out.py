@@ -218,7 +218,7 @@ def test_latex_has_every_answer():
 @pytest.mark.parametrize(
     ("data", "said"),
     [
-        (b"{", "its JSON ends or breaks"),
+        (b"{", "its JSON breaks at row 1"),
         (b'{"teapot": 1}', "its JSON is not that of a sheet"),
         (b'{"teapot": 9, "kind": "sheet", "lines": []}', "it is of format 9"),
         (b'{"teapot": 1, "kind": "sheet", "lines": 3}', "no list of lines"),

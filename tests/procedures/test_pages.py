@@ -132,7 +132,7 @@ def test_a_range_with_units_has_its_curve(someone):
 
 def test_a_procedure_in_the_bin_is_said_where_it_is_used(someone):
     someone.procedure("spring", "2")
-    someone.act("procedure", Procedure.objects.get().pk, "delete")
+    someone.act("procedure", Procedure.objects.get(name="spring").pk, "bin")
     assert "The procedure spring is in the bin." in someone.keep('run("spring")').content.decode()
 
 

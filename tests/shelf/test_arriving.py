@@ -6,6 +6,7 @@ import jsonschema
 import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
 
+from teapot.procedures.models import Run
 from teapot.shelf.arriving import kind_of
 from tests.people import Someone
 
@@ -72,11 +73,12 @@ def test_lines_come_in_as_a_procedure_where_that_is_said(someone):
     assert came.headers["Location"] == f"/procedures/{made.pk}"
 
 
-def test_a_record_goes_out_and_comes_in_with_all_its_events(someone):
-    someone.keep("/record a try", "a = 2", "a*3", "/record stop")
+@pytest.mark.parametrize("ending", ["json", "txt", "md", "html", "tex"])
+def test_a_record_goes_out_and_comes_in_with_all_its_events(someone, ending):
+    someone.keep("/record a try", "a = 2  # <b> -- %", "a*3", "/record stop")
     first = someone.person.records.get()
-    packed = someone.client.get(f"/shelf/records/{first.pk}.json").content
-    came = bring(someone, "a try.json", packed)
+    packed = someone.client.get(f"/shelf/records/{first.pk}.{ending}").content
+    came = bring(someone, f"a try.{ending}", packed)
     made = someone.person.records.get(name="a try 2")
     assert came.headers["Location"] == f"/records/{made.pk}"
     fields = ("at", "kind", "number", "text", "answers", "said", "before")
@@ -84,12 +86,49 @@ def test_a_record_goes_out_and_comes_in_with_all_its_events(someone):
     assert someone.client.get(came.headers["Location"]).status_code == 200
 
 
+@pytest.mark.parametrize("ending", ["json", "md", "html", "tex"])
+def test_a_procedure_goes_out_and_comes_in_with_its_versions_and_runs(someone, ending):
+    address = someone.procedure("two times", 'x = ask("x", 3)')
+    someone.client.post(f"{address}/run", {"key": ["x"], "reply": ["5"], "text": "x = 2\n3*x"})
+    packed = someone.client.get(
+        address.replace("/procedures/", "/shelf/procedures/") + f".{ending}"
+    ).content
+    bring(someone, f"two.{ending}", packed)
+    made = someone.person.procedures.get(name="two times 2")
+    first = someone.person.procedures.get(name="two times")
+    texts = [list(one.versions.values_list("text", flat=True)) for one in (made, first)]
+    assert texts[0] == texts[1] == ["x = 2\n3*x", 'x = ask("x", 3)', ""]
+    assert Run.objects.filter(version__procedure=made).count() == 1
+
+
+@pytest.mark.parametrize("ending", ["json", "md", "txt", "html", "tex"])
+def test_a_sheet_goes_out_and_comes_in_with_its_lines_and_notices(someone, ending):
+    someone.keep("/angle deg", "x = sin(30)  # <i> -- %", "3,5", "x^2\n+1", "/show 4 digits")
+    packed = someone.client.get(f"{someone.address}/sheet.{ending}").content
+    came = bring(someone, f"sheet.{ending}", packed)
+    address = came.headers["Location"]
+    data = [
+        json.loads(someone.client.get(f"{one}/sheet.json").content)
+        for one in (someone.address, address)
+    ]
+    for name in ("form", "conventions"):
+        assert data[0][name] == data[1][name]
+    for one, other in zip(*(each["lines"] for each in data), strict=True):
+        assert one | {"kept": ""} == other | {"kept": ""}
+
+
+def test_half_of_a_sign_is_refused_with_a_sentence(someone):
+    whole = {"teapot": 1, "kind": "sheet", "title": "\ud800", "lines": [{"text": "1"}]}
+    said = bring(someone, "half.json", json.dumps(whole).encode()).content.decode()
+    assert "half of a sign stands in its JSON" in said
+
+
 @pytest.mark.parametrize(
     ("kind", "change", "said"),
     [
         ("record", {"events": [{"kind": "new"}]}, "at"),
-        ("record", {"events": 5}, "not iterable"),
-        ("record", {"parts": "many"}, "many"),
+        ("record", {"events": 5}, "of another form"),
+        ("record", {"parts": "many"}, "of another form"),
         ("record", {"name": ""}, "give it a name"),
         ("procedure", {"versions": []}, "no version"),
         ("procedure", {"versions": [{"text": "1"}]}, "angle"),

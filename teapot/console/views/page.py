@@ -101,7 +101,8 @@ def samples(request: HttpRequest) -> HttpResponse:
 def title(request: HttpRequest, pk: UUID) -> HttpResponse:
     """Renames the sheet."""
     sheet = own_sheet(request, pk)
-    wanted = " ".join(request.POST.get("title", "").split())[:120]
+    typed = "".join(c for c in request.POST.get("title", "") if c.isprintable() or c.isspace())
+    wanted = " ".join(typed.split())[:120]
     if wanted:
         Sheet.objects.filter(pk=pk).update(title=wanted)
         sheet.title = wanted

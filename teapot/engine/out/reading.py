@@ -2,14 +2,15 @@
 
 from __future__ import annotations
 
-import json
 from collections.abc import Iterator, Mapping
 from typing import Any
 
 from teapot.engine.errors import LineError, Problem
 from teapot.engine.numbers.context import STANDARD as USUAL
+from teapot.engine.out.carried import carried
 from teapot.engine.out.data import FORMAT
 from teapot.engine.out.document import CONVENTIONS, Document, LineOut
+from teapot.engine.out.json_text import WrongData, from_json, why_not
 from teapot.engine.out.text import COMMENT, MARK
 from teapot.engine.parsing.rows import lines_in
 from teapot.engine.reading.forms import STANDARD, form_from
@@ -44,7 +45,10 @@ def document_from(text: str, name: str = "") -> Document:
     if "\x00" in text:
         raise NotASheet(why="it holds no text")
     text = text.lstrip("\ufeff").replace("\r\n", "\n")
-    if text.lstrip()[:1] == "{":
+    data = carried(text)
+    if data is not None:
+        document = _from_data(data)
+    elif text.lstrip()[:1] == "{":
         document = _from_json(text)
     elif COMMENT in text:
         document = _from_markdown(text)
@@ -57,9 +61,12 @@ def document_from(text: str, name: str = "") -> Document:
 
 def _from_json(text: str) -> Document:
     try:
-        data = json.loads(text)
-    except (ValueError, RecursionError) as error:
-        raise NotASheet(why=f"its JSON ends or breaks ({str(error)[:80]})") from None
+        return _from_data(from_json(text))
+    except WrongData as error:
+        raise NotASheet(why=why_not(error)) from None
+
+
+def _from_data(data: object) -> Document:
     if not isinstance(data, dict) or data.get("kind") != "sheet":
         raise NotASheet(why="its JSON is not that of a sheet")
     if data.get("teapot") != FORMAT:
@@ -126,8 +133,8 @@ def _from_text(text: str, name: str) -> Document:
 
 def _json_row(row: str, at: int) -> dict[str, Any]:
     try:
-        return _dict(json.loads(row))
-    except (ValueError, RecursionError):
+        return _dict(from_json(row))
+    except WrongData:
         raise NotASheet(why=f"what is told at row {at} is no JSON") from None
 
 
