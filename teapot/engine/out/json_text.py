@@ -22,9 +22,7 @@ def from_json(text: str | bytes) -> object:
     except json.JSONDecodeError as error:
         raise WrongData(f"its JSON breaks at row {error.lineno}, column {error.colno}") from None
     except UnicodeEncodeError:
-        raise WrongData(
-            "half of a sign stands in its JSON"
-        ) from None
+        raise WrongData("half of a sign stands in its JSON") from None
     except RecursionError:
         raise WrongData("its JSON is nested too deeply") from None
     except ValueError:
