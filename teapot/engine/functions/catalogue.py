@@ -7,6 +7,7 @@ from collections.abc import Iterable
 from flint import fmpq
 
 from teapot.engine.functions import (
+    calculus,
     chance,
     complexes,
     conversions,
@@ -47,6 +48,7 @@ SUBJECTS = (
     lists,
     list_making,
     statistics,
+    calculus,
     measured,
     procedures,
     tables,

@@ -9,6 +9,8 @@ from typing import cast
 
 from flint import fmpq
 
+from teapot.engine.analysis.bound import Bound
+from teapot.engine.analysis.sums import product_over, sum_over
 from teapot.engine.functions.helpers import outside, tell_missing, whole
 from teapot.engine.functions.powers import root_of, square_root
 from teapot.engine.functions.record import Function, Parameter
@@ -332,6 +334,7 @@ def _record(
     source: str = "common practice of the trade",
     special_values: tuple[str, ...] = (),
     takes_table: bool = False,
+    bound: Callable[[Bound], Value] | None = None,
 ) -> Function:
     return Function(
         name=name,
@@ -347,6 +350,7 @@ def _record(
         words=words,
         source=source,
         accepts=(*ITEMS, Table) if takes_table else ITEMS,
+        bound=bound,
     )
 
 
@@ -365,16 +369,18 @@ FUNCTIONS = (
     ),
     _record(
         "sum", "The sum of the items.", sum_of,
-        (("sum([2, 3, 7, 8])", "=", "20"), ("sum(1..100)", "=", "5050")),
-        ("product", "mean", "cumulative"), "add up total series sigma",
-        special_values=("sum([]) = 0",),
+        (("sum([2, 3, 7, 8])", "=", "20"), ("sum(1..100)", "=", "5050"),
+         ("sum(1/k^2, k = 1..3)", "=", "49/36")),
+        ("product", "mean", "cumulative"), "add up total series sigma index over",
+        special_values=("sum([]) = 0",), bound=sum_over,
         confused_with="cumulative, which gives the sums on the way too.",
     ),
     _record(
         "product", "The product of the items.", product_of,
-        (("product([2, 3, 7])", "=", "42"), ("product(1..5)", "=", "120")),
+        (("product([2, 3, 7])", "=", "42"), ("product(1..5)", "=", "120"),
+         ("product(1 + 1/k, k = 1..9)", "=", "10")),
         ("sum", "factorial"), "multiply together",
-        special_values=("product([]) = 1",),
+        special_values=("product([]) = 1",), bound=product_over,
         confused_with="the products item by item, which are v*w.",
     ),
     _record(

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 
+from teapot.engine.analysis.bound import Bound
 from teapot.engine.numbers.values import Complex, Value
 from teapot.engine.reading.described import Described
 from teapot.engine.reading.tree import Node
@@ -55,7 +56,8 @@ class Function(Described):
     and where its cuts run.  Where it is ``lazy``, ``compute`` is given
     each argument as :class:`Delayed`; where it ``jumps``, no uncertainty goes through it; where
     it ``names_columns``, all that it is given by a name
-    of the person's own stand in one mapping after the others.
+    of the person's own stand in one mapping after the others.  ``bound`` is its form with a name
+    that is bound in the call, as in ``sum(1/k, k = 1..10)``.
     """
 
     subject: str
@@ -69,6 +71,7 @@ class Function(Described):
     branch: str = ""
     lazy: bool = False
     names_columns: bool = False
+    bound: Callable[[Bound], Value] | None = None
 
     @property
     def takes_complex(self) -> bool:

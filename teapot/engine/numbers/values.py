@@ -21,7 +21,7 @@ No value is ever changed once it is made.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Hashable, Iterable, Sequence
+from collections.abc import Callable, Hashable, Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import datetime
 from typing import cast
@@ -374,13 +374,15 @@ class FunctionValue:
     """A function as a value: its ``name``, the names of its ``parameters``, and
     ``apply``, which gives its value for the values of them.
 
-    ``definition`` is the statement that makes it, where it is one's own.
+    ``definition`` is the statement that makes it, where it is one's own, and ``within`` works a
+    part of its body out, with values for its parameters.
     """
 
     name: str
     parameters: tuple[str, ...]
     apply: Callable[..., Value]
     definition: Assignment | None = None
+    within: Callable[[Node, Mapping[str, Value]], Value] | None = None
 
     @property
     def pattern(self) -> str:

@@ -47,6 +47,7 @@ from teapot.engine.reading.precedence import (
 )
 from teapot.engine.reading.tokens import Token, split_note, tokens_of
 from teapot.engine.reading.tree import (
+    BINDING,
     IMPLIED,
     AnswerOf,
     Assignment,
@@ -744,8 +745,27 @@ class Parser(Cursor):
                 if powered:
                     return powered
             return Name(name.span, name.text)
+        before = self.quantities
+        if name.text in BINDING and name.text not in before:
+            self.quantities = NamesWith(before, self.names_bound())
         args, named = self.arguments()
+        self.quantities = before
         return self.call(name, args, named)
+
+    def names_bound(self) -> Iterator[str]:
+        """The names that the call at hand binds, which are known within it."""
+        depth, at = 0, self.at
+        while at < len(self.tokens) - 1:
+            token, after = self.tokens[at], self.tokens[at + 1]
+            depth += (token.text in ("(", "[")) - (token.text in (")", "]"))
+            if not depth:
+                return
+            is_name = token.kind == tk.NAME and self.tokens[at - 1].text in (",", "(", "[")
+            if is_name and (
+                after.text == "=" or (after.text in (")", ",", "]") and at > self.at + 1)
+            ):
+                yield token.text
+            at += 1
 
     def call(
         self, name: Token, args: tuple[Node, ...], named: tuple[tuple[str, Node], ...]

@@ -424,6 +424,47 @@ class LineTree:
     contested: frozenset[int] = field(default=frozenset(), compare=False, repr=False)
 
 
+BINDING = frozenset({"sum", "product", "integral", "derivative", "solve"})
+"""Functions that bind a name within their call: ``sum(1/k, k = 1..10)``."""
+
+OPTIONS = frozenset({"order"})
+"""Names of arguments of these, which are never bound."""
+
+
+def bound_in(call: Call) -> frozenset[str]:
+    """The names that a call binds within itself.
+
+    >>> from teapot.engine.parsing.parser import parse
+    >>> sorted(bound_in(parse("sum(1/k, k = 1..n)").statements[0].expression))
+    ['k']
+    """
+    if call.function not in BINDING or call.is_own or not call.args:
+        return frozenset()
+    names = {name for name, _ in call.named} - OPTIONS
+    if call.function == "solve" and not names and len(call.args) == 2:
+        unknown = call.args[1]
+        several = unknown.items if isinstance(unknown, ListOf) else (unknown,)
+        names = {one.name for one in several if isinstance(one, Name)}
+    return frozenset(names)
+
+
+def free(node: Node, hidden: frozenset[str] = frozenset()) -> Iterator[Node]:
+    """``node`` and all under it, but for names where they are bound."""
+    waiting = [(node, hidden)]
+    while waiting:
+        node, hidden = waiting.pop()
+        if isinstance(node, Name) and node.name in hidden:
+            continue
+        yield node
+        bound = bound_in(node) if isinstance(node, Call) else frozenset()
+        if not bound:
+            waiting += [(child, hidden) for child in node.children]
+            continue
+        assert isinstance(node, Call)
+        waiting += [(child, hidden | bound) for child in node.args]
+        waiting += [(child, hidden) for _, child in node.named]
+
+
 def expression_in(node: Node | Statement) -> Node | Statement:
     """What is calculated in a statement: without the names it is given and its forms."""
     while isinstance(node, Formatted | Assignment):

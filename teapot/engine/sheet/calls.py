@@ -423,6 +423,9 @@ def defined(
         finally:
             work.depth -= 1
 
+    def within(node: Node, given: Mapping[str, Value]) -> Value:
+        return evaluate(node, CallScope(scope, dict(given), made))
+
     definition = Assignment(NOWHERE, body, NOWHERE, (Name(NOWHERE, name),), False, parameters)
-    made = FunctionValue(name, parameters, apply, definition)
+    made = FunctionValue(name, parameters, apply, definition, within)
     return made

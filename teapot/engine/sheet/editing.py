@@ -18,7 +18,7 @@ from teapot.engine.reading.tree import (
     Name,
     Prefix,
     Statement,
-    walk,
+    free,
 )
 from teapot.engine.sentences.names import NAME_TAKEN, NO_QUANTITY, NO_VALUE_GIVEN, NOT_A_NAME
 from teapot.engine.sheet.line import WorksheetLine, targets_of
@@ -122,7 +122,7 @@ def _places_of(tree: LineTree, name: str) -> list[Span]:
         if isinstance(statement, Assignment) and name in (statement.parameters or ()):
             # inside this function the name is that of its argument
             continue
-        for node in walk(statement.expression):
+        for node in free(statement.expression):
             match node:
                 case Name(name=known) if known == name:
                     places.append(node.span)

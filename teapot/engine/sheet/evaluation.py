@@ -7,6 +7,7 @@ from functools import partial
 from itertools import count, pairwise
 from typing import Any, cast
 
+from teapot.engine.analysis.bound import Bound
 from teapot.engine.diagnostics import unlike_units
 from teapot.engine.diagnostics.unknown_names import (
     of_library,
@@ -83,6 +84,7 @@ from teapot.engine.reading.forms import UNITS as ANGLE_UNITS
 from teapot.engine.reading.plain import node_text
 from teapot.engine.reading.tree import (
     NOWHERE,
+    OPTIONS,
     AnswerOf,
     Assignment,
     Binary,
@@ -104,6 +106,7 @@ from teapot.engine.reading.tree import (
     Statement,
     Subscript,
     Text,
+    bound_in,
     expression_in,
 )
 from teapot.engine.sentences.forms import FORM_AMONG_WORDS
@@ -149,6 +152,9 @@ HUNDRED = exact(100)
 
 LEAST_ALIKE = 0.6
 """How near the name of a column must be to another to be meant for it."""
+
+ONLY_BOUND = frozenset({"integral", "derivative", "solve"})
+"""Functions that have no other form than that with a bound name."""
 
 FINITE = (Exact, Real, Complex)
 """Kinds of finite number."""
@@ -802,7 +808,20 @@ def _delayed(argument: Node, scope: Scope) -> Delayed:
     return Delayed(partial(evaluate, argument, scope), argument, of)
 
 
+def _bound(node: Call, scope: Scope) -> Bound:
+    """A call that binds a name: nothing of it is worked out yet."""
+
+    def of(part: Node, given: Mapping[str, Value]) -> Value:
+        return evaluate(part, calls.ColumnScope(scope, given))
+
+    options = {name: evaluate(arg, scope) for name, arg in node.named if name in OPTIONS}
+    named = tuple((name, arg) for name, arg in node.named if name not in OPTIONS)
+    return Bound(node.function, node.args, named, of, options)
+
+
 def _call_built_in(function: Function, node: Call, scope: Scope) -> Value:
+    if function.bound is not None and (bound_in(node) or function.name in ONLY_BOUND):
+        return function.bound(_bound(node, scope))
     if function.names_columns:
         calls.refuse_twice(function, node)
         given = [_delayed(argument, scope) for argument in node.args]

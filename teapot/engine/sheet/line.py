@@ -32,6 +32,7 @@ from teapot.engine.reading.tree import (
     Name,
     Node,
     Statement,
+    free,
 )
 from teapot.engine.reading.units import names_in
 from teapot.engine.sheet.evaluation import value_alone
@@ -281,11 +282,8 @@ def _step(line: WorksheetLine, index: int, statement: Statement) -> Step:
     nodes: list[Node] = []
     names: set[str] = set()
     answers: set[int | None] = set()
-    waiting = [statement.expression]
-    while waiting:
-        node = waiting.pop()
+    for node in free(statement.expression):
         nodes.append(node)
-        waiting.extend(node.children)
         if isinstance(node, Name):
             names.add(node.name)
         elif isinstance(node, Call):

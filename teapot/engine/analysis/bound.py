@@ -1,0 +1,64 @@
+"""What stands in a call that binds a name: the expressions, the name and where it goes."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+
+from teapot.engine.analysis.terms import Of
+from teapot.engine.numbers.values import Measure, Uncertain, Value, exact
+from teapot.engine.reading.tree import Node, Range
+from teapot.engine.sentences.analysis import MEASURED_END, WANTS_BOUND, WANTS_RANGE
+
+
+@dataclass(frozen=True, slots=True)
+class Bound:
+    """A call of ``function`` with its ``args``, the bound names each with what is said of it, and
+    ``options`` such as an order; ``of`` works a part out with values for the names."""
+
+    function: str
+    args: tuple[Node, ...]
+    named: tuple[tuple[str, Node], ...]
+    of: Of
+    options: Mapping[str, Value] = field(default_factory=dict)
+
+    def one(self) -> tuple[Node, str, Node]:
+        """The only expression, the only name and what is said of it.
+
+        Errors: :data:`WANTS_BOUND` where there are more or fewer.
+        """
+        if len(self.args) != 1 or len(self.named) != 1:
+            raise WANTS_BOUND(such=PATTERNS[self.function])
+        [(name, where)] = self.named
+        return self.args[0], name, where
+
+    def plain(self, node: Node) -> Value:
+        """The value of a part in which no name is bound."""
+        value = self.of(node, {})
+        if isinstance(value, Uncertain):
+            raise MEASURED_END(node.span)
+        return value
+
+    def ends(self, where: Node) -> tuple[Value, Value]:
+        """The two ends of a range, both with the unit that one of them has where the other is 0.
+
+        Errors: :data:`WANTS_RANGE` where it is none.
+        """
+        if not isinstance(where, Range) or where.step is not None:
+            raise WANTS_RANGE(where.span, such=PATTERNS[self.function])
+        start, stop = self.plain(where.start), self.plain(where.stop)
+        if isinstance(stop, Measure) and start == ZERO:
+            start = Measure(ZERO, stop.unit)
+        return start, stop
+
+
+ZERO = exact(0)
+
+PATTERNS = {
+    "sum": "sum(1/k^2, k = 1..100)",
+    "product": "product(k, k = 1..10)",
+    "integral": "integral(x^2, x = 0..1)",
+    "derivative": "derivative(x^2, x = 3)",
+    "solve": "solve(cos(t) == t, t = 0..2)",
+}
+"""How each is called, by an example."""

@@ -1,0 +1,445 @@
+"""The integral of an expression over a range, with every digit proved: of a polynomial exactly, of
+others by FLINT's rigorous quadrature (F. Johansson, Numerical integration in arbitrary-precision
+ball arithmetic, 2018), with what is left out at an infinite or open end bounded."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from typing import cast
+
+from flint import acb, arb, ctx, fmpq, fmpq_poly
+
+from teapot.engine.analysis.bound import Bound
+from teapot.engine.analysis.growth import Unbounded, far_enough, tail
+from teapot.engine.analysis.polynomials import NoPolynomial, Polynomial, ratio_of
+from teapot.engine.analysis.rings import REALS, Complexes, NotReal, worked_out
+from teapot.engine.analysis.terms import Applied, Const, Op, Power, Reader, Term, Var
+from teapot.engine.errors import LineError
+from teapot.engine.numbers import operators
+from teapot.engine.numbers.measures import KELVIN
+from teapot.engine.numbers.precision import precision
+from teapot.engine.numbers.values import (
+    Complex,
+    Exact,
+    Infinite,
+    Measure,
+    Number,
+    Real,
+    Undefined,
+    Value,
+    bare_size,
+    exact,
+    with_size,
+)
+from teapot.engine.reading.tree import Node
+from teapot.engine.sentences.analysis import BAD_END, NOT_INTEGRATED, SINGULAR
+
+FIRST = 64
+"""Binary digits with which it is looked whether there is an integral."""
+
+MOST_PLACES = 200_000
+WORTH = 30
+"""Binary digits that are proved at least, else it is said that none are."""
+
+ENDS = (Exact, Real, Infinite)
+"""Kinds of number that a range may end at."""
+
+PLACES_INSIDE = (fmpq(382, 1000), fmpq(1, 2), fmpq(764, 1000), fmpq(91, 1000))
+
+
+def integral(bound: Bound) -> Value:
+    """The integral of the expression over the range of its name, in the unit of the one times that
+    of the other.
+
+    Errors: :data:`NOT_INTEGRATED` or :data:`SINGULAR` where no value is proved.
+    """
+    expression, name, where = bound.one()
+    start, stop = (_off_scale(one) for one in bound.ends(where))
+    low, high = bare_size(start), bare_size(stop)
+    if not (isinstance(low, ENDS) and isinstance(high, ENDS)):
+        raise BAD_END(where.span)
+    like = stop if isinstance(start, Infinite) else start
+    if isinstance(like, Measure) or isinstance(stop, Measure):
+        operators.operate("+", with_size(like, exact(1)), with_size(stop, exact(1)))
+    if not isinstance(low, Infinite) and not isinstance(high, Infinite):
+        found = _exactly(bound, expression, name, start, stop)
+        if found is not None:
+            return found
+    inside = _inside(low, high)
+    value, sample = _sample(bound, expression, name, [with_size(like, one) for one in inside])
+    term = Reader(bound.of, {name: sample}, {name: Var(name)}).term(expression)
+    unit = with_size(value, exact(1))
+    if isinstance(like, Measure):
+        unit = operators.operate("*", unit, with_size(like, exact(1)))
+    number = Integration(term, name).over(low, high)
+    if isinstance(number, Complex) and isinstance(unit, Measure):
+        return Measure(number, unit.unit)
+    return number if isinstance(number, Complex) else with_size(unit, number)
+
+
+def _off_scale(value: Value) -> Value:
+    if isinstance(value, Measure) and value.is_on_scale:
+        return Measure(value.size, KELVIN)
+    return value
+
+
+def _exactly(bound: Bound, node: Node, name: str, start: Value, stop: Value) -> Value | None:
+    """The integral of a polynomial; None of what is none."""
+    try:
+        ratio = ratio_of(node, [name], bound.of)
+    except NoPolynomial:
+        return None
+    if [*ratio.below] != [(0,)]:
+        return None
+    ends = (_antiderivative(ratio.above, end) for end in (stop, start))
+    whole = operators.operate("-", *ends) if ratio.above else exact(0)
+    return operators.operate("/", whole, ratio.below[(0,)])
+
+
+def _antiderivative(of: Polynomial, at: Value) -> Value:
+    result: Value = exact(0)
+    for place, ((power,), coefficient) in enumerate(of.items()):
+        term = operators.operate("^", at, exact(power + 1))
+        term = operators.operate("*", coefficient, term)
+        term = operators.operate("/", term, exact(power + 1))
+        result = term if not place else operators.operate("+", result, term)
+    return result
+
+
+def _inside(low: Number | Infinite, high: Number | Infinite) -> list[Number]:
+    """Places between two ends, at which it is looked what the expression is."""
+    if isinstance(low, Infinite) or isinstance(high, Infinite):
+        from_there = low if not isinstance(low, Infinite) else high
+        way = exact(1 if not isinstance(low, Infinite) else -1)
+        base = exact(0) if isinstance(from_there, Infinite) else from_there
+        steps = [exact(one * 3) for one in PLACES_INSIDE]
+        return [
+            cast(Number, operators.operate("+", base, operators.operate("*", way, step)))
+            for step in steps
+        ]
+    span = operators.operate("-", high, low)
+    return [
+        cast(Number, operators.operate("+", low, operators.operate("*", span, exact(part))))
+        for part in PLACES_INSIDE
+    ]
+
+
+def _sample(bound: Bound, node: Node, name: str, places: list[Value]) -> tuple[Value, Value]:
+    """The value at a place where there is one, and the place."""
+    failed: LineError | None = None
+    for place in places:
+        try:
+            value = bound.of(node, {name: place})
+        except LineError as error:
+            failed = error
+            continue
+        if not isinstance(value, Undefined | Infinite):
+            return value, place
+    if failed is not None:
+        raise failed
+    return exact(0), places[0]
+
+
+class Integration:
+    """The integral of a term in one name."""
+
+    def __init__(self, term: Term, name: str, is_part: bool = False) -> None:
+        self.term = term
+        self.name = name
+        self.is_part = is_part
+
+    def over(self, low: Number | Infinite, high: Number | Infinite) -> Number | Complex:
+        """The integral between two ends."""
+        if isinstance(low, Infinite) and isinstance(high, Infinite):
+            if low.sign == high.sign:
+                return exact(0)
+            halves = (self.over(low, exact(0)), self.over(exact(0), high))
+            return cast(Number, operators.operate("+", *halves))
+        if isinstance(low, Infinite) or (isinstance(high, Infinite) and high.sign < 0):
+            ends = (_minus(high), _minus(low))
+            turned = Integration(mirrored(self.term), self.name, self.is_part)
+            if isinstance(low, Infinite) and low.sign < 0:
+                return turned.over(*ends)
+            return cast(Number, operators.negate(turned.over(_minus(low), _minus(high))))
+        if not isinstance(high, Infinite):
+            if _is_symmetric(low, high) and parity(self.term) < 0:
+                self._proved(exact(0), high)  # that there is an integral
+                return exact(0)
+            if operators.sign_of(operators.operate("-", high, low)) < 0:
+                return cast(Number, operators.negate(self.over(high, low)))
+        return self._proved(low, high)
+
+    def _proved(self, low: Number, high: Number | Infinite) -> Number | Complex:
+        """The number that is worked out anew for as many digits as are asked for."""
+        is_open = isinstance(high, Infinite)
+        args = (low,) if isinstance(high, Infinite) else (low, high)
+        parts = [_real_part] if self._is_real() else [_real_part, _imaginary_part]
+
+        def compute(part: Callable[[acb], arb], way: str) -> Callable[..., arb]:
+            return lambda *ends: part(self._ball(ends, way))
+
+        for way in ("plain", "open"):
+            if way == "plain" and is_open:
+                continue
+            with precision(FIRST):
+                ball = self._ball([one.ball(FIRST) for one in args], way)
+            if not ball.is_finite() or not _is_worth(ball):
+                continue
+            real, *imaginary = (Real(compute(part, way), *args) for part in parts)
+            return Complex(real, imaginary[0]) if imaginary else real
+        return self._split(low, high)
+
+    def _split(self, low: Number, high: Number | Infinite) -> Number | Complex:
+        """The two integrals beside a place where the term has no value, each proved.
+
+        Errors: :data:`SINGULAR` where that cannot be done, :data:`NOT_INTEGRATED`.
+        """
+        if isinstance(high, Infinite) or self.is_part:
+            raise NOT_INTEGRATED()
+        with precision(FIRST):
+            place = self._first_without_value(low.ball(FIRST), high.ball(FIRST))
+        if place is None:
+            raise NOT_INTEGRATED()
+        at = _short(place)
+        part = Integration(self.term, self.name, is_part=True)
+        try:
+            if at is None or at in (low, high):
+                raise NOT_INTEGRATED()
+            halves = part.over(low, at), part.over(at, high)
+        except LineError:
+            raise SINGULAR(name=self.name, at=place.str(6, radius=False)) from None
+        return cast(Number, operators.operate("+", *halves))
+
+    def _is_real(self) -> bool:
+        return not _has_complex(self.term)
+
+    def _ball(self, ends: Sequence[arb], way: str) -> acb:
+        """The integral as a ball, no finite one where nothing is proved; from one end alone it
+        goes to infinity.  ``open`` is the way for ends at which the term itself has no value."""
+        if way == "plain":
+            return self._quadrature(*ends)
+        a, rest = ends[0], acb(0)
+        try:
+            if len(ends) == 1:
+                b = far_enough(self.term, ctx.prec + 8).max(a + 1)
+                rest += acb(tail(self.term, b))
+            else:
+                b = ends[1]
+            for end, way_in in ((a, 1), (b, -1)):
+                if self._has_value(end):
+                    continue
+                inner = near(self.term, end, way_in)
+                far = far_enough(inner, ctx.prec + 8).max(2 / (b - a))
+                rest += acb(tail(inner, far))
+                if way_in > 0:
+                    a = a + 1 / far
+                else:
+                    b = b - 1 / far
+        except (Unbounded, NotReal):
+            return acb(arb.nan())
+        return self._quadrature(a, b) + rest
+
+    def _has_value(self, at: arb) -> bool:
+        try:
+            found = worked_out(self.term, REALS, {self.name: at})
+        except (NotReal, ZeroDivisionError):
+            return False
+        return bool(found.is_finite())
+
+    def _quadrature(self, a: arb, b: arb) -> acb:
+        plain, analytic = Complexes(), Complexes(is_analytic=True)
+
+        def value(z: acb, is_analytic: bool) -> acb:
+            ring = analytic if is_analytic else plain
+            return acb(worked_out(self.term, ring, {self.name: z}))
+
+        return acb.integral(value, acb(a), acb(b), eval_limit=MOST_PLACES, depth_limit=4 * ctx.prec)
+
+    def _first_without_value(self, low: arb, high: arb) -> arb | None:
+        """A place where the term has no finite value, as near as it can be told."""
+        waiting = [(low, high)]
+        for _ in range(4000):
+            if not waiting:
+                return None
+            a, b = waiting.pop()
+            ball = a.union(b)
+            try:
+                is_finite = worked_out(self.term, REALS, {self.name: ball}).is_finite()
+            except NotReal:
+                return None
+            if is_finite:
+                continue
+            middle = ((a + b) / 2).mid()
+            if not abs(b - a) > (abs(high - low) * arb(2) ** -40):
+                return _rounded(middle, abs(high - low))
+            waiting += [(middle, b), (a, middle)]
+        return None
+
+
+def _short(place: arb) -> Exact | None:
+    """The short fraction that a place is next to; None where there is none."""
+    for below in (1, 2, 3, 4, 5, 6, 8, 10):
+        whole = arb((place * below).mid(), arb(2) ** -20).unique_fmpz()
+        if whole is not None:
+            return exact(fmpq(int(whole), below))
+    return None
+
+
+def _rounded(place: arb, width: arb) -> arb:
+    """A place as one would say it: 0 where it is next to it."""
+    return arb(0) if abs(place) < width * arb(2) ** -36 else place
+
+
+def _real_part(ball: acb) -> arb:
+    return ball.real
+
+
+def _imaginary_part(ball: acb) -> arb:
+    return ball.imag
+
+
+def _is_worth(ball: acb) -> bool:
+    size = abs(ball)
+    return bool(ball.real.rad() < arb(2) ** -WORTH * (1 + size.abs_upper()))
+
+
+def _minus(end: Number | Infinite) -> Number | Infinite:
+    return Infinite(-end.sign) if isinstance(end, Infinite) else cast(Number, operators.negate(end))
+
+
+def _is_symmetric(low: Number, high: Number) -> bool:
+    both = operators.operate("+", low, high)
+    return isinstance(both, Exact) and not both.coefficient
+
+
+def _has_complex(term: Term) -> bool:
+    match term:
+        case Const(value=value):
+            return isinstance(value, Complex)
+        case Op(a=a, b=b):
+            return _has_complex(a) or _has_complex(b)
+        case Power(base=base):
+            return _has_complex(base)
+        case Applied(args=args):
+            return any(map(_has_complex, args))
+    return False
+
+
+ODD = frozenset({"sin", "sinh", "arctan", "arcsin", "arsinh", "artanh", "erf", "sgn", "cbrt"})
+EVEN = frozenset({"cos", "cosh", "abs"})
+
+
+def parity(term: Term) -> int:
+    """1 for an even term of its only name, −1 for an odd one, 0 where it is not known.
+
+    >>> parity(Op("*", Var("x"), Applied("cos", (Var("x"),))))
+    -1
+    """
+    match term:
+        case Const():
+            return 1
+        case Var():
+            return -1
+        case Op(op=op, a=a, b=b):
+            first, second = parity(a), parity(b)
+            if op in "*/":
+                return first * second
+            if a == Const(exact(0)):
+                return second
+            return first if first == second else 0
+        case Power(base=base, exponent=exponent):
+            inner = parity(base)
+            if inner > 0 or exponent.q != 1:
+                return max(inner, 0)
+            return inner * (-1 if exponent.p % 2 == 0 else 1)
+        case Applied(function=name, args=(argument,)):
+            inner = parity(argument)
+            if inner > 0 or name in EVEN:
+                return abs(inner)
+            return inner if name in ODD else 0
+    return 0
+
+
+def replaced(term: Term, by: Term) -> Term:
+    """A term with something else in the place of its name."""
+    match term:
+        case Var():
+            return by
+        case Op(op=op, a=a, b=b):
+            return Op(op, replaced(a, by), replaced(b, by))
+        case Power(base=base, exponent=exponent):
+            return Power(replaced(base, by), exponent)
+        case Applied(function=name, args=args):
+            return Applied(name, tuple(replaced(one, by) for one in args))
+    return term
+
+
+def mirrored(term: Term) -> Term:
+    """f(−x)."""
+    return replaced(term, Op("-", Const(exact(0)), Var("x")))
+
+
+def near(term: Term, end: arb, way: int) -> Term:
+    """f(end ± 1/s)/s², whose integral far out is that of f next to an end."""
+    place = Const(_exactly_at(end))
+    step = Power(Var("x"), fmpq(-1))
+    inner = expanded(replaced(term, Op("+" if way > 0 else "-", place, step)))
+    return Op("*", inner, Power(Var("x"), fmpq(-2)))
+
+
+def _exactly_at(end: arb) -> Number:
+    """An end as a number: a fraction where the ball is one."""
+    if end.is_exact():
+        mantissa, power = end.man_exp()
+        return exact(fmpq(mantissa) * fmpq(2) ** int(power))
+    return Real(lambda: end)
+
+
+def expanded(term: Term) -> Term:
+    """The same with parts that are polynomials in 1/x multiplied out, so that what cancels is
+    gone."""
+    poly = _polynomial(term)
+    if poly is not None:
+        return _of_polynomial(poly)
+    match term:
+        case Op(op=op, a=a, b=b):
+            return Op(op, expanded(a), expanded(b))
+        case Power(base=base, exponent=exponent):
+            return Power(expanded(base), exponent)
+        case Applied(function=name, args=args):
+            return Applied(name, tuple(map(expanded, args)))
+    return term
+
+
+def _polynomial(term: Term) -> fmpq_poly | None:
+    """A term as a polynomial in 1/x with fractions as coefficients."""
+    match term:
+        case Const(value=Exact() as value) if value.is_rational:
+            return fmpq_poly([value.coefficient])
+        case Power(base=Var(), exponent=exponent) if exponent == -1:
+            return fmpq_poly([0, 1])
+        case Op(op="+" | "-" | "*", a=a, b=b):
+            first, second = _polynomial(a), _polynomial(b)
+            if first is None or second is None:
+                return None
+            if term.op == "*":
+                return first * second
+            return first + second if term.op == "+" else first - second
+        case Power(base=base, exponent=exponent) if exponent.q == 1 and 0 <= exponent.p <= 30:
+            inner = _polynomial(base)
+            return None if inner is None else inner ** int(exponent.p)
+    return None
+
+
+def _of_polynomial(of: fmpq_poly) -> Term:
+    terms = [
+        Op("*", Const(exact(coefficient)), Power(Var("x"), fmpq(-power)))
+        if power
+        else Const(exact(coefficient))
+        for power, coefficient in enumerate(of.coeffs())
+        if coefficient
+    ]
+    result: Term = terms[0] if terms else Const(exact(0))
+    for one in terms[1:]:
+        result = Op("+", result, one)
+    return result

@@ -1,0 +1,322 @@
+"""Terms worked out in balls: real ones, complex ones that say where they are not analytic, power
+series of real balls, and quotients of these, whose poles are zeros of what stands below."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping
+from typing import Any, Protocol
+
+from flint import acb, arb, arb_series, ctx, fmpq
+
+from teapot.engine.analysis.terms import Applied, Const, Op, Power, Term, Var
+from teapot.engine.numbers.values import Complex, Number
+
+Ball = Any
+"""A real or complex ball, a power series of balls, or a quotient of such."""
+
+
+class NotReal(Exception):
+    """A complex number among real ones."""
+
+
+class Ring(Protocol):
+    """A kind of ball that terms are worked out in."""
+
+    def constant(self, value: Number | Complex) -> Ball: ...
+    def power(self, base: Ball, exponent: fmpq) -> Ball: ...
+    def function(self, name: str, x: Ball) -> Ball: ...
+
+
+def worked_out(term: Term, ring: Ring, given: Mapping[str, Ball]) -> Ball:
+    """The value of a term in a ring, with balls for the bound names.
+
+    >>> worked_out(Power(Var("x"), fmpq(2)), REALS, {"x": arb(3)})
+    9.00000000000000
+    """
+    match term:
+        case Var(name=name):
+            return given[name]
+        case Const(value=value):
+            return ring.constant(value)
+        case Op(op=op, a=first, b=second):
+            a, b = worked_out(first, ring, given), worked_out(second, ring, given)
+            return a + b if op == "+" else a - b if op == "-" else a * b if op == "*" else a / b
+        case Power(base=base, exponent=exponent):
+            return ring.power(worked_out(base, ring, given), exponent)
+        case Applied(function=name, args=(argument,)):
+            return ring.function(name, worked_out(argument, ring, given))
+    raise TypeError(term)
+
+
+def _real(value: Number | Complex) -> arb:
+    if isinstance(value, Complex):
+        raise NotReal
+    return value.ball(ctx.prec)
+
+
+# -- real balls ------------------------------------------------------------------------------
+
+
+class Reals:
+    """Real balls; what has no real value is no finite ball."""
+
+    names: Mapping[str, Callable[[arb], arb]] = {
+        "sin": arb.sin, "cos": arb.cos, "exp": arb.exp, "ln": arb.log, "sinh": arb.sinh,
+        "cosh": arb.cosh, "arcsin": arb.asin, "arccos": arb.acos, "arctan": arb.atan,
+        "arsinh": arb.asinh, "arcosh": arb.acosh, "artanh": arb.atanh, "abs": abs,
+        "gamma": arb.gamma, "lgamma": arb.lgamma, "erf": arb.erf, "sgn": arb.sgn,
+        "floor": arb.floor, "lambert_w": arb.lambertw,
+    }  # fmt: skip
+
+    def constant(self, value: Number | Complex) -> arb:
+        return _real(value)
+
+    def power(self, base: arb, exponent: fmpq) -> arb:
+        if exponent.q == 1:
+            return base ** int(exponent.p)
+        if exponent.q == 2:
+            return base.sqrt() ** int(exponent.p)
+        if base >= 0:
+            return base ** arb(exponent)
+        return arb.nan()
+
+    def function(self, name: str, x: arb) -> arb:
+        return _cube_root(x) if name == "cbrt" else self.names[name](x)
+
+
+def _cube_root(x: arb) -> arb:
+    if x >= 0:
+        return x.root(3)
+    if x <= 0:
+        return -((-x).root(3))
+    low, high = (-(-end).root(3) if end < 0 else end.root(3) for end in (x.lower(), x.upper()))
+    return low.union(high)
+
+
+# -- complex balls -----------------------------------------------------------------------------
+
+
+class Complexes:
+    """Complex balls; where it is asked that a function ``is_analytic`` and it is not, the ball is
+    not finite."""
+
+    def __init__(self, is_analytic: bool = False) -> None:
+        self.is_analytic = is_analytic
+
+    entire: Mapping[str, Callable[[acb], acb]] = {
+        "sin": acb.sin, "cos": acb.cos, "exp": acb.exp, "sinh": acb.sinh, "cosh": acb.cosh,
+        "gamma": acb.gamma, "erf": acb.erf,
+    }  # fmt: skip
+
+    def constant(self, value: Number | Complex) -> acb:
+        if isinstance(value, Complex):
+            return acb(value.re.ball(ctx.prec), value.im.ball(ctx.prec))
+        return acb(value.ball(ctx.prec))
+
+    def power(self, base: acb, exponent: fmpq) -> acb:
+        if exponent.q == 1:
+            return base ** int(exponent.p)
+        root = base.sqrt(analytic=self.is_analytic)
+        if exponent.q == 2:
+            return root ** int(exponent.p)
+        return base.pow(acb(exponent), analytic=self.is_analytic)
+
+    def function(self, name: str, x: acb) -> acb:
+        if name in self.entire:
+            return self.entire[name](x)
+        if name == "ln":
+            return x.log(analytic=self.is_analytic)
+        if name == "cbrt":
+            third = acb(fmpq(1, 3))
+            if x.real > 0:
+                return x.pow(third, analytic=self.is_analytic)
+            if x.real < 0:
+                return -((-x).pow(third, analytic=self.is_analytic))
+            return self.nowhere() if self.is_analytic else acb(_cube_root(x.real))
+        if name in ("abs", "sgn", "floor"):
+            return {"abs": acb.real_abs, "sgn": acb.real_sgn, "floor": acb.real_floor}[name](
+                x, analytic=self.is_analytic
+            )
+        return self._inverse(name, x)
+
+    def _inverse(self, name: str, x: acb) -> acb:
+        """An inverse function, which has cuts along the axes."""
+        along_real = {"arcsin": 1, "arccos": 1, "artanh": 1}
+        meets_cut = False
+        if name in along_real:
+            meets_cut = x.imag.contains(0) and not abs(x.real) < 1
+        elif name in ("arctan", "arsinh"):
+            meets_cut = x.real.contains(0) and not abs(x.imag) < 1
+        elif name in ("arcosh", "lgamma", "lambert_w"):
+            least = {"arcosh": arb(1), "lgamma": arb(0), "lambert_w": -arb(-1).exp()}[name]
+            meets_cut = x.imag.contains(0) and not x.real > least
+        if self.is_analytic and meets_cut:
+            return self.nowhere()
+        return {
+            "arcsin": acb.asin, "arccos": acb.acos, "arctan": acb.atan, "arsinh": acb.asinh,
+            "arcosh": acb.acosh, "artanh": acb.atanh, "lgamma": acb.lgamma,
+            "lambert_w": acb.lambertw,
+        }[name](x)  # fmt: skip
+
+    @staticmethod
+    def nowhere() -> acb:
+        return acb(arb.nan(), arb.nan())
+
+
+# -- power series --------------------------------------------------------------------------
+
+
+class Series:
+    """Power series of real balls, as long as FLINT's context says."""
+
+    def constant(self, value: Number | Complex) -> arb:
+        return _real(value)
+
+    def power(self, base: Ball, exponent: fmpq) -> Ball:
+        if not isinstance(base, arb_series):
+            return REALS.power(base, exponent)
+        if exponent.q == 1:
+            return _whole_power(base, int(exponent.p))
+        if exponent.q == 2:
+            return _whole_power(base.sqrt(), int(exponent.p))
+        return (base.log() * arb(exponent)).exp()
+
+    def function(self, name: str, x: Ball) -> Ball:
+        if not isinstance(x, arb_series):
+            return REALS.function(name, x)
+        if name in self.known:
+            return self.known[name](x)
+        return _IN_PARTS[name](x)
+
+    known: Mapping[str, Callable[[arb_series], arb_series]] = {
+        "sin": arb_series.sin, "cos": arb_series.cos, "exp": arb_series.exp,
+        "ln": arb_series.log, "arctan": arb_series.atan, "arcsin": arb_series.asin,
+        "arccos": arb_series.acos, "gamma": arb_series.gamma, "lgamma": arb_series.lgamma,
+        "erf": arb_series.erf, "lambert_w": arb_series.lambertw,
+    }  # fmt: skip
+
+
+def _whole_power(base: arb_series, exponent: int) -> arb_series:
+    if exponent < 0:
+        return 1 / _whole_power(base, -exponent)
+    result = arb_series([1])
+    for bit in bin(exponent)[2:] if exponent else "":
+        result = result * result
+        if bit == "1":
+            result = result * base
+    return result
+
+
+def _sinh(x: arb_series) -> arb_series:
+    e = x.exp()
+    return (e - 1 / e) / 2
+
+
+def _cosh(x: arb_series) -> arb_series:
+    e = x.exp()
+    return (e + 1 / e) / 2
+
+
+def _abs(x: arb_series) -> arb_series:
+    """The sign is one where 0 is not within; else nothing is known of how it rises."""
+    first = x[0]
+    if first > 0:
+        return x
+    if first < 0:
+        return -x
+    return _jumping(abs(first), x)
+
+
+def _jumping(value: arb, like: arb_series) -> arb_series:
+    return arb_series([value, *[arb.nan()] * (ctx.cap - 1)])
+
+
+def _constant_but_for_jumps(value: arb, like: arb_series) -> arb_series:
+    return arb_series([value]) if value.is_exact() else _jumping(value, like)
+
+
+def _cbrt(x: arb_series) -> arb_series:
+    if x[0] > 0:
+        return (x.log() / 3).exp()
+    if x[0] < 0:
+        return -(((-x).log() / 3).exp())
+    return _jumping(_cube_root(x[0]), x)
+
+
+_IN_PARTS: dict[str, Callable[[arb_series], arb_series]] = {
+    "sinh": _sinh,
+    "cosh": _cosh,
+    "arsinh": lambda x: (x + (x * x + 1).sqrt()).log(),
+    "arcosh": lambda x: (x + (x * x - 1).sqrt()).log(),
+    "artanh": lambda x: ((1 + x).log() - (1 - x).log()) / 2,
+    "abs": _abs,
+    "cbrt": _cbrt,
+    "sgn": lambda x: _constant_but_for_jumps(x[0].sgn(), x),
+    "floor": lambda x: _constant_but_for_jumps(x[0].floor(), x),
+}
+
+
+# -- quotients ---------------------------------------------------------------------------------
+
+
+class Quotient:
+    """One power series over another: what stands below is kept apart, so that a pole is a place
+    where that is 0."""
+
+    __slots__ = ("above", "below")
+
+    def __init__(self, above: Ball, below: Ball = 1) -> None:
+        self.above = above
+        self.below = below
+
+    def __add__(self, other: Quotient) -> Quotient:
+        return self._sum(other, 1)
+
+    def __sub__(self, other: Quotient) -> Quotient:
+        return self._sum(other, -1)
+
+    def _sum(self, other: Quotient, sign: int) -> Quotient:
+        if self.below is other.below:
+            return Quotient(self.above + sign * other.above, self.below)
+        above = self.above * other.below + sign * (other.above * self.below)
+        return Quotient(above, self.below * other.below)
+
+    def __mul__(self, other: Quotient) -> Quotient:
+        return Quotient(self.above * other.above, self.below * other.below)
+
+    def __truediv__(self, other: Quotient) -> Quotient:
+        return Quotient(self.above * other.below, self.below * other.above)
+
+    @property
+    def value(self) -> Ball:
+        """Above over below.  Errors: :class:`ZeroDivisionError` where that may be 0."""
+        if isinstance(self.below, int):
+            return self.above
+        if isinstance(self.below, arb_series) and not self.below[0].contains(0):
+            return self.above / self.below
+        if isinstance(self.below, arb) and not self.below.contains(0):
+            return self.above / self.below
+        raise ZeroDivisionError
+
+
+class Quotients:
+    """Quotients of power series."""
+
+    def constant(self, value: Number | Complex) -> Quotient:
+        return Quotient(_real(value))
+
+    def power(self, base: Quotient, exponent: fmpq) -> Quotient:
+        if exponent.q == 1:
+            power = int(exponent.p)
+            above, below = (
+                one ** abs(power) if isinstance(one, int) else SERIES.power(one, fmpq(abs(power)))
+                for one in (base.above, base.below)
+            )
+            return Quotient(above, below) if power >= 0 else Quotient(below, above)
+        return Quotient(SERIES.power(base.value, exponent))
+
+    def function(self, name: str, x: Quotient) -> Quotient:
+        return Quotient(SERIES.function(name, x.value))
+
+
+REALS, SERIES, QUOTIENTS = Reals(), Series(), Quotients()

@@ -1,0 +1,544 @@
+"""The solutions of an equation: of a polynomial all, exactly where they are short; of any other
+all in an interval, each proved; of linear equations together."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import cast
+
+from flint import acb, arb, ctx, fmpq, fmpq_poly, fmpz_poly
+
+from teapot.engine.analysis.bound import Bound
+from teapot.engine.analysis.polynomials import (
+    NoPolynomial,
+    Polynomial,
+    added,
+    coefficients,
+    is_zero,
+    multiplied,
+    ratio_of,
+    rational_coefficients,
+)
+from teapot.engine.analysis.terms import Op, Reader, Var
+from teapot.engine.analysis.zeros import Search, Zeros
+from teapot.engine.errors import LineError
+from teapot.engine.mends import replace
+from teapot.engine.numbers import operators
+from teapot.engine.numbers.comparison import compare
+from teapot.engine.numbers.context import conventions, notice
+from teapot.engine.numbers.measures import KELVIN
+from teapot.engine.numbers.precision import precision
+from teapot.engine.numbers.values import (
+    Angle,
+    Complex,
+    Exact,
+    List,
+    Measure,
+    Number,
+    Real,
+    Undefined,
+    Value,
+    bare_size,
+    ends_of,
+    exact,
+    with_size,
+)
+from teapot.engine.reading.plain import node_text
+from teapot.engine.reading.tree import Comparison, ListOf, Name, Node
+from teapot.engine.sentences.analysis import (
+    ALL_SOLUTIONS,
+    EVERY_VALUE,
+    NO_SOLUTION,
+    NO_SOLUTION_AT_ALL,
+    NOT_LINEAR,
+    ONLY_SOLUTION,
+    SINGULAR_SYSTEM,
+    SOME_UNDECIDED,
+    TIMES_OVER,
+    WANTS_EQUATION,
+    WANTS_INTERVAL,
+    WANTS_NAME,
+)
+
+MOST_UNKNOWNS = 20
+
+
+def solve(bound: Bound) -> Value:
+    """The value that solves an equation, or the list of all.
+
+    Errors: a sentence where there is none, or where an interval is wanted.
+    """
+    if bound.named:
+        equation, name, where = bound.one()
+        return _in_interval(bound, equation, name, where)
+    if len(bound.args) != 2:
+        raise WANTS_NAME()
+    equation, unknown = bound.args
+    if isinstance(unknown, ListOf):
+        return _system(bound, equation, unknown)
+    if not isinstance(unknown, Name):
+        raise WANTS_NAME(unknown.span)
+    return _of_polynomial(bound, equation, unknown)
+
+
+def sides(node: Node) -> tuple[Node, Node]:
+    """The two sides of an equation.  Errors: :data:`WANTS_EQUATION`."""
+    if not isinstance(node, Comparison) or node.ops != ("==",):
+        raise WANTS_EQUATION(node.span, such=f"{node_text(node)} == 0")
+    return node.operands[0], node.operands[1]
+
+
+# -- polynomials -----------------------------------------------------------------------------
+
+
+def _of_polynomial(bound: Bound, equation: Node, unknown: Name) -> Value:
+    try:
+        above, below = _difference(bound, equation, unknown.name)
+    except NoPolynomial:
+        such = f"solve({node_text(equation)}, {unknown.name} = 0..10)"
+        error = WANTS_INTERVAL(equation.span, such=such)
+        error.mends = (replace(unknown.span, f"{unknown.name} = 0..10"),)
+        raise error from None
+    found = _roots(above, below)
+    times = [count for _, count in found]
+    if any(count > 1 for count in times):
+        notice(TIMES_OVER, times=", ".join(f"{count}×" for count in times))
+    values = [value for value, _ in found]
+    if conventions().numbers == "real":
+        values = [one for one in values if not isinstance(bare_size(one), Complex)]
+        if not values:
+            raise NO_SOLUTION_AT_ALL()
+    return values[0] if len(values) == 1 else List(tuple(values))
+
+
+def _difference(bound: Bound, equation: Node, name: str) -> tuple[Polynomial, Polynomial]:
+    """What stands above and below in one side less the other.  Errors: :class:`NoPolynomial`."""
+    first, second = (ratio_of(side, [name], bound.of) for side in sides(equation))
+    if first.below == second.below:
+        return added(first.above, second.above, "-"), first.below
+    left, right = multiplied(first.above, second.below), multiplied(second.above, first.below)
+    return added(left, right, "-"), multiplied(first.below, second.below)
+
+
+Root = tuple[Value, int]
+"""A root and how often it counts."""
+
+
+def _roots(above: Polynomial, below: Polynomial) -> list[Root]:
+    """The roots of what stands above at which what stands below is not 0."""
+    if not above:
+        raise EVERY_VALUE()
+    if [*above] == [(0,)]:
+        raise NO_SOLUTION_AT_ALL()
+    fractions, under = rational_coefficients(above), rational_coefficients(below)
+    if fractions is not None and under is not None:
+        poly, beneath = fmpq_poly(fractions), fmpq_poly(under)
+        while poly.gcd(beneath).degree() > 0:
+            poly //= poly.gcd(beneath)
+        found = _rational_roots(poly)
+        if not found:
+            raise NO_SOLUTION_AT_ALL()
+        return found
+    values = coefficients(above)
+    zeros = next(place for place, one in enumerate(values) if not is_zero(one))
+    roots: list[Root] = [(exact(0), zeros)] if zeros else []
+    values = values[zeros:]
+    if len(values) == 1:
+        return roots
+    if len(values) == 2:
+        return [*roots, (_over(operators.negate(values[0]), values[1]), 1)]
+    if len(values) == 3:
+        return roots + _of_second_degree(*values)
+    if all(is_zero(one) for one in values[1:-1]):
+        power = _over(operators.negate(values[0]), values[-1])
+        one = operators.operate("^", power, exact(fmpq(1, len(values) - 1)))
+        size = bare_size(one)
+        if isinstance(size, Exact | Real):
+            return roots + _all_of_power(one, len(values) - 1)
+    scaled = _by_size(values)
+    if scaled is None:
+        raise NoPolynomial
+    return roots + scaled
+
+
+def _over(a: Value, b: Value) -> Value:
+    return operators.operate("/", a, b)
+
+
+def _of_second_degree(c: Value, b: Value, a: Value) -> list[Root]:
+    if is_zero(b):
+        under = _over(operators.negate(c), a)
+        return _pair(exact(0), _root(under), exact(1), has_middle=False)
+    square = operators.operate("^", b, exact(2))
+    four = operators.operate("*", exact(4), operators.operate("*", a, c))
+    inside = operators.operate("-", square, four)
+    twice = operators.operate("*", exact(2), a)
+    if is_zero(inside):
+        return [(_over(operators.negate(b), twice), 2)]
+    return _pair(operators.negate(b), _root(inside), twice)
+
+
+def _root(value: Value) -> Value:
+    return operators.operate("^", value, exact(fmpq(1, 2)))
+
+
+def _pair(middle: Value, root: Value, over: Value, has_middle: bool = True) -> list[Root]:
+    if has_middle:
+        both = [operators.operate(sign, middle, root) for sign in "-+"]
+    else:
+        both = [operators.negate(root), root]
+    values = [_over(one, over) for one in both] if over != exact(1) else both
+    if not any(isinstance(bare_size(one), Complex) for one in values):
+        values.sort(key=_place)
+    return [(one, 1) for one in values]
+
+
+def _place(value: Value) -> float:
+    size = bare_size(value)
+    assert isinstance(size, Exact | Real)
+    return float(size.ball(64).mid())
+
+
+def _all_of_power(first: Value, degree: int) -> list[Root]:
+    """The roots of xⁿ = aⁿ."""
+    if degree % 2:
+        return [(first, 1)]
+    return [(operators.negate(first), 1), (first, 1)]
+
+
+def _by_size(values: Sequence[Value]) -> list[Root] | None:
+    """The roots of a polynomial whose coefficients have units, or are no fractions."""
+    there = [(power, one) for power, one in enumerate(values) if not is_zero(one)]
+    (low, first), (high, last) = there[0], there[-1]
+    unit = operators.operate("^", _over(first, last), exact(fmpq(1, high - low)))
+    numbers = [bare_size(one) for one in values]
+    fractions = [one.coefficient for one in numbers if isinstance(one, Exact) and one.is_rational]
+    if len(fractions) != len(numbers) or isinstance(bare_size(unit), Complex):
+        return None
+    found = _rational_roots(fmpq_poly(fractions))
+    return [(with_size(unit, value), times) for value, times in found]
+
+
+def _rational_roots(poly: fmpq_poly) -> list[Root]:
+    """All roots of a polynomial with fractions as coefficients: real ones first, in their order."""
+    whole = fmpz_poly([int(one) for one in (poly * _common(poly)).coeffs()])
+    real: list[Root] = []
+    others: list[Root] = []
+    for factor, times in whole.factor()[1]:
+        for value in _of_factor(factor):
+            (others if isinstance(value, Complex) else real).append((value, times))
+    real.sort(key=lambda one: _place(one[0]))
+    return real + others
+
+
+def _common(poly: fmpq_poly) -> int:
+    return int(poly.denom())
+
+
+def _of_factor(factor: fmpz_poly) -> list[Value]:
+    """The roots of a polynomial that has no factors."""
+    numbers = [exact(int(one)) for one in factor.coeffs()]
+    if len(numbers) == 2:
+        return [_over(operators.negate(numbers[0]), numbers[1])]
+    if len(numbers) == 3:
+        return [value for value, _ in _of_second_degree(*numbers)]
+    with precision(ISOLATING):
+        balls = _complex_roots(factor)
+    return [_root_near(factor, ball) for ball in balls]
+
+
+ISOLATING = 128
+"""Binary digits with which the roots of a polynomial are told apart."""
+
+
+def _complex_roots(factor: fmpz_poly) -> list[acb]:
+    """A ball for each root, apart from all others."""
+    return [ball for ball, _ in cast(list[tuple[acb, int]], factor.complex_roots())]
+
+
+def _root_near(factor: fmpz_poly, first: acb) -> Value:
+    """The root of which a ball is known that holds no other."""
+
+    def again() -> acb:
+        if ctx.prec <= ISOLATING:
+            return first
+        return next(ball for ball in _complex_roots(factor) if ball.overlaps(first))
+
+    def above() -> arb:
+        return again().real
+
+    def beside() -> arb:
+        return again().imag
+
+    if first.imag.is_zero():
+        return Real(above)
+    if first.real.is_zero():
+        return Complex(exact(0), Real(beside))
+    return Complex(Real(above), Real(beside))
+
+
+# -- any equation in an interval -----------------------------------------------------------
+
+
+def _in_interval(bound: Bound, equation: Node, name: str, where: Node) -> Value:
+    start, stop = (_off_scale(one) for one in bound.ends(where))
+    low, high = bare_size(start), bare_size(stop)
+    if not isinstance(low, Exact | Real) or not isinstance(high, Exact | Real):
+        raise WANTS_INTERVAL(where.span, such=f"{name} = 0..10")
+    like = start if isinstance(start, Measure | Angle) else stop
+    if compare("<", high, low):
+        start, stop, low, high = stop, start, high, low
+    try:
+        above, below = _difference(bound, equation, name)
+        roots = [value for value, _ in _roots(above, below)]
+    except NoPolynomial:
+        return _isolated(bound, equation, name, like, (low, high))
+    except LineError as error:
+        if error.is_a(NO_SOLUTION_AT_ALL):
+            roots = []
+        else:
+            raise
+    found = [
+        one if isinstance(one, Measure | Angle) else with_size(like, one)
+        for one in roots
+        if not isinstance(bare_size(one), Complex)
+    ]
+    inside = [
+        one
+        for one in found
+        if compare("<=", start, one) is True and compare("<=", one, stop) is True
+    ]
+    return _told(inside, [], like, (low, high))
+
+
+def _off_scale(value: Value) -> Value:
+    if isinstance(value, Measure) and value.is_on_scale:
+        return Measure(value.size, KELVIN)
+    return value
+
+
+Ends = tuple[Number, Number]
+
+
+def _isolated(bound: Bound, equation: Node, name: str, like: Value, ends: Ends) -> Value:
+    left, right = sides(equation)
+    sample = with_size(like, _between(*ends))
+    reader = Reader(bound.of, {name: sample}, {name: Var(name)})
+    _check_alike(bound, left, right, name, sample)
+    term = Op("-", reader.term(left), reader.term(right))
+    search = Search(term, name)
+    low, high = (_outer(one, up) for one, up in zip(ends, (False, True), strict=True))
+    held = _Held(bound, equation, name, like)
+    known = frozenset(
+        one.coefficient
+        for one in ends
+        if isinstance(one, Exact) and one.is_rational and held.at(one)
+    )
+    zeros = search.between(low, high, known)
+    if zeros.everywhere:
+        raise EVERY_VALUE()
+    zeros, known = _with_touching(search, held, zeros, known)
+    numbers: list[Number] = [exact(one) for one in known]
+    undecided = list(zeros.undecided)
+    for a, b in zeros.found:
+        number = held.exactly(search, a, b)
+        at = search.enclosure(number.ball(256))
+        if at is None or at.below.contains(0):
+            undecided.append((a, b))
+        elif _is_inside(number, ends):
+            numbers.append(number)
+    numbers.sort(key=lambda one: float(one.ball(64).mid()))
+    return _told([with_size(like, one) for one in numbers], undecided, like, ends)
+
+
+def _with_touching(
+    search: Search, held: _Held, zeros: Zeros, known: frozenset[fmpq]
+) -> tuple[Zeros, frozenset[fmpq]]:
+    """The zeros with those short fractions at which the term is 0 and does not change its sign."""
+    for part in zeros.undecided[:MOST_TOUCHING]:
+        place = held.fraction_in(*part)
+        if place is None or place in known:
+            continue
+        known |= {place}
+        low, high = part
+        width = high - low
+        low, high = low - width, high + width
+        about = [search.between(low, place, known), search.between(place, high, known)]
+        if any(one.undecided or one.found for one in about):
+            continue
+        zeros.undecided.remove(part)
+    return zeros, known
+
+
+MOST_TOUCHING = 8
+
+
+def _between(low: Number, high: Number) -> Number:
+    span = operators.operate("-", high, low)
+    step = operators.operate("*", span, exact(fmpq(382, 1000)))
+    return cast(Number, operators.operate("+", low, step))
+
+
+def _check_alike(bound: Bound, left: Node, right: Node, name: str, sample: Value) -> None:
+    """Errors: where the two sides are of different kinds."""
+    values = [bound.of(side, {name: sample}) for side in (left, right)]
+    if not any(isinstance(one, Undefined) for one in values):
+        compare("==", *values)
+
+
+def _outer(number: Number, up: bool) -> fmpq:
+    if isinstance(number, Exact) and number.is_rational:
+        return number.coefficient
+    low, high = ends_of(number.ball(256), 256)
+    return high if up else low
+
+
+def _is_inside(number: Number, ends: Ends) -> bool:
+    low, high = ends
+    return compare("<", number, low) is not True and compare(">", number, high) is not True
+
+
+class _Held:
+    """Whether an equation holds exactly at a number."""
+
+    def __init__(self, bound: Bound, equation: Node, name: str, like: Value) -> None:
+        self.bound = bound
+        self.equation = equation
+        self.name = name
+        self.like = like
+
+    def at(self, number: Number) -> bool:
+        try:
+            held = self.bound.of(self.equation, {self.name: with_size(self.like, number)})
+        except LineError:
+            return False
+        return held is True
+
+    def fraction_in(self, low: fmpq, high: fmpq) -> fmpq | None:
+        """A short fraction in a narrow part, at which the equation holds."""
+        for below in DENOMINATORS:
+            whole = round((low + high) / 2 * below)
+            place = fmpq(int(whole), below)
+            if low <= place <= high and self.at(exact(place)):
+                return place
+        return None
+
+    def exactly(self, search: Search, low: fmpq, high: fmpq) -> Number:
+        """The zero in an interval: a short fraction, or a part of π, where it is one."""
+        number = search.number(low, high)
+        ball = number.ball(96)
+        for pi_power in (0, 1):
+            with precision(96):
+                size = ball / arb.pi() if pi_power else ball
+            for denominator in DENOMINATORS:
+                with precision(96):
+                    whole = (size * denominator).unique_fmpz()
+                if whole is None:
+                    continue
+                short = Exact(fmpq(int(whole), denominator), pi_power if whole else 0)
+                if ball.overlaps(short.ball(96)) and self.at(short):
+                    return short
+        return number
+
+
+DENOMINATORS = (1, 2, 3, 4, 5, 6, 8, 10, 12)
+
+
+def _told(
+    values: list[Value], undecided: list[tuple[fmpq, fmpq]], like: Value, ends: Ends
+) -> Value:
+    if undecided:
+        places = sorted({_text(a, b) for a, b in undecided})
+        some = ", ".join(places[:3]) + (" and others" if len(places) > 3 else "")
+        notice(SOME_UNDECIDED, places=some)
+        if not values:
+            return List(())
+    elif not values:
+        raise NO_SOLUTION()
+    else:
+        notice(ALL_SOLUTIONS if len(values) > 1 else ONLY_SOLUTION, count=len(values))
+    return values[0] if len(values) == 1 else List(tuple(values))
+
+
+def _text(a: fmpq, b: fmpq) -> str:
+    with precision(64):
+        middle = arb((a + b) / 2)
+        wide = b - a
+        if abs(middle) < arb(wide) * 4:
+            return "0"
+        return str(middle.str(6, radius=False))
+
+
+# -- linear equations together ------------------------------------------------------------------
+
+
+def _system(bound: Bound, equations: Node, unknown: ListOf) -> Value:
+    names = []
+    for one in unknown.items:
+        if not isinstance(one, Name):
+            raise WANTS_NAME(one.span)
+        names.append(one.name)
+    rows = equations.items if isinstance(equations, ListOf) else (equations,)
+    if not names or len(names) > MOST_UNKNOWNS or len(rows) < len(names):
+        raise SINGULAR_SYSTEM()
+    matrix = [_linear(bound, row, names) for row in rows]
+    return List(tuple(_eliminated(matrix, len(names))))
+
+
+Row = list[Value | None]
+"""The coefficients of the names and the constant on the right, None for one that is 0."""
+
+
+def _linear(bound: Bound, equation: Node, names: list[str]) -> Row:
+    try:
+        first, second = (ratio_of(side, names, bound.of) for side in sides(equation))
+        left, right = multiplied(first.above, second.below), multiplied(second.above, first.below)
+        whole = added(left, right, "-")
+    except NoPolynomial:
+        raise NOT_LINEAR(equation.span, typed=node_text(equation)) from None
+    if any(sum(powers) > 1 for powers in whole):
+        raise NOT_LINEAR(equation.span, typed=node_text(equation))
+    row: Row = [
+        whole.get(tuple(int(at == other) for other in range(len(names))))
+        for at in range(len(names))
+    ]
+    constant = whole.get((0,) * len(names))
+    return [*row, None if constant is None else operators.negate(constant)]
+
+
+def _eliminated(rows: list[Row], count: int) -> list[Value]:
+    """The solution of linear equations, by elimination.
+
+    Errors: :data:`SINGULAR_SYSTEM` where there is none, or more than one.
+    """
+    rows = [list(row) for row in rows]
+    for place in range(count):
+        pivot = next((at for at in range(place, len(rows)) if rows[at][place] is not None), None)
+        if pivot is None:
+            raise SINGULAR_SYSTEM()
+        rows[place], rows[pivot] = rows[pivot], rows[place]
+        for at, row in enumerate(rows):
+            if at != place and row[place] is not None:
+                rows[at] = _less(row, rows[place], place)
+    if any(row[count] is not None for row in rows[count:]):
+        raise SINGULAR_SYSTEM()
+    return [
+        exact(0) if row[count] is None else _over(cast(Value, row[count]), cast(Value, row[place]))
+        for place, row in enumerate(rows[:count])
+    ]
+
+
+def _less(row: Row, pivot: Row, place: int) -> Row:
+    """A row less so much of another that nothing is left at a place."""
+    part = _over(cast(Value, row[place]), cast(Value, pivot[place]))
+    made: Row = []
+    for at, (one, other) in enumerate(zip(row, pivot, strict=True)):
+        if at == place:
+            made.append(None)
+        elif other is None:
+            made.append(one)
+        else:
+            step = operators.operate("*", part, other)
+            value = operators.negate(step) if one is None else operators.operate("-", one, step)
+            made.append(None if is_zero(value) else value)
+    return made

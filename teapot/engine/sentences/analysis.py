@@ -1,0 +1,86 @@
+"""Of roots, sums, integrals and derivatives."""
+
+from teapot.engine.errors import Problem
+
+NOT_LOOKED_INTO = Problem(
+    "not-looked-into",
+    "{what} cannot be looked into here: it jumps, or it is no function of one number.",
+)
+
+NOT_PLAIN = Problem("not-plain", "{what} is {kind}: here a number or a measure is needed.")
+
+WANTS_BOUND = Problem("wants-bound", "Say the expression and a name with its range: {such}.")
+
+WANTS_RANGE = Problem("wants-range", "Two dots stand between the ends of a range: {such}.")
+
+MEASURED_END = Problem(
+    "measured-end", "A measured value cannot stand here: value(x) is its value alone."
+)
+
+BAD_ORDER = Problem("bad-order", "The order of a derivative is a whole number from 1 to {most}.")
+
+BAD_PLACE = Problem("bad-place", "The place of a derivative is a real number or a measure.")
+
+NO_DERIVATIVE = Problem(
+    "no-derivative",
+    "At this {name} no derivative is proved: the expression has a kink, a jump or a pole there, "
+    "or it ends there.",
+)
+
+BAD_END = Problem("bad-end", "The ends of this range are real numbers or measures, or infinity.")
+
+NOT_INTEGRATED = Problem(
+    "not-integrated",
+    "No digit of this integral is proved: it may have no value, or its expression falls too slowly "
+    "or turns too fast.",
+)
+
+SINGULAR = Problem(
+    "singular",
+    "Near {name} = {at} the expression has no finite value, and nothing is proved of the integral "
+    "over that place. A range that ends there may have one.",
+)
+
+WANTS_NAME = Problem(
+    "wants-name", "Say what is to be found: solve(2x + 3 == 7, x), or solve(cos(t) == t, t = 0..2)."
+)
+
+WANTS_EQUATION = Problem("wants-equation", "An equation has two equals signs: {such}.")
+
+WANTS_INTERVAL = Problem(
+    "wants-interval",
+    "This is no polynomial: say where to look for solutions, as in {such}.",
+)
+
+EVERY_VALUE = Problem("every-value", "Every value solves this equation.")
+
+NO_SOLUTION_AT_ALL = Problem("no-solution-at-all", "This equation has no solution.")
+
+NO_SOLUTION = Problem("no-solution", "There is no solution in this range; that is proved.")
+
+NOT_LINEAR = Problem("not-linear", "{typed} is not linear: several unknowns need linear equations.")
+
+SINGULAR_SYSTEM = Problem(
+    "singular-system",
+    "These equations have no solution, or more than one: as many independent ones are needed as "
+    "there are unknowns.",
+)
+
+TIMES_OVER = Problem("times-over", "They count {times}.")
+
+ALL_SOLUTIONS = Problem(
+    "all-solutions", "These are all {count} solutions in this range; that is proved."
+)
+
+ONLY_SOLUTION = Problem("only-solution", "This is the only solution in this range; that is proved.")
+
+SOME_UNDECIDED = Problem(
+    "some-undecided",
+    "Not all may be here: near {places} it is not decided whether there is a solution.",
+)
+
+TOO_MANY_TERMS = Problem("too-many-terms", "There are {count} terms, and at most {most} are added.")
+
+ENDLESS_SUM = Problem(
+    "endless-sum", "A sum without an end is not proved here: say where it ends, as in k = 1..1000."
+)
