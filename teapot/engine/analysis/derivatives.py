@@ -16,6 +16,7 @@ from teapot.engine.numbers.items import item_by_item
 from teapot.engine.numbers.measures import KELVIN
 from teapot.engine.numbers.precision import precision
 from teapot.engine.numbers.values import (
+    Angle,
     Exact,
     List,
     Measure,
@@ -97,7 +98,7 @@ def _of_polynomial(of: Polynomial, at: Value, order: int) -> Value:
 
 def _unit(value: Value, at: Value, order: int) -> Value:
     """The unit of the derivative, as a value of one of them; an angle counts as a number."""
-    above = with_size(value, exact(1))
+    above = exact(1) if isinstance(value, Angle) else with_size(value, exact(1))
     if not isinstance(at, Measure):
         return above
     below = operators.operate("^", with_size(at, exact(1)), exact(order))

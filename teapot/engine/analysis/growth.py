@@ -45,6 +45,7 @@ class Growth:
     sign: int
 
 
+ONE = exact(1)
 NOUGHT, QUARTER = fmpq(0), fmpq(1, 4)
 
 
@@ -55,6 +56,10 @@ def _steady(size: arb) -> Course:
 def growth_of(term: Term, far: arb) -> Growth:
     """How a term in one name grows from ``far`` ≥ 1 on.  Errors: :class:`Unbounded`."""
     match term:
+        case Op(op="-", a=Applied(function="exp", args=(power,)), b=Const(value=one)) if one == ONE:
+            return _less_one(growth_of(power, far), far)
+        case Op(op="-", a=Const(value=one), b=Applied(function="cos", args=(angle,))) if one == ONE:
+            return _from_one(growth_of(angle, far))
         case Const(value=value):
             if isinstance(value, Complex):
                 raise Unbounded
@@ -128,6 +133,25 @@ def _exponential(inner: Growth, far: arb) -> Growth:
             1,
         )
     raise Unbounded
+
+
+def _less_one(inner: Growth, far: arb) -> Growth:
+    """exp(t) − 1, which is t times what lies between exp(−|t|) and exp(|t|)."""
+    if not inner.most.is_power or inner.most.power > 0:
+        return _sum(_exponential(inner, far), _of_number(arb(-1)), far)
+    top = inner.most.at(far)
+    least = inner.least
+    if least is not None:
+        least = replace(least, factor=least.factor * (-top).exp())
+    return Growth(replace(inner.most, factor=inner.most.factor * top.exp()), least, inner.sign)
+
+
+def _from_one(inner: Growth) -> Growth:
+    """1 − cos t, which is at most t²/2 and at most 2."""
+    if not inner.most.is_power or inner.most.power >= 0:
+        return Growth(_steady(arb(2)), None, 1)
+    square = _raised(inner.most, fmpq(2))
+    return Growth(replace(square, factor=square.factor / 2), None, 1)
 
 
 def _logarithm(inner: Growth, far: arb) -> Growth:
@@ -303,7 +327,7 @@ def far_enough(term: Term, bits: int) -> arb:
 
     Errors: :class:`Unbounded` where the integrand does not fall fast enough.
     """
-    far = arb(2)
+    far, is_near = arb(2), False
     for _ in range(MOST_DOUBLINGS):
         try:
             rest = tail(term, far)
@@ -317,8 +341,10 @@ def far_enough(term: Term, bits: int) -> arb:
         course = growth_of(term, far).most
         # a power falls slowly: its place is worked out
         over = -(arb(course.power) + 1)
-        step = arb(2) if not course.is_power else arb(2) ** (arb(bits) / over).min(arb(4096))
-        far = (far * step.max(arb(2))).mid()
+        step = arb(4)
+        if course.is_power and not is_near:
+            step, is_near = arb(2) ** ((arb(bits) / over).min(arb(8192)) + 2), True
+        far = (far * step).mid()
     raise Unbounded
 
 

@@ -19,6 +19,7 @@ from teapot.engine.numbers import operators
 from teapot.engine.numbers.measures import KELVIN
 from teapot.engine.numbers.precision import precision
 from teapot.engine.numbers.values import (
+    Angle,
     Complex,
     Exact,
     Infinite,
@@ -32,12 +33,15 @@ from teapot.engine.numbers.values import (
     with_size,
 )
 from teapot.engine.reading.tree import Node
-from teapot.engine.sentences.analysis import BAD_END, NOT_INTEGRATED, SINGULAR
+from teapot.engine.sentences.analysis import BAD_END, NEAR_NOUGHT, NOT_INTEGRATED, SINGULAR
 
 FIRST = 64
 """Binary digits with which it is looked whether there is an integral."""
 
-MOST_PLACES = 200_000
+MOST_BITS = 1200
+"""Binary digits with which an integral is worked out; with more it is as before."""
+
+MOST_PLACES = 20_000
 WORTH = 30
 """Binary digits that are proved at least, else it is said that none are."""
 
@@ -68,7 +72,7 @@ def integral(bound: Bound) -> Value:
     inside = _inside(low, high)
     value, sample = _sample(bound, expression, name, [with_size(like, one) for one in inside])
     term = Reader(bound.of, {name: sample}, {name: Var(name)}).term(expression)
-    unit = with_size(value, exact(1))
+    unit: Value = exact(1) if isinstance(value, Angle) else with_size(value, exact(1))
     if isinstance(like, Measure):
         unit = operators.operate("*", unit, with_size(like, exact(1)))
     number = Integration(term, name).over(low, high)
@@ -171,21 +175,24 @@ class Integration:
 
     def _proved(self, low: Number, high: Number | Infinite) -> Number | Complex:
         """The number that is worked out anew for as many digits as are asked for."""
-        is_open = isinstance(high, Infinite)
         args = (low,) if isinstance(high, Infinite) else (low, high)
         parts = [_real_part] if self._is_real() else [_real_part, _imaginary_part]
 
         def compute(part: Callable[[acb], arb], way: str) -> Callable[..., arb]:
             return lambda *ends: part(self._ball(ends, way))
 
-        for way in ("plain", "open"):
-            if way == "plain" and is_open:
-                continue
+        with precision(FIRST):
+            is_open = isinstance(high, Infinite) or not all(
+                self._has_value(one.ball(FIRST)) for one in args
+            )
+        for way in ("open",) if is_open else ("plain",):
             with precision(FIRST):
                 ball = self._ball([one.ball(FIRST) for one in args], way)
             if not ball.is_finite() or not _is_worth(ball):
                 continue
-            real, *imaginary = (Real(compute(part, way), *args) for part in parts)
+            if ball.contains(0) and not ball.is_zero():
+                raise NEAR_NOUGHT(size=abs(ball).abs_upper().str(2, radius=False))
+            real, *imaginary = (Real(_best(compute(part, way)), *args) for part in parts)
             return Complex(real, imaginary[0]) if imaginary else real
         return self._split(low, high)
 
@@ -217,41 +224,45 @@ class Integration:
         """The integral as a ball, no finite one where nothing is proved; from one end alone it
         goes to infinity.  ``open`` is the way for ends at which the term itself has no value."""
         if way == "plain":
-            return self._quadrature(*ends)
-        a, rest = ends[0], acb(0)
+            return self._quadrature(self.term, *ends)
+        a, whole = ends[0], acb(0)
         try:
             if len(ends) == 1:
-                b = far_enough(self.term, ctx.prec + 8).max(a + 1)
-                rest += acb(tail(self.term, b))
+                b = (a + 1).max(arb(1))
+                whole += self._far_out(self.term, b)
             else:
                 b = ends[1]
-            for end, way_in in ((a, 1), (b, -1)):
-                if self._has_value(end):
-                    continue
-                inner = near(self.term, end, way_in)
-                far = far_enough(inner, ctx.prec + 8).max(2 / (b - a))
-                rest += acb(tail(inner, far))
-                if way_in > 0:
-                    a = a + 1 / far
-                else:
-                    b = b - 1 / far
+            middle = (a + b) / 2
+            if not self._has_value(a):
+                whole += self._far_out(near(self.term, a, 1), 1 / (middle - a))
+                a = middle
+            if not self._has_value(b):
+                whole += self._far_out(near(self.term, b, -1), 1 / (b - middle))
+                b = middle
         except (Unbounded, NotReal):
             return acb(arb.nan())
-        return self._quadrature(a, b) + rest
+        return self._quadrature(self.term, a, b) + whole if not (b - a).is_zero() else whole
+
+    def _far_out(self, term: Term, start: arb) -> acb:
+        """The integral of a term from a place to infinity: with x = exp(t), so that what falls
+        slowly has an end soon, and what is left bounded.
+
+        Errors: :class:`Unbounded` where nothing is proved.
+        """
+        far = far_enough(term, ctx.prec + 8).max(2 * start)
+        stretched = Op("*", in_exponent(term), Applied("exp", (Var("x"),)))
+        return self._quadrature(stretched, start.log(), far.log()) + acb(tail(term, far))
 
     def _has_value(self, at: arb) -> bool:
-        try:
-            found = worked_out(self.term, REALS, {self.name: at})
-        except (NotReal, ZeroDivisionError):
-            return False
+        found = worked_out(self.term, Complexes(), {self.name: acb(at)})
         return bool(found.is_finite())
 
-    def _quadrature(self, a: arb, b: arb) -> acb:
+    def _quadrature(self, term: Term, a: arb, b: arb) -> acb:
         plain, analytic = Complexes(), Complexes(is_analytic=True)
 
         def value(z: acb, is_analytic: bool) -> acb:
             ring = analytic if is_analytic else plain
-            return acb(worked_out(self.term, ring, {self.name: z}))
+            return acb(worked_out(term, ring, {self.name: z, "x": z}))
 
         return acb.integral(value, acb(a), acb(b), eval_limit=MOST_PLACES, depth_limit=4 * ctx.prec)
 
@@ -288,6 +299,23 @@ def _short(place: arb) -> Exact | None:
 def _rounded(place: arb, width: arb) -> arb:
     """A place as one would say it: 0 where it is next to it."""
     return arb(0) if abs(place) < width * arb(2) ** -36 else place
+
+
+def _best(compute: Callable[..., arb]) -> Callable[..., arb]:
+    """The same, which never gives a wider ball than it gave before: with more digits the time for
+    an integral may run out."""
+    best: list[arb] = []
+
+    def narrower(*args: arb) -> arb:
+        if best and ctx.prec > MOST_BITS:
+            return best[0]
+        found = compute(*args)
+        if best and (not found.is_finite() or found.rad() > best[0].rad()):
+            return best[0]
+        best[:] = [found]
+        return found
+
+    return narrower
 
 
 def _real_part(ball: acb) -> arb:
@@ -385,6 +413,53 @@ def near(term: Term, end: arb, way: int) -> Term:
     step = Power(Var("x"), fmpq(-1))
     inner = expanded(replaced(term, Op("+" if way > 0 else "-", place, step)))
     return Op("*", inner, Power(Var("x"), fmpq(-2)))
+
+
+Monomial = tuple[Term, fmpq]
+"""A positive number, and the power of x that it stands before."""
+
+
+def _monomial(term: Term) -> Monomial | None:
+    """A term as a positive number times a power of x > 0; None where it is none."""
+    match term:
+        case Const(value=Exact() as value) if value.coefficient > 0:
+            return term, fmpq(0)
+        case Var():
+            return Const(exact(1)), fmpq(1)
+        case Power(base=base, exponent=exponent):
+            inner = _monomial(base)
+            return None if inner is None else (Power(inner[0], exponent), inner[1] * exponent)
+        case Op(op="*" | "/", a=a, b=b):
+            first, second = _monomial(a), _monomial(b)
+            if first is None or second is None:
+                return None
+            power = first[1] + second[1] if term.op == "*" else first[1] - second[1]
+            return Op(term.op, first[0], second[0]), power
+    return None
+
+
+def in_exponent(term: Term) -> Term:
+    """f(exp(t)), with powers and logarithms of exp(t) as what they are: so it is analytic in a
+    strip as wide as can be."""
+    found = _monomial(term)
+    if found is not None:
+        factor, power = found
+        if not power:
+            return factor
+        return Op("*", factor, Applied("exp", (Op("*", Const(exact(power)), Var("x")),)))
+    match term:
+        case Op(op=op, a=a, b=b):
+            return Op(op, in_exponent(a), in_exponent(b))
+        case Power(base=base, exponent=exponent):
+            return Power(in_exponent(base), exponent)
+        case Applied(function="ln", args=(argument,)):
+            inner = _monomial(argument)
+            if inner is not None:
+                part = Op("*", Const(exact(inner[1])), Var("x"))
+                return Op("+", Applied("ln", (inner[0],)), part)
+    if isinstance(term, Applied):
+        return Applied(term.function, tuple(map(in_exponent, term.args)))
+    return term
 
 
 def _exactly_at(end: arb) -> Number:

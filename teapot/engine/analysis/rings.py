@@ -85,12 +85,18 @@ class Reals:
 
 
 def _cube_root(x: arb) -> arb:
-    if x >= 0:
+    if x > 0:
         return x.root(3)
-    if x <= 0:
+    if x < 0:
         return -((-x).root(3))
-    low, high = (-(-end).root(3) if end < 0 else end.root(3) for end in (x.lower(), x.upper()))
+    low, high = map(_root_of_end, (x.lower(), x.upper()))
     return low.union(high)
+
+
+def _root_of_end(end: arb) -> arb:
+    if end.is_zero():
+        return end
+    return -(-end).root(3) if end < 0 else end.root(3)
 
 
 # -- complex balls -----------------------------------------------------------------------------

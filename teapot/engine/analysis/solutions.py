@@ -3,6 +3,7 @@ all in an interval, each proved; of linear equations together."""
 
 from __future__ import annotations
 
+import dataclasses
 from collections.abc import Sequence
 from typing import cast
 
@@ -25,7 +26,13 @@ from teapot.engine.errors import LineError
 from teapot.engine.mends import replace
 from teapot.engine.numbers import operators
 from teapot.engine.numbers.comparison import compare
-from teapot.engine.numbers.context import conventions, notice
+from teapot.engine.numbers.context import (
+    NondeterministicInputs,
+    Work,
+    conventions,
+    notice,
+    working,
+)
 from teapot.engine.numbers.measures import KELVIN
 from teapot.engine.numbers.precision import precision
 from teapot.engine.numbers.values import (
@@ -50,6 +57,7 @@ from teapot.engine.sentences.analysis import (
     EVERY_VALUE,
     NO_SOLUTION,
     NO_SOLUTION_AT_ALL,
+    NONE_DECIDED,
     NOT_LINEAR,
     ONLY_SOLUTION,
     SINGULAR_SYSTEM,
@@ -99,7 +107,7 @@ def _of_polynomial(bound: Bound, equation: Node, unknown: Name) -> Value:
         error = WANTS_INTERVAL(equation.span, such=such)
         error.mends = (replace(unknown.span, f"{unknown.name} = 0..10"),)
         raise error from None
-    found = _roots(above, below)
+    found = _quietly(above, below)
     times = [count for _, count in found]
     if any(count > 1 for count in times):
         notice(TIMES_OVER, times=", ".join(f"{count}×" for count in times))
@@ -122,6 +130,13 @@ def _difference(bound: Bound, equation: Node, name: str) -> tuple[Polynomial, Po
 
 Root = tuple[Value, int]
 """A root and how often it counts."""
+
+
+def _quietly(above: Polynomial, below: Polynomial) -> list[Root]:
+    """The roots among the complex numbers, without what is noticed on the way to them."""
+    told = dataclasses.replace(conventions(), numbers="complex")
+    with working(Work(told, draws=NondeterministicInputs(sealed=True))):
+        return _roots(above, below)
 
 
 def _roots(above: Polynomial, below: Polynomial) -> list[Root]:
@@ -290,7 +305,7 @@ def _in_interval(bound: Bound, equation: Node, name: str, where: Node) -> Value:
         start, stop, low, high = stop, start, high, low
     try:
         above, below = _difference(bound, equation, name)
-        roots = [value for value, _ in _roots(above, below)]
+        roots = [value for value, _ in _quietly(above, below)]
     except NoPolynomial:
         return _isolated(bound, equation, name, like, (low, high))
     except LineError as error:
@@ -450,9 +465,9 @@ def _told(
     if undecided:
         places = sorted({_text(a, b) for a, b in undecided})
         some = ", ".join(places[:3]) + (" and others" if len(places) > 3 else "")
-        notice(SOME_UNDECIDED, places=some)
         if not values:
-            return List(())
+            raise NONE_DECIDED(places=some)
+        notice(SOME_UNDECIDED, places=some)
     elif not values:
         raise NO_SOLUTION()
     else:

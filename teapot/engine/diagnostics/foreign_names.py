@@ -53,14 +53,16 @@ WRITTEN_WITH_TWO = {
 """The same with two arguments, in brackets where they need them."""
 
 MISSING_FEATURES = {
-    **dict.fromkeys(("integrate", "integral", "int_", "quad"), "Teapot does not integrate."),
     **dict.fromkeys(
-        ("diff", "derivative", "differentiate", "deriv", "grad_of"),
-        "Teapot does not differentiate.",
+        ("integrate", "int_", "quad"), "An integral is written integral(x^2, x = 0..1)."
     ),
     **dict.fromkeys(
-        ("solve", "root_of", "roots_of", "zero", "solver"),
-        "Teapot works values out and does not solve for unknowns.",
+        ("diff", "differentiate", "deriv", "grad_of"),
+        "A derivative at a place is written derivative(x^2, x = 3).",
+    ),
+    **dict.fromkeys(
+        ("root_of", "roots_of", "zero", "solver"),
+        "Solutions are found with solve(x^2 == 5, x), or in a range: solve(cos(t) == t, t = 0..2).",
     ),
     **dict.fromkeys(("limit", "lim"), "Teapot does not take limits."),
     **dict.fromkeys(("expand", "factorize", "collect"), "Teapot does not rearrange expressions."),

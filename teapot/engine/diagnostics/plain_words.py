@@ -75,9 +75,6 @@ HERE = {
         ("import", "from", "include"),
         "Nothing needs importing: every function is there.",
     ),
-    **dict.fromkeys(
-        ("solve",), "Teapot works values out and does not solve for unknowns. Compare with ==."
-    ),
 }  # fmt: skip
 """What does it here, by the word that a line begins with."""
 

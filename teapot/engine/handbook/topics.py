@@ -78,12 +78,11 @@ TOPICS = (
         source="ISO 80000-1",
     ),
     record(
-        "not-here", "solve", "equations, calculus, matrices, graphs",
-        "Teapot computes values: it does not solve equations, differentiate, integrate, draw a "
-        "function or work with matrices. The card of a function of your own has its curve.",
+        "not-here", "solve", "limits, symbolic algebra, loops",
+        "Teapot computes values: it does not rearrange expressions, take limits or repeat lines. "
+        "solve, integral, derivative and sum work an expression out over a name of their own.",
         (),
-        "solve equation system of equations plot graph draw function derivative differentiate "
-        "integral integrate limit matrix matrices determinant loop for while program",
-        aliases=("solve", "plot", "graph", "derivative", "integral", "matrix", "equation", "loop"),
+        "limit simplify expand factor expression symbolic antiderivative loop for while program",
+        aliases=("limit", "loop", "simplify"),
     ),
 )  # fmt: skip

@@ -11,6 +11,7 @@ from collections.abc import Callable, Container, Iterable, Iterator
 from flint import fmpq
 
 from teapot.engine.diagnostics import unreadable, words_for_signs
+from teapot.engine.diagnostics.calculus_on_paper import calculus_in
 from teapot.engine.diagnostics.foreign_choices import choice_in
 from teapot.engine.diagnostics.foreign_syntax import (
     bars_for_or,
@@ -160,7 +161,7 @@ def parse_so_far(
         error.contested = frozenset(parser.contested)
         if error.is_a(BAD_FIGURE):
             raise
-        meant = choice_in(body) or latex_in(body)
+        meant = choice_in(body) or latex_in(body) or calculus_in(body, functions, quantities)
         if meant is None and error.is_a(*OF_WORDS):
             meant = words_in(body, quantities)
         by_value = spelt_by_value(body, quantities)

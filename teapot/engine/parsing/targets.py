@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from teapot.engine.diagnostics.calculus_on_paper import unknown_in
 from teapot.engine.errors import LineError
 from teapot.engine.mends import Mend, Span, replace, replace_each
 from teapot.engine.reading import tokens as tk
@@ -138,7 +139,20 @@ def _bad_target(cursor: Cursor, before: list[Token], sign: Token) -> LineError:
     equal = (replace(sign.span, "=="),) if sign.text == "=" else ()
     if _is_item(before):
         return ITEM_TARGET(span, equal, name=before[0].text)
-    return EQUATION(span, equal)
+    return EQUATION(span, (*equal, *_solved(cursor, before, sign)))
+
+
+def _solved(cursor: Cursor, before: list[Token], sign: Token) -> tuple[Mend, ...]:
+    """The call that solves an equation for its only unknown."""
+    after = cursor.tokens[cursor.tokens.index(sign) + 1 :]
+    if sign.text != "=" or any(token.text in (";", ",", "=") for token in after):
+        return ()
+    start, end = before[0].span.start, after[-1].span.end
+    left, right = cursor.text[start : sign.span.start].strip(), cursor.text[sign.span.end : end]
+    name = unknown_in(f"{left} {right}", cursor.functions, cursor.quantities)
+    if name is None or not right.strip():
+        return ()
+    return (replace(Span(start, end), f"solve({left} == {right.strip()}, {name})"),)
 
 
 def _is_product(cursor: Cursor, before: list[Token]) -> bool:

@@ -12,6 +12,7 @@ from teapot.engine.reading.precedence import (
     FORM,
     NEVER,
     POSTFIX,
+    PRODUCT,
     RANGE,
     SUM,
     precedence,
@@ -21,10 +22,12 @@ from teapot.engine.reading.setting import (
     call_raised,
     index_of,
     is_bare,
+    is_set_as_bound,
     runs_into,
 )
 from teapot.engine.reading.tree import (
     IMPLIED,
+    OPTIONS,
     AnswerOf,
     Assignment,
     Binary,
@@ -282,6 +285,8 @@ class LaTeXWriter(PrintWriter):
             for word, arg in node.named
             if arg is not index
         ]
+        if is_set_as_bound(node):
+            return self.bound_call(node)
         if node.function == "if" and len(args) == 3 and not node.is_own:
             test, then, otherwise = args
             rows = rf"{then} & \text{{if }} {test} \\ {otherwise} & \text{{otherwise}}"
@@ -306,6 +311,23 @@ class LaTeXWriter(PrintWriter):
             return rf"\operatorname{{{'B' if letters == 'Β' else letters}}}"
         is_plain = name.isascii() and name.isalpha() and len(name) > 1
         return rf"\operatorname{{{name}}}" if is_plain else name_latex(name)
+
+    def bound_call(self, node: Call) -> str:
+        """∫ with its bounds and dx, ∑ and ∏ with their index, a derivative at its place."""
+        [of] = node.args
+        [(name, where)] = [one for one in node.named if one[0] not in OPTIONS]
+        shown, inner = name_latex(name), self.node(of, PRODUCT)
+        if node.function == "derivative":
+            order = dict(node.named).get("order")
+            times = "" if order is None else f"^{{{self.node(order)}}}"
+            fraction = rf"\frac{{\mathrm{{d}}{times}}}{{\mathrm{{d}}{shown}{times}}}"
+            return rf"\left.{fraction}{inner}\right|_{{{shown} = {self.node(where)}}}"
+        assert isinstance(where, Range)
+        low, high = self.node(where.start), self.node(where.stop)
+        if node.function == "integral":
+            return rf"\int_{{{low}}}^{{{high}}} {inner}\,\mathrm{{d}}{shown}"
+        letter = {"sum": r"\sum", "product": r"\prod"}[node.function]
+        return rf"{letter}_{{{shown} = {low}}}^{{{high}}} {inner}"
 
     def bare_call(self, node: Call) -> str:
         """A call set with a sign of its own: a root, bars, n!, one number over another."""

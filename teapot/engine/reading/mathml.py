@@ -24,14 +24,17 @@ from teapot.engine.reading.precedence import (
     precedence,
 )
 from teapot.engine.reading.setting import (
+    SUMMED,
     PrintWriter,
     call_raised,
     index_of,
     is_bare,
+    is_set_as_bound,
     runs_into,
 )
 from teapot.engine.reading.tree import (
     IMPLIED,
+    OPTIONS,
     AnswerOf,
     Assignment,
     Binary,
@@ -410,6 +413,8 @@ class MathMLWriter(PrintWriter):
                 args.append(f"<mi>{escape(word)}</mi><mo>=</mo>{self.node(arg)}")
         if node.function == "if" and len(args) == 3 and not node.is_own:
             return cases(args)
+        if is_set_as_bound(node):
+            return self.bound_call(node)
         name = name_mathml(node.function)
         if node.function in LETTERS and not node.is_own:
             name = f'<mi mathvariant="normal">{LETTERS[node.function]}</mi>'
@@ -419,6 +424,37 @@ class MathMLWriter(PrintWriter):
             name = f"<msup>{name}{exponent}</msup>"
         inside = "<mo>,</mo>".join(args)
         return f"<mrow>{name}{APPLY}{in_brackets(inside)}</mrow>"
+
+    def bound_call(self, node: Call) -> str:
+        """∫ with its bounds and dx, ∑ and ∏ with their index, a derivative at its place."""
+        [of] = node.args
+        [(name, where)] = [one for one in node.named if one[0] not in OPTIONS]
+        shown = name_mathml(name)
+        if node.function == "derivative":
+            return self.derivative(node, of, shown, where)
+        assert isinstance(where, Range)
+        low, high = self.small(where.start, 1), self.small(where.stop, 1)
+        if node.function == "integral":
+            sign = f"<msubsup><mo>∫</mo><mrow>{low}</mrow><mrow>{high}</mrow></msubsup>"
+            inner = f'{self.node(of, PRODUCT)}{THIN_SPACE}<mi mathvariant="normal">d</mi>{shown}'
+            return f"<mrow>{sign}{inner}</mrow>"
+        letter = SUMMED[node.function]
+        under = f"<mrow>{shown}<mo>=</mo>{low}</mrow>"
+        sign = f"<munderover><mo>{letter}</mo>{under}<mrow>{high}</mrow></munderover>"
+        return f"<mrow>{sign}{self.node(of, PRODUCT)}</mrow>"
+
+    def derivative(self, node: Call, of: Node, name: str, where: Node) -> str:
+        d = '<mi mathvariant="normal">d</mi>'
+        order = dict(node.named).get("order")
+        if order is None:
+            above, below = d, f"{d}{name}"
+        else:
+            times = self.small(order, 1)
+            above, below = f"<msup>{d}{times}</msup>", f"{d}<msup>{name}{times}</msup>"
+        fraction = f"<mfrac><mrow>{above}</mrow><mrow>{below}</mrow></mfrac>"
+        place = f"<mrow>{name}<mo>=</mo>{self.small(where, 1)}</mrow>"
+        inner = self.node(of, PRODUCT)
+        return f'<mrow>{fraction}{inner}<msub><mo stretchy="true">|</mo>{place}</msub></mrow>'
 
     def small(self, node: Node, depth: int) -> str:
         """A part that is set small, as if it stood in so many fractions already."""

@@ -16,6 +16,7 @@ from teapot.engine.reading.precedence import (
 )
 from teapot.engine.reading.tree import (
     IMPLIED,
+    OPTIONS,
     AnswerOf,
     Binary,
     Call,
@@ -25,7 +26,9 @@ from teapot.engine.reading.tree import (
     Node,
     Postfix,
     Prefix,
+    Range,
     Sexagesimal,
+    bound_in,
 )
 from teapot.engine.reading.vocabulary import GREEK, UNITS
 from teapot.engine.reading.writer import Writer
@@ -38,6 +41,21 @@ def is_bare(node: Call) -> bool:
     """Whether a call is set with a sign of its own and no name."""
     arguments = BARE.get(node.function)
     return not node.is_own and not node.named and len(node.args) == arguments
+
+
+SUMMED = {"sum": "∑", "product": "∏"}
+
+
+def is_set_as_bound(node: Call) -> bool:
+    """Whether a call is set as textbooks set an integral, a sum or a derivative."""
+    names = [(name, where) for name, where in node.named if name not in OPTIONS]
+    if not bound_in(node) or len(node.args) != 1 or len(names) != 1:
+        return False
+    if node.function == "derivative":
+        return True
+    where = names[0][1]
+    is_range = isinstance(where, Range) and where.step is None
+    return is_range and node.function in ("integral", *SUMMED)
 
 
 def index_of(node: Call) -> Node | None:
@@ -83,6 +101,8 @@ def precedence_as_set(node: Node) -> int:
         return RANGE
     if isinstance(node, Call) and node.function == "if" and len(node.args) == 3:
         return FORM if not node.is_own and not node.named else ATOM
+    if isinstance(node, Call) and is_set_as_bound(node):
+        return RANGE if node.function in SUMMED else PRODUCT
     return precedence(node)
 
 

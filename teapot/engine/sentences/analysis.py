@@ -84,3 +84,16 @@ TOO_MANY_TERMS = Problem("too-many-terms", "There are {count} terms, and at most
 ENDLESS_SUM = Problem(
     "endless-sum", "A sum without an end is not proved here: say where it ends, as in k = 1..1000."
 )
+
+NONE_DECIDED = Problem(
+    "none-decided",
+    "Near {places} it is not decided whether there is a solution, and there is no other in this "
+    "range. A solution where the two sides only touch cannot be told by balls alone.",
+)
+
+NEAR_NOUGHT = Problem(
+    "near-nought",
+    "This integral is smaller than {size}; whether it is exactly 0 is not proved.",
+)
+
+WRITTEN_AS_CALL = Problem("written-as-call", "Here this is written {call}.")

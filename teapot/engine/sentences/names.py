@@ -24,14 +24,14 @@ ITEM_TARGET = Problem(
 
 EQUATION = Problem(
     "equation",
-    "This is an equation, and Teapot does not solve equations for an unknown. Compare with "
-    "==, or assign with a name before =.",
+    "This is an equation: solve finds its unknown, == compares its sides, and a single name before "
+    "= is given a value.",
 )
 
 EQUATION_OF_BUILT_IN = Problem(
     "equation",
-    "{name} is built in, so this reads as an equation, and Teapot does not solve equations. "
-    "Compare with ==, or type /cover {name} first to use the name for your own function.",
+    "{name} is built in, so this reads as an equation. Compare with ==, find an unknown with "
+    "solve, or type /cover {name} first to use the name for your own function.",
 )
 
 UNKNOWN_NAME = Problem("unknown-name", "No quantity is named {name} yet. To define it: {name} = …")

@@ -134,6 +134,6 @@ NOT_HERE = Problem("not-here", "{why}")
 
 NOTHING_TO_PRINT = Problem("not-here", "Every line shows its answer, so there is nothing to print.")
 
-NO_DERIVATIVES = Problem("not-here", "Teapot does not differentiate.")
+NO_DERIVATIVES = Problem("not-here", "A derivative at a place is written derivative(x^2, x = 3).")
 
-NO_INTEGRALS = Problem("not-here", "Teapot does not integrate.")
+NO_INTEGRALS = Problem("not-here", "An integral is written integral(x^2, x = 0..1).")

@@ -16,6 +16,7 @@ from teapot.engine.numbers.values import (
     Complex,
     Exact,
     Infinite,
+    List,
     Measure,
     Real,
     Uncertain,
@@ -43,6 +44,7 @@ from teapot.engine.reading.tree import (
     Sexagesimal,
     Statement,
     Text,
+    expression_in,
 )
 from teapot.engine.sentences.names import EQUATION_OF_BUILT_IN
 from teapot.engine.sentences.warnings import COVERS_BUILT_IN
@@ -86,6 +88,8 @@ def _with_closed_form(store: Store, shown: Written, step: Step, form: Form) -> W
     was typed, and the decimal does not end within the digits shown.  What was computed
     from decimals gets no fraction: 64883/255 says less than 254.44 to who typed 0.85."""
     is_plain = not form.style and not form.asked and not form.shape
+    if is_plain and shown.sign == "≈" and isinstance(step.value, List):
+        return _with_closed_items(shown, step, form)
     if shown.sign != "≈" or not is_plain or not isinstance(step.value, CLOSED):
         return shown
     if isinstance(step.value, Real) and step.value.radical is None:
@@ -101,6 +105,25 @@ def _with_closed_form(store: Store, shown: Written, step: Step, form: Form) -> W
     if closed.sign != "=" or not is_short(closed.text) or _is_typed(closed, step.stated):
         return shown
     return replace(closed, nearly=shown, notice=shown.notice)
+
+
+MOST_CLOSED = 6
+"""Solutions that are shown exactly before their decimals."""
+
+
+def _with_closed_items(shown: Written, step: Step, form: Form) -> Written:
+    """The same of a list of solutions."""
+    assert isinstance(step.value, List)
+    expression, items = expression_in(step.stated), step.value.items
+    is_solved = isinstance(expression, Call) and expression.function == "solve"
+    if not is_solved or not 1 < len(items) <= MOST_CLOSED:
+        return shown
+    if not all(isinstance(one, Exact) or getattr(one, "radical", None) for one in items):
+        return shown
+    closed = [write(one, replace(form, style="exact")) for one in items]
+    if any(one.sign != "=" or not is_short(one.text) for one in closed):
+        return shown
+    return replace(write(step.value, replace(form, style="exact")), nearly=shown)
 
 
 def _is_typed(closed: Written, statement: Statement) -> bool:
