@@ -6,9 +6,11 @@ import mpmath
 import pytest
 
 from teapot.engine.functions import (
+    calculus,
     chance,
     complexes,
     conversions,
+    distributions,
     list_making,
     lists,
     measured,
@@ -48,9 +50,11 @@ def test_digits_are_those_of_mpmath_at_60_digits(name, digits):
 
 
 NOT_REAL_FUNCTIONS = (
+    calculus,
     conversions,
     chance,
     complexes,
+    distributions,
     list_making,
     lists,
     operations,

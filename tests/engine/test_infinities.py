@@ -106,6 +106,7 @@ NUMBER_FUNCTIONS = [
     function
     for function in FUNCTIONS
     if not function.lazy
+    and function.bound is None
     and not function.subject.startswith(("lists", "chance"))
     and not any("whole" in parameter.domain for parameter in function.parameters)
     and function.subject not in ("tables", "procedures")

@@ -270,6 +270,7 @@ def can_be_drawn(function: Function) -> bool:
         "chance, dates and questions",
         "complex numbers",
         "measured values",
+        "roots, integrals, derivatives",
     )
     gives_number = not function.value.startswith(("true", "a list"))
     return bool(takes_numbers and function.parameters and gives_number) and (

@@ -24,7 +24,7 @@ from teapot.engine.analysis.terms import Op, Reader, Var
 from teapot.engine.analysis.zeros import Search, Zeros
 from teapot.engine.errors import LineError
 from teapot.engine.mends import replace
-from teapot.engine.numbers import operators
+from teapot.engine.numbers import matrices, operators
 from teapot.engine.numbers.comparison import compare
 from teapot.engine.numbers.context import (
     NondeterministicInputs,
@@ -82,11 +82,30 @@ def solve(bound: Bound) -> Value:
     if len(bound.args) != 2:
         raise WANTS_NAME()
     equation, unknown = bound.args
+    if not has_equation(equation):
+        return _of_matrix(bound.plain(equation), bound.plain(unknown))
     if isinstance(unknown, ListOf):
         return _system(bound, equation, unknown)
     if not isinstance(unknown, Name):
         raise WANTS_NAME(unknown.span)
     return _of_polynomial(bound, equation, unknown)
+
+
+def has_equation(node: Node) -> bool:
+    """Whether there is an equation, or a list with one."""
+    rows = node.items if isinstance(node, ListOf) else (node,)
+    return any(isinstance(one, Comparison) for one in rows)
+
+
+def _of_matrix(of: Value, right: Value) -> Value:
+    """The x with A x = b: a vector for a vector, a matrix for a matrix."""
+    if not matrices.is_matrix(of):
+        raise WANTS_NAME()
+    if matrices.is_matrix(right):
+        return matrices.matrix(matrices.solved(of, matrices.rows_of(right)))
+    if not isinstance(right, List):
+        raise WANTS_NAME()
+    return List(tuple(row[0] for row in matrices.solved(of, [[one] for one in right.items])))
 
 
 def sides(node: Node) -> tuple[Node, Node]:

@@ -71,9 +71,9 @@ MISSING_FEATURES = {
         "Teapot does not plot by a function; the card of a function shows its curve.",
     ),
     **dict.fromkeys(
-        ("matrix", "det", "transpose", "eig", "eigenvalues", "linspace_of"),
-        "Teapot has no matrices.",
+        ("matrix",), "A matrix is written with its rows: [1, 2; 3, 4]."
     ),
+    **dict.fromkeys(("eig", "eigenvalues", "eigenvectors"), "Teapot has no eigenvalues."),
     **dict.fromkeys(("curl",), "Teapot has no vector analysis."),
     **dict.fromkeys(("for", "while", "loop", "repeat"), "Teapot has no loops: lists do each item."),
     **dict.fromkeys(("import", "include", "from", "def", "function", "return", "lambda"),

@@ -258,11 +258,11 @@ SPELLINGS = (
     ),
     _spelling(
         NO_DERIVATIVES,
-        "d/dx x^2",
+        "f'(2)",
         r"\bd\s*/\s*d[a-zα-ω]\b|(?<=[^\W\d])'+(?=\s*\()",
         lambda found: (),
     ),
-    _spelling(NO_INTEGRALS, "∫x", r"∫", lambda found: ()),
+    _spelling(NO_INTEGRALS, "2 + ∫x", r"∫", lambda found: ()),
     _spelling(
         BACKSLASH,
         "7\\2",

@@ -17,6 +17,7 @@ from teapot.engine.diagnostics.unknown_names import unknown_function, unknown_na
 from teapot.engine.functions.catalogue import BY_NAME, CONSTANTS
 from teapot.engine.mends import Notice, Span, replace, replace_each
 from teapot.engine.numbers.angles import SIGNS
+from teapot.engine.numbers.matrices import is_matrix
 from teapot.engine.numbers.values import Angle, Exact, FunctionValue, List
 from teapot.engine.reading.plain import node_text
 from teapot.engine.reading.tree import (
@@ -31,6 +32,7 @@ from teapot.engine.reading.tree import (
     Statement,
 )
 from teapot.engine.reading.vocabulary import TRIGONOMETRIC
+from teapot.engine.sentences.matrices import ITEM_BY_ITEM
 from teapot.engine.sentences.warnings import (
     CONVERTED_BY_HAND,
     NOT_CALLED,
@@ -53,6 +55,8 @@ def warnings_in_values(
         return
     expression = statement.expression
     calls = [node for node in nodes if type(node) is Call]
+    if any(type(value) is List for value in values.values()):
+        yield from _products_of_matrices(nodes, values)
     if unit == "rad" and calls:
         yield from _degrees_in_quantities(text, calls, values)
     if type(expression) is Name:
@@ -60,6 +64,19 @@ def warnings_in_values(
     if any(type(value) is Angle for value in values.values()):
         yield from _number_beside_angle(nodes, values, unit)
         yield from _converted_by_hand(expression, nodes, values)
+
+
+def _products_of_matrices(nodes: Sequence[Node], values: Values) -> Iterator[Notice]:
+    """``A*B`` of two matrices, which is done item by item."""
+    for node in nodes:
+        if not isinstance(node, Binary) or node.op not in ("*", IMPLIED):
+            continue
+        sides = (node.left, node.right)
+        found = [values.get(id(side)) for side in sides]
+        if all(one is not None and is_matrix(one) for one in found):
+            first, second = map(node_text, sides)
+            yield ITEM_BY_ITEM.notice((replace(node.span, f"dot({first}, {second})"),))
+            return
 
 
 # -- a function made before what it uses ---------------------------------------------

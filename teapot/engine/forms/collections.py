@@ -31,6 +31,7 @@ from teapot.engine.numbers.values import (
     Value,
 )
 from teapot.engine.reading.forms import PREFIXED, Form
+from teapot.engine.reading.setting import is_set_as_matrix
 from teapot.engine.reading.tree import NOWHERE, Assignment, Columns, Grid, ListOf, Name, Node
 from teapot.engine.sentences.forms import TOO_LONG_ANSWER
 
@@ -42,6 +43,9 @@ ROWS = (10, 5, 2, 1)
 
 WIDTH = 60
 """Characters that fit in a row."""
+
+WIDEST_MATRIX = 12
+"""Rows and columns of a matrix that is set whole."""
 
 ITEMS_SHOWN = 100
 """Items of a list that are set; all of them are in its text."""
@@ -102,6 +106,8 @@ def _whole_list(items: list[Written]) -> Written:
     """A list of which all items are written."""
     sign = "=" if all(item.sign == "=" for item in items) else "≈"
     tree = ListOf(NOWHERE, tuple(map(_tree, items)))
+    if is_set_as_matrix(tree) and max(len(items), len(tree.items[0].children)) <= WIDEST_MATRIX:
+        return Written("list", sign, tree)
     across = _across(items)
     width = sum(len(item.text) + 2 for item in items)
     if len(items) <= across or width <= WIDTH:

@@ -44,7 +44,7 @@ FUNCTIONS = (
         ),
         examples=(
             Example("solve(2x + 3 == 7, x)", "=", "2"),
-            Example("solve(x^2 == 5, x)", "=", "[-sqrt(5), sqrt(5)]"),
+            Example("solve(x^2 == 5, x)", "≈", "[-2.236067977, 2.236067977]"),
             Example("solve(cos(t) == t, t = 0..2)", "≈", "0.7390851332"),
             Example("solve([2x + y == 5, x - y == 1], [x, y])", "=", "[2, 1]"),
         ),

@@ -10,7 +10,7 @@ from teapot.engine.functions.helpers import outside
 from teapot.engine.functions.lists import ITEMS, SUBJECT, items_of, sum_of, truths_of
 from teapot.engine.functions.powers import absolute
 from teapot.engine.functions.record import Function, Parameter
-from teapot.engine.numbers import operators
+from teapot.engine.numbers import matrices, operators
 from teapot.engine.numbers.comparison import all_of, any_of, compare
 from teapot.engine.numbers.items import checked, item_by_item
 from teapot.engine.numbers.values import (
@@ -95,10 +95,12 @@ def missing(x: Value) -> Value:
 
 
 def dot(v: Value, w: Value) -> Value:
-    """The sum of the products of the components.
+    """The sum of the products of the components; of matrices their product.
 
     Errors: :class:`LineError` for vectors of unequal length.
     """
+    if matrices.is_matrix(v) or matrices.is_matrix(w):
+        return matrices.product(List(items_of(v)), List(items_of(w)))
     a, b = items_of(v), items_of(w)
     if len(a) != len(b):
         raise UNEQUAL_LENGTHS(length=len(a), other=len(b))

@@ -6,6 +6,7 @@ How tightly the operators bind stands in :mod:`teapot.engine.reading.precedence`
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable, Container, Iterable, Iterator
 
 from flint import fmpq
@@ -709,6 +710,9 @@ class Parser(Cursor):
             unreadable.refuse_square_call(self, of)
         outside, self.item_of = self.item_of, of
         index = self.nested(self.expression, "The position of an item is missing.")
+        if self.takes(","):  # A[2, 1]
+            of = Subscript(self.across(of, of).to(self.previous.span), of, index)
+            index = self.nested(self.expression, "The position of a column is missing.")
         self.item_of = outside
         self.close("]")
         return Subscript(self.across(of, of).to(self.previous.span or opening.span), of, index)
@@ -898,12 +902,27 @@ class Parser(Cursor):
     def list_of(self, opening: Token) -> Node:
         self.open()
         items: list[Node] = []
+        rows: list[Node] = []
+        start = self.token.span
         while not self.sees("]"):
             items.append(self.nested(self.list_item, "An item of the list is missing."))
-            if not self.takes(","):
+            if self.sees(";") and not self.has_decimal_commas(opening):
+                rows.append(ListOf(start.to(self.previous.span), tuple(items)))
+                items = []
+                self.next()
+                start = self.token.span
+            elif not self.takes(","):
                 break
+        if rows and items:
+            rows.append(ListOf(start.to(self.previous.span), tuple(items)))
         self.close("]")
-        return ListOf(opening.span.to(self.previous.span), tuple(items))
+        return ListOf(opening.span.to(self.previous.span), tuple(rows or items))
+
+    def has_decimal_commas(self, opening: Token) -> bool:
+        """Whether a comma stands right between two figures, as in ``[1,5; 2,5]``."""
+        end = self.text.find("]", opening.span.end)
+        inside = self.text[opening.span.end : end if end >= 0 else len(self.text)]
+        return re.search(r"\d,\d", inside) is not None
 
     def list_item(self) -> Node:
         """One item.  Two with nothing between are a list without its commas."""

@@ -23,6 +23,7 @@ from teapot.engine.reading.setting import (
     index_of,
     is_bare,
     is_set_as_bound,
+    is_set_as_matrix,
     runs_into,
 )
 from teapot.engine.reading.tree import (
@@ -345,6 +346,9 @@ class LaTeXWriter(PrintWriter):
         return rf"\sqrt{degree}{{{first}}}"
 
     def list_of(self, node: ListOf) -> str:
+        if is_set_as_matrix(node):
+            rows = self.rows([self.node(one) for one in row.children] for row in node.items)
+            return rf"\begin{{pmatrix}} {rows} \end{{pmatrix}}"
         return rf"\left[{', '.join(map(self.node, node.items))}\right]"
 
     def grid(self, node: Grid) -> str:

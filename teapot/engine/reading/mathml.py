@@ -30,6 +30,7 @@ from teapot.engine.reading.setting import (
     index_of,
     is_bare,
     is_set_as_bound,
+    is_set_as_matrix,
     runs_into,
 )
 from teapot.engine.reading.tree import (
@@ -486,7 +487,16 @@ class MathMLWriter(PrintWriter):
         return f"<mroot><mrow>{first}</mrow><mrow>{degree}</mrow></mroot>"
 
     def list_of(self, node: ListOf) -> str:
+        if is_set_as_matrix(node):
+            return self.matrix(node)
         return list_mathml([self.node(item) for item in node.items])
+
+    def matrix(self, node: ListOf) -> str:
+        rows = "".join(
+            "<mtr>" + "".join(f"<mtd>{self.node(one)}</mtd>" for one in row.children) + "</mtr>"
+            for row in node.items
+        )
+        return f"<mrow><mo>(</mo><mtable>{rows}</mtable><mo>)</mo></mrow>"
 
     def grid(self, node: Grid) -> str:
         items = [self.node(item) for item in node.items]

@@ -20,6 +20,7 @@ from teapot.engine.reading.tree import (
     AnswerOf,
     Binary,
     Call,
+    ListOf,
     Literal,
     Measured,
     Name,
@@ -41,6 +42,12 @@ def is_bare(node: Call) -> bool:
     """Whether a call is set with a sign of its own and no name."""
     arguments = BARE.get(node.function)
     return not node.is_own and not node.named and len(node.args) == arguments
+
+
+def is_set_as_matrix(node: ListOf) -> bool:
+    """Whether a list is set as a matrix: rows of one length."""
+    rows = [row for row in node.items if isinstance(row, ListOf) and row.items]
+    return 1 < len(rows) == len(node.items) and len({len(row.items) for row in rows}) == 1
 
 
 SUMMED = {"sum": "∑", "product": "∏"}

@@ -441,11 +441,17 @@ def bound_in(call: Call) -> frozenset[str]:
     if call.function not in BINDING or call.is_own or not call.args:
         return frozenset()
     names = {name for name, _ in call.named} - OPTIONS
-    if call.function == "solve" and not names and len(call.args) == 2:
+    if call.function == "solve" and not names and len(call.args) == 2 and _has_equation(call):
         unknown = call.args[1]
         several = unknown.items if isinstance(unknown, ListOf) else (unknown,)
         names = {one.name for one in several if isinstance(one, Name)}
     return frozenset(names)
+
+
+def _has_equation(call: Call) -> bool:
+    first = call.args[0]
+    rows = first.items if isinstance(first, ListOf) else (first,)
+    return any(isinstance(one, Comparison) for one in rows)
 
 
 def free(node: Node, hidden: frozenset[str] = frozenset()) -> Iterator[Node]:

@@ -114,7 +114,7 @@ MOST_CLOSED = 6
 def _with_closed_items(shown: Written, step: Step, form: Form) -> Written:
     """The same of a list of solutions."""
     assert isinstance(step.value, List)
-    expression, items = expression_in(step.stated), step.value.items
+    expression, items = expression_in(step.stated.expression), step.value.items
     is_solved = isinstance(expression, Call) and expression.function == "solve"
     if not is_solved or not 1 < len(items) <= MOST_CLOSED:
         return shown
