@@ -20,7 +20,7 @@ from teapot.engine.analysis.polynomials import (
     ratio_of,
     rational_coefficients,
 )
-from teapot.engine.analysis.terms import Op, Reader, Var
+from teapot.engine.analysis.terms import Op, Reader, Var, names_in
 from teapot.engine.analysis.zeros import Search, Zeros
 from teapot.engine.errors import LineError
 from teapot.engine.mends import replace
@@ -83,6 +83,9 @@ def solve(bound: Bound) -> Value:
         raise WANTS_NAME()
     equation, unknown = bound.args
     if not has_equation(equation):
+        if isinstance(unknown, Name) and unknown.name in names_in(equation):
+            such = f"{node_text(equation)} == 0"
+            raise WANTS_EQUATION(equation.span, (replace(equation.span, such),), such=such)
         return _of_matrix(bound.plain(equation), bound.plain(unknown))
     if isinstance(unknown, ListOf):
         return _system(bound, equation, unknown)

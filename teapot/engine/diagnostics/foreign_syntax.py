@@ -273,7 +273,7 @@ SPELLINGS = (
         DECIMAL_COMMAS,
         "[1,5; 2,5]",
         r"\[\s*-?\d+,\d+(?:\s*;\s*-?\d+,\d+)+\s*\]",
-        lambda found: found[0].replace(",", ".").replace(";", ","),
+        lambda found: (found[0].replace(",", ".").replace(";", ","), found[0].replace(",", ", ")),
     ),
     _spelling(
         MONEY_BEFORE,

@@ -180,6 +180,9 @@ class NamesWith:
         return name in self._more or name in self._names
 
 
+DECIMAL_COMMAS = re.compile(r"\[\s*-?\d+,\d+(?:\s*;\s*-?\d+,\d+)+\s*\]")
+"""A list that is a matrix, or one of numbers as they are written in many countries."""
+
 TO_FORM = CONVERTING | {"as"}
 
 ENDS_ARGUMENT = frozenset({"+", "-", "±", ")", "]", ",", ";", "|", "as", "==", "=", "<", ">"})
@@ -919,10 +922,8 @@ class Parser(Cursor):
         return ListOf(opening.span.to(self.previous.span), tuple(rows or items))
 
     def has_decimal_commas(self, opening: Token) -> bool:
-        """Whether a comma stands right between two figures, as in ``[1,5; 2,5]``."""
-        end = self.text.find("]", opening.span.end)
-        inside = self.text[opening.span.end : end if end >= 0 else len(self.text)]
-        return re.search(r"\d,\d", inside) is not None
+        """Whether each row may be a number with a decimal comma, as in ``[1,5; 2,5]``."""
+        return DECIMAL_COMMAS.match(self.text, opening.span.start) is not None
 
     def list_item(self) -> Node:
         """One item.  Two with nothing between are a list without its commas."""

@@ -25,7 +25,8 @@ CONTROL_CHARACTER = Problem(
 QUESTION = Problem("question", "Ask with ==, as in x == 2; a question mark is not needed.")
 
 DECIMAL_COMMAS = Problem(
-    "decimal-commas", "Decimals are typed with a point, and a comma separates items."
+    "decimal-commas",
+    "Decimals are typed with a point; a space after each comma makes this a matrix.",
 )
 
 SIGN_HAS_WORD = Problem("sign-has-word", "For {character}, write {word}.")

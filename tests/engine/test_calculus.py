@@ -1,0 +1,378 @@
+"""Solutions, sums, integrals and derivatives over a bound name, matrices and distributions.
+
+Values without a source are from memory, and each is seen from another side in
+:mod:`tests.engine.calculus_cases`, of which ``make prove-calculus`` tries hundreds.
+"""
+
+import random
+
+import mpmath
+import pytest
+from flint import fmpq, fmpq_poly
+
+from teapot.engine import FullSheet
+from teapot.engine.sheet.editing import renamed_throughout
+from tests.engine import calculus_cases
+from tests.engine.test_sheet import state
+from tests.engine.test_slips import offered
+
+
+def answered(*lines):
+    sheet = FullSheet()
+    return [sheet.answer(line) for line in lines][-1]
+
+
+def text_of(*lines):
+    found = answered(*lines)
+    assert found.error is None, found.error.text
+    return f"{found.answers[-1].sign} {found.answers[-1].text}"
+
+
+def items_of(*lines):
+    sheet = FullSheet()
+    for line in lines:
+        outcome = sheet.answer(line)
+        assert outcome.error is None, outcome.error.text
+    value = sheet.lines[-1].final_step.value
+    return list(value.items) if hasattr(value, "items") else [value]
+
+
+# -- solve --------------------------------------------------------------------------------
+
+
+@pytest.mark.parametrize(
+    ("lines", "shown"),
+    [
+        (["solve(2x + 3 == 7, x)"], "= 2"),
+        (["solve(x^2 == 5, x)"], "= [-sqrt(5), sqrt(5)]"),
+        (["solve(x^3 - 6x^2 + 11x - 6 == 0, x)"], "= [1, 2, 3]"),
+        (["solve((x-1)^2 == 0, x = 0..2)"], "= 1"),
+        (["solve((x-1)^2*exp(x) == 0, x = 0..2)"], "= 1"),
+        (["solve(cos(t) == t, t = 0..2)"], "≈ 0.7390851332"),
+        (["solve(x^2 == -1, x)"], "= [-i, i]"),
+        (["solve(1/x + 1/(x + 1) == 1, x = 0..5)"], "= (1 + sqrt(5))/2"),
+        (["solve(cos(x) == 0.5, x = 0°..360°)"], "= [60°, 300°]"),
+        (["a = 3", "solve(a*x == 12, x)"], "= 4"),
+        (["f(x) = x^2 + 1", "solve(f(x) == 5, x)"], "= [-2, 2]"),
+        (["solve(2 m*y == 4 m^2, y)"], "= 2 m"),
+        (["solve(x^3 == 8 m^3, x)"], "= 2 m"),
+        (["solve(20 °C + x == 80 °C, x)"], "= 60 K"),
+        (["solve(9.81 m/s^2*t^2/2 == 20 m, t = 0 s..10 s)"], "≈ 2.019275109 s"),
+        (
+            ["m = 2 kg", "h = 10 m", "g = 9.81 m/s^2",
+             "solve(m*g*h == 1/2 m v^2, v = 0 m/s..50 m/s)"],
+            "≈ 14.00714104 m/s",
+        ),
+        (["solve([2x + y == 5, x - y == 1], [x, y])"], "= [2, 1]"),
+        # a circuit of three nodes by its conductances
+        (
+            ["solve([3 S*u - 1 S*v - 1 S*w == 6 A, -1 S*u + 3 S*v - 1 S*w == 0 A, "
+             "-1 S*u - 1 S*v + 3 S*w == 0 A], [u, v, w])"],
+            "= [3 V, 1.5 V, 1.5 V]",
+        ),
+        (["A = [1, 2; 3, 4]", "solve(A, [5, 6])"], "= [-4, 4.5]"),
+        (["R = [3 Ω, 1 Ω; 1 Ω, 2 Ω]", "solve(R, [5 V, 5 V])"], "= [1 A, 2 A]"),
+    ],
+)  # fmt: skip
+def test_equations_are_solved(lines, shown):
+    assert text_of(*lines) == shown
+
+
+@pytest.mark.parametrize(
+    ("line", "count", "notice"),
+    [
+        ("solve(sin(1/x) == 0, x = 0.01..1)", 31, "all 31 solutions"),
+        ("solve(tan(x) == x, x = 0..20)", 6, "all 6 solutions"),
+        ("solve(sin(x) == x/10, x = -20..20)", 7, "all 7 solutions"),
+        ("solve(sin(x) == 0, x = 0..10)", 4, "all 4 solutions"),
+        ("solve(abs(x) == 2 + sin(x)/100, x = -5..5)", 2, "all 2 solutions"),
+        ("solve(ln(x) == -x, x = 0..1)", 1, "Not all may be here: near 0"),
+        ("solve(x^4 - 2x^2 + 1 == 0, x)", 2, "They count 2×, 2×."),
+    ],
+)
+def test_all_solutions_are_found_and_what_is_not_decided_is_said(line, count, notice):
+    assert len(items_of(line)) == count
+    assert notice in " ".join(one.text for one in answered(line).notices)
+
+
+@pytest.mark.parametrize(
+    ("line", "said"),
+    [
+        ("solve(exp(x) == 0, x = -5..5)", "There is no solution in this range; that is proved."),
+        ("solve(1/x == 0, x = -1..1)", "There is no solution in this range"),
+        ("solve(sin(x) == 1, x = 0..3)", "Near 1.57080 it is not decided"),
+        ("solve(x == x + 1, x)", "This equation has no solution."),
+        ("solve(x == x, x)", "Every value solves this equation."),
+        ("solve(cos(t) == t, t)", "say where to look"),
+        ("solve(x^2 - 4, x)", "An equation has two equals signs: x^2 - 4 == 0."),
+        ("solve(x^2 - 4 == 0)", "Say what is to be found"),
+        ("solve([x + y == 3, 2x + 2y == 6], [x, y])", "no solution, or more than one"),
+        ("solve([x*y == 3, x == 1], [x, y])", "x*y == 3 is not linear"),
+        ("solve(x + 1 m == 2, x = 0 m..1 m)", "The number has no unit"),
+    ],
+)
+def test_what_has_no_solution_or_cannot_be_solved_is_said(line, said):
+    assert said in answered(line).error.text
+
+
+def test_the_polynomial_of_degree_20_with_the_roots_1_to_20():
+    """J. H. Wilkinson, The evaluation of the zeros of ill-conditioned polynomials, 1959."""
+    product = "*".join(f"(x - {root})" for root in range(1, 21))
+    assert [int(one.coefficient) for one in items_of(f"solve({product} == 0, x)")] == list(
+        range(1, 21)
+    )
+
+
+def test_polynomials_have_the_roots_that_they_are_made_of():
+    chance = random.Random(29)
+    for _ in range(40):
+        roots = [
+            fmpq(chance.randint(-30, 30), chance.randint(1, 9))
+            for _ in range(chance.randint(1, 12))
+        ]
+        poly = fmpq_poly([1])
+        for root in roots:
+            poly *= fmpq_poly([-root, 1])
+        typed = " + ".join(f"({one})*x^{power}" for power, one in enumerate(poly.coeffs()))
+        found = items_of(f"solve({typed} == 0, x)")
+        assert [one.coefficient for one in found] == sorted(set(roots)), typed
+
+
+def test_roots_without_a_short_form_are_those_of_mpmath():
+    found = items_of("solve(x^5 - x - 1 == 0, x)")
+    expected = mpmath.polyroots([1, 0, 0, 0, -1, -1])
+    assert len(found) == 5
+    for one in expected:
+        assert min(abs(_complex(other) - complex(one)) for other in found) < 1e-12
+
+
+def _complex(value):
+    re, im = (value, None) if hasattr(value, "ball") else (value.re, value.im)
+    return complex(*(float(part.ball(64).mid()) if part else 0 for part in (re, im)))
+
+
+@pytest.mark.parametrize("seed", range(25))
+def test_no_solution_is_missed_and_none_invented(seed):
+    assert calculus_cases.missed_or_invented(seed) == ""
+
+
+# -- sums and products ------------------------------------------------------------------------
+
+
+@pytest.mark.parametrize(
+    ("lines", "shown"),
+    [
+        (["sum(k, k = 1..100)"], "= 5050"),
+        (["sum(1/k^2, k = 1..3)"], "= 49/36"),
+        (["sum(sum(i*j, j = 1..i), i = 1..4)"], "= 65"),
+        (["product(1 - 1/k^2, k = 2..50)"], "= 0.51"),
+        (["w = [3, 5, 7]", "sum(w[k]*k, k = 1..3)"], "= 34"),
+        (["x = 7", "sum(x^2, x = 1..3)", "x"], "= 7"),
+        (["2*sum(k, k = 1..3) + 1"], "= 13"),
+        (["sum(k^2, k = [1, 5, 6])"], "= 62"),
+        (["sum([2, 3])"], "= 5"),
+    ],
+)
+def test_sums_over_an_index(lines, shown):
+    assert text_of(*lines) == shown
+
+
+# -- integrals -----------------------------------------------------------------------------------
+
+
+INTEGRALS = (
+    ("integral(x^2, x = 0..3)", "= 9"),
+    ("integral(exp(-x^2), x = 0..1)", "≈ 0.7468241328"),
+    ("integral(exp(-x^2), x = 0..infinity)", "≈ 0.8862269255"),  # √π/2
+    ("integral(exp(-x^2), x = -infinity..infinity)", "≈ 1.772453851"),  # √π
+    ("integral(1/(1 + x^2), x = -infinity..infinity)", "≈ 3.141592654"),
+    ("integral(1/x^2, x = 1..infinity)", "≈ 1"),
+    ("integral(x^3/(exp(x) - 1), x = 0..infinity)", "≈ 6.493939402"),  # π⁴/15
+    ("integral(exp(-x)*sin(x), x = 0..infinity)", "≈ 0.5"),
+    ("integral(exp(-x)/sqrt(x), x = 0..infinity)", "≈ 1.772453851"),  # Γ(1/2)
+    ("integral(sin(x)/x, x = 0..1)", "≈ 0.9460830704"),  # Si(1)
+    ("integral(sqrt(1 - x^2), x = -1..1)", "≈ 1.570796327"),  # π/2
+    ("integral(1/sqrt(x), x = 0..1)", "≈ 2"),
+    ("integral(1/sqrt(1 - x), x = 0..1)", "≈ 2"),
+    ("integral(ln(x), x = 0..1)", "≈ -1"),
+    ("integral(x^x, x = 0..1)", "≈ 0.7834305107"),  # the sophomore's dream
+    ("integral(abs(x), x = -1..2)", "≈ 2.5"),
+    ("integral(floor(x), x = 0..3.5)", "≈ 4.5"),
+    ("integral(cbrt(x), x = -1..1)", "= 0"),
+    ("integral(sin(x), x = -1..1)", "= 0"),
+    ("integral(sin(1/x), x = 0.01..1)", "≈ 0.5039818932"),
+    ("integral(sin(x), x = 0..180°)", "≈ 2"),
+    ("integral(3 N/m * s, s = 0 m..2 m)", "= 6 J"),
+    ("integral(x, x = 1..0)", "= -0.5"),
+    ("integral(5 m/s, t = 0 s..2 s)", "= 10 m"),
+    ("integral(exp(i*x), x = 0..pi)", "≈ 2i"),
+    ("integral(exp(-10^8*(x - 1/3)^2), x = 0..1)", "≈ 0.0001772453851"),  # a spike
+)
+
+
+@pytest.mark.parametrize(("line", "shown"), INTEGRALS)
+def test_integrals_with_known_values(line, shown):
+    assert text_of(line) == shown
+
+
+@pytest.mark.parametrize(
+    ("line", "said"),
+    [
+        ("integral(1/x, x = -1..1)", "Near x = 0 the expression has no finite value"),
+        ("integral(1/(x - 0.3), x = 0..1)", "Near x = 0.300000"),
+        ("integral(tan(x), x = 0..2)", "Near x = 1.57080"),
+        ("integral(1/x, x = 1..infinity)", "No digit of this integral is proved"),
+        ("integral(sin(x)/x, x = 0..infinity)", "No digit of this integral is proved"),
+        ("integral(ln(x)/(1 + x^2), x = 0..infinity)", "whether it is exactly 0 is not proved"),
+        ("integral(x)", "Say the expression and a name"),
+        ("integral(x, x = 3)", "Two dots stand between the ends"),
+        ("integral(a*x, x = 0..1)", "No quantity is named a"),
+        ("integral(zeta(x), x = 2..3)", "zeta(…) cannot be looked into"),
+        ("integral(x ± 0.1, x = 0..1)", "cannot be looked into"),
+        ("integral(x, x = 0 m..2 s)", "length"),
+    ],
+)
+def test_what_cannot_be_integrated_is_said(line, said):
+    assert said in answered(line).error.text
+
+
+@pytest.mark.parametrize("seed", range(25))
+def test_integrals_have_the_digits_of_mpmath(seed):
+    assert calculus_cases.wrong_integral(seed) == ""
+
+
+# -- derivatives ---------------------------------------------------------------------------------
+
+
+@pytest.mark.parametrize(
+    ("lines", "shown"),
+    [
+        (["derivative(x^3, x = 2)"], "= 12"),
+        (["derivative(sin(t)^2, t = 1)"], "≈ 0.9092974268"),
+        (["derivative(x^5, x = 1, order = 3)"], "= 60"),
+        (["derivative(5 m/s^2 * t^2/2, t = 3 s)"], "= 15 m/s"),
+        (["f(x) = x^2", "derivative(f(2x), x = 3)"], "= 24"),
+        (["derivative(arctan(x), x = 1)"], "= 0.5"),
+        (["derivative(abs(x), x = -3)"], "= -1"),
+        (["derivative(x^2, x = [1, 2, 3])"], "= [2, 4, 6]"),
+        (["/angle deg", "derivative(sin(x), x = 60)"], "≈ 0.008726646260"),
+    ],
+)
+def test_derivatives(lines, shown):
+    assert text_of(*lines).rstrip("0") == shown.rstrip("0")
+
+
+@pytest.mark.parametrize("line", ["derivative(abs(x), x = 0)", "derivative(sqrt(x), x = 0)"])
+def test_a_kink_and_an_end_have_none(line):
+    assert "no derivative is proved" in answered(line).error.text
+
+
+@pytest.mark.parametrize("seed", range(25))
+def test_derivatives_have_the_digits_of_mpmath(seed):
+    assert calculus_cases.wrong_derivative(seed) == ""
+
+
+# -- a bound name is no quantity ---------------------------------------------------------------
+
+
+def test_a_bound_name_is_no_quantity_that_is_used():
+    sheet = FullSheet()
+    for line in ("k = 5", "a = 2", "s = sum(a*k, k = 1..3)", "k = 6"):
+        assert sheet.answer(line).status == "ok"
+    assert sheet.by_number[3].steps[0].uses == {"sum", "a"}
+    assert state(sheet, "s").state == "stored"
+
+
+def test_renaming_leaves_a_bound_name_as_it_is():
+    sheet = FullSheet()
+    for line in ("k = 5", "k + sum(k, k = 1..3)"):
+        sheet.answer(line)
+    assert renamed_throughout(sheet, "k", "n")[2] == "n + sum(k, k = 1..3)"
+
+
+# -- distributions and matrices ------------------------------------------------------------------
+
+
+@pytest.mark.parametrize(
+    ("line", "shown"),
+    [
+        # NIST/SEMATECH e-Handbook of Statistical Methods, tables 1.3.6.7.1 to 1.3.6.7.4
+        ("normal_cdf(1.96) as 5 places", "≈ 0.97500"),
+        ("student_quantile(0.975, 10) as 3 places", "≈ 2.228"),
+        ("student_quantile(0.95, 5) as 3 places", "≈ 2.015"),
+        ("chi_squared_quantile(0.95, 10) as 3 places", "≈ 18.307"),
+        ("f_quantile(0.95, 2, 10) as 3 places", "≈ 4.103"),
+        ("f_quantile(0.95, 5, 20) as 3 places", "≈ 2.711"),
+        ("binomial_cdf(1, 4, 1/2)", "= 0.3125"),
+        ("binomial_pmf(3, 10, 0.5)", "= 0.1171875"),
+        ("normal_cdf(190 cm, 178 cm, 7 cm) as 4 places", "≈ 0.9568"),
+        ("normal_quantile(0.5, 178 cm, 7 cm)", "= 178 cm"),
+        ("normal_cdf(-infinity)", "= 0"),
+    ],
+)
+def test_distributions_have_the_values_of_published_tables(line, shown):
+    assert text_of(line) == shown
+
+
+@pytest.mark.parametrize("seed", range(40))
+def test_distributions_agree_with_scipy(seed):
+    assert calculus_cases.wrong_probability(seed) == ""
+
+
+@pytest.mark.parametrize(
+    ("line", "said"),
+    [
+        ("normal_cdf(1, 0, -1)", "above 0"), ("normal_quantile(1.5)", "between 0 and 1"),
+        ("binomial_pmf(1.5, 3, 0.5)", "whole number"), ("student_cdf(1, 0)", "above 0"),
+        ("normal_cdf(1 m, 0 m, 1)", "plain number"),
+    ],
+)  # fmt: skip
+def test_what_is_no_distribution_is_said(line, said):
+    assert said in answered(line).error.text
+
+
+@pytest.mark.parametrize(
+    ("lines", "shown"),
+    [
+        (["det([1, 2; 3, 4])"], "= -2"),
+        (["inverse([1, 2; 3, 4])"], "= [[-2, 1], [1.5, -0.5]]"),
+        (["transpose([1, 2, 3; 4, 5, 6])"], "= [[1, 4], [2, 5], [3, 6]]"),
+        (["A = [1, 2; 3, 4]", "dot(A, inverse(A))"], "= [[1, 0], [0, 1]]"),
+        (["A = [1, 2; 3, 4]", "dot(A, [1, 1])"], "= [3, 7]"),
+        (["A = [1, 2; 3, 4]", "A[2, 1]"], "= 3"),
+        (["[1,2,3;4,5,6]"], "= [[1, 2, 3], [4, 5, 6]]"),
+        (["det([3 Ω, 1 Ω; 1 Ω, 2 Ω])"], "= 5 Ω^2"),
+        (["det([sqrt(2), 1; 1, sqrt(2)])"], "= 1"),
+    ],
+)
+def test_matrices(lines, shown):
+    assert text_of(*lines) == shown
+
+
+def test_the_inverse_of_a_hilbert_matrix_is_whole():
+    """D. Hilbert, 1894: its entries are whole numbers, the first of order 8 is 64."""
+    rows = "; ".join(", ".join(f"1/{i + j - 1}" for j in range(1, 9)) for i in range(1, 9))
+    entries = [one for row in items_of(f"inverse([{rows}])") for one in row.items]
+    assert entries[0].coefficient == 64
+    assert all(one.is_integer for one in entries)
+
+
+@pytest.mark.parametrize(
+    ("line", "said"),
+    [
+        ("inverse([1, 2; 2, 4])", "The determinant is 0"),
+        ("det([1, 2, 3; 4, 5, 6])", "2 × 3"),
+        ("det(5)", "This needs a matrix"),
+        ("dot([1, 2; 3, 4], [1, 2, 3])", "do not fit"),
+        ("[1,2;3,4]", "a space after each comma makes this a matrix"),
+    ],
+)
+def test_what_is_no_matrix_is_said(line, said):
+    assert said in answered(line).error.text
+
+
+def test_a_product_item_by_item_is_said():
+    outcome = answered("A = [1, 2; 3, 4]", "A*A")
+    assert outcome.answers[0].text == "[[1, 4], [9, 16]]"
+    assert "item by item" in outcome.notices[0].text
+    assert offered(outcome) == ["dot(A, A)"]
