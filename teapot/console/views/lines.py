@@ -41,7 +41,7 @@ from teapot.fence import jobs
 from teapot.fence.out_jobs import Drawing
 from teapot.fence.turns import EvaluatorsBusy, Overtaken
 
-IN_LINE = dict.fromkeys(("histogram", "scatter"), "console/chart.html")
+IN_LINE = dict.fromkeys(("histogram", "scatter", "graph"), "console/chart.html")
 """The pictures that open below their line, where others open over the page."""
 
 ROWS_MORE, MOST_ROWS = 200, 2000

@@ -9,7 +9,17 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 
-from teapot.engine.aids import bits, boxes, dial, histogram, number_line, plane, scatter, shares
+from teapot.engine.aids import (
+    bits,
+    boxes,
+    dial,
+    graph,
+    histogram,
+    number_line,
+    plane,
+    scatter,
+    shares,
+)
 from teapot.engine.reading.plain import statement_text
 from teapot.engine.sheet.line import Step, WorksheetLine
 from teapot.engine.sheet.sheet import Worksheet
@@ -37,6 +47,7 @@ PICTURES = {
     "plane": PictureKind(plane.is_of, plane.shown, is_apart=True),
     "histogram": PictureKind(histogram.is_of, histogram.shown, is_apart=True),
     "scatter": PictureKind(scatter.is_of, scatter.shown, is_apart=True),
+    "graph": PictureKind(graph.is_of, lambda sheet, step, _: graph.shown(step), is_apart=True),
     "boxes": PictureKind(boxes.is_of, boxes.shown),
     "number_line": PictureKind(number_line.is_of, number_line.shown),
     "shares": PictureKind(shares.is_of, shares.shown),
@@ -79,6 +90,15 @@ def pictured(name: str, shown: object, reading: str = "") -> Pictured:
 
 def shown_in(sheet: Worksheet, line: WorksheetLine, name: str) -> list[Pictured]:
     """What the pictures of that name show of a line, statement by statement."""
+    if name == "graph":  # which stands with its value
+        if any(step.value is None and step.error is None for step in line.steps):
+            sheet.traced(line)
+        return [
+            pictured(name, shown, statement_text(step.statement))
+            for step in line.steps
+            if step.statement is not None and graph.is_of(step)
+            for shown in graph.shown(step)
+        ]
     return [one for found in _statements(sheet, line) for one in _of_statement(sheet, found, name)]
 
 

@@ -60,5 +60,6 @@ PATTERNS = {
     "integral": "integral(x^2, x = 0..1)",
     "derivative": "derivative(x^2, x = 3)",
     "solve": "solve(cos(t) == t, t = 0..2)",
+    "graph": "graph(sin(x)/x, x = -10..10)",
 }
 """How each is called, by an example."""

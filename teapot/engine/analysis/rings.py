@@ -4,7 +4,7 @@ series of real balls, and quotients of these, whose poles are zeros of what stan
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
-from typing import Any, Protocol
+from typing import Any, Protocol, TypeVar, cast
 
 from flint import acb, arb, arb_series, ctx, fmpq
 
@@ -17,6 +17,21 @@ Ball = Any
 
 class NotReal(Exception):
     """A complex number among real ones."""
+
+
+T = TypeVar("T")
+
+
+class Nowhere(Exception):
+    """A term that has no real value anywhere in a part."""
+
+
+def _check_domain(name: str, x: arb) -> None:
+    """Errors: :class:`Nowhere` where a function is real nowhere in a ball."""
+    if (name in ("root", "ln") and x < 0) or (name in ("arcsin", "arccos") and abs(x) > 1):
+        raise Nowhere
+    if (name == "arcosh" and x < 1) or (name == "artanh" and abs(x) > 1):
+        raise Nowhere
 
 
 class Ring(Protocol):
@@ -54,6 +69,28 @@ def _real(value: Number | Complex) -> arb:
     return value.ball(ctx.prec)
 
 
+def whole_power(base: T, exponent: int) -> T:
+    """A power by multiplying: FLINT's own of a ball about 0 is no finite one.
+
+    >>> whole_power(arb(0, 1), 2).contains(0)
+    True
+    """
+    if exponent < 0:
+        return cast(T, 1 / whole_power(cast(Any, base), -exponent))
+    if isinstance(base, arb) and exponent % 2 == 0 and exponent:
+        return cast(T, whole_power(_square(base), exponent // 2))
+    result: Any = base * 0 + 1  # type: ignore[operator]
+    for bit in bin(exponent)[2:] if exponent else "":
+        result = result * result * base if bit == "1" else result * result
+    return cast(T, result)
+
+
+def _square(ball: arb) -> arb:
+    """The square, which is nowhere below 0."""
+    size = abs(ball)
+    return size * size
+
+
 # -- real balls ------------------------------------------------------------------------------
 
 
@@ -73,14 +110,16 @@ class Reals:
 
     def power(self, base: arb, exponent: fmpq) -> arb:
         if exponent.q == 1:
-            return base ** int(exponent.p)
+            return whole_power(base, int(exponent.p))
+        _check_domain("root", base)
         if exponent.q == 2:
-            return base.sqrt() ** int(exponent.p)
+            return whole_power(base.sqrt(), int(exponent.p))
         if base >= 0:
             return base ** arb(exponent)
         return arb.nan()
 
     def function(self, name: str, x: arb) -> arb:
+        _check_domain(name, x)
         return _cube_root(x) if name == "cbrt" else self.names[name](x)
 
 
@@ -121,10 +160,10 @@ class Complexes:
 
     def power(self, base: acb, exponent: fmpq) -> acb:
         if exponent.q == 1:
-            return base ** int(exponent.p)
+            return whole_power(base, int(exponent.p))
         root = base.sqrt(analytic=self.is_analytic)
         if exponent.q == 2:
-            return root ** int(exponent.p)
+            return whole_power(root, int(exponent.p))
         return base.pow(acb(exponent), analytic=self.is_analytic)
 
     def function(self, name: str, x: acb) -> acb:
@@ -182,14 +221,16 @@ class Series:
         if not isinstance(base, arb_series):
             return REALS.power(base, exponent)
         if exponent.q == 1:
-            return _whole_power(base, int(exponent.p))
+            return whole_power(base, int(exponent.p))
+        _check_domain("root", base[0])
         if exponent.q == 2:
-            return _whole_power(base.sqrt(), int(exponent.p))
+            return whole_power(base.sqrt(), int(exponent.p))
         return (base.log() * arb(exponent)).exp()
 
     def function(self, name: str, x: Ball) -> Ball:
         if not isinstance(x, arb_series):
             return REALS.function(name, x)
+        _check_domain(name, x[0])
         if name in self.known:
             return self.known[name](x)
         return _IN_PARTS[name](x)
@@ -200,17 +241,6 @@ class Series:
         "arccos": arb_series.acos, "gamma": arb_series.gamma, "lgamma": arb_series.lgamma,
         "erf": arb_series.erf, "lambert_w": arb_series.lambertw,
     }  # fmt: skip
-
-
-def _whole_power(base: arb_series, exponent: int) -> arb_series:
-    if exponent < 0:
-        return 1 / _whole_power(base, -exponent)
-    result = arb_series([1])
-    for bit in bin(exponent)[2:] if exponent else "":
-        result = result * result
-        if bit == "1":
-            result = result * base
-    return result
 
 
 def _sinh(x: arb_series) -> arb_series:

@@ -4,8 +4,8 @@ all in an interval, each proved; of linear equations together."""
 from __future__ import annotations
 
 import dataclasses
-from collections.abc import Sequence
-from typing import cast
+from collections.abc import Callable, Sequence
+from typing import TypeVar, cast
 
 from flint import acb, arb, ctx, fmpq, fmpq_poly, fmpz_poly
 
@@ -154,11 +154,18 @@ Root = tuple[Value, int]
 """A root and how often it counts."""
 
 
-def _quietly(above: Polynomial, below: Polynomial) -> list[Root]:
-    """The roots among the complex numbers, without what is noticed on the way to them."""
+T = TypeVar("T")
+
+
+def quietly(compute: Callable[[], T]) -> T:
+    """What is computed among the complex numbers, without what is noticed on the way to it."""
     told = dataclasses.replace(conventions(), numbers="complex")
     with working(Work(told, draws=NondeterministicInputs(sealed=True))):
-        return _roots(above, below)
+        return compute()
+
+
+def _quietly(above: Polynomial, below: Polynomial) -> list[Root]:
+    return quietly(lambda: _roots(above, below))
 
 
 def _roots(above: Polynomial, below: Polynomial) -> list[Root]:
@@ -364,7 +371,7 @@ def _isolated(bound: Bound, equation: Node, name: str, like: Value, ends: Ends) 
     _check_alike(bound, left, right, name, sample)
     term = Op("-", reader.term(left), reader.term(right))
     search = Search(term, name)
-    low, high = (_outer(one, up) for one, up in zip(ends, (False, True), strict=True))
+    low, high = (outer(one, up) for one, up in zip(ends, (False, True), strict=True))
     held = _Held(bound, equation, name, like)
     known = frozenset(
         one.coefficient
@@ -423,7 +430,7 @@ def _check_alike(bound: Bound, left: Node, right: Node, name: str, sample: Value
         compare("==", *values)
 
 
-def _outer(number: Number, up: bool) -> fmpq:
+def outer(number: Number, up: bool) -> fmpq:
     if isinstance(number, Exact) and number.is_rational:
         return number.coefficient
     low, high = ends_of(number.ball(256), 256)
@@ -462,20 +469,25 @@ class _Held:
 
     def exactly(self, search: Search, low: fmpq, high: fmpq) -> Number:
         """The zero in an interval: a short fraction, or a part of π, where it is one."""
-        number = search.number(low, high)
-        ball = number.ball(96)
-        for pi_power in (0, 1):
+        return exactly_there(search, low, high, self.at)
+
+
+def exactly_there(search: Search, low: fmpq, high: fmpq, holds: Callable[[Number], bool]) -> Number:
+    """The zero in an interval: the short fraction or part of π at which it ``holds``, if one."""
+    number = search.number(low, high)
+    ball = number.ball(96)
+    for pi_power in (0, 1):
+        with precision(96):
+            size = ball / arb.pi() if pi_power else ball
+        for denominator in DENOMINATORS:
             with precision(96):
-                size = ball / arb.pi() if pi_power else ball
-            for denominator in DENOMINATORS:
-                with precision(96):
-                    whole = (size * denominator).unique_fmpz()
-                if whole is None:
-                    continue
-                short = Exact(fmpq(int(whole), denominator), pi_power if whole else 0)
-                if ball.overlaps(short.ball(96)) and self.at(short):
-                    return short
-        return number
+                whole = (size * denominator).unique_fmpz()
+            if whole is None:
+                continue
+            short = Exact(fmpq(int(whole), denominator), pi_power if whole else 0)
+            if ball.overlaps(short.ball(96)) and holds(short):
+                return short
+    return number
 
 
 DENOMINATORS = (1, 2, 3, 4, 5, 6, 8, 10, 12)

@@ -5,13 +5,22 @@ Introduction to Interval Analysis, SIAM 2009, chapter 8)."""
 from __future__ import annotations
 
 from collections.abc import Callable
+from contextlib import suppress
 from dataclasses import dataclass, field
 from typing import cast
 
 from flint import arb, arb_series, ctx, fmpq
 
-from teapot.engine.analysis.rings import QUOTIENTS, NotReal, Quotient, worked_out
+from teapot.engine.analysis.rings import (
+    QUOTIENTS,
+    NotReal,
+    Nowhere,
+    Quotient,
+    whole_power,
+    worked_out,
+)
 from teapot.engine.analysis.terms import Term
+from teapot.engine.errors import LineError
 from teapot.engine.numbers.precision import precision
 from teapot.engine.numbers.values import Exact, Number, Real, rational_of
 
@@ -59,20 +68,31 @@ class Search:
         self.term = term
         self.name = name
 
-    def between(self, low: fmpq, high: fmpq, known: frozenset[fmpq] = frozenset()) -> Zeros:
-        """The zeros between two ends; at the ``known`` ones it is known that one is."""
+    def between(
+        self,
+        low: fmpq,
+        high: fmpq,
+        known: frozenset[fmpq] = frozenset(),
+        most: int = MOST_PARTS,
+        narrowest: int = NARROWEST,
+    ) -> Zeros:
+        """The zeros between two ends; at the ``known`` ones it is known that one is.  So many
+        parts are looked at ``most``, down to 2^−``narrowest`` of the whole."""
         zeros = Zeros()
-        least = abs(high - low) / fmpq(2) ** NARROWEST
+        least = abs(high - low) / fmpq(2) ** narrowest
         waiting = [(low, high)]
         count = 0
         with precision(BITS):
             while waiting:
                 count += 1
-                if count > MOST_PARTS:
+                if count > most:
                     zeros.undecided += waiting
                     break
                 a, b = waiting.pop()
-                way = self._decide(a, b, known, zeros)
+                try:
+                    way = self._decide(a, b, known, zeros)
+                except Nowhere:
+                    continue
                 if way is None:
                     continue
                 if way != (a, b) and (way[1] - way[0]) * 2 < b - a:
@@ -137,7 +157,7 @@ class Search:
         ball = _ball(a, b)
         if not newton.overlaps(ball):
             return None
-        low, high = rational_of(newton.lower()), rational_of(newton.upper())
+        low, high = _end(newton.lower(), -1), _end(newton.upper(), 1)
         return max(a, low), min(b, high)
 
     def enclosure(self, ball: arb) -> Enclosure | None:
@@ -174,12 +194,12 @@ class Search:
         if not (isinstance(about, arb_series) and isinstance(within, arb_series)):
             return over
         step, last = ball - middle, LENGTH - 1
-        value = within[last] * step**last
-        slope = within[last] * last * step ** (last - 1)
+        value = within[last] * whole_power(step, last)
+        slope = within[last] * last * whole_power(step, last - 1)
         for power in range(last):
-            value += about[power] * step**power
+            value += about[power] * whole_power(step, power)
             if power:
-                slope += about[power] * power * step ** (power - 1)
+                slope += about[power] * power * whole_power(step, power - 1)
         return Enclosure(_both(value, over.value), _both(slope, over.slope), over.below)
 
     def _is_alone(self, zero: fmpq, ball: arb) -> bool:
@@ -196,8 +216,9 @@ class Search:
 
     def sign(self, at: fmpq) -> int:
         """The sign of what stands above at a place; 0 where it is not told."""
+        found: Enclosure | None = None
         for bits in (BITS, 4 * BITS):
-            with precision(bits):
+            with precision(bits), suppress(Nowhere):
                 found = self.enclosure(arb(at))
             if found is not None and found.value > 0:
                 return 1
@@ -237,14 +258,26 @@ class Search:
         if over is not None and at is not None:
             newton = arb(middle) - at.value / over.slope
             if newton.is_finite():
-                low = max(a, _short(rational_of(newton.lower()), 2 * bits + 32, down=True))
-                high = min(b, _short(rational_of(newton.upper()), 2 * bits + 32, down=False))
+                low = max(a, _short(_end(newton.lower(), -1), 2 * bits + 32, down=True))
+                high = min(b, _short(_end(newton.upper(), 1), 2 * bits + 32, down=False))
                 if low <= high and (high - low) * 2 < b - a:
                     return low, high
         there = self.sign(middle)
         if there == 0:
             return middle, middle
         return (middle, b) if there == sign else (a, middle)
+
+
+def _end(of: arb, way: int) -> fmpq:
+    """An end of a ball as a fraction, or one beyond it where that is too near to 0."""
+    try:
+        return rational_of(of)
+    except LineError:
+        return fmpq(way) / fmpq(2) ** TINY
+
+
+TINY = 2000
+"""Binary digits after the point beyond which a place is next to 0."""
 
 
 def _both(a: arb, b: arb) -> arb:

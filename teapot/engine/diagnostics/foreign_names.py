@@ -67,8 +67,7 @@ MISSING_FEATURES = {
     **dict.fromkeys(("limit", "lim"), "Teapot does not take limits."),
     **dict.fromkeys(("expand", "factorize", "collect"), "Teapot does not rearrange expressions."),
     **dict.fromkeys(
-        ("plot", "graph", "draw", "chart"),
-        "Teapot does not plot by a function; the card of a function shows its curve.",
+        ("plot", "draw", "chart"), "A graph is written graph(sin(x)/x, x = -10..10)."
     ),
     **dict.fromkeys(
         ("matrix",), "A matrix is written with its rows: [1, 2; 3, 4]."

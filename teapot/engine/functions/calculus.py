@@ -4,6 +4,7 @@ products over an index, which are forms of sum and product."""
 from __future__ import annotations
 
 from teapot.engine.analysis.derivatives import derivative
+from teapot.engine.analysis.graphs import graph
 from teapot.engine.analysis.integrals import integral
 from teapot.engine.analysis.solutions import solve
 from teapot.engine.functions.record import Function, Parameter
@@ -96,5 +97,25 @@ FUNCTIONS = (
         words="differentiate slope rate of change d/dx tangent gradient",
         confused_with="slope, which is that of a line through points.",
         source="power series of balls by FLINT",
+    ),
+    _function(
+        "graph",
+        "graph(sin(x)/x, x = -10..10)",
+        bound=graph,
+        summary="Draws expressions over a range, and lists their zeros, extrema and poles.",
+        parameters=(
+            Parameter("expression", "one or more expressions, then lists of points", "a number"),
+            Parameter("x", "the name with its range", "a range"),
+        ),
+        examples=(
+            Example("count(graph(x^2 - 1, x = -2..2))", "=", "3"),
+            Example("graph(sin(x), x = 1..6).point", "=", '["maximum", "zero", "minimum"]'),
+        ),
+        value="a table of the points that have a name",
+        related=("solve", "derivative", "integral"),
+        words="plot draw chart curve function picture axes",
+        confused_with="the picture of two columns, which a table has.",
+        source="interval enclosures: Moore, Kearfott, Cloud, Introduction to Interval Analysis, "
+        "SIAM 2009",
     ),
 )

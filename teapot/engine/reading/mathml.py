@@ -496,7 +496,7 @@ class MathMLWriter(PrintWriter):
             "<mtr>" + "".join(f"<mtd>{self.node(one)}</mtd>" for one in row.children) + "</mtr>"
             for row in node.items
         )
-        return f"<mrow><mo>(</mo><mtable>{rows}</mtable><mo>)</mo></mrow>"
+        return f'<mrow><mo>(</mo><mtable class="matrix">{rows}</mtable><mo>)</mo></mrow>'
 
     def grid(self, node: Grid) -> str:
         items = [self.node(item) for item in node.items]

@@ -424,7 +424,7 @@ class LineTree:
     contested: frozenset[int] = field(default=frozenset(), compare=False, repr=False)
 
 
-BINDING = frozenset({"sum", "product", "integral", "derivative", "solve"})
+BINDING = frozenset({"sum", "product", "integral", "derivative", "solve", "graph"})
 """Functions that bind a name within their call: ``sum(1/k, k = 1..10)``."""
 
 OPTIONS = frozenset({"order"})

@@ -97,3 +97,7 @@ NEAR_NOUGHT = Problem(
 )
 
 WRITTEN_AS_CALL = Problem("written-as-call", "Here this is written {call}.")
+
+NOT_DRAWN = Problem("not-drawn", "There is nothing to draw: {why}.")
+
+TOO_MANY_CURVES = Problem("too-many-curves", "A graph has from one to {most} curves.")

@@ -153,7 +153,7 @@ HUNDRED = exact(100)
 LEAST_ALIKE = 0.6
 """How near the name of a column must be to another to be meant for it."""
 
-ONLY_BOUND = frozenset({"integral", "derivative", "solve"})
+ONLY_BOUND = frozenset({"integral", "derivative", "solve", "graph"})
 """Functions that have no other form than that with a bound name."""
 
 FINITE = (Exact, Real, Complex)

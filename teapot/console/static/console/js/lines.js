@@ -154,7 +154,7 @@ run.addEventListener("click", (event) => {
     event.target.closest("details")?.removeAttribute("open");
     acts[button.dataset.act](line);
   }
-  const picture = event.target.closest("[data-picture=histogram], [data-picture=scatter]");
+  const picture = event.target.closest("[data-picture=histogram], [data-picture=scatter], [data-picture=graph]");
   if (line && picture) toggleChart(line, picture.dataset.picture, picture);
   const mend = event.target.closest("[data-mend]");
   if (line && mend && !mend.closest(".in-place, .of-form")) change(line, "", { text: mend.dataset.mend });

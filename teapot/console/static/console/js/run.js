@@ -6,7 +6,7 @@ import { isMendedIn, mendedIsGone } from "./mending.js";
 import { morph } from "./morph.js";
 import { isAtFoot, toFoot } from "./scroll.js";
 import { page, post } from "./server.js";
-import { refreshWorkings } from "./workings.js";
+import { refreshWorkings, showGraph } from "./workings.js";
 
 export const run = document.getElementById("run");
 export const CHUNK = 60; // lines that are asked for at once
@@ -32,6 +32,7 @@ function place(line) {
   if (here) {
     morph(here, line);
     refreshWorkings(here);
+    if (here.querySelector("[data-chart=graph]")) showGraph(here);
   }
   if (isMoved) putInPlace(here || line);
 }

@@ -12,6 +12,7 @@ import "./cells.js";
 import "./dial.js";
 import "./plane.js";
 import "./wide.js";
+import "./graphs.js";
 import "./drawer.js";
 
 start();

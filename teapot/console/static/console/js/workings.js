@@ -1,5 +1,6 @@
 /* What can be opened below a line: its workings, and charts of its values. */
 import { fragment, say } from "../../teapot/js/dom.js";
+import { stayAtFoot } from "./scroll.js";
 import { get, page } from "./server.js";
 
 /** Opens the workings of a line, or closes them. */
@@ -22,6 +23,15 @@ export function refreshWorkings(line) {
   else line.querySelector(".workings").remove();
 }
 
+/** The graph of a line stands below it from the start; it is drawn anew where its values moved. */
+export function showGraph(line) {
+  const button = line.querySelector("[data-picture=graph]");
+  const open = line.querySelector("[data-chart=graph]");
+  if (!button) return open?.remove();
+  open?.remove();
+  toggleChart(line, "graph", button, { quiet: true });
+}
+
 async function showWorkings(line) {
   const html = await get(`/lines/${line.dataset.number}/workings`);
   if (html === null) return say("The workings could not be loaded.");
@@ -31,12 +41,14 @@ async function showWorkings(line) {
 }
 
 /** Opens a chart of a line below it, or closes it. */
-export async function toggleChart(line, name, button) {
+export async function toggleChart(line, name, button, { quiet = false } = {}) {
   const open = line.querySelector(`[data-chart=${name}]`);
   button.setAttribute("aria-expanded", String(!open));
   if (open) return open.remove();
   const reply = await fetch(`${page().url}/lines/${line.dataset.number}/pictures/${name}`).catch(() => null);
   if (!reply?.ok) return say(reply?.status === 404 ? "There is nothing to draw: the values are all alike, or too far apart." : `The ${name} could not be had.`);
-  line.append(fragment(await reply.text()));
-  line.querySelector(`[data-chart=${name}]`).scrollIntoView({ block: "nearest" });
+  const html = await reply.text();
+  if (line.querySelector(`[data-chart=${name}]`)) return;
+  stayAtFoot(() => line.append(fragment(html)));
+  if (!quiet) line.querySelector(`[data-chart=${name}]`).scrollIntoView({ block: "nearest" });
 }

@@ -1,1 +1,1 @@
-import{q as r}from"./shared-CQK66HCU.js";r();
+import{q as r}from"./shared-JNNXDMNA.js";r();
