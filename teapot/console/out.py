@@ -12,6 +12,7 @@ from teapot.console.models import Line, Sheet
 from teapot.engine.out.document import Document, LineOut, QuantityOut
 from teapot.engine.sheet.quantities import Quantity
 from teapot.fence.out_jobs import MoreOfLine, MoreOfLines, QuantitiesOfLines
+from teapot.pictures import graph
 from teapot.shelf.saving import conventions_in
 from teapot.shelf.version_refs import names_in
 
@@ -32,7 +33,8 @@ def document_of(
     lines = sheet.lines.present().order_by("place")
     chosen = list(lines.filter(number__in=numbers) if numbers else lines)
     evaluating.refresh_all(sheet, chosen)
-    more = _more(sheet, [line.number for line in chosen], latex, workings)
+    wanted = [line.number for line in chosen if latex or workings or _draws(line)]
+    more = _more(sheet, wanted, latex, workings)
     job = QuantitiesOfLines(numbers=[line.number for line in chosen])
     of_lines = evaluating.work_or_raise(sheet, job)
     late = {one.line: one.why for one in of_lines.out_of_date}
@@ -53,10 +55,14 @@ def document_of(
     )
 
 
+def _draws(line: Line) -> bool:
+    """Whether a line has a graph."""
+    answers = line.outcome.get("answers", ())
+    return any("graph" in answer.get("pictures", ()) for answer in answers)
+
+
 def _more(sheet: Sheet, numbers: list[int], latex: bool, workings: bool) -> dict[int, MoreOfLine]:
     found: dict[int, MoreOfLine] = {}
-    if not latex and not workings:
-        return found
     for start in range(0, len(numbers), evaluating.AT_ONCE):
         job = MoreOfLines(
             numbers=numbers[start : start + evaluating.AT_ONCE], latex=latex, workings=workings
@@ -77,6 +83,7 @@ def _line(line: Line, more: MoreOfLine, late: str) -> LineOut:
         outcome=line.outcome,
         latex=more.latex,
         steps=more.steps,
+        graphs=[graph.draw(one) for one in more.graphs],
         late=late,
     )
 

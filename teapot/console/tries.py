@@ -19,6 +19,8 @@ class Try:
 TRIES = (
     Try("2/3 + 1/7", "a fraction, read back as it is printed, exact and as a decimal"),
     Try("sin(30°) + cos(2 rad)", "each angle keeps its unit"),
+    Try("60 km/h in m/s", "units are carried along and converted"),
+    Try("graph(sin(x)/x, x = -10..10)", "drawn so that no zero, pole or fold is missed"),
     Try("cups = 4\ntea = 2.5*cups\ncups = 6", "a value computed from one that changed says so"),
     Try("(5 + 2^3)*4/sqrt(16)", "keep it, then open its workings: every step, and as boxes"),
 )

@@ -6,6 +6,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from teapot.engine import FullSheet
+from teapot.engine.aids import graph
+from teapot.engine.analysis.graphs import Drawn as DrawnGraph
 from teapot.engine.limited.bounds import TimeIsUp
 from teapot.engine.numbers.shelf import ProcedureText
 from teapot.engine.out.document import StepOut
@@ -21,10 +23,11 @@ from teapot.fence.procedure_jobs import empty_for
 
 @dataclass(frozen=True, slots=True)
 class MoreOfLine:
-    """The answers of a line as LaTeX, and the steps of its working."""
+    """The answers of a line as LaTeX, the steps of its working, and the graphs that it draws."""
 
     latex: tuple[str, ...]
     steps: tuple[StepOut, ...]
+    graphs: tuple[DrawnGraph, ...] = ()
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -59,6 +62,7 @@ def _more_of(sheet: FullSheet, line: WorksheetLine, latex: bool, workings: bool)
             for statement in steps
             for one in statement
         ),
+        tuple(one for step in line.steps if graph.is_of(step) for one in graph.shown(step)),
     )
 
 
@@ -101,7 +105,7 @@ class LinesOfRun(Job[list[LineOfRun]]):
                 more = _more_of(inner, line, self.latex, self.workings)
                 asks = asked.get(at + 1, "")
                 if asks:  # a reply has no working
-                    more = MoreOfLine(more.latex, ())
+                    more = MoreOfLine(more.latex, (), more.graphs)
                 found.append(LineOfRun(text, asks, outcome.draws, outcome.kept(), more))
         except TimeIsUp:
             pass

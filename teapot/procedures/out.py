@@ -12,6 +12,7 @@ from django.utils.formats import date_format
 from teapot.engine.out.document import Document, LineOut, QuantityOut
 from teapot.engine.reading.mathml import name_mathml
 from teapot.fence.out_jobs import LineOfRun, LinesOfRun
+from teapot.pictures import graph
 from teapot.procedures.models import Procedure, ProcedureVersion, Run
 from teapot.shelf.queries import ask
 from teapot.shelf.saving import conventions_in
@@ -70,6 +71,7 @@ def _line(number: int, one: LineOfRun, conventions: dict[str, str], kept: str) -
         outcome=asdict(one.outcome),
         latex=one.more.latex,
         steps=one.more.steps,
+        graphs=[graph.draw(drawn) for drawn in one.more.graphs],
     )
 
 

@@ -30,7 +30,8 @@ class StepOut:
 class LineOut:
     """A line as it is kept; one of a ``run`` came with a procedure.  ``outcome`` is that of
     :class:`teapot.engine.sheet.shown.KeptOutcome` as plain data, ``latex`` its answers, ``steps``
-    its workings where they are wanted; ``late`` says why it is out of date."""
+    its workings where they are wanted, ``graphs`` what it draws, as SVG; ``late`` says why it is
+    out of date."""
 
     number: int
     text: str
@@ -42,6 +43,7 @@ class LineOut:
     outcome: Mapping[str, Any] = field(default_factory=dict)
     latex: Sequence[str] = ()
     steps: Sequence[StepOut] = ()
+    graphs: Sequence[str] = ()
     late: str = ""
 
     @property

@@ -70,6 +70,8 @@ def _inside(line: LineOut) -> Iterator[str]:
         yield f'<span class="note">{escape(line.note)}</span>'
     for answer in line.answers:
         yield f'<div class="equation"><math displaystyle="true">{_equation(answer)}</math></div>'
+    for graph in line.graphs:
+        yield f'<div class="graph-of-line">{graph}</div>'
     if line.steps:
         steps = "".join(f"<li><math>{step.mathml}</math></li>" for step in line.steps)
         yield f'<ol class="steps">{steps}</ol>'

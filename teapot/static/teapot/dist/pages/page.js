@@ -1,1 +1,1 @@
-import{q as r}from"./shared-JNNXDMNA.js";r();
+import{q as r}from"./shared-U7LTHAHF.js";r();
