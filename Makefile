@@ -7,7 +7,7 @@ DEMO_DATA := var/demo
 # Compiled modules are kept, whatever the environment says: many processes are started.
 export PYTHONDONTWRITEBYTECODE =
 
-.PHONY: demo test test-engine check check-latex check-exports bench load prove-digits fuzz assets setup chromium screenshots requirements
+.PHONY: demo test test-engine check check-latex check-exports bench load prove-digits prove-calculus fuzz assets setup chromium screenshots requirements
 
 demo: export TEAPOT_DATA = $(DEMO_DATA)
 demo: export TEAPOT_COLLECTED = 1
@@ -54,6 +54,9 @@ load: setup
 
 prove-digits: setup
 	$(BIN)/python -m tools.prove_digits
+
+prove-calculus: setup
+	$(BIN)/python -m tools.prove_calculus
 
 fuzz: setup
 	TEAPOT_THOROUGH=1 $(BIN)/python -m pytest -n 2 -m hypothesis

@@ -3,8 +3,10 @@ gaps with their asymptotes, and measured points with their bars."""
 
 from __future__ import annotations
 
+import json
 import math
 from collections.abc import Iterator, Sequence
+from html import escape
 
 from teapot.engine.analysis.graphs import Column, Curve, Drawn, Named
 from teapot.pictures.chart import BOTTOM, HEIGHT, LEFT, RIGHT, TOP, WIDTH, Chart, wide
@@ -40,7 +42,27 @@ def draw(drawn: Drawn) -> str:
         parts += _named(chart, curve.named, used if len(drawn.curves) == 1 else None)
     if len(drawn.curves) > 1:
         parts += _labels(chart, drawn.curves)
+    parts.append(_readings(drawn))
     return picture(WIDTH, HEIGHT, "".join(parts), told(drawn))
+
+
+def _readings(drawn: Drawn) -> str:
+    """What the page reads off at a place: the enclosure of each curve in each column."""
+    curves = [
+        {
+            "typed": one.typed,
+            "columns": [
+                column and [float(f"{end:.6g}") for end in column] for column in one.columns
+            ],
+        }
+        for one in drawn.curves
+    ]
+    told = {
+        "across": drawn.across, "up": drawn.up, "left": drawn.left, "right": drawn.right,
+        "from": LEFT, "to": WIDTH - RIGHT, "curves": curves,
+    }  # fmt: skip
+    line = f'<line class="reader" x1="0" x2="0" y1="{TOP}" y2="{HEIGHT - BOTTOM}"/>'
+    return f'<g data-readings="{escape(json.dumps(told), quote=True)}">{line}</g>'
 
 
 def told(drawn: Drawn) -> str:
@@ -145,7 +167,8 @@ def _named(chart: Chart, named: Sequence[Named], used: Places | None) -> Iterato
         x, y = chart.x(one.x), chart.y(one.y)
         dot = f'<circle class="named" cx="{x:.1f}" cy="{y:.1f}" r="2.6">'
         yield f"{dot}<title>{one.kind}</title></circle>"
-        above = y - 7 if one.kind == "maximum" else y + 14
+        is_low = y + 16 > HEIGHT - BOTTOM
+        above = y - 7 if one.kind == "maximum" or is_low else y + 14
         if used is None:
             continue
         is_free = all(abs(x - a) > 54 or abs(above - b) > 12 for a, b in used)

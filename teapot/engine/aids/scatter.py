@@ -6,6 +6,7 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from teapot.engine.analysis.graphs import Graph
 from teapot.engine.functions.statistics import intercept, slope
 from teapot.engine.numbers.bulk_sums import numbers_in
 from teapot.engine.numbers.values import Exact, List, Number, Real, Table, Value
@@ -66,7 +67,7 @@ def _call(step: Step) -> Call | None:
 def is_of(step: Step) -> bool:
     """Whether a statement is about two lists: a table of two columns, or a function of pairs."""
     if isinstance(step.value, Table):
-        return len(step.value.columns) >= 2
+        return len(step.value.columns) >= 2 and not isinstance(step.value, Graph)
     return _call(step) is not None
 
 

@@ -149,6 +149,12 @@ CONSTANTS: dict[str, Constant] = {
 ADDED = {
     "date", "value", "uncertainty", "relative", "weighted_mean", "correlated", "append", "join",
     "differences", "unique", "any", "all", "is_missing", "dot", "cross", "norm", "group",
+    *(
+        name
+        for module in (calculus, distributions, matrices)
+        for function in module.FUNCTIONS
+        for name in (function.name, *function.aliases)
+    ),
 }  # fmt: skip
 """Functions that there are since December 2026: in a line that was kept before, these are names as
 any other."""
