@@ -64,6 +64,8 @@ def seen(element: ElementTree.Element) -> list[Sign]:
         return [Sign("root", "", [seen(child) for child in children])]
     if tag == "mtable":
         cells = [seen(cell) for row in children for cell in row]
+        if element.get("class") == "matrix":
+            return [Sign("matrix", str(len(children)), cells)]
         return [Sign("table", "", cells)]
     return [sign for child in children for sign in seen(child)]
 
@@ -243,6 +245,12 @@ class Reader:
                 if degree == ("num", "3"):
                     return ("call", "cbrt", of)
                 return ("call", "root", of, degree)
+            case "matrix":
+                self.at += 1
+                cells = list(map(self.inside, sign.parts))
+                wide = len(cells) // int(sign.text)
+                rows = [cells[at : at + wide] for at in range(0, len(cells), wide)]
+                return ("list", *(("list", *row) for row in rows))
             case "mi":
                 return self.name()
             case "mo" if sign.text in OPENING:

@@ -325,6 +325,8 @@ def test_distributions_agree_with_scipy(seed):
         ("normal_cdf(1, 0, -1)", "above 0"), ("normal_quantile(1.5)", "between 0 and 1"),
         ("binomial_pmf(1.5, 3, 0.5)", "whole number"), ("student_cdf(1, 0)", "above 0"),
         ("normal_cdf(1 m, 0 m, 1)", "plain number"),
+        ("student_cdf(2, 10^40)", "between 0.000001 and 1,000,000"),
+        ("chi_squared_cdf(10^400, 3)", "within 10^15"),
     ],
 )  # fmt: skip
 def test_what_is_no_distribution_is_said(line, said):

@@ -63,6 +63,7 @@ NOT_REAL_FUNCTIONS = (
     procedures,
     statistics,
     tables,
+    matrices,
 )
 EXACT_ONES = {
     "gcd", "lcm", "factorial", "binomial", "permutations", "is_prime", "factor",

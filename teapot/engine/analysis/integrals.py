@@ -161,7 +161,7 @@ class Integration:
             return cast(Number, operators.operate("+", *halves))
         if isinstance(low, Infinite) or (isinstance(high, Infinite) and high.sign < 0):
             ends = (_minus(high), _minus(low))
-            turned = Integration(mirrored(self.term), self.name, self.is_part)
+            turned = Integration(mirrored(self.term), "x", self.is_part)
             if isinstance(low, Infinite) and low.sign < 0:
                 return turned.over(*ends)
             return cast(Number, operators.negate(turned.over(_minus(low), _minus(high))))

@@ -45,17 +45,29 @@ def _plain(value: Value, what: str) -> Number:
     raise outside(f"{what} is a plain number here.")
 
 
-def _above_nought(value: Value, what: str) -> Number:
+def _parameter(value: Value, what: str) -> Number:
+    """A parameter within what can be worked out in time.  Errors: a sentence for another."""
     number = _plain(value, what)
-    if not operators.sign_of(number) > 0:
-        raise outside(f"{what} is above 0.")
+    with precision(64):
+        ball = number.ball(64)
+        if not (ball > 0 and ball >= arb(10) ** -6 and ball <= 10**6):
+            raise outside(f"{what} is above 0, and lies between 0.000001 and 1,000,000 here.")
+    return number
+
+
+def _place(value: Value, what: str) -> Number:
+    """A place within what can be worked out in time.  Errors: a sentence for another."""
+    number = _plain(value, what)
+    with precision(64):
+        if not abs(number.ball(64)) <= arb(10) ** 15:
+            raise outside(f"{what} lies within 10^15 of 0 here.")
     return number
 
 
 def _whole(value: Value, what: str) -> int:
-    if isinstance(value, Exact) and value.is_integer and 0 <= value.coefficient <= 10**9:
+    if isinstance(value, Exact) and value.is_integer and 0 <= value.coefficient <= 10**6:
         return int(value.coefficient.p)
-    raise outside(f"{what} is a whole number from 0 on.")
+    raise outside(f"{what} is a whole number from 0 to 1,000,000.")
 
 
 def _chance(value: Value, what: str = "A probability") -> Number:
@@ -164,11 +176,16 @@ def student_pdf(t: Value, df: Value) -> Value:
         scale = (((n + 1) / 2).lgamma() - (n / 2).lgamma()).exp() / (n * arb.pi()).sqrt()
         return scale * (-(n + 1) / 2 * (1 + x * x / n).log()).exp()
 
-    return Real(compute, _plain(t, "t"), _above_nought(df, "The number of degrees of freedom"))
+    return Real(compute, _place(t, "t"), _parameter(df, "The number of degrees of freedom"))
 
 
 def _student(x: arb, n: arb) -> arb:
-    tail = (n / (n + x * x)).beta_lower(n / 2, arb(1) / 2, regularized=1) / 2
+    half = arb(1) / 2
+    square = x * x
+    if square < n:  # near the middle the share between is what is small
+        between = (square / (n + square)).beta_lower(arb(1) / 2, n / 2, regularized=1) / 2
+        return half + between if x > 0 else half - between if x < 0 else half + between * arb(0, 1)
+    tail = (n / (n + square)).beta_lower(n / 2, half, regularized=1) / 2
     if x > 0:
         return 1 - tail
     if x < 0:
@@ -178,16 +195,16 @@ def _student(x: arb, n: arb) -> arb:
 
 def student_cdf(t: Value, df: Value) -> Value:
     """The share below t."""
-    n = _above_nought(df, "The number of degrees of freedom")
+    n = _parameter(df, "The number of degrees of freedom")
     if isinstance(t, Infinite):
         return ONE if t.sign > 0 else ZERO
-    x = _plain(t, "t")
+    x = _place(t, "t")
     return exact(fmpq(1, 2)) if x == ZERO else Real(_student, x, n)
 
 
 def student_quantile(p: Value, df: Value) -> Value:
     """The t below which a share p lies."""
-    share, n = _chance(p), _above_nought(df, "The number of degrees of freedom")
+    share, n = _chance(p), _parameter(df, "The number of degrees of freedom")
     if share in (ZERO, ONE):
         return Infinite(1 if share == ONE else -1)
     if share == exact(fmpq(1, 2)):
@@ -197,8 +214,8 @@ def student_quantile(p: Value, df: Value) -> Value:
 
 def chi_squared_pdf(x: Value, df: Value) -> Value:
     """x^(k/2−1) exp(−x/2)/(2^(k/2) Γ(k/2))."""
-    k = _above_nought(df, "The number of degrees of freedom")
-    place = _plain(x, "x")
+    k = _parameter(df, "The number of degrees of freedom")
+    place = _place(x, "x")
     if operators.sign_of(place) < 0:
         return ZERO
     if place == ZERO and k == exact(2):
@@ -215,18 +232,22 @@ def chi_squared_pdf(x: Value, df: Value) -> Value:
 
 
 def _chi_squared(x: arb, k: arb) -> arb:
-    return (x / 2).gamma_lower(k / 2, regularized=1) if x > 0 else arb(0)
+    if not x > 0:
+        return arb(0)
+    if x > k:
+        return 1 - (x / 2).gamma_upper(k / 2, regularized=1)
+    return (x / 2).gamma_lower(k / 2, regularized=1)
 
 
 def chi_squared_cdf(x: Value, df: Value) -> Value:
     """The share below x."""
-    return _of_positive(_chi_squared, x, (_above_nought(df, "The number of degrees of freedom"),))
+    return _of_positive(_chi_squared, x, (_parameter(df, "The number of degrees of freedom"),))
 
 
 def _of_positive(compute: Ball, x: Value, args: tuple[Number, ...]) -> Value:
     if isinstance(x, Infinite):
         return ONE if x.sign > 0 else ZERO
-    place = _plain(x, "x")
+    place = _place(x, "x")
     return ZERO if operators.sign_of(place) <= 0 else Real(compute, place, *args)
 
 
@@ -239,14 +260,14 @@ def _quantile_of_positive(compute: Ball, p: Value, args: tuple[Number, ...]) -> 
 
 def chi_squared_quantile(p: Value, df: Value) -> Value:
     """The x below which a share p lies."""
-    k = _above_nought(df, "The number of degrees of freedom")
+    k = _parameter(df, "The number of degrees of freedom")
     return _quantile_of_positive(_chi_squared, p, (k,))
 
 
 def f_pdf(x: Value, df1: Value, df2: Value) -> Value:
     """√((d₁x)^d₁ d₂^d₂/(d₁x + d₂)^(d₁+d₂))/(x B(d₁/2, d₂/2))."""
-    a, b = (_above_nought(one, "The number of degrees of freedom") for one in (df1, df2))
-    place = _plain(x, "x")
+    a, b = (_parameter(one, "The number of degrees of freedom") for one in (df1, df2))
+    place = _place(x, "x")
     if operators.sign_of(place) <= 0:
         if place == ZERO:
             raise outside("The density of F is given for x above 0.")
@@ -263,18 +284,20 @@ def f_pdf(x: Value, df1: Value, df2: Value) -> Value:
 def _f(x: arb, m: arb, n: arb) -> arb:
     if not x > 0:
         return arb(0)
+    if m * x > n:
+        return 1 - (n / (m * x + n)).beta_lower(n / 2, m / 2, regularized=1)
     return (m * x / (m * x + n)).beta_lower(m / 2, n / 2, regularized=1)
 
 
 def f_cdf(x: Value, df1: Value, df2: Value) -> Value:
     """The share below x."""
-    args = tuple(_above_nought(one, "The number of degrees of freedom") for one in (df1, df2))
+    args = tuple(_parameter(one, "The number of degrees of freedom") for one in (df1, df2))
     return _of_positive(_f, x, args)
 
 
 def f_quantile(p: Value, df1: Value, df2: Value) -> Value:
     """The x below which a share p lies."""
-    args = tuple(_above_nought(one, "The number of degrees of freedom") for one in (df1, df2))
+    args = tuple(_parameter(one, "The number of degrees of freedom") for one in (df1, df2))
     return _quantile_of_positive(_f, p, args)
 
 
@@ -352,7 +375,7 @@ def _least(cumulative: Callable[[int], Value], wanted: Number, most: int) -> Val
 
 def poisson_pmf(k: Value, mean: Value) -> Value:
     """exp(−λ) λ^k/k!."""
-    count, rate = _whole(k, "The number of events"), _above_nought(mean, "The mean")
+    count, rate = _whole(k, "The number of events"), _parameter(mean, "The mean")
     return Real(
         lambda one: (
             (count * one.log() - one - arb(count + 1).lgamma()).exp() if count else (-one).exp()
@@ -363,13 +386,13 @@ def poisson_pmf(k: Value, mean: Value) -> Value:
 
 def poisson_cdf(k: Value, mean: Value) -> Value:
     """The probability of at most k events."""
-    count, rate = _whole(k, "The number of events"), _above_nought(mean, "The mean")
+    count, rate = _whole(k, "The number of events"), _parameter(mean, "The mean")
     return Real(lambda one: one.gamma_upper(arb(count + 1), regularized=1), rate)
 
 
 def poisson_quantile(p: Value, mean: Value) -> Value:
     """The least k that at most k events have a probability of p or more."""
-    wanted, rate = _chance(p), _above_nought(mean, "The mean")
+    wanted, rate = _chance(p), _parameter(mean, "The mean")
     if wanted == ONE:
         return Infinite(1)
     with precision(64):
@@ -448,54 +471,168 @@ NAMES = frozenset({
 })  # fmt: skip
 
 FUNCTIONS = (
-    _record("normal_pdf", "The density of the normal distribution.", normal_pdf,
-            (X, MEAN, DEVIATION), (("normal_pdf(0)", "≈", "0.3989422804"),), "gauss bell curve"),
-    _record("normal_cdf", "The share of a normal distribution that lies below a value.",
-            normal_cdf, (X, MEAN, DEVIATION),
-            (("normal_cdf(1.96)", "≈", "0.9750021049"),
-             ("normal_cdf(190 cm, 178 cm, 7 cm)", "≈", "0.9567618673")),
-            "gauss z table cumulative phi"),
-    _record("normal_quantile", "The value below which a share of a normal distribution lies.",
-            normal_quantile, (P, MEAN, DEVIATION),
-            (("normal_quantile(0.975)", "≈", "1.959963985"),), "gauss inverse z probit critical"),
-    _record("student_pdf", "The density of Student's t distribution.", student_pdf, (X, DF),
-            (("student_pdf(0, 1)", "≈", "0.3183098862"),), "student t"),
-    _record("student_cdf", "The share of Student's t distribution that lies below a value.",
-            student_cdf, (X, DF), (("student_cdf(2.228, 10)", "≈", "0.9749941141"),),
-            "student t test p value"),
-    _record("student_quantile", "The t below which a share of Student's distribution lies.",
-            student_quantile, (P, DF), (("student_quantile(0.975, 10)", "≈", "2.228138852"),),
-            "student t table critical value confidence interval"),
-    _record("chi_squared_pdf", "The density of the chi-squared distribution.", chi_squared_pdf,
-            (X, DF), (("chi_squared_pdf(1, 2)", "≈", "0.3032653299"),), "chi2"),
-    _record("chi_squared_cdf", "The share of the chi-squared distribution below a value.",
-            chi_squared_cdf, (X, DF), (("chi_squared_cdf(3.841, 1)", "≈", "0.9499863162"),),
-            "chi2 goodness of fit test"),
-    _record("chi_squared_quantile", "The value below which a share of chi-squared lies.",
-            chi_squared_quantile, (P, DF), (("chi_squared_quantile(0.95, 1)", "≈", "3.841458821"),),
-            "chi2 critical value table"),
-    _record("f_pdf", "The density of the F distribution.", f_pdf, (X, DF1, DF2),
-            (("f_pdf(1, 2, 2)", "≈", "0.25"),), "fisher variance ratio"),
-    _record("f_cdf", "The share of the F distribution that lies below a value.", f_cdf,
-            (X, DF1, DF2), (("f_cdf(4.10, 2, 10)", "≈", "0.9499224515"),), "fisher anova"),
-    _record("f_quantile", "The value below which a share of the F distribution lies.", f_quantile,
-            (P, DF1, DF2), (("f_quantile(0.95, 2, 10)", "≈", "4.102821015"),),
-            "fisher anova critical value"),
-    _record("binomial_pmf", "The probability of exactly k successes in n trials.", binomial_pmf,
-            (COUNT, TRIALS, SUCCESS), (("binomial_pmf(2, 4, 1/2)", "=", "0.375"),),
-            "bernoulli trials", aliases=("binomial_pdf",)),
-    _record("binomial_cdf", "The probability of at most k successes in n trials.", binomial_cdf,
-            (COUNT, TRIALS, SUCCESS), (("binomial_cdf(1, 4, 1/2)", "=", "0.3125"),),
-            "bernoulli trials cumulative"),
-    _record("binomial_quantile", "The least k with a probability of p or more to be not exceeded.",
-            binomial_quantile, (P, TRIALS, SUCCESS),
-            (("binomial_quantile(0.5, 4, 1/2)", "=", "2"),),
-            "bernoulli trials"),
-    _record("poisson_pmf", "The probability of exactly k events.", poisson_pmf, (COUNT, RATE),
-            (("poisson_pmf(2, 3)", "≈", "0.2240418077"),), "counts rare events decay",
-            aliases=("poisson_pdf",)),
-    _record("poisson_cdf", "The probability of at most k events.", poisson_cdf, (COUNT, RATE),
-            (("poisson_cdf(2, 3)", "≈", "0.4231900811"),), "counts rare events"),
-    _record("poisson_quantile", "The least k with a probability of p or more to be not exceeded.",
-            poisson_quantile, (P, RATE), (("poisson_quantile(0.5, 3)", "=", "3"),), "counts"),
-)  # fmt: skip
+    _record(
+        "normal_pdf",
+        "The density of the normal distribution.",
+        normal_pdf,
+        (X, MEAN, DEVIATION),
+        (("normal_pdf(0)", "≈", "0.3989422804"), ("normal_pdf(0, 0, 2)", "≈", "0.1994711402")),
+        "gauss bell curve",
+    ),
+    _record(
+        "normal_cdf",
+        "The share of a normal distribution that lies below a value.",
+        normal_cdf,
+        (X, MEAN, DEVIATION),
+        (
+            ("normal_cdf(1.96)", "≈", "0.9750021049"),
+            ("normal_cdf(190 cm, 178 cm, 7 cm)", "≈", "0.9567618673"),
+        ),
+        "gauss z table cumulative phi",
+    ),
+    _record(
+        "normal_quantile",
+        "The value below which a share of a normal distribution lies.",
+        normal_quantile,
+        (P, MEAN, DEVIATION),
+        (
+            ("normal_quantile(0.975)", "≈", "1.959963985"),
+            ("normal_quantile(0.5, 178 cm, 7 cm)", "=", "178 cm"),
+        ),
+        "gauss inverse z probit critical",
+    ),
+    _record(
+        "student_pdf",
+        "The density of Student's t distribution.",
+        student_pdf,
+        (X, DF),
+        (("student_pdf(0, 1)", "≈", "0.3183098862"), ("student_pdf(1, 10)", "≈", "0.2303619892")),
+        "student t",
+    ),
+    _record(
+        "student_cdf",
+        "The share of Student's t distribution that lies below a value.",
+        student_cdf,
+        (X, DF),
+        (("student_cdf(2.228, 10)", "≈", "0.9749941141"), ("student_cdf(0, 3)", "=", "0.5")),
+        "student t test p value",
+    ),
+    _record(
+        "student_quantile",
+        "The t below which a share of Student's distribution lies.",
+        student_quantile,
+        (P, DF),
+        (
+            ("student_quantile(0.975, 10)", "≈", "2.228138852"),
+            ("student_quantile(0.5, 3)", "=", "0"),
+        ),
+        "student t table critical value confidence interval",
+    ),
+    _record(
+        "chi_squared_pdf",
+        "The density of the chi-squared distribution.",
+        chi_squared_pdf,
+        (X, DF),
+        (("chi_squared_pdf(1, 2)", "≈", "0.3032653299"), ("chi_squared_pdf(0, 2)", "=", "0.5")),
+        "chi2",
+    ),
+    _record(
+        "chi_squared_cdf",
+        "The share of the chi-squared distribution below a value.",
+        chi_squared_cdf,
+        (X, DF),
+        (("chi_squared_cdf(3.841, 1)", "≈", "0.9499863162"), ("chi_squared_cdf(0, 3)", "=", "0")),
+        "chi2 goodness of fit test",
+    ),
+    _record(
+        "chi_squared_quantile",
+        "The value below which a share of chi-squared lies.",
+        chi_squared_quantile,
+        (P, DF),
+        (
+            ("chi_squared_quantile(0.95, 1)", "≈", "3.841458821"),
+            ("chi_squared_quantile(0.95, 10)", "≈", "18.30703805"),
+        ),
+        "chi2 critical value table",
+    ),
+    _record(
+        "f_pdf",
+        "The density of the F distribution.",
+        f_pdf,
+        (X, DF1, DF2),
+        (("f_pdf(1, 2, 2)", "≈", "0.25"), ("f_pdf(1, 5, 20)", "≈", "0.5448781252")),
+        "fisher variance ratio",
+    ),
+    _record(
+        "f_cdf",
+        "The share of the F distribution that lies below a value.",
+        f_cdf,
+        (X, DF1, DF2),
+        (("f_cdf(4.10, 2, 10)", "≈", "0.9499224515"), ("f_cdf(0, 2, 10)", "=", "0")),
+        "fisher anova",
+    ),
+    _record(
+        "f_quantile",
+        "The value below which a share of the F distribution lies.",
+        f_quantile,
+        (P, DF1, DF2),
+        (
+            ("f_quantile(0.95, 2, 10)", "≈", "4.102821015"),
+            ("f_quantile(0.95, 5, 20)", "≈", "2.710889837"),
+        ),
+        "fisher anova critical value",
+    ),
+    _record(
+        "binomial_pmf",
+        "The probability of exactly k successes in n trials.",
+        binomial_pmf,
+        (COUNT, TRIALS, SUCCESS),
+        (("binomial_pmf(2, 4, 1/2)", "=", "0.375"), ("binomial_pmf(0, 4, 1/2)", "=", "0.0625")),
+        "bernoulli trials",
+        aliases=("binomial_pdf",),
+    ),
+    _record(
+        "binomial_cdf",
+        "The probability of at most k successes in n trials.",
+        binomial_cdf,
+        (COUNT, TRIALS, SUCCESS),
+        (("binomial_cdf(1, 4, 1/2)", "=", "0.3125"), ("binomial_cdf(4, 4, 1/2)", "=", "1")),
+        "bernoulli trials cumulative",
+    ),
+    _record(
+        "binomial_quantile",
+        "The least k with a probability of p or more to be not exceeded.",
+        binomial_quantile,
+        (P, TRIALS, SUCCESS),
+        (
+            ("binomial_quantile(0.5, 4, 1/2)", "=", "2"),
+            ("binomial_quantile(0.9, 4, 1/2)", "=", "3"),
+        ),
+        "bernoulli trials",
+    ),
+    _record(
+        "poisson_pmf",
+        "The probability of exactly k events.",
+        poisson_pmf,
+        (COUNT, RATE),
+        (("poisson_pmf(2, 3)", "≈", "0.2240418077"), ("poisson_pmf(0, 3)", "≈", "0.04978706837")),
+        "counts rare events decay",
+        aliases=("poisson_pdf",),
+    ),
+    _record(
+        "poisson_cdf",
+        "The probability of at most k events.",
+        poisson_cdf,
+        (COUNT, RATE),
+        (("poisson_cdf(2, 3)", "≈", "0.4231900811"), ("poisson_cdf(0, 3)", "≈", "0.04978706837")),
+        "counts rare events",
+    ),
+    _record(
+        "poisson_quantile",
+        "The least k with a probability of p or more to be not exceeded.",
+        poisson_quantile,
+        (P, RATE),
+        (("poisson_quantile(0.5, 3)", "=", "3"), ("poisson_quantile(0.9, 3)", "=", "5")),
+        "counts",
+    ),
+)

@@ -47,15 +47,31 @@ def _record(
 
 FUNCTIONS = (
     _record(
-        "det", "The determinant of a square matrix.", matrices.det, SQUARE,
-        (("det([1, 2; 3, 4])", "=", "-2"),), "determinant", value="a number",
+        "det",
+        "The determinant of a square matrix.",
+        matrices.det,
+        SQUARE,
+        (("det([1, 2; 3, 4])", "=", "-2"), ("det([2 Ω, 1 Ω; 1 Ω, 2 Ω])", "=", "3 Ω^2")),
+        "determinant",
+        value="a number",
     ),
     _record(
-        "inverse", "The inverse of a square matrix.", matrices.inverse, SQUARE,
-        (("inverse([1, 2; 3, 4])", "=", "[[-2, 1], [1.5, -0.5]]"),), "invert reciprocal",
+        "inverse",
+        "The inverse of a square matrix.",
+        matrices.inverse,
+        SQUARE,
+        (("inverse([1, 2; 3, 4])", "=", "[[-2, 1], [1.5, -0.5]]"), ("inverse(4)", "=", "0.25")),
+        "invert reciprocal",
     ),
     _record(
-        "transpose", "The matrix with rows as columns.", matrices.transpose, ANY,
-        (("transpose([1, 2, 3; 4, 5, 6])", "=", "[[1, 4], [2, 5], [3, 6]]"),), "flip turn",
+        "transpose",
+        "The matrix with rows as columns.",
+        matrices.transpose,
+        ANY,
+        (
+            ("transpose([1, 2, 3; 4, 5, 6])", "=", "[[1, 4], [2, 5], [3, 6]]"),
+            ("transpose([1; 2])", "=", "[[1, 2]]"),
+        ),
+        "flip turn",
     ),
-)  # fmt: skip
+)

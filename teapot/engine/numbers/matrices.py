@@ -22,7 +22,7 @@ from teapot.engine.sentences.matrices import (
     NO_MATRIX,
     NOT_SQUARE,
     SHAPES,
-    SINGULAR,
+    SINGULAR_MATRIX,
     TOO_LARGE_MATRIX,
 )
 
@@ -150,7 +150,7 @@ def _clear(rows: Rows, at: int, of: int, place: int) -> None:
 def solved(value: Value, right: Rows) -> Rows:
     """The x with A x = right, column by column.
 
-    Errors: :data:`SINGULAR`, :data:`SHAPES`, and those of :func:`square_of`.
+    Errors: :data:`SINGULAR_MATRIX`, :data:`SHAPES`, and those of :func:`square_of`.
     """
     rows = square_of(value)
     if len(right) != len(rows):
@@ -160,13 +160,13 @@ def solved(value: Value, right: Rows) -> Rows:
         try:
             return _values(plain.solve(beside))
         except ZeroDivisionError:
-            raise SINGULAR() from None
+            raise SINGULAR_MATRIX() from None
     count = len(rows)
     whole = [[*row, *beside_it] for row, beside_it in zip(rows, right, strict=True)]
     for place in range(count):
         pivot = _pivot(whole, place)
         if pivot is None:
-            raise SINGULAR()
+            raise SINGULAR_MATRIX()
         whole[place], whole[pivot] = whole[pivot], whole[place]
         for at in range(count):
             if at != place:
@@ -178,7 +178,10 @@ def solved(value: Value, right: Rows) -> Rows:
 
 
 def inverse(value: Value) -> Value:
-    """The matrix whose product with a square one is that with ones along its diagonal."""
+    """The matrix whose product with a square one is that with ones along its diagonal; of a number
+    its reciprocal."""
+    if not isinstance(value, List):
+        return operators.operate("/", ONE, operators.number(value))
     count = len(square_of(value))
     places = range(count)
     identity: Rows = [[ONE if row == column else ZERO for column in places] for row in places]

@@ -139,7 +139,7 @@ def _bad_target(cursor: Cursor, before: list[Token], sign: Token) -> LineError:
     equal = (replace(sign.span, "=="),) if sign.text == "=" else ()
     if _is_item(before):
         return ITEM_TARGET(span, equal, name=before[0].text)
-    return EQUATION(span, (*equal, *_solved(cursor, before, sign)))
+    return EQUATION(span, (*_solved(cursor, before, sign), *equal))
 
 
 def _solved(cursor: Cursor, before: list[Token], sign: Token) -> tuple[Mend, ...]:

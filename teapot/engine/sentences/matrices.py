@@ -12,7 +12,7 @@ TOO_LARGE_MATRIX = Problem("too-large-matrix", "A matrix has at most {most} rows
 
 SHAPES = Problem("shapes", "A {first} matrix and a {second} one do not fit together.")
 
-SINGULAR = Problem(
+SINGULAR_MATRIX = Problem(
     "singular-matrix", "The determinant is 0: there is no inverse, and no single solution."
 )
 
