@@ -13,6 +13,7 @@ from teapot.engine.functions import (
     distributions,
     list_making,
     lists,
+    matrices,
     measured,
     operations,
     physics,
