@@ -8,7 +8,7 @@ from teapot.engine.analysis.graphs import graph
 from teapot.engine.analysis.integrals import integral
 from teapot.engine.analysis.solutions import solve
 from teapot.engine.functions.record import Function, Parameter
-from teapot.engine.numbers.values import Complex, List, Measure, Value
+from teapot.engine.numbers.values import List, Measure, Value
 from teapot.engine.reading.described import Example
 from teapot.engine.sentences.analysis import WANTS_BOUND
 
@@ -28,7 +28,7 @@ def _function(name: str, such: str, **told: object) -> Function:
         name=name,
         subject=SUBJECT,
         compute=_unbound(such),  # type: ignore[arg-type]
-        accepts=(List, Measure, Complex),
+        accepts=(List, Measure),
         **told,  # type: ignore[arg-type]
     )
 
@@ -49,7 +49,7 @@ FUNCTIONS = (
             Example("solve(cos(t) == t, t = 0..2)", "≈", "0.7390851332"),
             Example("solve([2x + y == 5, x - y == 1], [x, y])", "=", "[2, 1]"),
         ),
-        value="the solution, or a list of all",
+        value="the solution, or a list of all; where two sides only touch, the place is named",
         related=("roots", "integral", "derivative"),
         words="equation root zero unknown find x quadratic formula polynomial system simultaneous",
         confused_with="==, which says whether two values are equal.",
@@ -71,7 +71,7 @@ FUNCTIONS = (
             Example("integral(1/(1 + t^2), t = -infinity..infinity)", "≈", "3.141592654"),
             Example("integral(3 N/m * s, s = 0 m..2 m)", "=", "6 J"),
         ),
-        value="a number or a measure",
+        value="a number or a measure; where no digit is proved it says so, and at which place",
         related=("derivative", "sum", "solve"),
         words="integrate area under the curve antiderivative quadrature definite",
         confused_with="sum, which adds up separate terms.",
@@ -92,7 +92,7 @@ FUNCTIONS = (
             Example("derivative(sin(t)^2, t = 1)", "≈", "0.9092974268"),
             Example("derivative(x^5, x = 1, order = 3)", "=", "60"),
         ),
-        value="a number or a measure",
+        value="a number or a measure; at a kink or a pole it says that none is proved",
         related=("integral", "solve"),
         words="differentiate slope rate of change d/dx tangent gradient",
         confused_with="slope, which is that of a line through points.",

@@ -514,7 +514,11 @@ FUNCTIONS = (
         "The share of Student's t distribution that lies below a value.",
         student_cdf,
         (X, DF),
-        (("student_cdf(2.228, 10)", "≈", "0.9749941141"), ("student_cdf(0, 3)", "=", "0.5")),
+        (
+            ("student_cdf(2.228, 10)", "≈", "0.9749941141"),
+            ("student_cdf(0, 3)", "=", "0.5"),
+            ("2*(1 - student_cdf(2.6, 8))", "≈", "0.03161781156"),
+        ),
         "student t test p value",
     ),
     _record(
@@ -525,6 +529,7 @@ FUNCTIONS = (
         (
             ("student_quantile(0.975, 10)", "≈", "2.228138852"),
             ("student_quantile(0.5, 3)", "=", "0"),
+            ("10.2 + student_quantile(0.975, 4)*0.3/sqrt(5)", "≈", "10.5724992"),
         ),
         "student t table critical value confidence interval",
     ),
