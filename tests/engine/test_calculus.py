@@ -272,6 +272,86 @@ def test_derivatives_have_the_digits_of_mpmath(seed):
     assert calculus_cases.wrong_derivative(seed) == ""
 
 
+# -- graphs ---------------------------------------------------------------------------------------
+
+
+def drawn(*lines):
+    sheet = FullSheet()
+    for line in lines:
+        outcome = sheet.answer(line)
+        assert outcome.error is None, outcome.error.text
+    return sheet.lines[-1].final_step.value.drawn
+
+
+@pytest.mark.parametrize(
+    ("line", "named"),
+    [
+        ("graph(x^2 - 1, x = -2..2)", [("zero", -1), ("minimum", 0), ("zero", 1)]),
+        ("graph(x^3, x = -1..1)", [("zero", 0)]),
+        ("graph(1/x, x = -2..2)", [("pole", 0)]),
+        ("graph(1/x^2, x = -2..2)", [("pole", 0)]),
+        ("graph(x*exp(-x), x = -1..5)", [("zero", 0), ("maximum", 1)]),
+        ("graph(exp(-10^8*(x - 1/3)^2), x = 0..1)", [("maximum", 1 / 3)]),
+        ("graph(sqrt(4 - x^2), x = -3..3)", [("zero", -2), ("maximum", 0), ("zero", 2)]),
+        ("graph(-exp(-x^2), x = -3..3)", [("minimum", 0)]),
+        ("graph(floor(x), x = 0.5..3.5)", []),
+    ],
+)
+def test_the_points_of_a_graph_that_have_a_name(line, named):
+    found = sorted((one.x, one.kind) for one in drawn(line).curves[0].named)
+    assert [kind for _, kind in found] == [kind for kind, _ in named]
+    assert [x for x, _ in found] == pytest.approx([x for _, x in named], abs=1e-9)
+
+
+def test_a_spike_between_two_columns_is_in_its_column():
+    columns = drawn("graph(exp(-10^8*(x - 1/3)^2), x = 0..1)").curves[0].columns
+    assert max(high for _, high in columns) == pytest.approx(1, abs=0.1)
+    assert sum(high > 0.01 for _, high in columns) <= 2
+
+
+def test_every_column_holds_the_curve():
+    """At 20 places within each column the value lies between its ends."""
+    curve = drawn("graph(sin(x^2) + x/5, x = -4..4)").curves[0]
+    for at, (low, high) in enumerate(curve.columns):
+        for step in range(21):
+            x = -4 + 8 * (at + step / 20) / len(curve.columns)
+            assert low - 1e-9 <= mpmath.sin(x * x) + x / 5 <= high + 1e-9
+
+
+def test_a_pole_is_a_gap_and_so_is_what_is_not_real():
+    tangent = drawn("graph(tan(x), x = 0..3)").curves[0]
+    assert any(column is None for column in tangent.columns)
+    root = drawn("graph(sqrt(x), x = -1..1)").curves[0]
+    assert all(column is None for column in root.columns[:190])
+    assert all(column is not None for column in root.columns[200:])
+
+
+def test_a_cooling_curve_over_measured_points_with_their_bars():
+    shown = drawn(
+        "times = [0, 20, 40] min",
+        "temps = [96, 59, 40] °C ± 1 K",
+        "graph(20 °C + 76 K*exp(-t/(30 min)), times, temps, t = 0 min..120 min)",
+    )
+    assert (shown.across, shown.up, shown.left, shown.right) == ("t [min]", "°C", 0, 120)
+    assert [(one.x, one.y, one.bar) for one in shown.points] == [
+        (0, pytest.approx(96), 1), (20, pytest.approx(59), 1), (40, pytest.approx(40), 1),
+    ]  # fmt: skip
+    assert shown.curves[0].columns[0][1] == pytest.approx(96, abs=0.1)
+
+
+@pytest.mark.parametrize(
+    ("line", "said"),
+    [
+        ("graph(x)", "Say the expression and a name"),
+        ("graph(x, x = 1..1)", "its range has no length"),
+        ("graph(sqrt(-1 - x^2), x = 0..1)", "no real value in this range"),
+        ("graph(x, [1, 2], x = 0..1)", "points need two lists"),
+    ],
+)
+def test_what_cannot_be_drawn_is_said(line, said):
+    assert said in answered(line).error.text
+
+
 # -- a bound name is no quantity ---------------------------------------------------------------
 
 

@@ -342,6 +342,8 @@ def core_of_zeros(term: Term) -> Term:
                 return core_of_zeros(a)
         case Op(op="/", a=a, b=b) if _is_never_nought(b):
             return core_of_zeros(a)
+        case Power(base=base, exponent=exponent) if exponent > 0:
+            return core_of_zeros(base)
     return term
 
 
