@@ -278,7 +278,7 @@ SPELLINGS = (
     _spelling(
         MONEY_BEFORE,
         "$5",
-        r"(?P<sign>[€$£¥])\s*(?P<number>\d{1,3}(?:,\d{3})+(?:\.\d+)?(?!,\d)|\d+(?:\.\d+)?)",
+        r"(?<![\w.])(?P<sign>[€$£¥])\s*(?P<number>\d{1,3}(?:,\d{3})+(?:\.\d+)?(?!,\d)|\d+(?:\.\d+)?)",
         lambda found: f"{found['number'].replace(',', '')} {found['sign']}",
         everywhere=True,
     ),

@@ -160,6 +160,9 @@ def parse_so_far(
         ) from None
     except LineError as error:
         error.contested = frozenset(parser.contested)
+        target = SET_WITHOUT_SIGN.match(body)
+        if target is not None and target[1] in quantities:
+            error.mends = ()  # which would overwrite what has a value
         if error.is_a(BAD_FIGURE):
             raise
         meant = choice_in(body) or latex_in(body) or calculus_in(body, functions, quantities)
@@ -179,6 +182,9 @@ class NamesWith:
     def __contains__(self, name: object) -> bool:
         return name in self._more or name in self._names
 
+
+SET_WITHOUT_SIGN = re.compile(r"\s*_+([^\W\d_]\w*)\s*:?=(?!=)")
+"""A name that begins with a sign which no name begins with, and is given a value."""
 
 DECIMAL_COMMAS = re.compile(r"\[\s*-?\d+,\d+(?:\s*;\s*-?\d+,\d+)+\s*\]")
 """A list that is a matrix, or one of numbers as they are written in many countries."""

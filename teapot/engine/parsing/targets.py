@@ -132,7 +132,8 @@ def _bad_target(cursor: Cursor, before: list[Token], sign: Token) -> LineError:
     if mended and _is_product(cursor, before):
         return EQUATION(span, (replace(sign.span, "=="),) if sign.text == "=" else ())
     if mended:
-        return BAD_NAME(span, (replace(span, mended),), typed=typed, why=_why(before))
+        free = () if mended in cursor.quantities else (replace(span, mended),)
+        return BAD_NAME(span, free, typed=typed, why=_why(before))
     is_name_behind = text[sign.span.end :].strip().isidentifier()
     if len(before) == 1 and before[0].kind == tk.NUMBER and is_name_behind:
         return BAD_TARGET(span, _turned_round(text, before[0], sign))
