@@ -35,9 +35,14 @@ def name_field(thing: Any) -> str:
     return "title" if hasattr(thing, "title") else "name"
 
 
+def printable(text: str) -> str:
+    """A text on one line without characters that cannot be seen."""
+    return " ".join("".join(c for c in text if c.isprintable() or c.isspace()).split())
+
+
 def cleaned(name: str) -> str:
     """A name as it is kept.  Errors: :data:`NAME_WANTED` where there is nothing left of it."""
-    name = " ".join("".join(c for c in name if c.isprintable()).split())[:LONGEST_NAME]
+    name = printable(name)[:LONGEST_NAME]
     if not name or set(name) & set('"{}'):
         raise NAME_WANTED()
     return name

@@ -37,6 +37,7 @@ from teapot.engine.sheet.settings import CHOICES
 from teapot.fence.change_jobs import Wanted
 from teapot.shelf.kinds import KINDS
 from teapot.shelf.saving import FORMATS
+from teapot.shelf.things import printable
 
 SIGN_PAGES = ("()^*/=π√±,", '[]_°%e@;:"')
 """Signs that the keyboard of a phone hides: those wanted most first."""
@@ -101,8 +102,7 @@ def samples(request: HttpRequest) -> HttpResponse:
 def title(request: HttpRequest, pk: UUID) -> HttpResponse:
     """Renames the sheet."""
     sheet = own_sheet(request, pk)
-    typed = "".join(c for c in request.POST.get("title", "") if c.isprintable() or c.isspace())
-    wanted = " ".join(typed.split())[:120]
+    wanted = printable(request.POST.get("title", ""))[:120]
     if wanted:
         Sheet.objects.filter(pk=pk).update(title=wanted)
         sheet.title = wanted

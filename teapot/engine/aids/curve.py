@@ -275,8 +275,6 @@ def can_be_drawn(function: Function) -> bool:
     )
     is_of_counts = any(p.domain.startswith("a whole") for p in function.parameters[1:])
     takes_numbers = takes_numbers and not (function.subject == "distributions" and is_of_counts)
-    is_of_counts = any(p.domain.startswith("a whole") for p in function.parameters[1:])
-    takes_numbers = takes_numbers and not (function.subject == "distributions" and is_of_counts)
     gives_number = not function.value.startswith(("true", "a list"))
     return bool(takes_numbers and function.parameters and gives_number) and (
         function.subject not in no_curve

@@ -6,6 +6,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 
 from teapot.engine.analysis.terms import Of
+from teapot.engine.numbers.measures import KELVIN
 from teapot.engine.numbers.values import Measure, Uncertain, Value, exact
 from teapot.engine.reading.tree import Node, Range
 from teapot.engine.sentences.analysis import MEASURED_END, WANTS_BOUND, WANTS_RANGE
@@ -46,10 +47,17 @@ class Bound:
         """
         if not isinstance(where, Range) or where.step is not None:
             raise WANTS_RANGE(where.span, such=PATTERNS[self.function])
-        start, stop = self.plain(where.start), self.plain(where.stop)
+        start, stop = off_scale(self.plain(where.start)), off_scale(self.plain(where.stop))
         if isinstance(stop, Measure) and start == ZERO:
             start = Measure(ZERO, stop.unit)
         return start, stop
+
+
+def off_scale(value: Value) -> Value:
+    """A temperature of a scale as so many kelvins, whose multiples mean something."""
+    if isinstance(value, Measure) and value.is_on_scale:
+        return Measure(value.size, KELVIN)
+    return value
 
 
 ZERO = exact(0)

@@ -7,13 +7,12 @@ from typing import cast
 
 from flint import arb, arb_series, ctx
 
-from teapot.engine.analysis.bound import Bound
+from teapot.engine.analysis.bound import Bound, off_scale
 from teapot.engine.analysis.polynomials import NoPolynomial, Polynomial, ratio_of
 from teapot.engine.analysis.rings import SERIES, NotReal, worked_out
 from teapot.engine.analysis.terms import Reader, Term, Var
 from teapot.engine.numbers import operators
 from teapot.engine.numbers.items import item_by_item
-from teapot.engine.numbers.measures import KELVIN
 from teapot.engine.numbers.precision import precision
 from teapot.engine.numbers.values import (
     Angle,
@@ -61,8 +60,7 @@ def _order(given: Value | None) -> int:
 
 
 def _at(bound: Bound, expression: Node, name: str, at: Value, order: int) -> Value:
-    if isinstance(at, Measure) and at.is_on_scale:
-        at = Measure(at.size, KELVIN)
+    at = off_scale(at)
     size = bare_size(at)
     if not isinstance(size, Exact | Real):
         raise BAD_PLACE()

@@ -19,7 +19,6 @@ from teapot.engine.analysis.terms import Applied, Const, Op, Power, Reader, Term
 from teapot.engine.analysis.zeros import Search
 from teapot.engine.errors import LineError
 from teapot.engine.numbers import operators, sizes, tables, uncertain
-from teapot.engine.numbers.measures import KELVIN
 from teapot.engine.numbers.precision import precision
 from teapot.engine.numbers.values import (
     Angle,
@@ -122,7 +121,7 @@ def graph(bound: Bound) -> Value:
     if len(bound.named) != 1:
         raise WANTS_BOUND(such=PATTERNS["graph"])
     [(name, where)] = bound.named
-    start, stop = (_off_scale(one) for one in bound.ends(where))
+    start, stop = bound.ends(where)
     low, high = bare_size(start), bare_size(stop)
     if not isinstance(low, Exact | Real) or not isinstance(high, Exact | Real):
         raise WANTS_INTERVAL(where.span, such=f"{name} = 0..10")
@@ -145,12 +144,6 @@ def graph(bound: Bound) -> Value:
         points,
     )
     return _table(name, expressions, [named for _, named in curves], drawn)
-
-
-def _off_scale(value: Value) -> Value:
-    if isinstance(value, Measure) and value.is_on_scale:
-        return Measure(value.size, KELVIN)
-    return value
 
 
 def _apart(bound: Bound, name: str) -> tuple[list[Node], list[List]]:

@@ -16,7 +16,6 @@ from teapot.engine.analysis.rings import REALS, Complexes, NotReal, worked_out
 from teapot.engine.analysis.terms import Applied, Const, Op, Power, Reader, Term, Var
 from teapot.engine.errors import LineError
 from teapot.engine.numbers import operators
-from teapot.engine.numbers.measures import KELVIN
 from teapot.engine.numbers.precision import precision
 from teapot.engine.numbers.values import (
     Angle,
@@ -58,7 +57,7 @@ def integral(bound: Bound) -> Value:
     Errors: :data:`NOT_INTEGRATED` or :data:`SINGULAR` where no value is proved.
     """
     expression, name, where = bound.one()
-    start, stop = (_off_scale(one) for one in bound.ends(where))
+    start, stop = bound.ends(where)
     low, high = bare_size(start), bare_size(stop)
     if not (isinstance(low, ENDS) and isinstance(high, ENDS)):
         raise BAD_END(where.span)
@@ -79,12 +78,6 @@ def integral(bound: Bound) -> Value:
     if isinstance(number, Complex) and isinstance(unit, Measure):
         return Measure(number, unit.unit)
     return number if isinstance(number, Complex) else with_size(unit, number)
-
-
-def _off_scale(value: Value) -> Value:
-    if isinstance(value, Measure) and value.is_on_scale:
-        return Measure(value.size, KELVIN)
-    return value
 
 
 def _exactly(bound: Bound, node: Node, name: str, start: Value, stop: Value) -> Value | None:
@@ -178,23 +171,21 @@ class Integration:
         args = (low,) if isinstance(high, Infinite) else (low, high)
         parts = [_real_part] if self._is_real() else [_real_part, _imaginary_part]
 
-        def compute(part: Callable[[acb], arb], way: str) -> Callable[..., arb]:
-            return lambda *ends: part(self._ball(ends, way))
+        def compute(part: Callable[[acb], arb]) -> Callable[..., arb]:
+            return lambda *ends: part(self._ball(ends, is_open))
 
         with precision(FIRST):
             is_open = isinstance(high, Infinite) or not all(
                 self._has_value(one.ball(FIRST)) for one in args
             )
-        for way in ("open",) if is_open else ("plain",):
-            with precision(FIRST):
-                ball = self._ball([one.ball(FIRST) for one in args], way)
-            if not ball.is_finite() or not _is_worth(ball):
-                continue
-            if ball.contains(0) and not ball.is_zero():
-                raise NEAR_NOUGHT(size=abs(ball).abs_upper().str(2, radius=False))
-            real, *imaginary = (Real(_best(compute(part, way)), *args) for part in parts)
-            return Complex(real, imaginary[0]) if imaginary else real
-        return self._split(low, high)
+        with precision(FIRST):
+            ball = self._ball([one.ball(FIRST) for one in args], is_open)
+        if not ball.is_finite() or not _is_worth(ball):
+            return self._split(low, high)
+        if ball.contains(0) and not ball.is_zero():
+            raise NEAR_NOUGHT(size=abs(ball).abs_upper().str(2, radius=False))
+        real, *imaginary = (Real(_best(compute(part)), *args) for part in parts)
+        return Complex(real, imaginary[0]) if imaginary else real
 
     def _split(self, low: Number, high: Number | Infinite) -> Number | Complex:
         """The two integrals beside a place where the term has no value, each proved.
@@ -220,10 +211,10 @@ class Integration:
     def _is_real(self) -> bool:
         return not _has_complex(self.term)
 
-    def _ball(self, ends: Sequence[arb], way: str) -> acb:
+    def _ball(self, ends: Sequence[arb], is_open: bool) -> acb:
         """The integral as a ball, no finite one where nothing is proved; from one end alone it
-        goes to infinity.  ``open`` is the way for ends at which the term itself has no value."""
-        if way == "plain":
+        goes to infinity.  It ``is_open`` where the term itself has no value at an end."""
+        if not is_open:
             return self._quadrature(self.term, *ends)
         a, whole = ends[0], acb(0)
         try:

@@ -19,6 +19,7 @@ from teapot.engine.numbers.values import (
     Real,
     Value,
     exact,
+    is_nought,
 )
 from teapot.engine.reading.tree import (
     NOWHERE,
@@ -53,12 +54,6 @@ class NoPolynomial(Exception):
     """An expression that is no quotient of polynomials."""
 
 
-def is_zero(value: Value) -> bool:
-    """Whether a coefficient is exactly 0."""
-    size = value.size if isinstance(value, Measure | Angle) else value
-    return isinstance(size, Exact) and not size.coefficient
-
-
 def ratio_of(node: Node, names: Sequence[str], of: Of) -> Ratio:
     """An expression as a quotient of polynomials.  Errors: :class:`NoPolynomial`."""
     places = {name: at for at, name in enumerate(names)}
@@ -70,7 +65,7 @@ def ratio_of(node: Node, names: Sequence[str], of: Of) -> Ratio:
 
 
 def _constant(value: Value, count: int) -> Polynomial:
-    return {} if is_zero(value) else {(0,) * count: value}
+    return {} if is_nought(value) else {(0,) * count: value}
 
 
 @dataclass(frozen=True, slots=True)
@@ -163,7 +158,7 @@ def added(a: Polynomial, b: Polynomial, op: str) -> Polynomial:
     for powers, value in b.items():
         if powers in made:
             made[powers] = operators.operate(op, made[powers], value)
-            if is_zero(made[powers]):
+            if is_nought(made[powers]):
                 del made[powers]
         else:
             made[powers] = value if op == "+" else operators.negate(value)

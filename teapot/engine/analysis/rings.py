@@ -186,9 +186,8 @@ class Complexes:
 
     def _inverse(self, name: str, x: acb) -> acb:
         """An inverse function, which has cuts along the axes."""
-        along_real = {"arcsin": 1, "arccos": 1, "artanh": 1}
         meets_cut = False
-        if name in along_real:
+        if name in ("arcsin", "arccos", "artanh"):
             meets_cut = x.imag.contains(0) and not abs(x.real) < 1
         elif name in ("arctan", "arsinh"):
             meets_cut = x.real.contains(0) and not abs(x.imag) < 1
@@ -260,15 +259,15 @@ def _abs(x: arb_series) -> arb_series:
         return x
     if first < 0:
         return -x
-    return _jumping(abs(first), x)
+    return _jumping(abs(first))
 
 
-def _jumping(value: arb, like: arb_series) -> arb_series:
+def _jumping(value: arb) -> arb_series:
     return arb_series([value, *[arb.nan()] * (ctx.cap - 1)])
 
 
-def _constant_but_for_jumps(value: arb, like: arb_series) -> arb_series:
-    return arb_series([value]) if value.is_exact() else _jumping(value, like)
+def _constant_but_for_jumps(value: arb) -> arb_series:
+    return arb_series([value]) if value.is_exact() else _jumping(value)
 
 
 def _cbrt(x: arb_series) -> arb_series:
@@ -276,7 +275,7 @@ def _cbrt(x: arb_series) -> arb_series:
         return (x.log() / 3).exp()
     if x[0] < 0:
         return -(((-x).log() / 3).exp())
-    return _jumping(_cube_root(x[0]), x)
+    return _jumping(_cube_root(x[0]))
 
 
 _IN_PARTS: dict[str, Callable[[arb_series], arb_series]] = {
@@ -287,8 +286,8 @@ _IN_PARTS: dict[str, Callable[[arb_series], arb_series]] = {
     "artanh": lambda x: ((1 + x).log() - (1 - x).log()) / 2,
     "abs": _abs,
     "cbrt": _cbrt,
-    "sgn": lambda x: _constant_but_for_jumps(x[0].sgn(), x),
-    "floor": lambda x: _constant_but_for_jumps(x[0].floor(), x),
+    "sgn": lambda x: _constant_but_for_jumps(x[0].sgn()),
+    "floor": lambda x: _constant_but_for_jumps(x[0].floor()),
 }
 
 

@@ -15,7 +15,6 @@ from teapot.engine.analysis.polynomials import (
     Polynomial,
     added,
     coefficients,
-    is_zero,
     multiplied,
     ratio_of,
     rational_coefficients,
@@ -33,7 +32,6 @@ from teapot.engine.numbers.context import (
     notice,
     working,
 )
-from teapot.engine.numbers.measures import KELVIN
 from teapot.engine.numbers.precision import precision
 from teapot.engine.numbers.values import (
     Angle,
@@ -48,6 +46,7 @@ from teapot.engine.numbers.values import (
     bare_size,
     ends_of,
     exact,
+    is_nought,
     with_size,
 )
 from teapot.engine.reading.plain import node_text
@@ -184,7 +183,7 @@ def _roots(above: Polynomial, below: Polynomial) -> list[Root]:
             raise NO_SOLUTION_AT_ALL()
         return found
     values = coefficients(above)
-    zeros = next(place for place, one in enumerate(values) if not is_zero(one))
+    zeros = next(place for place, one in enumerate(values) if not is_nought(one))
     roots: list[Root] = [(exact(0), zeros)] if zeros else []
     values = values[zeros:]
     if len(values) == 1:
@@ -193,7 +192,7 @@ def _roots(above: Polynomial, below: Polynomial) -> list[Root]:
         return [*roots, (_over(operators.negate(values[0]), values[1]), 1)]
     if len(values) == 3:
         return roots + _of_second_degree(*values)
-    if all(is_zero(one) for one in values[1:-1]):
+    if all(is_nought(one) for one in values[1:-1]):
         power = _over(operators.negate(values[0]), values[-1])
         one = operators.operate("^", power, exact(fmpq(1, len(values) - 1)))
         size = bare_size(one)
@@ -210,14 +209,14 @@ def _over(a: Value, b: Value) -> Value:
 
 
 def _of_second_degree(c: Value, b: Value, a: Value) -> list[Root]:
-    if is_zero(b):
+    if is_nought(b):
         under = _over(operators.negate(c), a)
         return _pair(exact(0), _root(under), exact(1), has_middle=False)
     square = operators.operate("^", b, exact(2))
     four = operators.operate("*", exact(4), operators.operate("*", a, c))
     inside = operators.operate("-", square, four)
     twice = operators.operate("*", exact(2), a)
-    if is_zero(inside):
+    if is_nought(inside):
         return [(_over(operators.negate(b), twice), 2)]
     return _pair(operators.negate(b), _root(inside), twice)
 
@@ -252,7 +251,7 @@ def _all_of_power(first: Value, degree: int) -> list[Root]:
 
 def _by_size(values: Sequence[Value]) -> list[Root] | None:
     """The roots of a polynomial whose coefficients have units, or are no fractions."""
-    there = [(power, one) for power, one in enumerate(values) if not is_zero(one)]
+    there = [(power, one) for power, one in enumerate(values) if not is_nought(one)]
     (low, first), (high, last) = there[0], there[-1]
     unit = operators.operate("^", _over(first, last), exact(fmpq(1, high - low)))
     numbers = [bare_size(one) for one in values]
@@ -325,7 +324,7 @@ def _root_near(factor: fmpz_poly, first: acb) -> Value:
 
 
 def _in_interval(bound: Bound, equation: Node, name: str, where: Node) -> Value:
-    start, stop = (_off_scale(one) for one in bound.ends(where))
+    start, stop = bound.ends(where)
     low, high = bare_size(start), bare_size(stop)
     if not isinstance(low, Exact | Real) or not isinstance(high, Exact | Real):
         raise WANTS_INTERVAL(where.span, such=f"{name} = 0..10")
@@ -353,12 +352,6 @@ def _in_interval(bound: Bound, equation: Node, name: str, where: Node) -> Value:
         if compare("<=", start, one) is True and compare("<=", one, stop) is True
     ]
     return _told(inside, [], like, (low, high))
-
-
-def _off_scale(value: Value) -> Value:
-    if isinstance(value, Measure) and value.is_on_scale:
-        return Measure(value.size, KELVIN)
-    return value
 
 
 Ends = tuple[Number, Number]
@@ -531,14 +524,14 @@ def _system(bound: Bound, equations: Node, unknown: ListOf) -> Value:
     if not names or len(names) > MOST_UNKNOWNS or len(rows) < len(names):
         raise SINGULAR_SYSTEM()
     matrix = [_linear(bound, row, names) for row in rows]
-    return List(tuple(_eliminated(matrix, len(names))))
+    found = matrices.eliminated(matrix, len(names))
+    if found is None:
+        raise SINGULAR_SYSTEM()
+    return List(tuple(value for [value] in found))
 
 
-Row = list[Value | None]
-"""The coefficients of the names and the constant on the right, None for one that is 0."""
-
-
-def _linear(bound: Bound, equation: Node, names: list[str]) -> Row:
+def _linear(bound: Bound, equation: Node, names: list[str]) -> list[Value]:
+    """The coefficients of the names, and the constant on the right."""
     try:
         first, second = (ratio_of(side, names, bound.of) for side in sides(equation))
         left, right = multiplied(first.above, second.below), multiplied(second.above, first.below)
@@ -547,47 +540,6 @@ def _linear(bound: Bound, equation: Node, names: list[str]) -> Row:
         raise NOT_LINEAR(equation.span, typed=node_text(equation)) from None
     if any(sum(powers) > 1 for powers in whole):
         raise NOT_LINEAR(equation.span, typed=node_text(equation))
-    row: Row = [
-        whole.get(tuple(int(at == other) for other in range(len(names))))
-        for at in range(len(names))
-    ]
-    constant = whole.get((0,) * len(names))
-    return [*row, None if constant is None else operators.negate(constant)]
-
-
-def _eliminated(rows: list[Row], count: int) -> list[Value]:
-    """The solution of linear equations, by elimination.
-
-    Errors: :data:`SINGULAR_SYSTEM` where there is none, or more than one.
-    """
-    rows = [list(row) for row in rows]
-    for place in range(count):
-        pivot = next((at for at in range(place, len(rows)) if rows[at][place] is not None), None)
-        if pivot is None:
-            raise SINGULAR_SYSTEM()
-        rows[place], rows[pivot] = rows[pivot], rows[place]
-        for at, row in enumerate(rows):
-            if at != place and row[place] is not None:
-                rows[at] = _less(row, rows[place], place)
-    if any(row[count] is not None for row in rows[count:]):
-        raise SINGULAR_SYSTEM()
-    return [
-        exact(0) if row[count] is None else _over(cast(Value, row[count]), cast(Value, row[place]))
-        for place, row in enumerate(rows[:count])
-    ]
-
-
-def _less(row: Row, pivot: Row, place: int) -> Row:
-    """A row less so much of another that nothing is left at a place."""
-    part = _over(cast(Value, row[place]), cast(Value, pivot[place]))
-    made: Row = []
-    for at, (one, other) in enumerate(zip(row, pivot, strict=True)):
-        if at == place:
-            made.append(None)
-        elif other is None:
-            made.append(one)
-        else:
-            step = operators.operate("*", part, other)
-            value = operators.negate(step) if one is None else operators.operate("-", one, step)
-            made.append(None if is_zero(value) else value)
-    return made
+    places = range(len(names))
+    row = [whole.get(tuple(int(at == other) for other in places), exact(0)) for at in places]
+    return [*row, operators.negate(whole.get((0,) * len(names), exact(0)))]

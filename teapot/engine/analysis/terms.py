@@ -17,10 +17,8 @@ from teapot.engine.numbers.values import (
     Exact,
     FunctionValue,
     Infinite,
-    Measure,
     Number,
     Real,
-    Scalar,
     Undefined,
     Value,
     bare_size,
@@ -93,9 +91,6 @@ ZERO, ONE = exact(0), exact(1)
 
 TURNING = frozenset({"sin", "cos", "tan", "cot", "sec", "csc"})
 """Functions that read a bare number in the unit of the conventions."""
-
-OF_ANGLES = frozenset({"arcsin", "arccos", "arctan", "arccot", "arcsec", "arccsc"})
-"""Functions that give an angle."""
 
 BY_OTHERS: dict[str, Callable[[Term], Term]] = {
     "cot": lambda x: Op("/", Applied("cos", (x,)), Applied("sin", (x,))),
@@ -264,8 +259,7 @@ class Reader:
         if called.within is None or len(node.args) != len(called.parameters) or node.named:
             raise NOT_LOOKED_INTO(node.span, what=node_text(node))
         inside = dict(zip(called.parameters, map(self.term, node.args), strict=True))
-        given = {name: self.sample[name] for name in self.sample}
-        values = (self.of(argument, given) for argument in node.args)
+        values = (self.of(argument, self.sample) for argument in node.args)
         sample = dict(zip(called.parameters, values, strict=True))
         return Reader(called.within, sample, inside).term(called.definition.expression)
 
@@ -274,15 +268,3 @@ def _in_radians(term: Term) -> Term:
     """A bare number as the angle that it is read for."""
     one = angles.radians_of(exact(1))
     return term if one == ONE else Op("*", term, Const(real(cast(Value, one))))
-
-
-def with_unit_of(value: Value) -> Measure | Angle | None:
-    """The unit that a value has, as a value of one coherent unit; None of a plain number."""
-    if isinstance(value, Measure | Angle):
-        return type(value)(exact(1), value.unit)
-    return None
-
-
-def number_of(value: Value) -> Scalar:
-    """A value as its number of coherent units."""
-    return cast(Scalar, bare_size(value))

@@ -22,7 +22,7 @@ from teapot.engine.analysis.rings import (
 from teapot.engine.analysis.terms import Term
 from teapot.engine.errors import LineError
 from teapot.engine.numbers.precision import precision
-from teapot.engine.numbers.values import Exact, Number, Real, rational_of
+from teapot.engine.numbers.values import Number, Real, rational_of
 
 BITS = 128
 """Binary digits with which zeros are told apart."""
@@ -55,10 +55,6 @@ class Enclosure:
     value: arb
     slope: arb
     below: arb
-
-
-class TooMany(Exception):
-    """There were more parts than are looked at."""
 
 
 class Search:
@@ -313,8 +309,3 @@ def _joined(parts: list[tuple[fmpq, fmpq]]) -> list[tuple[fmpq, fmpq]]:
         else:
             made.append((a, b))
     return made
-
-
-def fraction_near(number: Number) -> fmpq | None:
-    """The fraction that an end of an interval is; None where it is none."""
-    return number.coefficient if isinstance(number, Exact) and number.is_rational else None

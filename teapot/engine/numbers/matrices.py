@@ -17,6 +17,7 @@ from teapot.engine.numbers.values import (
     Value,
     bare_size,
     exact,
+    is_nought,
 )
 from teapot.engine.sentences.matrices import (
     NO_MATRIX,
@@ -66,12 +67,6 @@ def square_of(value: Value) -> Rows:
 def matrix(rows: Sequence[Sequence[Value]]) -> List:
     """The rows as a value."""
     return List(tuple(List(tuple(row)) for row in rows))
-
-
-def is_nought(value: Value) -> bool:
-    """Whether an item is exactly 0."""
-    size = bare_size(value)
-    return isinstance(size, Exact) and not size.coefficient
 
 
 def _fractions(rows: Rows) -> fmpq_mat | None:
@@ -161,19 +156,32 @@ def solved(value: Value, right: Rows) -> Rows:
             return _values(plain.solve(beside))
         except ZeroDivisionError:
             raise SINGULAR_MATRIX() from None
-    count = len(rows)
     whole = [[*row, *beside_it] for row, beside_it in zip(rows, right, strict=True)]
+    found = eliminated(whole, len(rows))
+    if found is None:
+        raise SINGULAR_MATRIX()
+    return found
+
+
+def eliminated(rows: Rows, count: int) -> Rows | None:
+    """What stands right of the first ``count`` columns when these are made those of ones along the
+    diagonal (Gauss and Jordan); None where there is no solution, or more than one.  There may be
+    more rows than columns where these say nothing else.
+    """
+    rows = [list(row) for row in rows]
     for place in range(count):
-        pivot = _pivot(whole, place)
+        pivot = _pivot(rows, place)
         if pivot is None:
-            raise SINGULAR_MATRIX()
-        whole[place], whole[pivot] = whole[pivot], whole[place]
-        for at in range(count):
+            return None
+        rows[place], rows[pivot] = rows[pivot], rows[place]
+        for at in range(len(rows)):
             if at != place:
-                _clear(whole, at, place, place)
+                _clear(rows, at, place, place)
+    if not all(is_nought(one) for row in rows[count:] for one in row):
+        return None
     return [
         [ZERO if is_nought(one) else operators.operate("/", one, row[place]) for one in row[count:]]
-        for place, row in enumerate(whole)
+        for place, row in enumerate(rows[:count])
     ]
 
 

@@ -458,6 +458,12 @@ def bare_size(value: Value | None) -> Value | None:
     return value.size if isinstance(value, Sized) else value
 
 
+def is_nought(value: Value) -> bool:
+    """Whether a value is exactly 0, in whatever unit."""
+    size = bare_size(value)
+    return isinstance(size, Exact) and not size.coefficient
+
+
 def with_size(value: Value, size: Value) -> Value:
     """So many coherent units as an angle or a measure is that ``value`` is, in its unit; beside
     another value the number alone.
