@@ -13,12 +13,14 @@ from math import inf
 from flint import arb, arb_series, fmpq
 
 from teapot.engine.analysis.bound import PATTERNS, Bound
+from teapot.engine.analysis.measured import picked
 from teapot.engine.analysis.rings import REALS, NotReal, Nowhere, Quotient, worked_out
 from teapot.engine.analysis.solutions import exactly_there, outer, quietly
 from teapot.engine.analysis.terms import Applied, Const, Op, Power, Reader, Term, Var, names_in
 from teapot.engine.analysis.zeros import Search
 from teapot.engine.errors import LineError
 from teapot.engine.numbers import operators, sizes, tables, uncertain
+from teapot.engine.numbers.context import notice
 from teapot.engine.numbers.precision import precision
 from teapot.engine.numbers.values import (
     Angle,
@@ -39,6 +41,7 @@ from teapot.engine.numbers.values import (
 from teapot.engine.reading.plain import node_text
 from teapot.engine.reading.tree import Node
 from teapot.engine.sentences.analysis import (
+    DRAWN_AT_VALUES,
     NOT_DRAWN,
     TOO_MANY_CURVES,
     WANTS_BOUND,
@@ -131,7 +134,7 @@ def graph(bound: Bound) -> Value:
     expressions, lists = _apart(bound, name)
     if not expressions or len(expressions) > MOST_CURVES:
         raise TOO_MANY_CURVES(most=MOST_CURVES)
-    drawing = _Drawing(bound, name, like, low, high)
+    drawing = _Drawing(picked(bound, _at_its_value), name, like, low, high)
     curves = [drawing.curve(one) for one in expressions]
     points = _points(lists, drawing)
     across = f"{name} [{drawing.across}]" if drawing.across else name
@@ -144,6 +147,13 @@ def graph(bound: Bound) -> Value:
         points,
     )
     return _table(name, expressions, [named for _, named in curves], drawn)
+
+
+def _at_its_value(value: Value) -> Value:
+    """A measured value without its uncertainty, which a curve does not show."""
+    if any(True for _ in uncertain.measured_in(value)):
+        notice(DRAWN_AT_VALUES)
+    return uncertain.moved(value, {})
 
 
 def _apart(bound: Bound, name: str) -> tuple[list[Node], list[List]]:

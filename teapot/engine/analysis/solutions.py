@@ -440,16 +440,16 @@ class _Held:
 
     def __init__(self, bound: Bound, equation: Node, name: str, like: Value) -> None:
         self.bound = bound
-        self.equation = equation
+        self.sides = sides(equation)
         self.name = name
         self.like = like
 
     def at(self, number: Number) -> bool:
+        given = {self.name: with_size(self.like, number)}
         try:
-            held = self.bound.of(self.equation, {self.name: with_size(self.like, number)})
+            return compare("==", *(self.bound.of(side, given) for side in self.sides)) is True
         except LineError:
             return False
-        return held is True
 
     def fraction_in(self, low: fmpq, high: fmpq) -> fmpq | None:
         """A short fraction in a narrow part, at which the equation holds."""

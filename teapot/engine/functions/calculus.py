@@ -6,6 +6,7 @@ from __future__ import annotations
 from teapot.engine.analysis.derivatives import derivative
 from teapot.engine.analysis.graphs import graph
 from teapot.engine.analysis.integrals import integral
+from teapot.engine.analysis.measured import carried
 from teapot.engine.analysis.solutions import solve
 from teapot.engine.functions.record import Function, Parameter
 from teapot.engine.numbers.values import List, Measure, Value
@@ -37,7 +38,7 @@ FUNCTIONS = (
     _function(
         "solve",
         "solve(x^2 == 5, x)",
-        bound=solve,
+        bound=carried(solve),
         summary="All solutions of an equation: each one proved, and that there is no other.",
         parameters=(
             Parameter("equation", "an equation, with two equals signs", "a == b"),
@@ -59,7 +60,7 @@ FUNCTIONS = (
     _function(
         "integral",
         "integral(x^2, x = 0..1)",
-        bound=integral,
+        bound=carried(integral),
         summary="The integral of an expression over a range of its name, every digit proved.",
         parameters=(
             Parameter("expression", EXPRESSION, "an expression"),
@@ -80,7 +81,7 @@ FUNCTIONS = (
     _function(
         "derivative",
         "derivative(x^2, x = 3)",
-        bound=derivative,
+        bound=carried(derivative),
         summary="The derivative of an expression at a place of its name.",
         parameters=(
             Parameter("expression", EXPRESSION, "an expression"),

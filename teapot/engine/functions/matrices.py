@@ -6,6 +6,7 @@ from collections.abc import Callable
 
 from teapot.engine.functions.record import Function, Parameter
 from teapot.engine.numbers import matrices
+from teapot.engine.numbers.uncertain import through_picked
 from teapot.engine.numbers.values import Angle, Complex, List, Measure, Undefined, Value
 from teapot.engine.reading.described import Example
 
@@ -45,11 +46,17 @@ def _record(
     )
 
 
+def _carried(compute: Callable[[Value], Value]) -> Callable[[Value], Value]:
+    """A function that carries uncertainties on from the matrix as a whole: what cancels on the way
+    to its result leaves none."""
+    return lambda matrix: through_picked(lambda pick: compute(pick(matrix)))
+
+
 FUNCTIONS = (
     _record(
         "det",
         "The determinant of a square matrix.",
-        matrices.det,
+        _carried(matrices.det),
         SQUARE,
         (("det([1, 2; 3, 4])", "=", "-2"), ("det([2 Ω, 1 Ω; 1 Ω, 2 Ω])", "=", "3 Ω^2")),
         "determinant",
@@ -58,7 +65,7 @@ FUNCTIONS = (
     _record(
         "inverse",
         "The inverse of a square matrix.",
-        matrices.inverse,
+        _carried(matrices.inverse),
         SQUARE,
         (("inverse([1, 2; 3, 4])", "=", "[[-2, 1], [1.5, -0.5]]"), ("inverse(4)", "=", "0.25")),
         "invert reciprocal",

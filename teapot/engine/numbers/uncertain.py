@@ -11,6 +11,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
+from functools import cache, partial
 from itertools import combinations
 
 from flint import fmpq, fmpz
@@ -36,6 +37,7 @@ from teapot.engine.numbers.values import (
     with_size,
 )
 from teapot.engine.sentences.units import (
+    ANOTHER_COUNT,
     NEGATIVE_UNCERTAINTY,
     NO_UNCERTAINTY_HERE,
     UNCERTAINTY_OF_LIST,
@@ -220,6 +222,90 @@ def through(compute: Callable[..., Value], *values: Value) -> Value:
     if parts:
         return Uncertain(found, parts)
     return _to_second_order(compute, values, nominals, found)
+
+
+Pick = Callable[[Value], Value]
+"""Takes a plain value in the place of a measured one."""
+
+
+def through_picked(compute: Callable[[Pick], Value]) -> Value:
+    """What is computed from values of which it is only seen on the way which are measured: each of
+    them is given to ``compute``'s argument, and what that gives is used in its place.
+
+    Of several values each has its own uncertainty.
+
+    Errors: those of ``compute``, and :data:`ANOTHER_COUNT` where values a little beside those
+    that were measured give more values, or fewer.
+    """
+    sources: dict[Source, None] = {}
+
+    def plain(value: Value) -> Value:
+        for one in measured_in(value):
+            sources.update(dict.fromkeys(one.parts))
+        return moved(value, {})
+
+    found = compute(plain)
+    if not sources:
+        return found
+
+    @cache
+    def beside(*steps: Number) -> Value:
+        far = dict(zip(sources, steps, strict=True))
+        return compute(lambda value: moved(value, far))
+
+    return _each(found, beside, [Uncertain(exact(0), {one: fmpq(1)}) for one in sources])
+
+
+def _each(found: Value, compute: Callable[..., Value], inputs: Sequence[Value]) -> Value:
+    """Every item of what was found with its uncertainty."""
+    if not isinstance(found, List):
+        return through(lambda *steps: alike(found, compute(*steps)), *inputs)
+
+    def item(place: int, *steps: Number) -> Value:
+        items = compute(*steps)
+        if not isinstance(items, List) or len(items.items) != len(found.items):
+            raise ANOTHER_COUNT()
+        return alike(found.items[place], items.items[place])
+
+    return List(
+        tuple(_each(one, partial(item, place), inputs) for place, one in enumerate(found.items))
+    )
+
+
+def alike(found: Value, beside: Value) -> Value:
+    """A value beside the one that was found, which is of its kind.
+
+    Errors: :data:`ANOTHER_COUNT` where a real solution ends there.
+    """
+    if isinstance(bare_size(found), Exact | Real) and not isinstance(
+        bare_size(beside), Exact | Real
+    ):
+        raise ANOTHER_COUNT()
+    return beside
+
+
+def measured_in(value: Value) -> Iterator[Uncertain]:
+    """The measured values among what a value holds."""
+    if isinstance(value, Uncertain):
+        yield value
+    elif isinstance(value, List) and not isinstance(value.items, LazySequence):
+        for one in value.items:
+            yield from measured_in(one)
+
+
+def moved(value: Value, far: Mapping[Source, Number]) -> Value:
+    """A value without its uncertainty where each input is so many standard uncertainties beside
+    its own value; also of what a list holds."""
+    if isinstance(value, Uncertain):
+        size: Number = size_of(value)
+        for source, part in value.parts.items():
+            if source in far:
+                step = arithmetic.multiply(exact(part), far[source])
+                size = real(arithmetic.add(size, step))
+        return with_size(value.nominal, size)
+    if isinstance(value, List) and any(True for _ in measured_in(value)):
+        return List(tuple(moved(one, far) for one in value.items))
+    return value
 
 
 def _size_beside(

@@ -13,6 +13,10 @@ WANTS_BOUND = Problem("wants-bound", "Say the expression and a name with its ran
 
 WANTS_RANGE = Problem("wants-range", "Two dots stand between the ends of a range: {such}.")
 
+DRAWN_AT_VALUES = Problem(
+    "drawn-at-values", "The curve is that of the measured values without their uncertainties."
+)
+
 MEASURED_END = Problem(
     "measured-end", "A measured value cannot stand here: value(x) is its value alone."
 )

@@ -157,6 +157,12 @@ UNCERTAINTY_OF_LIST = Problem(
     "This gives several values, which cannot carry the uncertainty of one.",
 )
 
+ANOTHER_COUNT = Problem(
+    "another-count",
+    "A little beside the measured values there are more results, or fewer: no uncertainty follows "
+    "for each.",
+)
+
 UNIT_BEHIND_MEASURE = Problem(
     "unit-behind-measure",
     "This is {kind} already; a unit can follow a plain number only.",
