@@ -28,13 +28,15 @@ os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
 
 @pytest.fixture(autouse=True, scope="session")
 def the_web(request):
-    """What the tests of the web have: files of their own in each process, and passwords that are
-    hashed at once, since how slowly that is done is Django's business."""
+    """What the tests of the web have: files of their own in each process, passwords that are
+    hashed at once, since how slowly that is done is Django's business, and browsers that do not
+    each look through all static files."""
     if not request.config.pluginmanager.hasplugin("django"):
         return  # the engine's tests run without
     from django.conf import settings
 
     settings.DATA = request.getfixturevalue("tmp_path_factory").mktemp("data")
+    settings.WHITENOISE_AUTOREFRESH = True
     settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
 
 

@@ -32,9 +32,11 @@ running: list[Server] = []
 
 
 class Server:
-    """All that serves, on a free port with a database in ``data``."""
+    """All that serves, on a free port with a database in ``data`` and so many web ``workers``."""
 
-    def __init__(self, data: Path, demo: bool = False, paced: bool = False) -> None:
+    def __init__(
+        self, data: Path, demo: bool = False, paced: bool = False, workers: int = 1
+    ) -> None:
         with socket.socket() as free:
             free.bind(("127.0.0.1", 0))
             self.port = free.getsockname()[1]
@@ -45,6 +47,7 @@ class Server:
             "TEAPOT_KIT": "1",
             "DJANGO_SETTINGS_MODULE": "teapot.settings",
         }
+        self.workers = workers
         self.process: subprocess.Popen | None = None
         shutil.copytree(_new_installation(demo), data, dirs_exist_ok=True)
 
@@ -59,7 +62,7 @@ class Server:
     def start(self) -> None:
         """Starts it and waits until all its parts answer: its socket is open before they do."""
         command = [sys.executable, "-m", "teapot.serve"]
-        command += ["--bind", f"127.0.0.1:{self.port}"]
+        command += ["--bind", f"127.0.0.1:{self.port}", "--workers", str(self.workers)]
         self.process = subprocess.Popen(
             command, cwd=ROOT, env=self.environment, start_new_session=True
         )

@@ -16,7 +16,6 @@ from django.test import Client
 from django.urls import URLPattern, get_resolver, reverse
 
 from teapot.procedures.models import Run
-from teapot.records.models import Record
 from teapot.sharing.models import Link
 from tests.people import Someone, sign_up, zipped
 
@@ -122,8 +121,8 @@ def kept() -> Kept:
     procedure = someone.procedure(SECRET, f"{SECRET} = 6*7\n{SECRET}")
     someone.client.post(f"{procedure}/run")
     table = someone.table(SECRET, f"{SECRET}\n2\n4\n")
-    run = Run.objects.get()
-    sheet, record = someone.sheet.pk, Record.objects.get().pk
+    run = Run.objects.get(version__procedure__owner=someone.person)
+    sheet, record = someone.sheet.pk, someone.person.records.get().pk
     link = Link.objects.create(owner=someone.person, kind="sheet", thing=sheet)
     of_record = Link.objects.create(owner=someone.person, kind="record", thing=record)
     file = SimpleUploadedFile(f"{SECRET}.csv", b"x\n1\n")
@@ -145,43 +144,51 @@ def kept() -> Kept:
     )  # fmt: skip
 
 
-def account() -> Client:
-    """The browser of somebody with an account."""
-    client = Client()
-    sign_up(client, "ben@tea.example", "hot water 96")
-    return client
+def somebodies(address: str) -> list[Client]:
+    """The browsers of a visitor, of a guest and of somebody with an account."""
+    with_account = Client()
+    sign_up(with_account, address, "hot water 96")
+    return [Client(), Someone().client, with_account]
 
 
 @pytest.fixture
 def others():
-    """A visitor, a guest and somebody with an account."""
-    return [Client(), Someone().client, account()]
+    return somebodies("ben@tea.example")
 
 
-OF_THINGS = [
-    (kind, name)
-    for kind, names in ROUTES.items()
-    if kind not in (ANYBODY, SHARED)
-    for name in names.split()
-]
+OF_THINGS = [kind for kind in ROUTES if kind not in (ANYBODY, SHARED)]
 
 
-@pytest.mark.parametrize(("kind", "name"), OF_THINGS)
-def test_what_is_anothers_is_not_found(kind, name, others):
+@pytest.mark.parametrize("kind", OF_THINGS)
+def test_what_is_anothers_is_not_found(kind, others):
     of = kept()
     before = content(of)
-    address = of.address(kind, name)
-    for client in others:
-        for ask in (client.get, client.post):
-            reply = ask(address, FIELDS)
-            is_told_nothing = name == "opened" and not reply.content
-            assert reply.status_code in (404, 405, 410) or is_told_nothing, (client, reply)
-            assert SECRET.encode() not in reply.content
+    for name in ROUTES[kind].split():
+        address = of.address(kind, name)
+        for client in others:
+            for ask in (client.get, client.post):
+                reply = ask(address, FIELDS)
+                is_told_nothing = name == "opened" and not reply.content
+                assert reply.status_code in (404, 405, 410) or is_told_nothing, (name, reply)
+                assert SECRET.encode() not in reply.content, name
     assert content(of) == before
-    found = [ask(address, FIELDS).status_code for ask in (of.someone.client.get,
-             of.someone.client.post)]  # fmt: skip
-    assert max(found) < 500
-    assert name in SPECIAL or set(found) - {404, 405}, "its owner does not reach it either"
+
+
+@pytest.mark.parametrize("kind", OF_THINGS)
+def test_its_owner_reaches_it(kind):
+    of = kept()
+    for name in ROUTES[kind].split():
+        found = asked_by_owner(of, kind, name)
+        if not set(found) - {404, 405}:  # what was asked before may have taken it away
+            of = kept()
+            found = asked_by_owner(of, kind, name)
+        assert max(found) < 500, name
+        assert name in SPECIAL or set(found) - {404, 405}, name
+
+
+def asked_by_owner(of: Kept, kind: str, name: str) -> list[int]:
+    client, address = of.someone.client, of.address(kind, name)
+    return [ask(address, FIELDS).status_code for ask in (client.get, client.post)]
 
 
 @pytest.mark.parametrize("name", ROUTES[SHARED].split())
@@ -212,17 +219,18 @@ def content(of: Kept) -> dict[str, bytes]:
     return found
 
 
-@pytest.mark.parametrize("name", ROUTES[ANYBODY].split())
-def test_what_is_there_for_all_shows_nothing_of_another(name, others):
+@pytest.mark.parametrize("part", range(4))
+def test_what_is_there_for_all_shows_nothing_of_another(part):
     of = kept()
-    address = "/favicon.ico" if name == "favicon" else address_for_all(name)
     before = content(of)
     sent = FIELDS | {"sheet": str(of.keys[SHEET]["pk"]), "text": "n = 1", "q": "", "words": ""}
-    for client in others:
-        for ask in (client.get, client.post):
-            reply = ask(address, sent)
-            assert reply.status_code < 500
-            assert SECRET.encode() not in b"".join(reply)
+    for name in ROUTES[ANYBODY].split()[part::4]:
+        address = "/favicon.ico" if name == "favicon" else address_for_all(name)
+        for client in somebodies(f"{name}@tea.example"):
+            for ask in (client.get, client.post):
+                reply = ask(address, sent)
+                assert reply.status_code < 500, name
+                assert SECRET.encode() not in b"".join(reply), name
     assert content(of) == before
 
 

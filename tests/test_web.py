@@ -101,9 +101,15 @@ def test_what_is_no_address_is_said(part, bind, monkeypatch, capsys):
     assert "cannot serve at" in f"{ended.value} {capsys.readouterr().err}"
 
 
-def test_paths_are_read_once(tmp_path):
-    server = Server(tmp_path)
+@pytest.fixture(scope="module")
+def server(tmp_path_factory):
+    server = Server(tmp_path_factory.mktemp("data"))
     server.start()
+    yield server
+    server.kill()
+
+
+def test_paths_are_read_once(server):
     answers = {}
     for path in ("/handbook/%73in", "/handbook/%2573in", "http://127.0.0.1/handbook/sin"):
         line = http.client.HTTPConnection("127.0.0.1", server.port, timeout=PATIENCE)
@@ -112,7 +118,6 @@ def test_paths_are_read_once(tmp_path):
         line.endheaders()
         answers[path] = line.getresponse().status
         line.close()
-    server.kill()
     assert list(answers.values()) == [200, 404, 200]
 
 
@@ -125,9 +130,7 @@ def memory_of(server):
     return max(found)
 
 
-def test_uploads_that_are_never_finished_are_in_files(tmp_path):
-    server = Server(tmp_path)
-    server.start()
+def test_uploads_that_are_never_finished_are_in_files(server):
     client = Client(server)
     client.keep("1 + 1")
     before = memory_of(server)
@@ -150,11 +153,10 @@ def test_uploads_that_are_never_finished_are_in_files(tmp_path):
     assert memory_of(server) < before + 100  # of 200 megabytes
     for line in lines:
         line.close()
-    server.kill()
 
 
 def test_what_is_under_way_is_answered_when_it_is_told_to_end(tmp_path):
-    server = Server(tmp_path)
+    server = Server(tmp_path, workers=2)
     server.start()
     client = Client(server)
     client.keep("1 + 1")
@@ -170,9 +172,7 @@ def test_what_is_under_way_is_answered_when_it_is_told_to_end(tmp_path):
     server.kill()
 
 
-def test_an_upload_that_finds_no_room_on_the_disk_is_told_so(tmp_path):
-    server = Server(tmp_path)
-    server.start()
+def test_an_upload_that_finds_no_room_on_the_disk_is_told_so(server):
     client = Client(server)
     client.keep("1 + 1")
     for pid in server.parts("web"):  # as where the disk is full
@@ -185,4 +185,3 @@ def test_an_upload_that_finds_no_room_on_the_disk_is_told_so(tmp_path):
         line.sendall(b"x" * 4_000_000)
         assert b" 507 " in line.recv(4096)
     assert 'data-text="4"' in client.preview("2 + 2")
-    server.kill()

@@ -108,13 +108,13 @@ def test_what_was_kept_goes_when_somebody_signs_out_or_the_sheet_is_gone(page, o
     expect(page.get_by_role("heading", name="There is no connection")).to_be_visible()
 
 
-def test_it_can_be_installed(page, own_server):
-    page.goto(own_server.url)
+def test_it_can_be_installed(page, server):
+    page.goto(server.url)
     manifest = page.evaluate(
         """async () => (await fetch(document.querySelector("link[rel=manifest]").href)).json()"""
     )
     assert (manifest["start_url"], manifest["display"]) == ("/", "standalone")
     at = page.locator("link[rel=manifest]").get_attribute("href")
     for icon in manifest["icons"]:
-        reply = page.request.get(f"{own_server.url}{at.rpartition('/')[0]}/{icon['src']}")
+        reply = page.request.get(f"{server.url}{at.rpartition('/')[0]}/{icon['src']}")
         assert reply.headers["content-type"] == icon["type"]

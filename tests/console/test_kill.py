@@ -25,7 +25,7 @@ PART_LINES = 20
 
 def test_no_answered_line_is_lost(tmp_path):
     random.seed(20)
-    server = Server(tmp_path)
+    server = Server(tmp_path, workers=2)
     server.start()
     client = Client(server)
     client.keep("/record it all", "00000000-0000-0000-0001-000000000000")
@@ -64,7 +64,7 @@ def test_no_answered_line_is_lost(tmp_path):
 @pytest.mark.parametrize("part", ["the service of the evaluators"])
 def test_a_part_that_is_ended_is_started_again_and_no_line_is_lost(tmp_path, part):
     random.seed(part)
-    server = Server(tmp_path)
+    server = Server(tmp_path, workers=2)
     server.start()
     client = Client(server)
     answered: list[str] = []

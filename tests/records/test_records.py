@@ -116,7 +116,7 @@ def test_a_record_grows_while_it_is_looked_at(someone):
 def test_two_hundred_events_are_shown_in_their_order(someone):
     sheet = someone.sheet
     services.begin(sheet, "long")
-    someone.keep(*(f"{n}*2" for n in range(200)))
+    someone.keep("\n".join(f"{n}*2" for n in range(200)))
     shown = someone.shown(Record.objects.get().get_absolute_url())
     places = [shown.index(f"<code>{n}*2</code>") for n in range(200)]
     assert places == sorted(places)
