@@ -237,13 +237,7 @@ class _Drawing:
         places = [low + (high - low) * at / COLUMNS for at in range(COLUMNS + 1)]
         with precision(BITS):
             rough = [self._enclosure(term, a, b) for a, b in pairwise(places)]
-            heights = sorted(
-                (one[1] + one[0]) / 2 for one in rough if one is not None and _is_sane(one)
-            )
-            tall = (
-                (heights[-1 - len(heights) // 20] - heights[len(heights) // 20]) if heights else 1
-            )
-            thin = max(tall, 1e-300) / 250
+            thin = max(_tall(rough), 1e-300) / 250
             return tuple(
                 self._scaled(self._finer(term, a, b, one, thin))
                 for (a, b), one in zip(pairwise(places), rough, strict=True)
@@ -439,6 +433,17 @@ def _of(value: Value, step: float, zero: float = 0.0) -> float:
 
 def _float(number: Number) -> float:
     return float(number.ball(BITS).mid())
+
+
+def _tall(columns: Sequence[Column]) -> float:
+    """About how high a curve is drawn: all of it, or most of one that has gaps."""
+    heights = sorted(
+        (one[0] + one[1]) / 2
+        for one in columns
+        if one is not None and one != EMPTY and _is_sane(one)
+    )
+    cut = len(heights) // 20 if None in columns else 0
+    return heights[-1 - cut] - heights[cut] if heights else 1.0
 
 
 def _is_sane(column: tuple[float, float]) -> bool:

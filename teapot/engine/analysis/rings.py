@@ -4,6 +4,7 @@ series of real balls, and quotients of these, whose poles are zeros of what stan
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
+from functools import lru_cache
 from typing import Any, Protocol, TypeVar, cast
 
 from flint import acb, arb, arb_series, ctx, fmpq
@@ -66,7 +67,13 @@ def worked_out(term: Term, ring: Ring, given: Mapping[str, Ball]) -> Ball:
 def _real(value: Number | Complex) -> arb:
     if isinstance(value, Complex):
         raise NotReal
-    return value.ball(ctx.prec)
+    return _ball_of(value, ctx.prec)
+
+
+@lru_cache(maxsize=512)
+def _ball_of(value: Number, bits: int) -> arb:
+    """A constant of a term, which is met in each of thousands of parts."""
+    return value.ball(bits)
 
 
 def whole_power(base: T, exponent: int) -> T:
@@ -86,9 +93,23 @@ def whole_power(base: T, exponent: int) -> T:
 
 
 def _square(ball: arb) -> arb:
-    """The square, which is nowhere below 0."""
-    size = abs(ball)
-    return size * size
+    """The square, of a wide ball from the squares of its ends: they are nowhere below 0."""
+    if ball.rad().is_zero():
+        return ball * ball
+    low, high = ball.abs_lower(), ball.abs_upper()
+    return (low * low).union(high * high)
+
+
+RISING = frozenset({"exp", "sinh", "arctan", "arsinh", "erf"})
+"""Functions that rise over all numbers."""
+
+WIDE = 0.05
+"""A radius from which on a function is narrower between its values at the ends."""
+
+
+def between_ends(function: Callable[[arb], arb], x: arb) -> arb:
+    """A function that rises over all of a ball."""
+    return function(x.lower()).union(function(x.upper()))
 
 
 # -- real balls ------------------------------------------------------------------------------
@@ -120,6 +141,8 @@ class Reals:
 
     def function(self, name: str, x: arb) -> arb:
         _check_domain(name, x)
+        if name in RISING and x.rad() > WIDE:
+            return between_ends(self.names[name], x)
         return _cube_root(x) if name == "cbrt" else self.names[name](x)
 
 
@@ -235,20 +258,29 @@ class Series:
         return _IN_PARTS[name](x)
 
     known: Mapping[str, Callable[[arb_series], arb_series]] = {
-        "sin": arb_series.sin, "cos": arb_series.cos, "exp": arb_series.exp,
+        "sin": arb_series.sin, "cos": arb_series.cos,
         "ln": arb_series.log, "arctan": arb_series.atan, "arcsin": arb_series.asin,
         "arccos": arb_series.acos, "gamma": arb_series.gamma, "lgamma": arb_series.lgamma,
         "erf": arb_series.erf, "lambert_w": arb_series.lambertw,
     }  # fmt: skip
 
 
+def _exp(x: arb_series) -> arb_series:
+    """Over a wide ball, exp of its constant times exp of what rises from 0."""
+    first = x[0]
+    if first.rad() <= WIDE:
+        return x.exp()
+    rest = arb_series([0, *(x[power] for power in range(1, x.length()))])
+    return between_ends(arb.exp, first) * rest.exp()
+
+
 def _sinh(x: arb_series) -> arb_series:
-    e = x.exp()
+    e = _exp(x)
     return (e - 1 / e) / 2
 
 
 def _cosh(x: arb_series) -> arb_series:
-    e = x.exp()
+    e = _exp(x)
     return (e + 1 / e) / 2
 
 
@@ -279,6 +311,7 @@ def _cbrt(x: arb_series) -> arb_series:
 
 
 _IN_PARTS: dict[str, Callable[[arb_series], arb_series]] = {
+    "exp": _exp,
     "sinh": _sinh,
     "cosh": _cosh,
     "arsinh": lambda x: (x + (x * x + 1).sqrt()).log(),

@@ -182,14 +182,16 @@ class Search:
 
     def closer(self, ball: arb, over: Enclosure) -> Enclosure:
         """A narrower enclosure, by Taylor's formula about the middle of the ball."""
-        middle = ball.mid()
-        here, rest = self.series(middle, LENGTH), self.series(ball, LENGTH)
-        if here is None or rest is None:
+        middle, last = ball.mid(), LENGTH - 1
+        rest = self.series(ball, LENGTH)
+        within = None if rest is None else rest.above
+        if not isinstance(within, arb_series) or not within[last].is_finite():
             return over
-        about, within = here.above, rest.above
-        if not (isinstance(about, arb_series) and isinstance(within, arb_series)):
+        here = self.series(middle, LENGTH)
+        about = None if here is None else here.above
+        if not isinstance(about, arb_series):
             return over
-        step, last = ball - middle, LENGTH - 1
+        step = ball - middle
         value = within[last] * whole_power(step, last)
         slope = within[last] * last * whole_power(step, last - 1)
         for power in range(last):
