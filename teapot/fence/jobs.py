@@ -12,6 +12,7 @@ from typing import ClassVar, Generic, TypeVar
 
 from teapot.engine import FullSheet, LineError, Settings
 from teapot.engine.aids.dial import angle_from, dial_of
+from teapot.engine.aids.graph import Window
 from teapot.engine.aids.pictures import Pictured, StatementWorkings, pictured, shown_in, workings_of
 from teapot.engine.aids.plane import complex_from, plane_of
 from teapot.engine.aids.typing import SoFar, typed_so_far
@@ -277,13 +278,15 @@ class Convert(Job[list[UnitOffer]]):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class ShowPicture(Job[list[Pictured]]):
-    """What the pictures of that name show of a line."""
+    """What the pictures of that name show of a line; a graph over a ``window``, if there is
+    one."""
 
     number: int
     name: str
+    window: Window | None = None
 
     def do(self, sheet: FullSheet) -> list[Pictured]:
-        return shown_in(sheet, sheet.by_number[self.number], self.name)
+        return shown_in(sheet, sheet.by_number[self.number], self.name, self.window)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -20,6 +20,11 @@ THIN = 1.7
 """Height of a curve, in points of the picture."""
 
 MOST_LABELS = 10
+LETTER, FIGURE = 6.7, 6.3
+"""Width of a letter of a label, on the average, and of a figure beside a point."""
+
+NEAR = 1
+"""How close to a curve a point may be named, which lies on it."""
 
 
 def draw(drawn: Drawn) -> str:
@@ -27,7 +32,7 @@ def draw(drawn: Drawn) -> str:
     low, high = _window(drawn)
     chart = Chart(drawn.left, drawn.right, low, high)
     parts = [*chart.frame(drawn.across, drawn.up), *_axes(chart)]
-    used: Places = []
+    taken: list[Box] = []
     for curve, stroke in zip(drawn.curves, STROKES, strict=False):
         parts += _asymptotes(chart, curve)
         parts += _curve(chart, curve, stroke)
@@ -38,10 +43,13 @@ def draw(drawn: Drawn) -> str:
             parts.append(_line("bar", x, ends[0], x, ends[1]))
             parts += [_line("bar", x - 3, end, x + 3, end) for end in ends]
         parts.append(f'<circle class="pair" cx="{x:.1f}" cy="{y:.1f}" r="2.8"/>')
-    for curve in drawn.curves:
-        parts += _named(chart, curve.named, used if len(drawn.curves) == 1 else None)
+    for named in (*(curve.named for curve in drawn.curves), drawn.crossings):
+        parts += _named(chart, named)
     if len(drawn.curves) > 1:
-        parts += _labels(chart, drawn.curves)
+        parts += _labels(chart, drawn.curves, taken)
+        parts += _where(chart, drawn.crossings, drawn.curves, taken)
+    else:
+        parts += _where(chart, drawn.curves[0].named, drawn.curves, taken)
     parts.append(_readings(drawn))
     return picture(WIDTH, HEIGHT, "".join(parts), told(drawn))
 
@@ -77,6 +85,9 @@ def told(drawn: Drawn) -> str:
         )
         names = [f"{one.kind} at {short(one.x)}" for one in curve.named[:MOST_LABELS]]
         said.append(f"{curve.typed} is {values}" + (f"; {', '.join(names)}" if names else ""))
+    if drawn.crossings:
+        places = [f"{short(one.x)} ({short(one.y)})" for one in drawn.crossings[:MOST_LABELS]]
+        said.append(f"They cross at {', '.join(places)}")
     points = f"; {len(drawn.points)} points" if drawn.points else ""
     ends = f"{drawn.across} from {short(drawn.left)} to {short(drawn.right)}"
     return f"Graph over {ends}: {'. '.join(said)}{points}."
@@ -95,6 +106,7 @@ def _window(drawn: Drawn) -> tuple[float, float]:
         reach = 3 * max(heights[-1 - cut] - middle, middle - heights[cut], 1e-300)
         heights = [y for y in heights if abs(y - middle) <= reach]
     heights += [one.y for curve in drawn.curves for one in curve.named if math.isfinite(one.y)]
+    heights += [one.y for one in drawn.crossings]
     heights += [one.y + sign * one.bar for one in drawn.points for sign in (-1, 1)]
     return wide(min(heights, default=-1.0), max(heights, default=1.0))
 
@@ -155,41 +167,92 @@ def _asymptotes(chart: Chart, curve: Curve) -> Iterator[str]:
             yield _line("asymptote", x, TOP, x, HEIGHT - BOTTOM)
 
 
-Places = list[tuple[float, float]]
-
-
-def _named(chart: Chart, named: Sequence[Named], used: Places | None) -> Iterator[str]:
-    """A dot for each point that has a name, and its place beside it where there is room; places
-    that are ``used`` already are left free, and none is named where there is no such list."""
-    for one in named:
-        if one.kind == "pole" or not math.isfinite(one.y):
-            continue
-        x, y = chart.x(one.x), chart.y(one.y)
-        dot = f'<circle class="named" cx="{x:.1f}" cy="{y:.1f}" r="2.6">'
+def _named(chart: Chart, named: Sequence[Named]) -> Iterator[str]:
+    """A dot for each point that has a name."""
+    for one in _seen(chart, named):
+        dot = f'<circle class="named" cx="{chart.x(one.x):.1f}" cy="{chart.y(one.y):.1f}" r="2.6">'
         yield f"{dot}<title>{one.kind}</title></circle>"
-        is_low = y + 16 > HEIGHT - BOTTOM
-        above = y - 7 if one.kind == "maximum" or is_low else y + 14
-        if used is None:
-            continue
-        is_free = all(abs(x - a) > 54 or abs(above - b) > 12 for a, b in used)
-        if is_free and len(used) < MOST_LABELS:
-            used.append((x, above))
-            text = short(one.x) if one.kind == "zero" else f"{short(one.x)}, {short(one.y)}"
-            anchor = "end" if x > WIDTH - 60 else "start" if x < LEFT + 30 else "middle"
-            yield label(x, above, text, "place", anchor)
 
 
-def _labels(chart: Chart, curves: Sequence[Curve]) -> Iterator[str]:
-    """What each curve is, beside its right end."""
-    taken: list[float] = []
+def _seen(chart: Chart, named: Sequence[Named]) -> list[Named]:
+    return [one for one in named if one.kind != "pole" and chart.low <= one.y <= chart.high]
+
+
+def _where(
+    chart: Chart, named: Sequence[Named], curves: Sequence[Curve], taken: list[Box]
+) -> Iterator[str]:
+    """Where points are, beside those at which there is room."""
+    for one in _seen(chart, named)[:MOST_LABELS]:
+        text = short(one.x)
+        if one.kind != "zero":
+            is_nought = abs(one.y) < (chart.high - chart.low) * 1e-9
+            text += f", {'0' if is_nought else short(one.y)}"
+        x, y, wide = chart.x(one.x), chart.y(one.y), len(text) * FIGURE
+        lefts = (x - wide / 2, x + 6, x - 6 - wide)
+        rows = (y - 7, y + 15) if one.kind == "maximum" else (y + 15, y - 7)
+        boxes = [(left, row - 9, left + wide, row + 2) for left in lefts for row in rows]
+        free = (
+            box for box in boxes if _is_inside(box) and not _meets(chart, box, curves, taken, NEAR)
+        )
+        place = next(free, None)
+        if place is not None:
+            taken.append(place)
+            yield label(place[0], place[3] - 2, text, "place")
+
+
+def _is_inside(box: Box) -> bool:
+    left, top, right, bottom = box
+    return left >= LEFT + 2 and right <= WIDTH and top >= 0 and bottom <= HEIGHT - BOTTOM
+
+
+Box = tuple[float, float, float, float]
+"""The left, top, right and bottom edge of what is written."""
+
+ASIDE = (-7.0, 15.0, -20.0, 28.0)
+"""How far below its curve a label may stand: close above it, close below it, or farther off."""
+
+MOST_TYPED = 40
+
+
+def _labels(chart: Chart, curves: Sequence[Curve], taken: list[Box]) -> Iterator[str]:
+    """What each curve is, beside it where it meets no curve and no other label: as far to the
+    right as there is such a place."""
     for curve in curves:
-        at = next((n for n in range(len(curve.columns) - 8, 0, -1) if curve.columns[n]), None)
-        column = curve.columns[at] if at is not None else None
-        if at is None or column is None:
+        text = curve.typed[:MOST_TYPED]
+        places = list(_places(chart, curve, len(text) * LETTER))
+        if not places:
             continue
-        y = min(max(chart.y((column[0] + column[1]) / 2) - 6, TOP + 10), HEIGHT - BOTTOM - 6)
-        while any(abs(y - other) < 13 for other in taken):
-            y += 13
-        taken.append(y)
-        x = LEFT + (at + 0.5) * (WIDTH - LEFT - RIGHT) / len(curve.columns)
-        yield label(x, y, curve.typed[:40], "told", "end")
+        free = (one for one in places if not _meets(chart, one, curves, taken))
+        place = next(free, places[0])
+        taken.append(place)
+        yield label(place[2], place[3] - 3, text, "told", "end")
+
+
+def _places(chart: Chart, curve: Curve, wide: float) -> Iterator[Box]:
+    """Where a label of that width may stand, the best place first."""
+    count = len(curve.columns)
+    step = (WIDTH - LEFT - RIGHT) / count
+    for at in range(count - 3, int(wide / step), -6):
+        column = curve.columns[at]
+        if column is None:
+            continue
+        right, y = LEFT + (at + 0.5) * step, chart.y((column[0] + column[1]) / 2)
+        for aside in ASIDE:
+            if TOP + 10 < y + aside < HEIGHT - BOTTOM - 4:
+                yield right - wide, y + aside - 11, right, y + aside + 3
+
+
+def _meets(
+    chart: Chart, box: Box, curves: Sequence[Curve], taken: Sequence[Box], beside: float = 4
+) -> bool:
+    """Whether a text would stand on a curve, or so little ``beside`` one, or on another text."""
+    left, top, right, bottom = box
+    if any(left < one[2] and one[0] < right and top < one[3] and one[1] < bottom for one in taken):
+        return True
+    for curve in curves:
+        step = (WIDTH - LEFT - RIGHT) / len(curve.columns)
+        first, last = (int((x - LEFT) / step) for x in (left - beside, right + beside))
+        for column in curve.columns[max(first, 0) : last + 1]:
+            if column and chart.y(column[1]) < bottom and chart.y(column[0]) > top:
+                return True
+    return False

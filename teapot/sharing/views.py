@@ -125,7 +125,7 @@ def picture(request: HttpRequest, link: UUID, number: int, name: str) -> HttpRes
     """A picture of a line."""
     _, sheet = reached(link, "sheet")
     known_by(request)
-    return picture_of(request, sheet, number, name)
+    return picture_of(request, sheet, number, name, is_shared=True)
 
 
 @require_safe

@@ -4,13 +4,16 @@ Values without a source are from memory, and each is seen from another side in
 :mod:`tests.engine.calculus_cases`, of which ``make prove-calculus`` tries hundreds.
 """
 
+import math
 import random
+from fractions import Fraction
 
 import mpmath
 import pytest
 from flint import fmpq, fmpq_poly
 
-from teapot.engine import FullSheet
+from teapot.engine import FullSheet, LineError
+from teapot.engine.aids import graph
 from teapot.engine.sheet.editing import renamed_throughout
 from tests.engine import calculus_cases
 from tests.engine.test_sheet import state
@@ -458,3 +461,67 @@ def test_a_product_item_by_item_is_said():
     assert outcome.answers[0].text == "[[1, 4], [9, 16]]"
     assert "item by item" in outcome.notices[0].text
     assert offered(outcome) == ["dot(A, A)"]
+
+
+# -- graphs -----------------------------------------------------------------------------------
+
+
+def points_of(line):
+    sheet = FullSheet()
+    outcome = sheet.answer(line)
+    assert outcome.error is None, outcome.error.text
+    columns = sheet.lines[-1].final_step.value.columns
+    return [
+        tuple(one if isinstance(one, str) else float(one.ball(64).mid()) for one in row)
+        for row in zip(*(column.items for column in columns), strict=True)
+    ]
+
+
+def test_curves_cross_where_they_are_equal_at_the_ends_of_the_range_too():
+    """x² − 2 = 2x + 1 at −1 and 3; sine and cosine at π/4 and 5π/4."""
+    found = points_of("graph(x^2 - 2, 2x + 1, x = -3..3)")
+    assert [row for row in found if row[1] == "crossing"] == [
+        ("x^2 - 2 = 2 x + 1", "crossing", -1, -1),
+        ("x^2 - 2 = 2 x + 1", "crossing", 3, 7),
+    ]
+    found = [row for row in points_of("graph(sin(t), cos(t), t = 0..7)") if row[1] == "crossing"]
+    assert [row[2] for row in found] == pytest.approx([math.pi / 4, 5 * math.pi / 4])
+    assert [row[3] for row in found] == pytest.approx([2**-0.5, -(2**-0.5)])
+
+
+def test_a_zero_at_an_end_is_named_once():
+    assert points_of("graph(x^2 - 1, x = -1..1)") == [
+        ("zero", -1, 0), ("minimum", 0, -1), ("zero", 1, 0),
+    ]  # fmt: skip
+    found = points_of("graph(sin(t), t = 0..2pi)")
+    zeros = [place for kind, place, _ in found if kind == "zero"]
+    assert zeros == pytest.approx([0, math.pi, 2 * math.pi])
+
+
+def test_where_a_quotient_has_no_value_is_neither_zero_nor_pole():
+    assert points_of("graph((x^2 - 1)/(x - 1), x = 0..2)") == []
+
+
+def test_a_graph_is_drawn_over_another_window():
+    sheet = FullSheet()
+    sheet.answer("k = 3 V")
+    sheet.answer("g := graph(k*exp(-t/(2 s)), 1 V, t = 0 s..10 s)")
+    step = sheet.lines[-1].final_step
+    [drawn] = graph.shown_over(sheet, step, (Fraction(1), Fraction(5, 2)))
+    assert (drawn.left, drawn.right, drawn.up) == (1, 2.5, "V")
+    [crossing] = drawn.crossings
+    assert crossing.x == pytest.approx(2 * math.log(3))
+    with pytest.raises(LineError, match="no length"):
+        graph.shown_over(sheet, step, (Fraction(1), Fraction(1)))
+    [as_typed] = graph.shown(step)
+    assert (as_typed.left, as_typed.right) == (0, 10)
+
+
+@pytest.mark.parametrize("spike", ["1/3", "0.7123", "2/7"])
+def test_a_narrow_spike_is_drawn_to_its_top(spike):
+    sheet = FullSheet()
+    sheet.answer(f"graph(exp(-10^8*(x - {spike})^2), x = 0..1)")
+    [drawn] = graph.shown(sheet.lines[-1].final_step)
+    columns = drawn.curves[0].columns
+    assert max(high for _, high in columns) == pytest.approx(1, abs=0.01)
+    assert sum(high > 0.01 for _, high in columns) <= 3

@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import csv
+from decimal import Decimal
+from fractions import Fraction
 from urllib.parse import quote
 from uuid import UUID
 
@@ -33,6 +35,7 @@ from teapot.console.views.replies import (
     whole_number,
 )
 from teapot.console.while_typed import as_html
+from teapot.engine.aids.graph import Window
 from teapot.engine.aids.pictures import APART
 from teapot.engine.errors import LineError
 from teapot.engine.out.cells import safe_cell
@@ -280,16 +283,44 @@ def picture(request: HttpRequest, pk: UUID, number: int, name: str) -> HttpRespo
     return picture_of(request, own_sheet(request, pk), number, name)
 
 
-def picture_of(request: HttpRequest, sheet: Sheet, number: int, name: str) -> HttpResponse:
+def picture_of(
+    request: HttpRequest, sheet: Sheet, number: int, name: str, is_shared: bool = False
+) -> HttpResponse:
     """The same of a sheet at hand."""
     own_line(sheet, number)
     if name not in APART:
         raise Http404
-    found = evaluating.work(sheet, jobs.ShowPicture(number=number, name=name))
+    try:
+        window = _window(request)
+        found = evaluating.work(sheet, jobs.ShowPicture(number=number, name=name, window=window))
+    except LineError as error:
+        return HttpResponse(error.text, status=422, content_type="text/plain; charset=utf-8")
     if not found:
         raise Http404
-    context = {"picture": found[-1], "pictures": found, "number": number}
+    context = {
+        "picture": found[-1], "pictures": found, "number": number, "is_shared": is_shared,
+        "is_moved": window is not None,
+    }  # fmt: skip
     return render(request, IN_LINE.get(name, "console/picture.html"), context)
+
+
+LONGEST_END = 40
+FARTHEST = 300
+"""Powers of ten that the end of a window may have."""
+
+
+def _window(request: HttpRequest) -> Window | None:
+    """Between which ends a graph is asked for, if that is said."""
+    typed = [request.GET.get(end, "")[:LONGEST_END] for end in ("left", "right")]
+    if not all(typed):
+        return None
+    try:
+        ends = [Decimal(end) for end in typed]
+    except ArithmeticError:
+        raise Http404 from None
+    if not all(end.is_finite() and abs(end.adjusted()) <= FARTHEST for end in ends):
+        raise Http404
+    return Fraction(ends[0]), Fraction(ends[1])
 
 
 @require_GET

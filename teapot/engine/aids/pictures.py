@@ -88,8 +88,11 @@ def pictured(name: str, shown: object, reading: str = "") -> Pictured:
     return Pictured(name, PICTURES[name].title, reading, shown)
 
 
-def shown_in(sheet: Worksheet, line: WorksheetLine, name: str) -> list[Pictured]:
-    """What the pictures of that name show of a line, statement by statement."""
+def shown_in(
+    sheet: Worksheet, line: WorksheetLine, name: str, window: graph.Window | None = None
+) -> list[Pictured]:
+    """What the pictures of that name show of a line, statement by statement; a graph over a
+    ``window``, if there is one."""
     if name == "graph":  # which stands with its value
         if any(step.value is None and step.error is None for step in line.steps):
             sheet.traced(line)
@@ -97,7 +100,9 @@ def shown_in(sheet: Worksheet, line: WorksheetLine, name: str) -> list[Pictured]
             pictured(name, shown, statement_text(step.statement))
             for step in line.steps
             if step.statement is not None and graph.is_of(step)
-            for shown in graph.shown(step)
+            for shown in (
+                graph.shown(step) if window is None else graph.shown_over(sheet, step, window)
+            )
         ]
     return [one for found in _statements(sheet, line) for one in _of_statement(sheet, found, name)]
 

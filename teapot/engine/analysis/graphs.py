@@ -3,12 +3,13 @@ zero, pole or fold between two of them is missed; and the points of it that have
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from contextlib import suppress
 from dataclasses import dataclass
 from functools import partial
-from itertools import pairwise
+from itertools import combinations, pairwise
 from math import inf
+from typing import TypeGuard
 
 from flint import arb, arb_series, fmpq
 
@@ -20,6 +21,7 @@ from teapot.engine.analysis.terms import Applied, Const, Op, Power, Reader, Term
 from teapot.engine.analysis.zeros import Search
 from teapot.engine.errors import LineError
 from teapot.engine.numbers import operators, sizes, tables, uncertain
+from teapot.engine.numbers.comparison import compare
 from teapot.engine.numbers.context import notice
 from teapot.engine.numbers.precision import precision
 from teapot.engine.numbers.values import (
@@ -30,12 +32,14 @@ from teapot.engine.numbers.values import (
     Measure,
     Number,
     Real,
+    Sized,
     Table,
     Uncertain,
     Undefined,
     Value,
     bare_size,
     exact,
+    is_nought,
     with_size,
 )
 from teapot.engine.reading.plain import node_text
@@ -47,6 +51,8 @@ from teapot.engine.sentences.analysis import (
     WANTS_BOUND,
     WANTS_INTERVAL,
 )
+
+ONE = exact(1)
 
 COLUMNS = 390
 """Parts of a range, each as wide as a point of the picture."""
@@ -72,7 +78,7 @@ EMPTY = (inf, -inf)
 
 @dataclass(frozen=True, slots=True)
 class Named:
-    """A point that has a name: a zero, a minimum, a maximum or a pole."""
+    """A point that has a name: a zero, a minimum, a maximum, a pole, or a crossing of curves."""
 
     kind: str
     x: float
@@ -107,13 +113,16 @@ class Drawn:
     right: float
     curves: tuple[Curve, ...]
     points: tuple[Point, ...]
+    crossings: tuple[Named, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
 class Graph(Table):
-    """The named points as a table, with what is drawn."""
+    """The named points as a table, with what is drawn; ``one`` is one of the unit along the axis
+    across."""
 
     drawn: Drawn | None = None
+    one: Value = ONE
 
 
 def graph(bound: Bound) -> Value:
@@ -136,6 +145,7 @@ def graph(bound: Bound) -> Value:
         raise TOO_MANY_CURVES(most=MOST_CURVES)
     drawing = _Drawing(picked(bound, _at_its_value), name, like, low, high)
     curves = [drawing.curve(one) for one in expressions]
+    crossings = drawing.crossings()
     points = _points(lists, drawing)
     across = f"{name} [{drawing.across}]" if drawing.across else name
     drawn = Drawn(
@@ -145,8 +155,10 @@ def graph(bound: Bound) -> Value:
         _float(high) / drawing.step,
         tuple(curve for curve, _ in curves),
         points,
+        tuple(drawing.named(mark) for _, mark in crossings),
     )
-    return _table(name, expressions, [named for _, named in curves], drawn)
+    marks = [found for _, found in curves]
+    return _table(name, expressions, marks, crossings, drawn, drawing.one)
 
 
 def _at_its_value(value: Value) -> Value:
@@ -191,6 +203,12 @@ class _Drawing:
         self.up_step = 1.0
         self.up_zero = 0.0
         self.up_like: Value | None = None
+        self.terms: list[tuple[Node, Term]] = []
+
+    @property
+    def one(self) -> Value:
+        """One of the unit along the axis across."""
+        return sizes.measure_of(ONE, self.like.unit) if isinstance(self.like, Sized) else ONE
 
     def curve(self, node: Node) -> tuple[Curve, list[Mark]]:
         """A curve, and its named points."""
@@ -198,12 +216,56 @@ class _Drawing:
         self._hold_unit(value)
         reader = Reader(self.bound.of, {self.name: sample}, {self.name: Var(self.name)})
         term = reader.term(node)
+        self.terms.append((node, term))
         marks = list(self._marks(node, term, value))
-        named = tuple(
-            Named(kind, _of(place, self.step), _of(height, self.up_step, self.up_zero))
-            for kind, place, height in marks
-        )
+        named = tuple(map(self.named, marks))
         return Curve(node_text(node), self._columns(term), named), marks
+
+    def named(self, mark: Mark) -> Named:
+        """A point in the units of the axes."""
+        kind, place, height = mark
+        return Named(kind, _of(place, self.step), _of(height, self.up_step, self.up_zero))
+
+    def crossings(self) -> list[tuple[str, Mark]]:
+        """The points in which two curves meet, each with the equation that holds there."""
+        found: list[tuple[str, Mark]] = []
+        for (node, term), (other, second) in combinations(self.terms, 2):
+            search = Search(Op("-", term, second), self.name)
+            equation = f"{node_text(node)} = {node_text(other)}"
+            for number, _ in self._places(search, partial(self._meet, node, other)):
+                place = with_size(self.like, number)
+                marks = self._at_height(term, "crossing", place, self.up_like or ONE)
+                found += ((equation, mark) for mark in marks)
+        return found
+
+    def _meet(self, node: Node, other: Node, at: Number) -> bool:
+        """Whether two curves are at the same height at an end of their range."""
+        first, second = self._value(node, at), self._value(other, at)
+        return first is not None and second is not None and compare("==", first, second) is True
+
+    def _value(self, node: Node, at: Number) -> Value | None:
+        """The value of an expression at a place; None where it has none."""
+        try:
+            return quietly(partial(self.bound.of, node, {self.name: with_size(self.like, at)}))
+        except LineError:
+            return None
+
+    def _places(
+        self, search: Search, holds: Callable[[Number], bool] = lambda _: False
+    ) -> Iterator[tuple[Number, fmpq]]:
+        """Where a search finds a zero, from left to right, each with a place just before it; an
+        end of the range where it ``holds`` is one."""
+        ends = [end for end in (self.low, self.high) if holds(end)]
+        known = frozenset(one.coefficient for one in ends if _is_fraction(one))
+        low, high = outer(self.low, False), outer(self.high, True)
+        zeros = search.between(low, high, known, most=MOST_PARTS, narrowest=NARROWEST)
+        if zeros.everywhere:
+            return
+        yield from ((end, low) for end in ends if end is self.low)
+        for a, b in zeros.found[:MOST_NAMED]:
+            if not any(_is_within(a, end, b) for end in ends):
+                yield exactly_there(search, a, b, lambda _: False), a
+        yield from ((end, low) for end in ends if end is self.high)
 
     def _sample(self, node: Node) -> tuple[Value, Value]:
         """A value of the expression where it has one, and the place."""
@@ -286,39 +348,35 @@ class _Drawing:
 
     def _marks(self, node: Node, term: Term, value: Value) -> Iterator[Mark]:
         """The zeros, extrema and poles of a curve, each kind from left to right."""
-        low, high = (outer(one, up) for one, up in ((self.low, False), (self.high, True)))
         nought = with_size(value, exact(0))
         core, way = core_of_slopes(term)
         slopes = Slopes(core, self.name)
-        searches = (
-            ("zero", Search(core_of_zeros(term), self.name)),
-            ("pole", Poles(once(term), self.name)),
-            ("", slopes),
+        of_zeros, of_poles = (
+            Search(core_of_zeros(term), self.name),
+            Poles(once(term), self.name),
         )
-        for kind, search in searches:
-            zeros = search.between(low, high, most=MOST_PARTS, narrowest=NARROWEST)
-            if zeros.everywhere:
-                continue
-            for a, b in zeros.found[:MOST_NAMED]:
-                if kind and self._is_both(term, search, a, b):
-                    continue
-                number = exactly_there(search, a, b, lambda _: False)
-                place = with_size(self.like, number)
-                if kind == "zero":
-                    yield kind, place, nought
-                elif kind == "pole":
-                    yield kind, place, Infinite(1)
-                else:
-                    kind_of = {1: "minimum", -1: "maximum", 0: ""}[-way * slopes.sign(a)]
-                    yield from self._extremum(term, kind_of, place, value)
+        for number, _ in self._places(of_zeros, partial(self._is_nought, node)):
+            if not self._is_both(term, number):
+                yield "zero", with_size(self.like, number), nought
+        for number, _ in self._places(of_poles):
+            if not self._is_both(term, number):
+                yield "pole", with_size(self.like, number), Infinite(1)
+        for number, before in self._places(slopes):
+            kind = {1: "minimum", -1: "maximum", 0: ""}[-way * slopes.sign(before)]
+            yield from self._at_height(term, kind, with_size(self.like, number), value)
 
-    def _is_both(self, term: Term, search: Search, a: fmpq, b: fmpq) -> bool:
+    def _is_nought(self, node: Node, at: Number) -> bool:
+        """Whether a curve is exactly 0 at an end of its range."""
+        value = self._value(node, at)
+        return value is not None and is_nought(value)
+
+    def _is_both(self, term: Term, at: Number) -> bool:
         """Whether what stands above and what stands below may both be 0: then it is neither a
         zero nor a pole."""
-        over = Search(term, self.name).enclosure(search.number(a, b).ball(BITS))
+        over = Search(term, self.name).enclosure(at.ball(BITS))
         return over is None or bool(over.below.contains(0) and over.value.contains(0))
 
-    def _extremum(self, term: Term, kind: str, place: Value, like: Value) -> Iterator[Mark]:
+    def _at_height(self, term: Term, kind: str, place: Value, like: Value) -> Iterator[Mark]:
         number = bare_size(place)
         if not kind or not isinstance(number, Exact | Real):
             return
@@ -450,6 +508,16 @@ def _is_sane(column: tuple[float, float]) -> bool:
     return column[1] - column[0] < 1e300
 
 
+def _is_fraction(number: Number) -> TypeGuard[Exact]:
+    return isinstance(number, Exact) and number.is_rational
+
+
+def _is_within(a: fmpq, number: Number, b: fmpq) -> bool:
+    """Whether a number may lie in an interval."""
+    ball = number.ball(BITS)
+    return not (ball < arb(a) or ball > arb(b))
+
+
 def _points(lists: Sequence[List], drawing: _Drawing) -> tuple[Point, ...]:
     """Pairs of lists as points, with bars where they are measured."""
     made: list[Point] = []
@@ -475,7 +543,12 @@ def _bar(value: Uncertain) -> float:
 
 
 def _table(
-    name: str, expressions: Sequence[Node], marks: Sequence[list[Mark]], drawn: Drawn
+    name: str,
+    expressions: Sequence[Node],
+    marks: Sequence[list[Mark]],
+    crossings: Sequence[tuple[str, Mark]],
+    drawn: Drawn,
+    one: Value,
 ) -> Graph:
     """The named points, a row each."""
     rows = [
@@ -483,7 +556,8 @@ def _table(
         for node, found in zip(expressions, marks, strict=True)
         for mark in sorted(found, key=lambda one: _of(one[1], 1.0))
     ]
+    rows += [(equation, *mark) for equation, mark in crossings]
     several = len(expressions) > 1
     heads = (["of"] if several else []) + ["point", name, "value"]
     columns = [List(tuple(row[at] for row in rows)) for at in range(0 if several else 1, 4)]
-    return Graph(tuple(map(tables.head_of, heads)), tuple(columns), (), drawn)
+    return Graph(tuple(map(tables.head_of, heads)), tuple(columns), (), drawn, one)

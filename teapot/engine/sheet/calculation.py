@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+from dataclasses import replace
+
 from teapot.engine.diagnostics.value_warnings import warnings_in_values
 from teapot.engine.errors import LineError
 from teapot.engine.functions.catalogue import is_built_in
@@ -10,6 +13,7 @@ from teapot.engine.numbers.values import FunctionValue, Value
 from teapot.engine.reading.tree import Node
 from teapot.engine.sentences.names import BUILT_IN_NAME
 from teapot.engine.sentences.values import ANSWER_NOT_REAL, NOT_REAL
+from teapot.engine.sheet.calls import ColumnScope
 from teapot.engine.sheet.definitions import place_of
 from teapot.engine.sheet.evaluation import evaluate, value_of_statement
 from teapot.engine.sheet.line import FOOT, Place, Step
@@ -128,6 +132,13 @@ class Calculation:
             scope = SheetScope(self.store, step, seen_from(step), trace)
             value_of_statement(step.statement, scope)
         return trace
+
+    def value_of(self, step: Step, node: Node, given: Mapping[str, Value]) -> Value:
+        """The value of another expression in the place of a step, with ``given`` values for names
+        in it."""
+        with working(replace(step.work(), notices=[])):
+            scope = SheetScope(self.store, step, seen_from(step))
+            return evaluate(node, ColumnScope(scope, given))
 
 
 def seen_from(step: Step) -> Place:

@@ -1,5 +1,6 @@
 /* A line that draws has its graph below it as soon as it is on the page and near the window. */
 import { element } from "../../teapot/js/dom.js";
+import { move, readingsOf, shareAt } from "./graph_range.js";
 import { showGraph } from "./workings.js";
 
 const run = document.getElementById("run");
@@ -23,7 +24,7 @@ const short = (number) => Number(number.toPrecision(4)).toString().replace("-", 
 
 function readAt(box, share) {
   const group = box.querySelector("[data-readings]");
-  const { across, up, left, right, from, to, curves } = JSON.parse(group.dataset.readings);
+  const { across, up, left, right, from, to, curves } = readingsOf(box);
   const at = Math.max(0, Math.min(1, share));
   box.dataset.at = at;
   const line = group.querySelector(".reader");
@@ -44,15 +45,14 @@ const boxOf = (event) => event.target.closest?.("[data-chart=graph]");
 run.addEventListener("pointermove", (event) => {
   const svg = boxOf(event) && event.target.closest("svg");
   if (!svg) return;
-  const { from, to } = JSON.parse(svg.querySelector("[data-readings]").dataset.readings);
-  const box = svg.getBoundingClientRect();
-  const x = ((event.clientX - box.left) / box.width) * svg.viewBox.baseVal.width;
-  readAt(boxOf(event), (x - from) / (to - from));
+  readAt(boxOf(event), shareAt(svg, readingsOf(boxOf(event)), event.clientX));
 });
 run.addEventListener("keydown", (event) => {
   const box = boxOf(event);
   const way = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
   if (!box || event.target !== box || !way || event.altKey || event.ctrlKey) return;
   event.preventDefault();
-  readAt(box, Number(box.dataset.at ?? 0.5) + (way * (event.shiftKey ? 20 : 1)) / 390);
+  const share = Number(box.dataset.at ?? 0.5) + (way * (event.shiftKey ? 20 : 1)) / 390;
+  if (share < 0 || share > 1) return move(box, { aside: way / 4 }); // on, beyond the end
+  readAt(box, share);
 });

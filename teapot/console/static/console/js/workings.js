@@ -29,7 +29,7 @@ export function showGraph(line) {
   const open = line.querySelector("[data-chart=graph]");
   if (!button) return open?.remove();
   open?.remove();
-  toggleChart(line, "graph", button, { quiet: true });
+  toggleChart(line, "graph", button, { quiet: true, range: open?.dataset.range });
 }
 
 async function showWorkings(line) {
@@ -41,14 +41,15 @@ async function showWorkings(line) {
 }
 
 /** Opens a chart of a line below it, or closes it. */
-export async function toggleChart(line, name, button, { quiet = false } = {}) {
+export async function toggleChart(line, name, button, { quiet = false, range = "" } = {}) {
   const open = line.querySelector(`[data-chart=${name}]`);
   button.setAttribute("aria-expanded", String(!open));
   if (open) return open.remove();
-  const reply = await fetch(`${page().url}/lines/${line.dataset.number}/pictures/${name}`).catch(() => null);
+  const reply = await fetch(`${page().url}/lines/${line.dataset.number}/pictures/${name}?${range}`).catch(() => null);
   if (!reply?.ok) return say(reply?.status === 404 ? "There is nothing to draw: the values are all alike, or too far apart." : `The ${name} could not be had.`);
   const html = await reply.text();
   if (line.querySelector(`[data-chart=${name}]`)) return;
   stayAtFoot(() => line.append(fragment(html)));
+  line.querySelector(`[data-chart=${name}]`).dataset.range = range;
   if (!quiet) line.querySelector(`[data-chart=${name}]`).scrollIntoView({ block: "nearest" });
 }

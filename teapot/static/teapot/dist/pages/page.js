@@ -1,1 +1,1 @@
-import{q as r}from"./shared-CYBZWCM2.js";r();
+import{q as r}from"./shared-QABKWOLZ.js";r();
