@@ -21,7 +21,7 @@ demo: setup
 	$(BIN)/python -m teapot.serve --bind 127.0.0.1:8000
 
 test: setup chromium
-	$(BIN)/python -m pytest -n 2 --dist loadfile --no-loadscope-reorder --durations 30
+	$(BIN)/python -m pytest -n 3 --dist loadfile --no-loadscope-reorder --durations 30
 
 # What a developer runs again and again: the engine alone, without Django and without a browser.
 test-engine: setup

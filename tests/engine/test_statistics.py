@@ -99,6 +99,12 @@ def test_the_line_of_the_certified_regression():
     assert same(ask("intercept(x, y)"), certified(lines, "B0")[0])
     squared = certified(lines, "R-Squared")[0]
     assert same(ask("correlation(x, y)^2"), squared)
+    for place, label in enumerate(("B1", "B0"), 1):
+        value, deviation = certified(lines, label)
+        assert same(ask(f"value(least_squares(x, y)[{place}])"), value)
+        assert same(ask(f"uncertainty(least_squares(x, y)[{place}])"), deviation)
+    noise = certified(lines, "Standard Deviation")[0]
+    assert same(ask("sqrt(sum(residuals(x, y)^2)/(count(x) - 2))"), noise)
 
 
 @pytest.mark.parametrize(

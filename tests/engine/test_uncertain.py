@@ -350,6 +350,19 @@ def test_a_calibration_line():
     assert answer(*y, "uncertainty(k_1) as 2 digits") == "≈ 0.00067"
     # both from the same readings, so that their correlation of −0.930 is in it
     assert answer(*y, "c_1 + 10*k_1") == "≈ -0.1494 ± 0.0041"
+    line = (*CALIBRATION, "line = least_squares(x, b)")
+    assert answer(*line, "line") == "≈ [0.00218 ± 0.00067, -0.1712 ± 0.0029]"
+    assert answer(*line, "line[2] + 10*line[1]") == "≈ -0.1494 ± 0.0041"
+    assert answer(*line, "line[1] - least_squares(x, b)[1]") == "= 0"  # the same points
+
+
+def test_a_line_of_least_squares_says_what_it_cannot_tell():
+    assert error("least_squares([1, 2], [1, 2])") == "too-few-points"
+    assert error("least_squares([1, 2, 3], [1, 2])") == "unequal-lengths"
+    assert answer("least_squares([1, 1, 1], [1, 2, 3])") == "= undefined"
+    own = outcome("least_squares([1, 2, 3], [1 ± 0.1, 2.2 ± 0.1, 2.9 ± 0.1])")
+    assert [one.code for one in own.notices] == ["points-without-their-own"]
+    assert answer("residuals([1 s, 2 s, 3 s], [1 m, 2 m, 3 m])") == "= [0 m, 0 m, 0 m]"
 
 
 def test_a_standard_of_cadmium():

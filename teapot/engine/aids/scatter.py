@@ -19,7 +19,7 @@ from teapot.engine.sheet.workings import Workings
 MOST = 1500
 """Points that are drawn; of more, as many are taken evenly."""
 
-OF_PAIRS = ("correlation", "slope", "intercept")
+OF_PAIRS = ("correlation", "slope", "intercept", "least_squares", "residuals")
 LONGEST_NAME = 24
 
 

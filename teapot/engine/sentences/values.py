@@ -71,6 +71,18 @@ NO_DATE_IN_TEXT = Problem(
 
 NO_SUCH_DATE = Problem("no-such-date", "Dates run from the year 1 to the year 9999.")
 
+TOO_FEW_POINTS = Problem(
+    "too-few-points",
+    "At least {least} points are needed to see how far they scatter about a line; slope and "
+    "intercept need two.",
+)
+
+POINTS_WITHOUT_THEIR_OWN = Problem(
+    "points-without-their-own",
+    "The uncertainty is that of the points about their line. Those of the points themselves are "
+    "carried by slope and intercept.",
+)
+
 UNEQUAL_LENGTHS = Problem(
     "unequal-lengths",
     "The lists have different lengths: {length:,} and {other:,} items.",
