@@ -23,10 +23,11 @@ from teapot.engine.numbers.arrays import without_missing
 from teapot.engine.numbers.bulk_sums import numbers_in
 from teapot.engine.numbers.tables import by_name, height, in_numbers, units_of, with_measures
 from teapot.engine.numbers.values import Exact, Table, Value, is_missing
+from teapot.engine.out.exact_cells import exact_cell
 from teapot.engine.parsing.parser import parse
 from teapot.engine.reading.mathml import statement_mathml
 from teapot.engine.reading.tree import Assignment
-from teapot.engine.sentences.tables import NOT_ONE_TEST
+from teapot.engine.sentences.tables import NOT_ONE_TEST, OTHER_COLUMNS
 from teapot.engine.sheet.shown import ShownError
 from teapot.fence.jobs import Job
 
@@ -212,12 +213,39 @@ class AllRows(Job[list[list[str]]]):
     test: str = ""
 
     def do(self, sheet: FullSheet) -> list[list[str]]:
-        units, table = in_numbers(_chosen(self.file, self.test))
-        heads = [
-            f"{name} [{unit}]" if unit else name
-            for name, unit in zip(by_name(table), units, strict=True)
-        ]
-        return [heads, *_cells(table, range(height(table)))]
+        return _as_in_file(_chosen(self.file, self.test))
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class JoinRows(Job[list[list[str]]]):
+    """The rows of a table and after them those of a file with the same columns, whose order may
+    be another."""
+
+    file: File
+    more: File
+
+    def do(self, sheet: FullSheet) -> list[list[str]]:
+        first, second = (_as_in_file(table_in(file)) for file in (self.file, self.more))
+        heads, others = first[0], second[0]
+        if sorted(heads) != sorted(others):
+            ours, theirs = (
+                ", ".join(head for head in one if head not in other)
+                for one, other in ((heads, others), (others, heads))
+            )
+            raise OTHER_COLUMNS(ours=ours or "no others", theirs=theirs or "no others")
+        order = [others.index(head) for head in heads]
+        return [*first, *([row[at] for at in order] for row in second[1:])]
+
+
+def _as_in_file(table: Table) -> list[list[str]]:
+    """All rows below their heads, each cell with all its digits."""
+    units, table = in_numbers(table)
+    heads = [
+        f"{name} [{unit}]" if unit else name
+        for name, unit in zip(by_name(table), units, strict=True)
+    ]
+    columns = ([exact_cell(one) for one in column.items] for column in table.columns)
+    return [heads, *map(list, zip(*columns, strict=True))]
 
 
 def _chosen(file: File, test: str) -> Table:

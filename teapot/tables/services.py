@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+import csv
+from collections.abc import Iterable, Sequence
 from dataclasses import asdict
 from datetime import timedelta
 from shutil import copyfile
@@ -97,6 +98,17 @@ def replace(version: Version, table: DataTable, guess: Guess, rows: int) -> None
     for old in table.versions.order_by("-made")[MOST_VERSIONS : MOST_VERSIONS + LOOKED_THROUGH]:
         if not _is_used(old):
             drop(old)
+
+
+def append(version: Version, table: DataTable, rows: Sequence[Sequence[str]]) -> None:
+    """Makes the newest version of a table one with more rows: all of them, below their heads, take
+    the place of the file that was brought in."""
+    with version.path.open("w", encoding="utf-8", newline="") as file:
+        csv.writer(file).writerows(rows)
+    version.size = version.path.stat().st_size
+    before = table.newest.guess
+    guess = Guess(",", ".", has_head=True, columns=before.columns, marks=before.marks)
+    replace(version, table, guess, len(rows) - 1)
 
 
 def _is_used(version: Version) -> bool:

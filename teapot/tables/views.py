@@ -235,10 +235,16 @@ def keep(request: HttpRequest, pk: UUID) -> HttpResponse:
     try:
         job = file_jobs.LookAt(path=str(version.path), guess=_guess(request))
         shown = ask(version.pk, job)
-        older = request.POST.get("table")
+        appended = request.POST.get("append_to")
+        older = appended or request.POST.get("table")
         if older:
             table = _own_table(request, UUID(older))
-            services.replace(version, table, shown.guess, shown.rows)
+            if appended:
+                more = File(str(version.path), shown.guess)
+                rows = ask(version.pk, file_jobs.JoinRows(file=table.newest.file, more=more))
+                services.append(version, table, rows)
+            else:
+                services.replace(version, table, shown.guess, shown.rows)
         else:
             table = services.keep(version, request.POST.get("name", ""), shown.guess, shown.rows)
     except LineError as error:

@@ -281,3 +281,43 @@ def test_a_picture_is_of_the_rows_that_the_filter_leaves(person):
     some = page(person, f"{table}/picture?up=temp&across=&test=temp > 91 °C")
     assert "3 pairs: row from 1 to 3" in some
     assert "nothing to draw" in page(person, f"{table}/picture?up=pot")
+
+
+def test_all_rows_are_saved_with_all_their_digits(person):
+    text = "x,y [mm],z\n3.14159265358979323846,12345678901.234,1e-30\n-0.10000000000000001,7,A B\n"
+    table = kept(person, text, "long")
+    saved = person.get(f"{table}/rows.csv").content.decode()
+    assert saved.splitlines() == [
+        "x,y [mm],z", "3.14159265358979323846,12345678901.234,1e-30",
+        "-0.10000000000000001,7,A B",
+    ]  # fmt: skip
+
+
+def test_rows_are_added_to_a_table_with_the_same_columns(person):
+    kept(person)
+    services.keep(Sheet.objects.get(), 'count(shelf("cooling pots").temp)', uuid.uuid4())
+    more = "pot;time [min];temp [°C]\nC;0;95,123456789012\nC;1;\n"
+    table = DataTable.objects.get(owner__isnull=False)
+    address = bring(person, more, table=str(table.pk)).headers["Location"].partition("?")[0]
+    assert "Add its rows at the end" in page(person, f"{address}?table={table.pk}")
+    reply = person.post(f"{address}/keep", {"append_to": str(table.pk)})
+    assert reply.headers["Location"] == table.get_absolute_url(), unescape(reply.content.decode())
+    saved = person.get(f"{table.get_absolute_url()}/rows.csv").content.decode().splitlines()
+    assert saved == [
+        "time [min],temp [°C],pot", "0,96.0,A".replace(".0", ""), "1,91.25,A", "2,,A", "0,95.5,B",
+        "1,90.1,B", "0,95.123456789012,C", "1,,C",
+    ]  # fmt: skip
+    assert table.versions.count() == 2
+    [made] = services.compute_again(Sheet.objects.get(), None)
+    assert made.line.outcome["answers"][0]["text"] == "5"
+
+
+def test_rows_with_other_columns_or_units_are_not_added(person):
+    kept(person)
+    table = DataTable.objects.get(owner__isnull=False)
+    for other in ("time [s],temp [°C],pot\n0,9,A\n", "time [min],pot\n0,A\n"):
+        address = bring(person, other, table=str(table.pk)).headers["Location"].partition("?")[0]
+        reply = person.post(f"{address}/keep", {"append_to": str(table.pk)})
+        assert "the columns and their units have to be the same" in unescape(reply.content.decode())
+    assert table.versions.count() == 1
+    assert bring(person).status_code == 302

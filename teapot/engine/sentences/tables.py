@@ -18,6 +18,12 @@ NO_COLUMN = Problem("no-column", "The table has no column {name}. It has {known}
 
 NOT_A_FILE = Problem("not-a-file", "This file cannot be read: {why}.")
 
+OTHER_COLUMNS = Problem(
+    "other-columns",
+    "Its rows cannot be added: the columns and their units have to be the same. The table has "
+    "{ours}; the file has {theirs}.",
+)
+
 NOT_ONE_TEST = Problem(
     "not-one-test",
     "This needs one test that uses the columns as names, such as temp > 80.",
