@@ -41,6 +41,17 @@ EQUATION = re.compile(
     rf"(?P<b>[^=]+?)(?:\s+for\s+(?P<name>{NAME}))?",
     re.IGNORECASE,
 )
+SYSTEM = re.compile(
+    r"solve\s+(?P<rows>[^=]+==?[^=]+(?:(?:,|;|\band\b)[^=]+==?[^=]+)+)", re.IGNORECASE
+)
+BETWEEN_ROWS = re.compile(r"\s*(?:,|;|\band\b)\s*", re.IGNORECASE)
+GRAPH = re.compile(
+    r"(?:graph|plot|draw|sketch)\s+(?:of\s+)?(?:y\s*=\s*|f\(x\)\s*=\s*)?(?P<of>.+?)"
+    rf"(?:,?\s+(?:for|with)\s+(?P<name>{NAME}))?"
+    r"(?:,?\s*(?:=|from|between)\s*(?P<a>[^\s.]\S*?)\s*(?:\.\.|\bto\b|\band\b)\s*(?P<b>\S+))?",
+    re.IGNORECASE,
+)
+IS_FORMULA = re.compile(r"[-+*/^(\d]|^\w$")
 WORDS = {"∑": "sum", "∏": "product"}
 
 
@@ -66,6 +77,14 @@ def _call(line: str, functions: Container[str], quantities: Container[str]) -> s
     if found := SUM.fullmatch(line) or SUM_FOR.fullmatch(line):
         word, where = found["word"].lower(), f"{found['name']} = {found['a']}..{found['b']}"
         return f"{WORDS.get(word, word)}({found['of']}, {where})"
+    if found := SYSTEM.fullmatch(line):
+        rows = [re.sub("==?", "==", row, count=1) for row in BETWEEN_ROWS.split(found["rows"])]
+        names = unknowns_in(" ".join(rows), functions, quantities)
+        return f"solve([{', '.join(rows)}], [{', '.join(names)}])"
+    if (found := GRAPH.fullmatch(line)) and IS_FORMULA.search(found["of"]):
+        name = found["name"] or unknown(found["of"])
+        ends = f"{found['a']}..{found['b']}" if found["a"] else "-10..10"
+        return f"graph({found['of']}, {name} = {ends})"
     if found := EQUATION.fullmatch(line):
         name = found["name"] or found["first"] or unknown(found["a"], found["b"])
         return f"solve({found['a']} == {found['b']}, {name})"
@@ -83,11 +102,19 @@ def unknown_in(
     text: str, functions: Container[str] = (), quantities: Container[str] = ()
 ) -> str | None:
     """The only name in a text that has no value; None where there are none, or several."""
-    names = {
+    names = unknowns_in(text, functions, quantities)
+    return names[0] if len(names) == 1 else None
+
+
+def unknowns_in(
+    text: str, functions: Container[str] = (), quantities: Container[str] = ()
+) -> list[str]:
+    """The names in a text that have no value, in their order, each once."""
+    names = (
         found[0]
         for found in re.finditer(rf"(?<![\w.]){NAME}(?!\w*\s*\()|(?<=\d){NAME}(?!\w*\s*\()", text)
         if found[0] not in functions
         and found[0] not in quantities
         and found[0] not in CONSTANT_NAMES
-    }
-    return names.pop() if len(names) == 1 else None
+    )
+    return list(dict.fromkeys(names))

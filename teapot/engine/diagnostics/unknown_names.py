@@ -110,6 +110,9 @@ def unknown_name(node: Name, quantities: Iterable[str]) -> LineError:
     if len(name) > 1 and all(letter in known for letter in name):
         parts = "*".join(name)  # RC, of a resistor and a capacitor
         return NO_QUANTITY(node.span, (replace(node.span, parts),), name=name)
+    if name.endswith("'") and name.rstrip("'") in known:
+        mends = (replace(node.span, f"transpose({name[:-1]})"),) if name.count("'") == 1 else ()
+        return UNKNOWN_NAME(node.span, mends, name=name)
     differs_in_case = any(one.lower() == name.lower() for one in known)
     for words, error in WORDS:
         if name in words and not (differs_in_case and isinstance(words, _Units)):

@@ -32,7 +32,7 @@ from teapot.engine.reading.tree import (
     Statement,
 )
 from teapot.engine.reading.vocabulary import TRIGONOMETRIC
-from teapot.engine.sentences.matrices import ITEM_BY_ITEM
+from teapot.engine.sentences.matrices import DIVIDED_ITEM_BY_ITEM, ITEM_BY_ITEM, RAISED_ITEM_BY_ITEM
 from teapot.engine.sentences.warnings import (
     CONVERTED_BY_HAND,
     NOT_CALLED,
@@ -67,15 +67,25 @@ def warnings_in_values(
 
 
 def _products_of_matrices(nodes: Sequence[Node], values: Values) -> Iterator[Notice]:
-    """``A*B`` of two matrices, which is done item by item."""
+    """``A*B``, ``A/B`` and ``A^2`` of matrices, which are done item by item."""
     for node in nodes:
-        if not isinstance(node, Binary) or node.op not in ("*", IMPLIED):
+        if not isinstance(node, Binary):
             continue
         sides = (node.left, node.right)
-        found = [values.get(id(side)) for side in sides]
-        if all(one is not None and is_matrix(one) for one in found):
-            first, second = map(node_text, sides)
-            yield ITEM_BY_ITEM.notice((replace(node.span, f"dot({first}, {second})"),))
+        left, right = (values.get(id(side)) for side in sides)
+        first, second = map(node_text, sides)
+        has_matrix = any(one is not None and is_matrix(one) for one in (left, right))
+        if has_matrix and isinstance(left, List) and isinstance(right, List):
+            if node.op in ("*", IMPLIED):
+                yield ITEM_BY_ITEM.notice((replace(node.span, f"dot({first}, {second})"),))
+                return
+            if node.op == "/" and right is not None and is_matrix(right):
+                mend = replace(node.span, f"dot({first}, inverse({second}))")
+                yield DIVIDED_ITEM_BY_ITEM.notice((mend,))
+                return
+        elif node.op == "^" and left is not None and is_matrix(left):
+            power = {"2": f"dot({first}, {first})", "-1": f"inverse({first})"}.get(second)
+            yield RAISED_ITEM_BY_ITEM.notice((replace(node.span, power),) if power else ())
             return
 
 

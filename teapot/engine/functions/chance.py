@@ -14,7 +14,6 @@ from teapot.engine.errors import Asks, LineError
 from teapot.engine.functions.record import Function, Parameter
 from teapot.engine.numbers.context import current
 from teapot.engine.numbers.values import (
-    KINDS,
     Angle,
     Complex,
     Date,
@@ -25,6 +24,7 @@ from teapot.engine.numbers.values import (
     Uncertain,
     Value,
     exact,
+    kind_in_words,
 )
 from teapot.engine.reading.described import Example
 from teapot.engine.reading.plain import node_text
@@ -153,7 +153,7 @@ def check_kind(value: Value, preset: Value | None) -> None:
     if not isinstance(value, kinds):
         if isinstance(preset, Measure) and isinstance(value, Exact | Real):
             raise REPLY_WITHOUT_UNIT(unit=preset.unit.text)
-        wanted, kind = (KINDS.get(type(one), "a number") for one in (preset, value))
+        wanted, kind = (kind_in_words(one) for one in (preset, value))
         raise OTHER_KIND(wanted=wanted, kind=kind)
 
 

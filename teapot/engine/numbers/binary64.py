@@ -17,7 +17,6 @@ from flint import arb, fmpq
 
 from teapot.engine.numbers.precision import precision
 from teapot.engine.numbers.values import (
-    KINDS,
     Angle,
     Exact,
     Infinite,
@@ -27,6 +26,7 @@ from teapot.engine.numbers.values import (
     Value,
     ends_of,
     is_tiny,
+    kind_in_words,
 )
 from teapot.engine.sentences.values import FUNCTION_NOT_IN_BINARY64, KIND_NOT_IN_BINARY64
 
@@ -49,7 +49,7 @@ def nearest(value: Value) -> float:
         case Exact() | Real():
             pass
         case _:
-            kind = KINDS[type(value)]
+            kind = kind_in_words(value)
             raise KIND_NOT_IN_BINARY64(kind=kind)
     bits = 128
     while bits <= 4096:

@@ -20,7 +20,6 @@ from teapot.engine.numbers.context import notice
 from teapot.engine.numbers.measure_array import MeasureArray
 from teapot.engine.numbers.precision import precision
 from teapot.engine.numbers.values import (
-    KINDS,
     REALS,
     Bounds,
     Complex,
@@ -40,6 +39,7 @@ from teapot.engine.numbers.values import (
     Uncertain,
     Undefined,
     Value,
+    kind_in_words,
     real,
 )
 from teapot.engine.sentences.values import NO_ORDER
@@ -290,7 +290,7 @@ def _is_ordered(value: Value) -> bool:
 def _compare_unordered(op: str, a: Value, b: Value) -> bool | Undefined:
     """Only whether the two are the same."""
     if op not in ("==", "!="):
-        kind = KINDS.get(type(b if _is_ordered(a) else a), "a number")
+        kind = kind_in_words(b if _is_ordered(a) else a)
         raise NO_ORDER(op=op, kind=kind)
     equal: bool | Undefined
     if isinstance(a, Complex) or isinstance(b, Complex):

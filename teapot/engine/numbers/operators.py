@@ -22,7 +22,6 @@ from teapot.engine.numbers.context import conventions, notice
 from teapot.engine.numbers.items import item_by_item
 from teapot.engine.numbers.measure_array import MeasureArray
 from teapot.engine.numbers.values import (
-    KINDS,
     REALS,
     Angle,
     Complex,
@@ -41,6 +40,7 @@ from teapot.engine.numbers.values import (
     bare_size,
     is_complex,
     joined,
+    kind_in_words,
     real,
 )
 from teapot.engine.sentences.units import JUMPS
@@ -113,7 +113,7 @@ def number(value: Value) -> Scalar:
     """``value``, where something can be computed with it.  Errors: :class:`LineError`."""
     if isinstance(value, NUMBERS):
         return value
-    raise NOT_A_NUMBER(kind=KINDS[type(value)])
+    raise NOT_A_NUMBER(kind=kind_in_words(value))
 
 
 def plane(value: Value) -> Plane:

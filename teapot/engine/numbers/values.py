@@ -435,6 +435,15 @@ KINDS: dict[type, str] = {
 """What is said of a value that is no real number."""
 
 
+def kind_in_words(value: object) -> str:
+    """What kind a value is of.
+
+    >>> kind_in_words(True), kind_in_words(exact(2))
+    ('a truth value', 'a number')
+    """
+    return next((words for kind, words in KINDS.items() if isinstance(value, kind)), "a number")
+
+
 Truth = bool | Undefined
 """Whether something holds, or why nobody can say."""
 

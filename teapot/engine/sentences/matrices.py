@@ -19,3 +19,13 @@ SINGULAR_MATRIX = Problem(
 ITEM_BY_ITEM = Problem(
     "item-by-item", "* multiplies matrices item by item. The product of matrices is dot."
 )
+
+DIVIDED_ITEM_BY_ITEM = Problem(
+    "divided-item-by-item",
+    "/ divides matrices item by item. The product with an inverse is dot(A, inverse(B)).",
+)
+
+RAISED_ITEM_BY_ITEM = Problem(
+    "raised-item-by-item",
+    "^ raises each item of a matrix. The product with itself is dot(A, A), the inverse inverse(A).",
+)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import replace
 
+from teapot.engine.diagnostics.bound_calls import bound_call_in
 from teapot.engine.diagnostics.value_warnings import warnings_in_values
 from teapot.engine.errors import LineError
 from teapot.engine.functions.catalogue import is_built_in
@@ -44,9 +45,9 @@ class Calculation:
     def _evaluate(self, step: Step) -> None:
         assert step.statement is not None
         trace: Trace = []
+        scope = SheetScope(self.store, step, seen_from(step), trace)
         try:
             with working(step.work()) as work:
-                scope = SheetScope(self.store, step, seen_from(step), trace)
                 step.value = value_of_statement(step.statement, scope)
                 self._refuse_covering(step)
                 values = values_in(trace)
@@ -72,7 +73,8 @@ class Calculation:
         except LineError as error:
             if error.is_a(NOT_REAL) and step.line.conventions.numbers == "real":
                 _say_that_sheet_is_real(error)
-            step.error = error
+            names = scope.quantity_names()
+            step.error = bound_call_in(step.nodes, {*names}) or error
         if step.keeps_values:
             step.values = values_in(trace)
 

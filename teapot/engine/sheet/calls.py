@@ -17,7 +17,6 @@ from teapot.engine.numbers.arrays import kinds_of
 from teapot.engine.numbers.context import conventions, current, notice
 from teapot.engine.numbers.items import item_by_item
 from teapot.engine.numbers.values import (
-    KINDS,
     REALS,
     Angle,
     Complex,
@@ -32,6 +31,7 @@ from teapot.engine.numbers.values import (
     Undefined,
     Value,
     is_complex,
+    kind_in_words,
 )
 from teapot.engine.reading.plain import node_text
 from teapot.engine.reading.tree import NOWHERE, AnswerOf, Assignment, Call, Literal, Name, Node
@@ -271,7 +271,7 @@ def _check_kind(function: Function, place: int, value: Value | None, node: Node 
     if isinstance(value, Measure):
         raise _measure_for_number(function, value, node)
     raise TAKES_A_NUMBER(
-        node.span if node else None, function=function.name, kind=KINDS[type(value)]
+        node.span if node else None, function=function.name, kind=kind_in_words(value)
     )
 
 

@@ -45,7 +45,6 @@ from teapot.engine.numbers.context import (
 from teapot.engine.numbers.items import checked, item, item_by_item
 from teapot.engine.numbers.measure_array import MeasureArray
 from teapot.engine.numbers.values import (
-    KINDS,
     REALS,
     Angle,
     Complex,
@@ -68,6 +67,7 @@ from teapot.engine.numbers.values import (
     is_complex,
     is_missing,
     joined,
+    kind_in_words,
     parts_of,
     real,
 )
@@ -406,7 +406,7 @@ def _with_measure(value: Value, node: Measured) -> Value:
     if isinstance(value, Uncertain):
         return uncertain.through(lambda one: _with_measure(one, node), value)
     if not isinstance(value, Exact | Real | Complex | Infinite | Undefined):
-        kind = measures.named(value) if isinstance(value, Measure) else KINDS[type(value)]
+        kind = measures.named(value) if isinstance(value, Measure) else kind_in_words(value)
         raise UNIT_BEHIND_MEASURE(kind=kind)
     return sizes.measure_of(value, node.unit)
 
@@ -531,7 +531,7 @@ def _column_of(node: ColumnOf, scope: Scope) -> Value:
     except LineError as error:
         raise of_library(node) or error from None
     if not isinstance(of, Table):
-        kind = KINDS.get(type(of), "a number")
+        kind = kind_in_words(of)
         is_called = isinstance(node.of, Name) and isinstance(of, FunctionValue)
         mends = (replace(node.span, node_text(node.of)),) if is_called else ()
         raise NOT_A_TABLE(node.span, mends, what=node_text(node.of), kind=kind)
@@ -648,7 +648,7 @@ def _with_sign(op: str, value: Value) -> Value:
     if isinstance(value, Measure) and op != "%":
         raise UNIT_BEHIND_MEASURE(kind=measures.named(value))
     if isinstance(value, Angle) or (isinstance(value, Complex) and op == "!"):
-        kind = KINDS[type(value)]
+        kind = kind_in_words(value)
         if isinstance(value, Angle) and op != "!":
             raise ANGLE_HAS_UNIT(op=op)
         raise BEHIND_PLAIN_NUMBER(op=op, kind=kind)

@@ -13,7 +13,7 @@ from teapot.engine.functions.chance import as_reply
 from teapot.engine.numbers.context import Conventions, NondeterministicInputs, Replies
 from teapot.engine.numbers.items import item_by_item
 from teapot.engine.numbers.shelf import ProcedureText
-from teapot.engine.numbers.values import KINDS, List, Value
+from teapot.engine.numbers.values import KINDS, List, Value, kind_in_words
 from teapot.engine.parsing.parser import parse
 from teapot.engine.parsing.rows import lines_in
 from teapot.engine.reading.forms import STANDARD, form_from
@@ -114,7 +114,7 @@ def _asked(statement: Statement, call: Call, line: int) -> Asked:
 def _kind_of(typed: str) -> str:
     """What is said of the kind of a value that is suggested."""
     try:
-        return KINDS.get(type(value_alone(typed)), NUMBER) if typed else ""
+        return kind_in_words(value_alone(typed)) if typed else ""
     except LineError:
         return ""
 
