@@ -121,6 +121,12 @@ def _plain(seconds: str) -> str:
     return f"{float(seconds):g}"
 
 
+def _at_a_place(found: re.Match[str]) -> str:
+    order = len(found["primes"])
+    options = f", order = {order}" if order > 1 else ""
+    return f"derivative({found['of']}(x), x = {found['at']}{options})"
+
+
 def _power_of_ten(found: re.Match[str]) -> str:
     return f"{found['number']}e{int(found['exponent'])}"
 
@@ -159,7 +165,7 @@ SPELLINGS = (
     _spelling(
         OTHER_QUOTES,
         "'tea'",
-        r"'(?P<text>[^']*)'",
+        r"(?<![^\W\d])'(?P<text>[^']*)'",
         lambda found: f'"{found["text"]}"',
         everywhere=True,
     ),
@@ -259,6 +265,12 @@ SPELLINGS = (
     _spelling(
         NO_DERIVATIVES,
         "f'(2)",
+        r"(?P<of>[^\W\d]\w*)(?P<primes>'{1,4})\(\s*(?P<at>[^()]+?)\s*\)",
+        _at_a_place,
+    ),
+    _spelling(
+        NO_DERIVATIVES,
+        "d/dx",
         r"\bd\s*/\s*d[a-zα-ω]\b|(?<=[^\W\d])'+(?=\s*\()",
         lambda found: (),
     ),

@@ -27,9 +27,14 @@ from teapot.engine.reading.tree import (
     Prefix,
     Sexagesimal,
     Subscript,
+    bound_in,
 )
 from teapot.engine.reading.vocabulary import TRIGONOMETRIC
-from teapot.engine.sentences.values import EMPTY_LIST_IN_BINARY64, NOT_IN_BINARY64
+from teapot.engine.sentences.values import (
+    EMPTY_LIST_IN_BINARY64,
+    FUNCTION_NOT_IN_BINARY64,
+    NOT_IN_BINARY64,
+)
 from teapot.engine.sheet.calls import bind_to
 from teapot.engine.sheet.evaluation import evaluate
 from teapot.engine.sheet.line import Step
@@ -195,6 +200,8 @@ def _power_of(whole: Unit, unit: Unit) -> fmpq:
 
 def _called(function: Function, node: Call, truth: Truth) -> Machine:
     """A function; of measures it is taken of their numbers of the unit that the first has."""
+    if function.bound is not None and bound_in(node):
+        raise FUNCTION_NOT_IN_BINARY64(node.span, name=function.name)
     arguments = [arg for arg in bind_to(function, node) if arg is not None]
     values = [machine_value(argument, truth) for argument in arguments]
     units = [truth.unit_of(argument) for argument in arguments]
