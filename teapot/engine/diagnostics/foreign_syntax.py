@@ -270,7 +270,7 @@ SPELLINGS = (
     ),
     _spelling(
         NO_DERIVATIVES,
-        "d/dx",
+        "2 + d/dx x^2",
         r"\bd\s*/\s*d[a-zα-ω]\b|(?<=[^\W\d])'+(?=\s*\()",
         lambda found: (),
     ),

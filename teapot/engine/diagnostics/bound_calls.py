@@ -1,0 +1,89 @@
+"""Calls about an expression in a name that are put otherwise elsewhere:
+``integrate(x^2, x, 0, 3)``, ``plot(sin(x))``, ``roots(x^2 - 4)``."""
+
+from __future__ import annotations
+
+from collections.abc import Container, Iterable
+
+from teapot.engine.diagnostics.calculus_on_paper import unknown_in
+from teapot.engine.errors import LineError
+from teapot.engine.functions.catalogue import BY_NAME
+from teapot.engine.mends import replace
+from teapot.engine.reading.plain import node_text
+from teapot.engine.reading.tree import Call, Comparison, Name, Node, Range
+from teapot.engine.sentences.analysis import WRITTEN_AS_CALL
+
+MEANT = {
+    **dict.fromkeys(("integral", "integrate", "int", "int_", "quad"), "integral"),
+    **dict.fromkeys(("derivative", "differentiate", "diff", "deriv"), "derivative"),
+    **dict.fromkeys(("graph", "plot", "draw", "chart", "sketch"), "graph"),
+    **dict.fromkeys(("solve", "roots", "root_of", "roots_of", "zero", "zeros", "solver"), "solve"),
+}
+"""What a call of each may mean.  Common practice of the trade."""
+
+USUAL_RANGE = "-10..10"
+"""Where a graph is drawn for which no range was typed."""
+
+
+def bound_call_in(nodes: Iterable[Node], quantities: Container[str]) -> LineError | None:
+    """The error for the first such call, with what is written here; None where there is none."""
+    for node in nodes:
+        call = _meant(node, quantities) if isinstance(node, Call) else None
+        if call is not None and call != node_text(node):
+            return WRITTEN_AS_CALL(node.span, (replace(node.span, call),), call=call)
+    return None
+
+
+def _meant(node: Call, quantities: Container[str]) -> str | None:
+    function = MEANT.get(node.function)
+    if function is None:
+        return None
+    if function == "solve":
+        return _equation(node, quantities)
+    parts = _parts(function, node, quantities)
+    if parts is None:
+        return None
+    expressions, name, where = parts
+    return f"{function}({', '.join(map(node_text, expressions))}, {name} = {where})"
+
+
+def _parts(
+    function: str, node: Call, quantities: Container[str]
+) -> tuple[tuple[Node, ...], str, str] | None:
+    """The expressions, the name and where it goes."""
+    args = node.args
+    if len(node.named) == 1 and args:
+        name, where = node.named[0]
+        is_range = isinstance(where, Range)
+        if node.function == function or is_range == (function == "derivative"):
+            return None
+        return args, name, node_text(where)
+    if node.named:
+        return None
+    match args:
+        case (*expressions, Name(name=name), a, b) if expressions and function != "derivative":
+            return tuple(expressions), name, f"{node_text(a)}..{node_text(b)}"
+        case (*expressions, Name(name=name), Range() as where) if expressions:
+            return tuple(expressions), name, node_text(where)
+        case (expression, Name(name=name), at) if function == "derivative":
+            return (expression,), name, node_text(at)
+    if function != "graph":
+        return None
+    text = " ".join(map(node_text, args))
+    unknown = unknown_in(text, BY_NAME, quantities) or unknown_in(text, BY_NAME)
+    return (args, unknown, USUAL_RANGE) if unknown else None
+
+
+def _equation(node: Call, quantities: Container[str]) -> str | None:
+    """``solve(x^2 == 4)`` and ``roots(x^2 - 4)``, also with the name after it."""
+    if node.named or not node.args or len(node.args) > 2:
+        return None
+    equation, *rest = node.args
+    text = node_text(equation)
+    if rest:
+        name = rest[0].name if isinstance(rest[0], Name) else None
+    else:
+        name = unknown_in(text, BY_NAME, quantities)
+    if name is None:
+        return None
+    return f"solve({text if isinstance(equation, Comparison) else f'{text} == 0'}, {name})"
