@@ -28,6 +28,7 @@ NAMES = {
     "deg": "degrees", "degree": "degrees", "rad": "radians", "radian": "radians",
     "time": "now", "distinct": "unique", "concat": "join", "concatenate": "join",
     "inner": "dot", "scalar": "dot", "vec": "cross", "isna": "is_missing", "isnull": "is_missing",
+    "regression": "least_squares", "linreg": "least_squares", "fit": "least_squares",
     "groupby": "group", "describe": "overview", "summary": "overview",
 }  # fmt: skip
 """A function of the language for each."""
