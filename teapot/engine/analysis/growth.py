@@ -1,7 +1,7 @@
 """How large a term can be far out, proved: from some place on it is at most C·x^p·exp(−c·x^q), and
 where its sign is known, at least so much.
 
-The rules are those for sums, products and powers of such bounds; ln x ≤ (4/e)·x^(1/4) for x ≥ 1.
+The rules are those for sums, products and powers of such bounds; ln x ≤ (32/e)·x^(1/32) for x ≥ 1.
 """
 
 from __future__ import annotations
@@ -46,7 +46,7 @@ class Growth:
 
 
 ONE = exact(1)
-NOUGHT, QUARTER = fmpq(0), fmpq(1, 4)
+NOUGHT, LITTLE = fmpq(0), fmpq(1, 32)
 
 
 def _steady(size: arb) -> Course:
@@ -158,9 +158,9 @@ def _logarithm(inner: Growth, far: arb) -> Growth:
     most, least = inner.most, inner.least
     if inner.sign <= 0 or least is None or not most.is_power or not least.is_power:
         raise Unbounded
-    by_x = 4 / arb(1).exp()  # ln x is at most so much times x^(1/4)
+    by_x = 1 / (arb(LITTLE) * arb(1).exp())  # ln x is at most so much times x^LITTLE
     sizes = [abs(one.factor.log()) + abs(arb(one.power)) * by_x for one in (most, least)]
-    top = Course(sizes[0].max(sizes[1]), QUARTER, arb(0), fmpq(1))
+    top = Course(sizes[0].max(sizes[1]), LITTLE, arb(0), fmpq(1))
     lowest = least.factor.log() + arb(least.power) * far.log()
     highest = most.factor.log() + arb(most.power) * far.log()
     if least.power >= 0 and lowest > 0:

@@ -5,15 +5,17 @@ ball arithmetic, 2018), with what is left out at an infinite or open end bounded
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
+from contextlib import suppress
 from typing import cast
 
-from flint import acb, arb, ctx, fmpq, fmpq_poly
+from flint import acb, arb, arb_series, ctx, fmpq, fmpq_poly
 
 from teapot.engine.analysis.bound import Bound
 from teapot.engine.analysis.growth import Unbounded, far_enough, tail
 from teapot.engine.analysis.polynomials import NoPolynomial, Polynomial, ratio_of
-from teapot.engine.analysis.rings import REALS, Complexes, NotReal, worked_out
+from teapot.engine.analysis.rings import REALS, Ball, Complexes, NotReal, worked_out
 from teapot.engine.analysis.terms import Applied, Const, Op, Power, Reader, Term, Var
+from teapot.engine.analysis.zeros import LENGTH, Search
 from teapot.engine.errors import LineError
 from teapot.engine.numbers import operators
 from teapot.engine.numbers.precision import precision
@@ -43,6 +45,9 @@ MOST_BITS = 1200
 MOST_PLACES = 20_000
 WORTH = 30
 """Binary digits that are proved at least, else it is said that none are."""
+
+LOST = 16
+"""Binary digits that may be lost next to an end, before another way is tried there."""
 
 ENDS = (Exact, Real, Infinite)
 """Kinds of number that a range may end at."""
@@ -150,8 +155,9 @@ class Integration:
         if isinstance(low, Infinite) and isinstance(high, Infinite):
             if low.sign == high.sign:
                 return exact(0)
-            halves = (self.over(low, exact(0)), self.over(exact(0), high))
-            return cast(Number, operators.operate("+", *halves))
+            both = Op("+", replaced(self.term, Var("x")), mirrored(self.term))
+            whole = Integration(both, "x", self.is_part).over(exact(0), Infinite(1))
+            return whole if low.sign < 0 else cast(Number, operators.negate(whole))
         if isinstance(low, Infinite) or (isinstance(high, Infinite) and high.sign < 0):
             ends = (_minus(high), _minus(low))
             turned = Integration(mirrored(self.term), "x", self.is_part)
@@ -215,7 +221,7 @@ class Integration:
         """The integral as a ball, no finite one where nothing is proved; from one end alone it
         goes to infinity.  It ``is_open`` where the term itself has no value at an end."""
         if not is_open:
-            return self._quadrature(self.term, *ends)
+            return self._quadrature(self.term, ends[0], ends[1])
         a, whole = ends[0], acb(0)
         try:
             if len(ends) == 1:
@@ -225,14 +231,55 @@ class Integration:
                 b = ends[1]
             middle = (a + b) / 2
             if not self._has_value(a):
-                whole += self._far_out(near(self.term, a, 1), 1 / (middle - a))
-                a = middle
+                a, piece = self._next_to(a, middle, 1)
+                whole += piece
             if not self._has_value(b):
-                whole += self._far_out(near(self.term, b, -1), 1 / (b - middle))
-                b = middle
+                b, piece = self._next_to(b, middle, -1)
+                whole += piece
         except (Unbounded, NotReal):
             return acb(arb.nan())
-        return self._quadrature(self.term, a, b) + whole if not (b - a).is_zero() else whole
+        if (b - a).is_zero():
+            return whole
+        with precision(2 * ctx.prec):  # next to an end that was taken off much may cancel
+            return self._quadrature(self.term, a, b, ctx.prec // 2) + whole
+
+    def _next_to(self, end: arb, middle: arb, way: int) -> tuple[arb, acb]:
+        """How far from an end without a value the integral is done, and what it is up to there.
+
+        Errors: :class:`Unbounded` where nothing is proved.
+        """
+        piece = acb(arb.nan())
+        with suppress(Unbounded):
+            piece = self._far_out(near(self.term, end, way), 1 / abs(middle - end))
+        if piece.is_finite() and _is_worth(piece, ctx.prec - LOST):
+            return middle, piece
+        step = arb(2) ** -(ctx.prec // 2 + 4)
+        stop = end + way * step
+        try:
+            return stop, acb(self._filled(end, end.union(stop)) * step)
+        except Unbounded:
+            if piece.is_finite():
+                return middle, piece
+            raise
+
+    def _filled(self, end: arb, ball: arb) -> arb:
+        """Between which values a quotient lies next to an end where what stands above and below is
+        0: those of their first derivatives that are not (Cauchy's mean value theorem).
+
+        Errors: :class:`Unbounded` where they are not told.
+        """
+        search = Search(self.term, self.name)
+        here, within = search.series(end, LENGTH), search.series(ball, LENGTH)
+        if here is None or within is None:
+            raise Unbounded
+        for power in range(LENGTH):
+            above, below = (_coefficient(part, power) for part in (here.above, here.below))
+            if not (above.is_zero() and below.is_zero()):
+                break
+        found = _coefficient(within.above, power) / _coefficient(within.below, power)
+        if not found.is_finite():
+            raise Unbounded
+        return found
 
     def _far_out(self, term: Term, start: arb) -> acb:
         """The integral of a term from a place to infinity: with x = exp(t), so that what falls
@@ -248,14 +295,23 @@ class Integration:
         found = worked_out(self.term, Complexes(), {self.name: acb(at)})
         return bool(found.is_finite())
 
-    def _quadrature(self, term: Term, a: arb, b: arb) -> acb:
+    def _quadrature(self, term: Term, a: arb, b: arb, bits: int = 0) -> acb:
         plain, analytic = Complexes(), Complexes(is_analytic=True)
 
         def value(z: acb, is_analytic: bool) -> acb:
             ring = analytic if is_analytic else plain
             return acb(worked_out(term, ring, {self.name: z, "x": z}))
 
-        return acb.integral(value, acb(a), acb(b), eval_limit=MOST_PLACES, depth_limit=4 * ctx.prec)
+        goal = bits or ctx.prec
+        return acb.integral(
+            value,
+            acb(a),
+            acb(b),
+            rel_tol=arb(2) ** -goal,
+            abs_tol=arb(2) ** -goal,
+            eval_limit=MOST_PLACES,
+            depth_limit=4 * ctx.prec,
+        )
 
     def _first_without_value(self, low: arb, high: arb) -> arb | None:
         """A place where the term has no finite value, as near as it can be told."""
@@ -276,6 +332,12 @@ class Integration:
                 return _rounded(middle, abs(high - low))
             waiting += [(middle, b), (a, middle)]
         return None
+
+
+def _coefficient(series: Ball, power: int) -> arb:
+    if isinstance(series, arb_series):
+        return series[power]
+    return arb(series) if power == 0 else arb(0)
 
 
 def _short(place: arb) -> Exact | None:
@@ -317,9 +379,10 @@ def _imaginary_part(ball: acb) -> arb:
     return ball.imag
 
 
-def _is_worth(ball: acb) -> bool:
+def _is_worth(ball: acb, bits: int = WORTH) -> bool:
+    """Whether so many binary digits of it are proved."""
     size = abs(ball)
-    return bool(ball.real.rad() < arb(2) ** -WORTH * (1 + size.abs_upper()))
+    return bool(ball.real.rad() < arb(2) ** -bits * (1 + size.abs_upper()))
 
 
 def _minus(end: Number | Infinite) -> Number | Infinite:

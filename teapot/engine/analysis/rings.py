@@ -187,6 +187,9 @@ class Complexes:
         root = base.sqrt(analytic=self.is_analytic)
         if exponent.q == 2:
             return whole_power(root, int(exponent.p))
+        if exponent > 0 and not self.is_analytic and base.contains(0):
+            size = base.abs_upper() ** arb(exponent)
+            return acb(arb(0, size), arb(0, size))
         return base.pow(acb(exponent), analytic=self.is_analytic)
 
     def function(self, name: str, x: acb) -> acb:

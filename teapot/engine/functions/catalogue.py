@@ -153,7 +153,7 @@ ADDED = {
     "differences", "unique", "any", "all", "is_missing", "dot", "cross", "norm", "group",
     *(
         name
-        for module in (calculus, distributions, matrices)
+        for module in (calculus, distributions, least_squares, matrices)
         for function in module.FUNCTIONS
         for name in (function.name, *function.aliases)
     ),
