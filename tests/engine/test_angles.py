@@ -310,3 +310,9 @@ def test_units_have_the_factors_of_the_standard(angle, radians):
 def test_binary64_shows_what_a_machine_makes_of_an_angle():
     assert answer("sin(30°) as binary64") == "→ 0.49999999999999994"
     assert answer("tan(90°) as binary64") == "→ 1.633123935319537e16"
+
+
+@pytest.mark.parametrize("word", ["as", "in", "to", "→"])
+def test_a_degree_sign_asks_for_degrees(word):
+    assert answer(f"arcsin(0.5) {word} °") == "= 30°"
+    assert answer(f"T = 20 °C {word} °F") == "= 68 °F"

@@ -40,7 +40,7 @@ from teapot.engine.sentences.names import (
     UNKNOWN_NAME_NEAR,
     WRITTEN_OTHERWISE,
 )
-from teapot.engine.sentences.units import BARE_UNIT, UNIT_ALONE
+from teapot.engine.sentences.units import BARE_UNIT, UNIT_ALONE, UNIT_OR_CONSTANT
 from teapot.engine.sentences.unreadable import (
     CALL_IN_WORDS,
     NO_BRACKETS,
@@ -69,7 +69,15 @@ def _as_unit(node: Name) -> LineError:
     atom = atom_of(node.name)
     assert atom is not None
     full = atom.names[0].replace("_", " ")
+    constant = CALLED_ALSO.get(node.name)
+    if constant is not None:
+        mends = (_called(node, constant), replace(node.span, f"1 {node.name}"))
+        return UNIT_OR_CONSTANT(node.span, mends, name=node.name, full=full, constant=constant)
     return UNIT_ALONE(node.span, (replace(node.span, f"1 {node.name}"),), name=node.name, full=full)
+
+
+def _called(node: Name, constant: str) -> Mend:
+    return replace(node.span, f'constant("{constant}")')
 
 
 POWERS = {word: f"^{power}" for word, power in BEHIND.items()}
@@ -126,8 +134,8 @@ def unknown_name(node: Name, quantities: Iterable[str]) -> LineError:
     other = NAMES.get(name) or closest(name, {*known, *CONSTANTS, *BY_NAME})
     constant = CALLED_ALSO.get(name) if len(name) > 1 else None
     if constant is not None:
-        mend = replace(node.span, f'constant("{constant}")')
-        return SYMBOL_OF_CONSTANT(node.span, (mend,), name=name, constant=constant)
+        mends = (_called(node, constant),)
+        return SYMBOL_OF_CONSTANT(node.span, mends, name=name, constant=constant)
     if other is None:
         return UNKNOWN_NAME(node.span, name=name)
     return UNKNOWN_NAME_NEAR(node.span, (replace(node.span, other),), name=name, other=other)

@@ -275,17 +275,26 @@ def _condition(cursor: Cursor) -> LineError:
     return CONDITION_NEEDS_NO_IF(cursor.previous.span, (replace(without, ""),))
 
 
+SURELY = frozenset("RgG")
+"""Letters of constants that hardly stand for anything else in a formula."""
+
+
+def _surely_of_constant(name: str) -> str | None:
+    """The constant that a name without a value is the symbol of."""
+    return CALLED_ALSO.get(name) if len(name) > 1 or name in SURELY else None
+
+
 def _operator_missing(cursor: Cursor) -> LineError:
     """``tea mass``: what may be meant, as mends."""
     before, behind = cursor.previous, cursor.token
     gap = Span(before.span.end, behind.span.start)
     both = before.span.to(behind.span)
-    constant = CALLED_ALSO.get(behind.text) if len(behind.text) > 1 else None
+    constant = _surely_of_constant(behind.text)
     if constant is not None and behind.text not in cursor.quantities:
         mend = replace(Span(gap.start, behind.span.end), f'*constant("{constant}")')
         return SYMBOL_OF_CONSTANT(behind.span, (mend,), name=behind.text, constant=constant)
     first, second = cursor.typed(before.span), cursor.typed(behind.span)
-    constant = CALLED_ALSO.get(before.text) if len(before.text) > 1 else None
+    constant = _surely_of_constant(before.text)
     if constant is not None and before.text not in cursor.quantities:
         mend = replace(Span(before.span.start, gap.end), f'constant("{constant}")*')
         return SYMBOL_OF_CONSTANT(before.span, (mend,), name=before.text, constant=constant)

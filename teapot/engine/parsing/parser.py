@@ -7,7 +7,7 @@ How tightly the operators bind stands in :mod:`teapot.engine.reading.precedence`
 from __future__ import annotations
 
 import re
-from collections.abc import Callable, Container, Iterable, Iterator
+from collections.abc import Callable, Container, Iterable, Iterator, Mapping
 
 from flint import fmpq
 
@@ -183,6 +183,9 @@ class NamesWith:
         return name in self._more or name in self._names
 
 
+SIGNS_OF_FORMS: Mapping[str, tuple[str, ...]] = {"%": ("percent",), "°": ("deg",)}
+"""What a sign after ``as`` asks for."""
+
 SET_WITHOUT_SIGN = re.compile(r"\s*_+([^\W\d_]\w*)\s*:?=(?!=)")
 """A name that begins with a sign which no name begins with, and is given a value."""
 
@@ -298,7 +301,7 @@ class Parser(Cursor):
             return False
         before = self.at
         self.at += 1
-        if self.sees("%"):
+        if self.sees_sign_of_form():
             self.at += 1
             is_form_or_unit = True
         else:
@@ -308,11 +311,21 @@ class Parser(Cursor):
         self.at = before
         return is_form_or_unit and ends
 
+    def sees_sign_of_form(self) -> bool:
+        """Whether a sign stands for a form or a unit: the one of °F does not."""
+        sign, behind = (*self.tokens[self.at : self.at + 2], self.tokens[-1])[:2]
+        return sign.text in SIGNS_OF_FORMS and (
+            behind.kind != tk.NAME or behind.span.start > sign.span.end
+        )
+
     def in_form(self, node: Node) -> Node:
         sign = self.next()
         forms: list[tuple[str, ...]] = []
         while True:
-            words = ("percent",) if self.takes("%") else self.words_of_form()
+            if self.sees_sign_of_form():
+                words = SIGNS_OF_FORMS[self.next().text]
+            else:
+                words = self.words_of_form()
             if not words:
                 if self.token.kind == tk.END:
                     self.lack("A form is missing after as.")

@@ -44,7 +44,7 @@ NOT_BUILT_IN = Problem(
 NO_QUANTITY = Problem("unknown-name", "No quantity is named {name}.")
 
 SYMBOL_OF_CONSTANT = Problem(
-    "unknown-name", "No quantity is named {name} yet; it may stand for the {constant}."
+    "unknown-name", "No quantity is named {name} yet; it may stand for a constant: {constant}."
 )
 
 TWO_ASSIGNMENTS = Problem("two-assignments", "Separate two assignments with a semicolon.")

@@ -2,6 +2,12 @@
 
 from teapot.engine.errors import Problem
 
+UNIT_OR_CONSTANT = Problem(
+    "unknown-name",
+    "{name} has no value yet; it may stand for a constant: {constant}. After a number it is the "
+    "unit {full}.",
+)
+
 UNIT_ALONE = Problem("unknown-name", "{name} means {full} only after a number: 1 {name}")
 
 ANGLE_FOR_NUMBER = Problem(
