@@ -21,15 +21,19 @@ from teapot.engine.reading.tokens import NO_LETTERS
 from teapot.engine.reading.tree import (
     Assignment,
     Binary,
+    Call,
+    Formatted,
     LineTree,
     ListOf,
     Literal,
     Measured,
     Name,
     Node,
+    Postfix,
     Prefix,
     walk,
 )
+from teapot.engine.reading.vocabulary import CONSTANT_NAMES
 from teapot.engine.sentences.units import UNIT_OR_QUANTITY
 from teapot.engine.sentences.warnings import READ_AS_UNIT
 from teapot.engine.units.listed import LISTED
@@ -191,10 +195,20 @@ def _has_numbers_only(node: Node) -> bool:
         case Measured(number=number, unit=unit):
             is_one = len(unit.parts) == 1 or "/" in unit.text or unit.text in TOGETHER
             return is_one and _has_numbers_only(number)
+        case Name(name=name):
+            return name in CONSTANT_NAMES
         case Prefix(op="-" | "+", operand=operand):
             return _has_numbers_only(operand)
+        case Postfix(op="%" | "°" | "!", operand=operand):
+            return _has_numbers_only(operand)
+        case Formatted(expression=expression):
+            return _has_numbers_only(expression)
+        case Binary(op="implied", left=left, right=Call() as right):
+            return _has_numbers_only(left) and _has_numbers_only(right)
         case Binary(op="+" | "-" | "*" | "/" | "^" | "±", left=left, right=right):
             return _has_numbers_only(left) and _has_numbers_only(right)
+        case Call(is_own=False, named=(), args=args):
+            return all(map(_has_numbers_only, args))
         case ListOf(items=items):
             return all(map(_has_numbers_only, items))
     return False
