@@ -41,8 +41,13 @@ def _is_speed(parts: Parts) -> bool:
     return _all_simple(parts) and (is_far or not by_hours)
 
 
+def _by_seconds(parts: Parts) -> bool:
+    """Squares of hours are nobody's unit."""
+    return _all_simple(parts) and _symbols(parts, TIME) <= {"s", "ms", "µs", "ns"}
+
+
 def _is_momentum(parts: Parts) -> bool:
-    return _all_simple(parts) or {atom.symbol for atom, _ in parts} <= {"N", "kN", "mN", "s"}
+    return _by_seconds(parts) or {atom.symbol for atom, _ in parts} <= {"N", "kN", "mN", "s"}
 
 
 def _is_viscosity(parts: Parts) -> bool:
@@ -55,8 +60,8 @@ def _lengths_among(*symbols: str) -> Usual:
 
 WANTED: tuple[tuple[str, Usual], ...] = (
     ("m/s", _is_speed),
-    ("m/s^2", _all_simple),
-    ("s^-2", _all_simple),
+    ("m/s^2", _by_seconds),
+    ("s^-2", _by_seconds),
     ("s^-1", _all_simple),
     ("m^2", _all_simple),
     ("m^3", _all_simple),
