@@ -65,11 +65,15 @@ def out_of_date(page: Page) -> None:
         page.keyboard.press("ArrowLeft")
 
 
-def card(page: Page) -> None:
-    type_line(page, "cooled(t) = 18 + 78*exp(-t/25)  # made up: °C after t minutes")
-    type_line(page, "cooled(10)")
-    type_line(page, "sin(30)")
-    page.get_by_test_id("entry").press_sequentially("2*tan(0.8")
+def graph(page: Page) -> None:
+    """A cooling curve over the measured points of a pot, and when it is at 60 °C."""
+    other_sheet(page, "Three pots that cool")
+    type_line(page, 'B = where(shelf("cooling pots"), pot == "B");')
+    curve = "24 °C + 71 K*exp(-t/(51 min))"
+    type_line(page, f"graph({curve}, 60 °C, B.time, B.temp, t = 0 min..60 min)")
+    page.wait_for_timeout(2000)
+    page.locator("[data-chart=graph]").focus()
+    page.keyboard.press("ArrowRight")
 
 
 def spout(page: Page) -> None:
@@ -186,7 +190,7 @@ def account(page: Page) -> None:
 
 VIEWS = {
     "sheet": demo, "sheet-empty": empty, "sheet-error": refused, "workings": workings,
-    "out-of-date": out_of_date, "mending": mending, "card": card,
+    "out-of-date": out_of_date, "mending": mending, "graph": graph,
     "dial": dial, "plane": plane, "list": lists, "file": preview,
     "table": table, "handbook": handbook, "shelf": shelf, "procedure": procedure,
     "record": record, "print": to_print,

@@ -6,6 +6,7 @@ from __future__ import annotations
 import json
 import math
 from collections.abc import Iterator, Sequence
+from dataclasses import replace
 from html import escape
 
 from teapot.engine.analysis.graphs import Column, Curve, Drawn, Named
@@ -29,6 +30,8 @@ NEAR = 1
 
 def draw(drawn: Drawn) -> str:
     """The picture of a graph."""
+    within = (one for one in drawn.points if drawn.left <= one.x <= drawn.right)
+    drawn = replace(drawn, points=tuple(within))
     low, high = _window(drawn)
     chart = Chart(drawn.left, drawn.right, low, high)
     parts = [*chart.frame(drawn.across, drawn.up), *_axes(chart)]
@@ -43,6 +46,7 @@ def draw(drawn: Drawn) -> str:
             parts.append(_line("bar", x, ends[0], x, ends[1]))
             parts += [_line("bar", x - 3, end, x + 3, end) for end in ends]
         parts.append(f'<circle class="pair" cx="{x:.1f}" cy="{y:.1f}" r="2.8"/>')
+        taken.append((x - 3, y - 3, x + 3, y + 3))
     for named in (*(curve.named for curve in drawn.curves), drawn.crossings):
         parts += _named(chart, named)
     if len(drawn.curves) > 1:

@@ -14,6 +14,7 @@ from flint import fmpq, fmpq_poly
 
 from teapot.engine import FullSheet, LineError
 from teapot.engine.aids import graph
+from teapot.engine.numbers.tables import in_numbers
 from teapot.engine.sheet.editing import renamed_throughout
 from tests.engine import calculus_cases
 from tests.engine.test_sheet import state
@@ -470,7 +471,8 @@ def points_of(line):
     sheet = FullSheet()
     outcome = sheet.answer(line)
     assert outcome.error is None, outcome.error.text
-    columns = sheet.lines[-1].final_step.value.columns
+    _, table = in_numbers(sheet.lines[-1].final_step.value)
+    columns = table.columns
     return [
         tuple(one if isinstance(one, str) else float(one.ball(64).mid()) for one in row)
         for row in zip(*(column.items for column in columns), strict=True)
@@ -525,3 +527,12 @@ def test_a_narrow_spike_is_drawn_to_its_top(spike):
     columns = drawn.curves[0].columns
     assert max(high for _, high in columns) == pytest.approx(1, abs=0.01)
     assert sum(high > 0.01 for _, high in columns) <= 3
+
+
+def test_two_temperatures_are_drawn_together():
+    """24 + 71 exp(−t/32) is 60 at t = 32 ln(71/36)."""
+    curves = "24 °C + 71 K*exp(-t/(32 min)), 60 °C + 0 K/min*t"
+    [crossing] = points_of(f"graph({curves}, t = 0 min..60 min)")
+    assert crossing[1] == "crossing"
+    assert crossing[2] == pytest.approx(32 * math.log(71 / 36))
+    assert crossing[3] == 60

@@ -13,7 +13,7 @@ from typing import TypeGuard
 
 from flint import arb, arb_series, fmpq
 
-from teapot.engine.analysis.bound import PATTERNS, Bound
+from teapot.engine.analysis.bound import PATTERNS, Bound, off_scale
 from teapot.engine.analysis.measured import picked
 from teapot.engine.analysis.rings import REALS, NotReal, Nowhere, Quotient, worked_out
 from teapot.engine.analysis.solutions import exactly_there, outer, quietly
@@ -292,7 +292,7 @@ class _Drawing:
             self.up, self.up_step = _unit(value)
             self.up_zero = _zero(value)
         elif isinstance(value, Measure) or isinstance(self.up_like, Measure):
-            operators.operate("+", self.up_like, value)
+            operators.operate("+", off_scale(self.up_like), off_scale(value))
 
     def _columns(self, term: Term) -> tuple[Column, ...]:
         low, high = _float(self.low), _float(self.high)

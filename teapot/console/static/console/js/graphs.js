@@ -38,7 +38,7 @@ function readAt(box, share) {
   let text = box.querySelector(".read-off");
   if (!text) box.append(text = element("p", { className: "read-off" }));
   text.setAttribute("role", "status");
-  text.textContent = `${across.replace(/ \[.*/, "")} ≈ ${short(left + at * (right - left))}${/\[(.*)\]/.exec(across)?.[1] ?? ""} · ${said.join(" · ")}`;
+  text.textContent = `${across.replace(/ \[.*/, "")} ≈ ${short(left + at * (right - left))}${across.includes("[") ? ` ${/\[(.*)\]/.exec(across)[1]}` : ""} · ${said.join(" · ")}`;
 }
 
 const boxOf = (event) => event.target.closest?.("[data-chart=graph]");

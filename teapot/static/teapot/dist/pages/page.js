@@ -1,1 +1,1 @@
-import{q as r}from"./shared-QABKWOLZ.js";r();
+import{q as r}from"./shared-IEVUJB6G.js";r();
