@@ -536,3 +536,24 @@ def test_two_temperatures_are_drawn_together():
     assert crossing[1] == "crossing"
     assert crossing[2] == pytest.approx(32 * math.log(71 / 36))
     assert crossing[3] == 60
+
+
+@pytest.mark.parametrize(
+    "line",
+    [
+        "integral(sqrt(x), x = -2..-1)", "integral(sqrt(x), x = -1..1)",
+        "integral(ln(x), x = -2..-1)", "integral(arcsin(x), x = 2..3)",
+        "integral(arcosh(x), x = 0..0.5)", "integral((-x)^0.5, x = 1..2)",
+        "integral(arcsin(x)*x, x = -2..0)", "integral(sqrt(x - 0.01), x = 0..1)",
+    ],
+)  # fmt: skip
+def test_an_expression_that_leaves_the_reals_has_no_real_integral(line):
+    """The first is 1.22 i: its real part alone would be 0."""
+    assert "prove" in answered(line).error.text
+
+
+@pytest.mark.parametrize(
+    "line", ["derivative(x/0, x = 3)", "derivative(arcsin(x), x = 10)", "derivative(ln(x), x = -1)"]
+)
+def test_where_there_is_no_value_there_is_no_derivative(line):
+    assert answered(line).error.code == "no-derivative"

@@ -9,7 +9,7 @@ from flint import arb, arb_series, ctx
 
 from teapot.engine.analysis.bound import Bound, off_scale
 from teapot.engine.analysis.polynomials import NoPolynomial, Polynomial, ratio_of
-from teapot.engine.analysis.rings import SERIES, NotReal, worked_out
+from teapot.engine.analysis.rings import SERIES, NotReal, Nowhere, worked_out
 from teapot.engine.analysis.terms import Reader, Term, Var
 from teapot.engine.numbers import operators
 from teapot.engine.numbers.items import item_by_item
@@ -109,7 +109,7 @@ def _number(term: Term, name: str, at: Number, order: int) -> Number:
         ctx.cap = order + 1
         try:
             found = worked_out(term, SERIES, {name: arb_series([place, 1])})
-        except (ValueError, NotReal):  # a divisor that may be 0
+        except (ValueError, ZeroDivisionError, NotReal, Nowhere):  # a divisor that may be 0
             return arb.nan()
         finally:
             ctx.cap = before

@@ -13,7 +13,7 @@ from flint import acb, arb, arb_series, ctx, fmpq, fmpq_poly
 from teapot.engine.analysis.bound import Bound
 from teapot.engine.analysis.growth import Unbounded, far_enough, tail
 from teapot.engine.analysis.polynomials import NoPolynomial, Polynomial, ratio_of
-from teapot.engine.analysis.rings import REALS, Ball, Complexes, NotReal, worked_out
+from teapot.engine.analysis.rings import REALS, Ball, Complexes, NotReal, Nowhere, worked_out
 from teapot.engine.analysis.terms import Applied, Const, Op, Power, Reader, Term, Var
 from teapot.engine.analysis.zeros import LENGTH, Search
 from teapot.engine.errors import LineError
@@ -34,7 +34,13 @@ from teapot.engine.numbers.values import (
     with_size,
 )
 from teapot.engine.reading.tree import Node
-from teapot.engine.sentences.analysis import BAD_END, NEAR_NOUGHT, NOT_INTEGRATED, SINGULAR
+from teapot.engine.sentences.analysis import (
+    BAD_END,
+    NEAR_NOUGHT,
+    NOT_INTEGRATED,
+    NOT_REAL_INSIDE,
+    SINGULAR,
+)
 
 FIRST = 64
 """Binary digits with which it is looked whether there is an integral."""
@@ -175,7 +181,6 @@ class Integration:
     def _proved(self, low: Number, high: Number | Infinite) -> Number | Complex:
         """The number that is worked out anew for as many digits as are asked for."""
         args = (low,) if isinstance(high, Infinite) else (low, high)
-        parts = [_real_part] if self._is_real() else [_real_part, _imaginary_part]
 
         def compute(part: Callable[[acb], arb]) -> Callable[..., arb]:
             return lambda *ends: part(self._ball(ends, is_open))
@@ -187,9 +192,15 @@ class Integration:
         with precision(FIRST):
             ball = self._ball([one.ball(FIRST) for one in args], is_open)
         if not ball.is_finite() or not _is_worth(ball):
+            if not _has_complex(self.term) and not self._is_real(low, high):
+                raise NOT_REAL_INSIDE()
             return self._split(low, high)
         if ball.contains(0) and not ball.is_zero():
             raise NEAR_NOUGHT(size=abs(ball).abs_upper().str(2, radius=False))
+        is_complex = _has_complex(self.term)
+        if not is_complex and not (ball.imag.contains(0) and self._is_real(low, high)):
+            raise NOT_REAL_INSIDE()
+        parts = [_real_part, _imaginary_part] if is_complex else [_real_part]
         real, *imaginary = (Real(_best(compute(part)), *args) for part in parts)
         return Complex(real, imaginary[0]) if imaginary else real
 
@@ -214,8 +225,20 @@ class Integration:
             raise SINGULAR(name=self.name, at=place.str(6, radius=False)) from None
         return cast(Number, operators.operate("+", *halves))
 
-    def _is_real(self) -> bool:
-        return not _has_complex(self.term)
+    def _is_real(self, low: Number, high: Number | Infinite) -> bool:
+        """Whether there is no root or logarithm of what is negative at the places that are looked
+        at."""
+        with precision(FIRST):
+            return all(self._is_real_at(one.ball(FIRST)) for one in _inside(low, high))
+
+    def _is_real_at(self, place: arb) -> bool:
+        try:
+            worked_out(self.term, REALS, {self.name: place, "x": place})
+        except (Nowhere, NotReal):
+            return False
+        except ZeroDivisionError:
+            pass
+        return True
 
     def _ball(self, ends: Sequence[arb], is_open: bool) -> acb:
         """The integral as a ball, no finite one where nothing is proved; from one end alone it
@@ -269,7 +292,10 @@ class Integration:
         Errors: :class:`Unbounded` where they are not told.
         """
         search = Search(self.term, self.name)
-        here, within = search.series(end, LENGTH), search.series(ball, LENGTH)
+        try:
+            here, within = search.series(end, LENGTH), search.series(ball, LENGTH)
+        except Nowhere:
+            raise Unbounded from None
         if here is None or within is None:
             raise Unbounded
         for power in range(LENGTH):
@@ -323,7 +349,7 @@ class Integration:
             ball = a.union(b)
             try:
                 is_finite = worked_out(self.term, REALS, {self.name: ball}).is_finite()
-            except NotReal:
+            except (Nowhere, NotReal, ZeroDivisionError):
                 return None
             if is_finite:
                 continue

@@ -418,7 +418,7 @@ def _between(low: Number, high: Number) -> Number:
 
 def _check_alike(bound: Bound, left: Node, right: Node, name: str, sample: Value) -> None:
     """Errors: where the two sides are of different kinds."""
-    values = [bound.of(side, {name: sample}) for side in (left, right)]
+    values = quietly(lambda: [bound.of(side, {name: sample}) for side in (left, right)])
     if not any(isinstance(one, Undefined) for one in values):
         compare("==", *values)
 

@@ -39,6 +39,11 @@ NOT_INTEGRATED = Problem(
     "or turns too fast.",
 )
 
+NOT_REAL_INSIDE = Problem(
+    "not-real-inside",
+    "The expression is not real all through this range, and no digit of its integral is proved.",
+)
+
 SINGULAR = Problem(
     "singular",
     "Near {name} = {at} the expression has no finite value, and nothing is proved of the integral "
