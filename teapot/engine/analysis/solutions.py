@@ -4,7 +4,7 @@ all in an interval, each proved; of linear equations together."""
 from __future__ import annotations
 
 import dataclasses
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from typing import TypeVar, cast
 
 from flint import acb, arb, ctx, fmpq, fmpq_poly, fmpz_poly
@@ -30,6 +30,7 @@ from teapot.engine.numbers.context import (
     Work,
     conventions,
     notice,
+    unit,
     working,
 )
 from teapot.engine.numbers.precision import precision
@@ -159,8 +160,11 @@ T = TypeVar("T")
 def quietly(compute: Callable[[], T]) -> T:
     """What is computed among the complex numbers, without what is noticed on the way to it."""
     told = dataclasses.replace(conventions(), numbers="complex")
-    with working(Work(told, draws=NondeterministicInputs(sealed=True))):
-        return compute()
+    with working(Work(told, draws=NondeterministicInputs(sealed=True))) as work:
+        found = compute()
+    if work.used_unit:
+        unit()
+    return found
 
 
 def _quietly(above: Polynomial, below: Polynomial) -> list[Root]:
@@ -357,8 +361,18 @@ def _in_interval(bound: Bound, equation: Node, name: str, where: Node) -> Value:
 Ends = tuple[Number, Number]
 
 
+def _quiet(bound: Bound) -> Bound:
+    """The call, without notices of what is met where it is only looked for solutions."""
+
+    def of(node: Node, given: Mapping[str, Value]) -> Value:
+        return quietly(lambda: bound.of(node, given))
+
+    return dataclasses.replace(bound, of=of)
+
+
 def _isolated(bound: Bound, equation: Node, name: str, like: Value, ends: Ends) -> Value:
     left, right = sides(equation)
+    bound = _quiet(bound)
     sample = with_size(like, _between(*ends))
     reader = Reader(bound.of, {name: sample}, {name: Var(name)})
     _check_alike(bound, left, right, name, sample)
@@ -418,7 +432,7 @@ def _between(low: Number, high: Number) -> Number:
 
 def _check_alike(bound: Bound, left: Node, right: Node, name: str, sample: Value) -> None:
     """Errors: where the two sides are of different kinds."""
-    values = quietly(lambda: [bound.of(side, {name: sample}) for side in (left, right)])
+    values = [bound.of(side, {name: sample}) for side in (left, right)]
     if not any(isinstance(one, Undefined) for one in values):
         compare("==", *values)
 
