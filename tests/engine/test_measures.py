@@ -454,3 +454,29 @@ def test_a_quantity_says_what_it_measures(line, kind):
     [quantity], _ = list_quantities(sheet)
     assert quantity.kind == kind
     assert bool(quantity.unit) == bool(kind)
+
+
+def test_a_quantity_after_a_measure_multiplies_in_longer_products_too():
+    given = ("C = 100 nF", "R_1 = 5 ohm", "L = 3 mH")
+    assert answer(*given, "2*50 Hz R_1") == "= 500 Ω/s"
+    assert answer(*given, "X = 1/(2 π 50 Hz C) in kΩ") == "≈ 31.83098862 kΩ"
+    assert answer(*given, "2*3 A R_1") == "= 30 V"
+    assert error(*given, "2*50 Hz C") == "unit-or-quantity"  # not 100 A
+    assert error(*given, "2 π 50 Hz L") == "unit-or-quantity"  # not litres
+    assert error(*given, "10 J/2 kg R_1") == "side-by-side"
+
+
+def test_numbers_with_units_are_that_inside_functions_and_before_a_conversion():
+    given = ("V = 250 mL", "m = 2 kg", "s = 5 cm")
+    assert answer(*given, "0.34 V - 0.0592 V/2 lg(1/0.01)") == "= 0.2808 V"
+    assert answer(*given, "5 m * sin(30°)") == "= 2.5 m"
+    assert answer(*given, "86 kg * 2 m/s^2 in kN") == "= 0.172 kN"
+    assert answer(*given, "max(3 m, 4 m)") == "= 4 m"
+    assert error(*given, "2 s") == "unit-or-quantity"
+
+
+def test_an_acceleration_from_kilometres_an_hour_is_in_metres_and_seconds():
+    """(25 m/s)²/(2·60 m) = 5.208 m/s², and 25/5.208 = 4.8 s."""
+    given = ("v = 90 km/h", "d = 60 m", "a = v^2/(2 d)")
+    assert answer(*given, "a") == "≈ 5.208333333 m/s^2"
+    assert answer(*given, "v/a") == "= 4.8 s"

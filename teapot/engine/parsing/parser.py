@@ -464,7 +464,7 @@ class Parser(Cursor):
         before, behind = self.previous, self.token
         if behind.kind == tk.NAME and behind.text in unreadable.UNITS_SPELT_OUT:
             raise unreadable.spelt_out(self)
-        if isinstance(left, Measured) and id(left) not in self.outer:
+        if self.ends_in_measure(left):
             if behind.kind == tk.NUMBER or behind.text not in self.quantities:
                 unreadable.refuse_beside_measure(self)
             elif behind.kind == tk.NAME:
@@ -486,6 +486,12 @@ class Parser(Cursor):
                 return called
             raise self.side_by_side()
         return self.product_with(left)
+
+    def ends_in_measure(self, node: Node) -> bool:
+        """Whether the last factor is a number with its unit, as in ``12 V`` and ``2*50 Hz``."""
+        while isinstance(node, Binary) and node.op in ("*", IMPLIED) and id(node) not in self.outer:
+            node = node.right
+        return isinstance(node, Measured) and id(node) not in self.outer
 
     def product_with(self, left: Node) -> Node:
         """What stands before times what is at hand, with no sign between."""
