@@ -299,6 +299,10 @@ def _operator_missing(cursor: Cursor) -> LineError:
         mend = replace(Span(before.span.start, gap.end), f'constant("{constant}")*')
         return SYMBOL_OF_CONSTANT(before.span, (mend,), name=before.text, constant=constant)
     mends: list[Mend] = []
+    of_both = [CALLED_ALSO.get(one) for one in (first, second) if one not in cursor.quantities]
+    if len(of_both) == 2 and all(of_both):  # h c
+        product = "*".join(f'constant("{constant}")' for constant in of_both)
+        mends.append(replace(both, product))
     are_known = first in cursor.quantities and second in cursor.quantities
     if before.kind == behind.kind == tk.NAME and (are_known or first not in UNIT_WORDS):
         mends.append(replace(gap, "*"))
@@ -310,7 +314,7 @@ def _operator_missing(cursor: Cursor) -> LineError:
         mends += _one_over_unit(cursor)
         mends += _spaced_groups(cursor)
         mends.append(replace(both, f"{first} + {second}"))
-    if not mends or mends[0].replacement != "*":
+    if all(mend.replacement != "*" for mend in mends):
         mends.append(replace(gap, "*"))
     if before.text in cursor.quantities and behind.kind in (tk.NUMBER, tk.NAME):
         mends.append(replace(both, f"{first}({second})"))  # if it is a function
