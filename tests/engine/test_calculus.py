@@ -104,7 +104,7 @@ def test_all_solutions_are_found_and_what_is_not_decided_is_said(line, count, no
     [
         ("solve(exp(x) == 0, x = -5..5)", "There is no solution in this range; that is proved."),
         ("solve(1/x == 0, x = -1..1)", "There is no solution in this range"),
-        ("solve(sin(x) == 1, x = 0..3)", "Near 1.57080 it is not decided"),
+        ("solve(sin(x)*exp(x) == exp(x), x = 0..3)", "Near 1.57080 it is not decided"),
         ("solve(x == x + 1, x)", "This equation has no solution."),
         ("solve(x == x, x)", "Every value solves this equation."),
         ("solve(cos(t) == t, t)", "say where to look"),
@@ -557,3 +557,31 @@ def test_an_expression_that_leaves_the_reals_has_no_real_integral(line):
 )
 def test_where_there_is_no_value_there_is_no_derivative(line):
     assert answered(line).error.code == "no-derivative"
+
+
+@pytest.mark.parametrize(
+    ("line", "found"),
+    [
+        ("solve(cos(x) == 1, x = 0..10)", "= [0, 2 pi]"),
+        ("solve(cos(x) == -1, x = 0..10)", "= [pi, 3 pi]"),
+        ("solve(1 == sin(2x), x = 0..4)", "= [pi/4, 5 pi/4]"),
+        ("solve(sin(x) == -1, x = 0..10)", "= 3 pi/2"),
+        ("solve(1 - cos(x) == 0, x = 0°..720°)", "= [0°, 360°, 720°]"),
+        ("solve(1 + cos(x) == 0, x = 0..4)", "= pi"),
+        ("solve((exp(x) - 2)^2 == 0, x = 0..2)", "≈ 0.6931471806"),
+        ("solve(sin(x)^2 == 0, x = -1..7)", "= [0, pi, 2 pi]"),
+    ],
+)
+def test_solutions_that_touch_are_proved_too(line, found):
+    """1 − cos x = 2 sin²(x/2), and a power is 0 where its base is."""
+    outcome = answered(line)
+    assert f"{outcome.answers[-1].sign} {outcome.answers[-1].text}" == found
+    assert {one.code for one in outcome.notices} & {"all-solutions", "only-solution"}
+
+
+def test_the_extrema_of_a_curve_that_begins_with_one_are_named():
+    found = points_of("graph(sin(x)^2, x = 0..4)")
+    assert [(kind, place) for kind, place, _ in found] == [
+        ("zero", 0), ("maximum", pytest.approx(math.pi / 2)), ("zero", pytest.approx(math.pi)),
+        ("minimum", pytest.approx(math.pi)),
+    ]  # fmt: skip

@@ -14,10 +14,11 @@ from typing import TypeGuard
 from flint import arb, arb_series, fmpq
 
 from teapot.engine.analysis.bound import PATTERNS, Bound, off_scale
+from teapot.engine.analysis.cores import core_of_slopes, core_of_zeros, once
 from teapot.engine.analysis.measured import picked
 from teapot.engine.analysis.rings import REALS, NotReal, Nowhere, Quotient, worked_out
 from teapot.engine.analysis.solutions import exactly_there, outer, quietly
-from teapot.engine.analysis.terms import Applied, Const, Op, Power, Reader, Term, Var, names_in
+from teapot.engine.analysis.terms import Op, Reader, Term, Var, names_in
 from teapot.engine.analysis.zeros import Search
 from teapot.engine.errors import LineError
 from teapot.engine.numbers import operators, sizes, tables, uncertain
@@ -383,68 +384,6 @@ class _Drawing:
         with suppress(LineError, Nowhere, NotReal):
             height = Real(lambda ball: worked_out(term, REALS, {self.name: ball}), number)
             yield kind, place, with_size(like, height)
-
-
-def core_of_zeros(term: Term) -> Term:
-    """What of a term is 0 where the term is: without factors that never are."""
-    if _is_never_nought(term):
-        return Const(exact(1))
-    match term:
-        case Op(op="*", a=a, b=b):
-            if _is_never_nought(a):
-                return core_of_zeros(b)
-            if _is_never_nought(b):
-                return core_of_zeros(a)
-        case Op(op="/", a=a, b=b) if _is_never_nought(b):
-            return core_of_zeros(a)
-        case Power(base=base, exponent=exponent) if exponent > 0:
-            return core_of_zeros(base)
-    return term
-
-
-def _is_never_nought(term: Term) -> bool:
-    if isinstance(term, Applied):
-        return term.function in ("exp", "cosh")
-    return (
-        isinstance(term, Const) and isinstance(term.value, Exact) and bool(term.value.coefficient)
-    )
-
-
-def once(term: Term) -> Term:
-    """A term whose poles are all of the first order, where those of another were."""
-    match term:
-        case Power(base=base, exponent=exponent) if exponent < 0 and exponent.q == 1:
-            return Power(once(base), fmpq(-1))
-        case Op(op="/", a=a, b=Power(base=base, exponent=exponent)) if (
-            exponent > 0 and exponent.q == 1
-        ):
-            return Op("/", once(a), base)
-        case Op(op=op, a=a, b=b):
-            return Op(op, once(a), once(b))
-    return term
-
-
-RISING = frozenset({"exp", "ln", "sinh", "arctan", "arsinh", "erf", "arcsin", "artanh"})
-
-
-def core_of_slopes(term: Term) -> tuple[Term, int]:
-    """What of a term has its extrema where the term has, without functions that only rise; and −1
-    where its maxima are the minima of that."""
-    match term:
-        case Applied(function=name, args=(inner,)) if name in RISING:
-            return core_of_slopes(inner)
-        case Op(op="+", a=Const(), b=inner) | Op(op="+" | "-", a=inner, b=Const()):
-            return core_of_slopes(inner)
-        case Op(op="-", a=Const(), b=inner):
-            core, sign = core_of_slopes(inner)
-            return core, -sign
-        case (
-            Op(op="*" | "/", a=inner, b=Const(value=Exact() as value))
-            | Op(op="*", a=Const(value=Exact() as value), b=inner)
-        ) if value.coefficient:
-            core, sign = core_of_slopes(inner)
-            return core, sign if value.coefficient > 0 else -sign
-    return term, 1
 
 
 class Poles(Search):

@@ -10,6 +10,7 @@ from typing import TypeVar, cast
 from flint import acb, arb, ctx, fmpq, fmpq_poly, fmpz_poly
 
 from teapot.engine.analysis.bound import Bound
+from teapot.engine.analysis.cores import core_of_zeros
 from teapot.engine.analysis.polynomials import (
     NoPolynomial,
     Polynomial,
@@ -377,7 +378,7 @@ def _isolated(bound: Bound, equation: Node, name: str, like: Value, ends: Ends) 
     reader = Reader(bound.of, {name: sample}, {name: Var(name)})
     _check_alike(bound, left, right, name, sample)
     term = Op("-", reader.term(left), reader.term(right))
-    search = Search(term, name)
+    whole, search = Search(term, name), Search(core_of_zeros(term), name)
     low, high = (outer(one, up) for one, up in zip(ends, (False, True), strict=True))
     held = _Held(bound, equation, name, like)
     known = frozenset(
@@ -393,7 +394,7 @@ def _isolated(bound: Bound, equation: Node, name: str, like: Value, ends: Ends) 
     undecided = list(zeros.undecided)
     for a, b in zeros.found:
         number = held.exactly(search, a, b)
-        at = search.enclosure(number.ball(256))
+        at = whole.enclosure(number.ball(256))
         if at is None or at.below.contains(0):
             undecided.append((a, b))
         elif _is_inside(number, ends):

@@ -24,8 +24,9 @@ from teapot.engine.errors import LineError
 from teapot.engine.numbers.precision import precision
 from teapot.engine.numbers.values import Number, Real, rational_of
 
-BITS = 128
-"""Binary digits with which zeros are told apart."""
+BITS = 192
+"""Binary digits with which zeros are told apart: three times those of the narrowest part, so that a
+double zero is narrowed down too."""
 
 MOST_PARTS = 60_000
 NARROWEST = 60
@@ -91,11 +92,11 @@ class Search:
                     continue
                 if way is None:
                     continue
-                if way != (a, b) and (way[1] - way[0]) * 2 < b - a:
-                    waiting.append(way)
+                if way[1] - way[0] < least:  # at an end, where it does not change its sign
+                    zeros.undecided.append(way)
                     continue
-                if b - a < least:
-                    zeros.undecided.append((a, b))
+                if (way[1] - way[0]) * 2 < b - a:
+                    waiting.append(way)
                     continue
                 middle = a + (b - a) * ASIDE
                 middle = _short(middle)
