@@ -585,3 +585,8 @@ def test_the_extrema_of_a_curve_that_begins_with_one_are_named():
         ("zero", 0), ("maximum", pytest.approx(math.pi / 2)), ("zero", pytest.approx(math.pi)),
         ("minimum", pytest.approx(math.pi)),
     ]  # fmt: skip
+
+
+def test_a_range_of_one_place_is_looked_at_once():
+    assert text_of("solve(sin(x) == 0, x = 0..0)") == "= 0"
+    assert answered("solve(cos(x) == x, x = 1..1)").error.code == "no-solution"

@@ -92,7 +92,7 @@ class Search:
                     continue
                 if way is None:
                     continue
-                if way[1] - way[0] < least:  # at an end, where it does not change its sign
+                if way[1] - way[0] <= least:  # at an end, where it does not change its sign
                     zeros.undecided.append(way)
                     continue
                 if (way[1] - way[0]) * 2 < b - a:
