@@ -590,3 +590,22 @@ def test_the_extrema_of_a_curve_that_begins_with_one_are_named():
 def test_a_range_of_one_place_is_looked_at_once():
     assert text_of("solve(sin(x) == 0, x = 0..0)") == "= 0"
     assert answered("solve(cos(x) == x, x = 1..1)").error.code == "no-solution"
+
+
+def test_a_factor_that_is_never_0_may_have_no_real_value_at_a_zero():
+    assert text_of("solve((x + 1)*exp(sqrt(x)) == 0, x = -2..2)") == "= -1"
+    sheet = FullSheet()
+    sheet.answer("/numbers real")
+    found = sheet.answer("solve((x + 1)*exp(sqrt(x)) == 0, x = -2..2)")
+    assert found.error is not None
+    assert points_of("graph((x + 1)*exp(sqrt(x)), x = -2..2)") == []
+
+
+def test_nothing_is_claimed_where_the_expression_is_complex():
+    """sqrt(x)² is −1 at −1, among the complex numbers."""
+    told = answered("solve(sqrt(x)^2 == -1, x = -3..-0.5)").error
+    assert "was not looked" in told.text
+    found = answered("solve(abs(sqrt(x)) == 1, x = -2..2)")
+    assert "not-real-left-out" in {one.code for one in found.notices}
+    real = answered("/numbers real", "solve(sqrt(x) == 2, x = 1..5)")
+    assert "only-solution" in {one.code for one in real.notices}

@@ -372,9 +372,12 @@ class _Drawing:
         return value is not None and is_nought(value)
 
     def _is_both(self, term: Term, at: Number) -> bool:
-        """Whether what stands above and what stands below may both be 0: then it is neither a
-        zero nor a pole."""
-        over = Search(term, self.name).enclosure(at.ball(BITS))
+        """Whether what stands above and what stands below may both be 0, or there is no real value:
+        then it is neither a zero nor a pole."""
+        try:
+            over = Search(term, self.name).enclosure(at.ball(BITS))
+        except Nowhere:
+            return True
         return over is None or bool(over.below.contains(0) and over.value.contains(0))
 
     def _at_height(self, term: Term, kind: str, place: Value, like: Value) -> Iterator[Mark]:

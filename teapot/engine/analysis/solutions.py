@@ -20,6 +20,7 @@ from teapot.engine.analysis.polynomials import (
     ratio_of,
     rational_coefficients,
 )
+from teapot.engine.analysis.rings import Nowhere
 from teapot.engine.analysis.terms import Op, Reader, Var, names_in
 from teapot.engine.analysis.zeros import Search, Zeros
 from teapot.engine.errors import LineError
@@ -56,10 +57,12 @@ from teapot.engine.reading.tree import Comparison, ListOf, Name, Node
 from teapot.engine.sentences.analysis import (
     ALL_SOLUTIONS,
     EVERY_VALUE,
+    NO_REAL_SOLUTION,
     NO_SOLUTION,
     NO_SOLUTION_AT_ALL,
     NONE_DECIDED,
     NOT_LINEAR,
+    NOT_REAL_LEFT_OUT,
     ONLY_SOLUTION,
     SINGULAR_SYSTEM,
     SOME_UNDECIDED,
@@ -394,12 +397,19 @@ def _isolated(bound: Bound, equation: Node, name: str, like: Value, ends: Ends) 
     undecided = list(zeros.undecided)
     for a, b in zeros.found:
         number = held.exactly(search, a, b)
-        at = whole.enclosure(number.ball(256))
+        try:
+            at = whole.enclosure(number.ball(256))
+        except Nowhere:  # it is no real number there
+            if conventions().numbers == "complex" and held.at(number):
+                numbers.append(number)
+            continue
         if at is None or at.below.contains(0):
             undecided.append((a, b))
         elif _is_inside(number, ends):
             numbers.append(number)
     numbers.sort(key=lambda one: float(one.ball(64).mid()))
+    if not zeros.is_real and conventions().numbers == "complex":
+        return _told_of_reals([with_size(like, one) for one in numbers], undecided)
     return _told([with_size(like, one) for one in numbers], undecided, like, ends)
 
 
@@ -505,16 +515,29 @@ def _told(
     values: list[Value], undecided: list[tuple[fmpq, fmpq]], like: Value, ends: Ends
 ) -> Value:
     if undecided:
-        places = sorted({_text(a, b) for a, b in undecided})
-        some = ", ".join(places[:3]) + (" and others" if len(places) > 3 else "")
         if not values:
-            raise NONE_DECIDED(places=some)
-        notice(SOME_UNDECIDED, places=some)
+            raise NONE_DECIDED(places=_places(undecided))
+        notice(SOME_UNDECIDED, places=_places(undecided))
     elif not values:
         raise NO_SOLUTION()
     else:
         notice(ALL_SOLUTIONS if len(values) > 1 else ONLY_SOLUTION, count=len(values))
     return values[0] if len(values) == 1 else List(tuple(values))
+
+
+def _told_of_reals(values: list[Value], undecided: list[tuple[fmpq, fmpq]]) -> Value:
+    """The solutions in a range in parts of which the expression is complex."""
+    if not values:
+        raise NO_REAL_SOLUTION()
+    if undecided:
+        notice(SOME_UNDECIDED, places=_places(undecided))
+    notice(NOT_REAL_LEFT_OUT)
+    return values[0] if len(values) == 1 else List(tuple(values))
+
+
+def _places(undecided: list[tuple[fmpq, fmpq]]) -> str:
+    places = sorted({_text(a, b) for a, b in undecided})
+    return ", ".join(places[:3]) + (" and others" if len(places) > 3 else "")
 
 
 def _text(a: fmpq, b: fmpq) -> str:

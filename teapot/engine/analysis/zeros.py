@@ -42,11 +42,13 @@ ASIDE = fmpq(487, 1000)
 @dataclass(slots=True)
 class Zeros:
     """What was found: for each zero an interval that holds it and no other, and the parts in which
-    it is not decided whether there is one."""
+    it is not decided whether there is one; whether there were parts in which the term ``is_real``
+    nowhere, which are left out."""
 
     found: list[tuple[fmpq, fmpq]] = field(default_factory=list)
     undecided: list[tuple[fmpq, fmpq]] = field(default_factory=list)
     everywhere: bool = False
+    is_real: bool = True
 
 
 @dataclass(frozen=True, slots=True)
@@ -89,6 +91,7 @@ class Search:
                 try:
                     way = self._decide(a, b, known, zeros)
                 except Nowhere:
+                    zeros.is_real = False
                     continue
                 if way is None:
                     continue

@@ -67,6 +67,15 @@ NO_SOLUTION_AT_ALL = Problem("no-solution-at-all", "This equation has no solutio
 
 NO_SOLUTION = Problem("no-solution", "There is no solution in this range; that is proved.")
 
+NO_REAL_SOLUTION = Problem(
+    "no-solution",
+    "No solution was found in this range. Where the expression is not real it was not looked.",
+)
+
+NOT_REAL_LEFT_OUT = Problem(
+    "not-real-left-out", "Where the expression is not real it was not looked for others."
+)
+
 NOT_LINEAR = Problem("not-linear", "{typed} is not linear: several unknowns need linear equations.")
 
 SINGULAR_SYSTEM = Problem(
