@@ -14,7 +14,6 @@ from teapot.engine.aids.histogram import Histogram, histogram_of
 from teapot.engine.aids.scatter import Scatter, scatter_of
 from teapot.engine.files.preview import Guess, Misfit, preview_of
 from teapot.engine.files.shelf import File, shelf_of, table_in
-from teapot.engine.forms.answer import write
 from teapot.engine.functions.catalogue import BY_NAME
 from teapot.engine.functions.tables import MEASURE, MEASURED, NUMBER, kind_of, overview
 from teapot.engine.mends import Span
@@ -23,7 +22,7 @@ from teapot.engine.numbers.arrays import without_missing
 from teapot.engine.numbers.bulk_sums import numbers_in
 from teapot.engine.numbers.tables import by_name, height, in_numbers, units_of, with_measures
 from teapot.engine.numbers.values import Exact, Table, Value, is_missing
-from teapot.engine.out.exact_cells import exact_cell
+from teapot.engine.out.exact_cells import cell, exact_cell
 from teapot.engine.parsing.parser import parse
 from teapot.engine.reading.mathml import statement_mathml
 from teapot.engine.reading.tree import Assignment
@@ -114,7 +113,7 @@ class SumUp(Job[list[ColumnShown]]):
         told = cast(Table, overview(table))
         shown = []
         for at, (column, unit) in enumerate(zip(table.columns, units_of(table), strict=True)):
-            row = {name: _said(one.items[at]) for name, one in by_name(told).items()}
+            row = {name: cell(one.items[at]) for name, one in by_name(told).items()}
             numbers, _ = numbers_in(without_missing(column.items))
             histogram = histogram_of(numbers, unit) if len(numbers) > 1 else None
             shown.append(
@@ -293,14 +292,4 @@ def _turned_round(table: Table, by: str) -> list[int]:
 
 def _cells(table: Table, places: range) -> list[list[str]]:
     """Rows of a table of numbers as texts."""
-    return [[_said(column.items[place]) for column in table.columns] for place in places]
-
-
-def _said(value: Value) -> str:
-    """A cell as text; empty where it has no value."""
-    if is_missing(value):
-        return ""
-    if isinstance(value, str):
-        return value
-    written = write(value)
-    return written.nearly.text if written.nearly else written.text
+    return [[cell(column.items[place]) for column in table.columns] for place in places]

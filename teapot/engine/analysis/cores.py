@@ -5,6 +5,7 @@ from __future__ import annotations
 
 from flint import fmpq
 
+from teapot.engine.analysis.rings import RISING_EVERYWHERE
 from teapot.engine.analysis.terms import Applied, Const, Op, Power, Term
 from teapot.engine.numbers import operators
 from teapot.engine.numbers.values import Exact, exact, is_nought
@@ -81,7 +82,7 @@ def once(term: Term) -> Term:
     return term
 
 
-RISING = frozenset({"exp", "ln", "sinh", "arctan", "arsinh", "erf", "arcsin", "artanh"})
+RISING = RISING_EVERYWHERE | {"ln", "arcsin", "artanh"}
 
 
 def core_of_slopes(term: Term) -> tuple[Term, int]:

@@ -9,7 +9,6 @@ from dataclasses import dataclass
 from functools import partial
 from itertools import combinations, pairwise
 from math import inf
-from typing import TypeGuard
 
 from flint import arb, arb_series, fmpq
 
@@ -40,6 +39,7 @@ from teapot.engine.numbers.values import (
     Value,
     bare_size,
     exact,
+    is_fraction,
     is_nought,
     with_size,
 )
@@ -164,7 +164,7 @@ def graph(bound: Bound) -> Value:
 
 def _at_its_value(value: Value) -> Value:
     """A measured value without its uncertainty, which a curve does not show."""
-    if any(True for _ in uncertain.measured_in(value)):
+    if uncertain.has_measured(value):
         notice(DRAWN_AT_VALUES)
     return uncertain.moved(value, {})
 
@@ -257,7 +257,7 @@ class _Drawing:
         """Where a search finds a zero, from left to right, each with a place just before it; an
         end of the range where it ``holds`` is one."""
         ends = [end for end in (self.low, self.high) if holds(end)]
-        known = frozenset(one.coefficient for one in ends if _is_fraction(one))
+        known = frozenset(one.coefficient for one in ends if is_fraction(one))
         low, high = outer(self.low, False), outer(self.high, True)
         zeros = search.between(low, high, known, most=MOST_PARTS, narrowest=NARROWEST)
         if zeros.everywhere:
@@ -352,14 +352,11 @@ class _Drawing:
         nought = with_size(value, exact(0))
         core, way = core_of_slopes(term)
         slopes = Slopes(core, self.name)
-        of_zeros, of_poles = (
-            Search(core_of_zeros(term), self.name),
-            Poles(once(term), self.name),
-        )
+        of_zeros = Search(core_of_zeros(term), self.name)
         for number, _ in self._places(of_zeros, partial(self._is_nought, node)):
             if not self._is_both(term, number):
                 yield "zero", with_size(self.like, number), nought
-        for number, _ in self._places(of_poles):
+        for number, _ in self._places(Poles(once(term), self.name)):
             if not self._is_both(term, number):
                 yield "pole", with_size(self.like, number), Infinite(1)
         for number, before in self._places(slopes):
@@ -448,10 +445,6 @@ def _tall(columns: Sequence[Column]) -> float:
 
 def _is_sane(column: tuple[float, float]) -> bool:
     return column[1] - column[0] < 1e300
-
-
-def _is_fraction(number: Number) -> TypeGuard[Exact]:
-    return isinstance(number, Exact) and number.is_rational
 
 
 def _is_within(a: fmpq, number: Number, b: fmpq) -> bool:

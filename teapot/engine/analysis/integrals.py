@@ -189,15 +189,14 @@ class Integration:
             is_open = isinstance(high, Infinite) or not all(
                 self._has_value(one.ball(FIRST)) for one in args
             )
-        with precision(FIRST):
             ball = self._ball([one.ball(FIRST) for one in args], is_open)
+        is_complex = _has_complex(self.term)
         if not ball.is_finite() or not _is_worth(ball):
-            if not _has_complex(self.term) and not self._is_real(low, high):
+            if not is_complex and not self._is_real(low, high):
                 raise NOT_REAL_INSIDE()
             return self._split(low, high)
         if ball.contains(0) and not ball.is_zero():
             raise NEAR_NOUGHT(size=abs(ball).abs_upper().str(2, radius=False))
-        is_complex = _has_complex(self.term)
         if not is_complex and not (ball.imag.contains(0) and self._is_real(low, high)):
             raise NOT_REAL_INSIDE()
         parts = [_real_part, _imaginary_part] if is_complex else [_real_part]

@@ -100,7 +100,7 @@ def _square(ball: arb) -> arb:
     return (low * low).union(high * high)
 
 
-RISING = frozenset({"exp", "sinh", "arctan", "arsinh", "erf"})
+RISING_EVERYWHERE = frozenset({"exp", "sinh", "arctan", "arsinh", "erf"})
 """Functions that rise over all numbers."""
 
 WIDE = 0.05
@@ -141,7 +141,7 @@ class Reals:
 
     def function(self, name: str, x: arb) -> arb:
         _check_domain(name, x)
-        if name in RISING and x.rad() > WIDE:
+        if name in RISING_EVERYWHERE and x.rad() > WIDE:
             return between_ends(self.names[name], x)
         return _cube_root(x) if name == "cbrt" else self.names[name](x)
 

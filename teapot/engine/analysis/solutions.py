@@ -49,6 +49,7 @@ from teapot.engine.numbers.values import (
     bare_size,
     ends_of,
     exact,
+    is_fraction,
     is_nought,
     with_size,
 )
@@ -359,7 +360,7 @@ def _in_interval(bound: Bound, equation: Node, name: str, where: Node) -> Value:
         for one in found
         if compare("<=", start, one) is True and compare("<=", one, stop) is True
     ]
-    return _told(inside, [], like, (low, high))
+    return _told(inside, [])
 
 
 Ends = tuple[Number, Number]
@@ -384,11 +385,7 @@ def _isolated(bound: Bound, equation: Node, name: str, like: Value, ends: Ends) 
     whole, search = Search(term, name), Search(core_of_zeros(term), name)
     low, high = (outer(one, up) for one, up in zip(ends, (False, True), strict=True))
     held = _Held(bound, equation, name, like)
-    known = frozenset(
-        one.coefficient
-        for one in ends
-        if isinstance(one, Exact) and one.is_rational and held.at(one)
-    )
+    known = frozenset(one.coefficient for one in ends if is_fraction(one) and held.at(one))
     zeros = search.between(low, high, known)
     if zeros.everywhere:
         raise EVERY_VALUE()
@@ -408,9 +405,8 @@ def _isolated(bound: Bound, equation: Node, name: str, like: Value, ends: Ends) 
         elif _is_inside(number, ends):
             numbers.append(number)
     numbers.sort(key=lambda one: float(one.ball(64).mid()))
-    if not zeros.is_real and conventions().numbers == "complex":
-        return _told_of_reals([with_size(like, one) for one in numbers], undecided)
-    return _told([with_size(like, one) for one in numbers], undecided, like, ends)
+    is_whole = zeros.is_real or conventions().numbers == "real"
+    return _told([with_size(like, one) for one in numbers], undecided, is_whole)
 
 
 def _with_touching(
@@ -511,27 +507,21 @@ def exactly_there(search: Search, low: fmpq, high: fmpq, holds: Callable[[Number
 DENOMINATORS = (1, 2, 3, 4, 5, 6, 8, 10, 12)
 
 
-def _told(
-    values: list[Value], undecided: list[tuple[fmpq, fmpq]], like: Value, ends: Ends
-) -> Value:
-    if undecided:
-        if not values:
-            raise NONE_DECIDED(places=_places(undecided))
-        notice(SOME_UNDECIDED, places=_places(undecided))
-    elif not values:
-        raise NO_SOLUTION()
-    else:
-        notice(ALL_SOLUTIONS if len(values) > 1 else ONLY_SOLUTION, count=len(values))
-    return values[0] if len(values) == 1 else List(tuple(values))
-
-
-def _told_of_reals(values: list[Value], undecided: list[tuple[fmpq, fmpq]]) -> Value:
-    """The solutions in a range in parts of which the expression is complex."""
+def _told(values: list[Value], undecided: list[tuple[fmpq, fmpq]], is_whole: bool = True) -> Value:
+    """The solutions, with what is proved of them; that there are no others only where the
+    ``is_whole`` range was looked through."""
     if not values:
-        raise NO_REAL_SOLUTION()
+        if not is_whole:
+            raise NO_REAL_SOLUTION()
+        if undecided:
+            raise NONE_DECIDED(places=_places(undecided))
+        raise NO_SOLUTION()
     if undecided:
         notice(SOME_UNDECIDED, places=_places(undecided))
-    notice(NOT_REAL_LEFT_OUT)
+    elif is_whole:
+        notice(ALL_SOLUTIONS if len(values) > 1 else ONLY_SOLUTION, count=len(values))
+    if not is_whole:
+        notice(NOT_REAL_LEFT_OUT)
     return values[0] if len(values) == 1 else List(tuple(values))
 
 

@@ -3,9 +3,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Container, Iterable
+from collections.abc import Callable, Container, Iterable
 
-from teapot.engine.diagnostics.calculus_on_paper import unknown_in
+from teapot.engine.diagnostics.calculus_on_paper import USUAL_RANGE, unknown_in
 from teapot.engine.errors import LineError
 from teapot.engine.functions.catalogue import BY_NAME
 from teapot.engine.mends import replace
@@ -21,23 +21,22 @@ MEANT = {
 }
 """What a call of each may mean.  Common practice of the trade."""
 
-USUAL_RANGE = "-10..10"
-"""Where a graph is drawn for which no range was typed."""
 
-
-def bound_call_in(nodes: Iterable[Node], quantities: Container[str]) -> LineError | None:
+def bound_call_in(
+    nodes: Iterable[Node], quantity_names: Callable[[], Iterable[str]]
+) -> LineError | None:
     """The error for the first such call, with what is written here; None where there is none."""
-    for node in nodes:
-        call = _meant(node, quantities) if isinstance(node, Call) else None
+    calls = [one for one in nodes if isinstance(one, Call) and one.function in MEANT]
+    quantities = {*quantity_names()} if calls else set()
+    for node in calls:
+        call = _meant(node, quantities)
         if call is not None and call != node_text(node):
             return WRITTEN_AS_CALL(node.span, (replace(node.span, call),), call=call)
     return None
 
 
 def _meant(node: Call, quantities: Container[str]) -> str | None:
-    function = MEANT.get(node.function)
-    if function is None:
-        return None
+    function = MEANT[node.function]
     if function == "solve":
         return _equation(node, quantities)
     parts = _parts(function, node, quantities)

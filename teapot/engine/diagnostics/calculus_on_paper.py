@@ -51,6 +51,9 @@ GRAPH = re.compile(
     r"(?:,?\s*(?:=|from|between)\s*(?P<a>[^\s.]\S*?)\s*(?:\.\.|\bto\b|\band\b)\s*(?P<b>\S+))?",
     re.IGNORECASE,
 )
+USUAL_RANGE = "-10..10"
+"""Where a graph is drawn for which no range was typed."""
+
 IS_FORMULA = re.compile(r"[-+*/^(\d]|^\w$")
 WORDS = {"∑": "sum", "∏": "product"}
 
@@ -83,7 +86,7 @@ def _call(line: str, functions: Container[str], quantities: Container[str]) -> s
         return f"solve([{', '.join(rows)}], [{', '.join(names)}])"
     if (found := GRAPH.fullmatch(line)) and IS_FORMULA.search(found["of"]):
         name = found["name"] or unknown(found["of"])
-        ends = f"{found['a']}..{found['b']}" if found["a"] else "-10..10"
+        ends = f"{found['a']}..{found['b']}" if found["a"] else USUAL_RANGE
         return f"graph({found['of']}, {name} = {ends})"
     if found := EQUATION.fullmatch(line):
         name = found["name"] or found["first"] or unknown(found["a"], found["b"])

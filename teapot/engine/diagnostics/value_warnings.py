@@ -71,22 +71,21 @@ def _products_of_matrices(nodes: Sequence[Node], values: Values) -> Iterator[Not
     for node in nodes:
         if not isinstance(node, Binary):
             continue
-        sides = (node.left, node.right)
-        left, right = (values.get(id(side)) for side in sides)
-        first, second = map(node_text, sides)
-        has_matrix = any(one is not None and is_matrix(one) for one in (left, right))
-        if has_matrix and isinstance(left, List) and isinstance(right, List):
-            if node.op in ("*", IMPLIED):
-                yield ITEM_BY_ITEM.notice((replace(node.span, f"dot({first}, {second})"),))
-                return
-            if node.op == "/" and right is not None and is_matrix(right):
-                mend = replace(node.span, f"dot({first}, inverse({second}))")
-                yield DIVIDED_ITEM_BY_ITEM.notice((mend,))
-                return
-        elif node.op == "^" and left is not None and is_matrix(left):
+        left, right = (values.get(id(side)) for side in (node.left, node.right))
+        if not isinstance(left, List) or not (is_matrix(left) or is_matrix(right)):
+            continue
+        first, second = node_text(node.left), node_text(node.right)
+        if isinstance(right, List) and node.op in ("*", IMPLIED):
+            yield ITEM_BY_ITEM.notice((replace(node.span, f"dot({first}, {second})"),))
+        elif is_matrix(right) and node.op == "/":
+            mend = replace(node.span, f"dot({first}, inverse({second}))")
+            yield DIVIDED_ITEM_BY_ITEM.notice((mend,))
+        elif not isinstance(right, List) and node.op == "^":
             power = {"2": f"dot({first}, {first})", "-1": f"inverse({first})"}.get(second)
             yield RAISED_ITEM_BY_ITEM.notice((replace(node.span, power),) if power else ())
-            return
+        else:
+            continue
+        return
 
 
 # -- a function made before what it uses ---------------------------------------------

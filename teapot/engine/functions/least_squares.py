@@ -7,13 +7,14 @@ The line is taken as the mean of y and a slope about the mean of x, which are in
 from __future__ import annotations
 
 from hashlib import sha256
+from typing import cast
 
 from flint import fmpq
 
 from teapot.engine.functions.lists import ITEMS, SUBJECT, items_of
 from teapot.engine.functions.record import Function, Parameter
 from teapot.engine.functions.statistics import intercept, slope
-from teapot.engine.numbers import arithmetic, operators, uncertain
+from teapot.engine.numbers import operators, uncertain
 from teapot.engine.numbers.context import notice
 from teapot.engine.numbers.values import (
     List,
@@ -21,9 +22,7 @@ from teapot.engine.numbers.values import (
     Uncertain,
     Undefined,
     Value,
-    exact,
     is_missing,
-    real,
 )
 from teapot.engine.reading.described import Example
 from teapot.engine.sentences.values import (
@@ -50,14 +49,14 @@ def least_squares(x: Value, y: Value) -> Value:
     first, second = ([_size(one) for one in side.items] for side in (across, up))
     count, middle = len(first), sum(first, fmpq(0)) / len(first)
     spread = sum(((one - middle) ** 2 for one in first), fmpq(0))
-    about_line = [_size(one) for one in residuals(across, up).items]  # type: ignore[union-attr]
+    about_line = [_size(one) for one in _above(across, up, rise, start).items]
     scatter = sum((one * one for one in about_line), fmpq(0)) / (count - 2)
-    of_level, of_slope = (_root(scatter / below) for below in (count, spread))
+    of_level, of_slope = (uncertain.root(scatter / below) for below in (count, spread))
     level, tilt = (Source(("least squares", part, _data(first, second)), f"scatter of the {part}")
                    for part in ("mean", "slope"))  # fmt: skip
     return List((
-        uncertain.with_parts(rise, _present({tilt: of_slope})),
-        uncertain.with_parts(start, _present({level: of_level, tilt: -middle * of_slope})),
+        uncertain.with_parts(rise, {tilt: of_slope}),
+        uncertain.with_parts(start, {level: of_level, tilt: -middle * of_slope}),
     ))  # fmt: skip
 
 
@@ -70,8 +69,12 @@ def residuals(x: Value, y: Value) -> Value:
     rise, start = slope(across, up), intercept(across, up)
     if isinstance(rise, Undefined):
         return rise
+    return _above(across, up, rise, start)
+
+
+def _above(across: List, up: List, rise: Value, start: Value) -> List:
     line = operators.operate("+", start, operators.operate("*", rise, across))
-    return operators.operate("-", up, line)
+    return cast(List, operators.operate("-", up, line))
 
 
 def _points(x: Value, y: Value) -> tuple[List, List]:
@@ -89,14 +92,6 @@ def _points(x: Value, y: Value) -> tuple[List, List]:
 
 def _size(value: Value) -> fmpq:
     return uncertain.rational(uncertain.size_of(value))
-
-
-def _root(number: fmpq) -> fmpq:
-    return uncertain.rational(real(arithmetic.power(exact(number), uncertain.HALF)))
-
-
-def _present(parts: dict[Source, fmpq]) -> dict[Source, fmpq]:
-    return {source: part for source, part in parts.items() if part}
 
 
 def _data(first: list[fmpq], second: list[fmpq]) -> str:

@@ -17,6 +17,7 @@ from teapot.engine.numbers.values import (
     Value,
     bare_size,
     exact,
+    is_fraction,
     is_nought,
 )
 from teapot.engine.sentences.matrices import (
@@ -36,7 +37,7 @@ Rows = list[Row]
 ZERO, ONE = exact(0), exact(1)
 
 
-def is_matrix(value: Value) -> bool:
+def is_matrix(value: Value | None) -> bool:
     """Whether a value is a list of rows of one length."""
     if not isinstance(value, List) or not len(value.items):
         return False
@@ -71,14 +72,10 @@ def matrix(rows: Sequence[Sequence[Value]]) -> List:
 
 def _fractions(rows: Rows) -> fmpq_mat | None:
     """The matrix as one of fractions; None where an item is none."""
-    entries = [one.coefficient for row in rows for one in row if _is_fraction(one)]  # type: ignore[union-attr]
+    entries = [one.coefficient for row in rows for one in row if is_fraction(one)]
     if len(entries) != len(rows) * len(rows[0]):
         return None
     return fmpq_mat(len(rows), len(rows[0]), entries)
-
-
-def _is_fraction(value: Value) -> bool:
-    return isinstance(value, Exact) and value.is_rational
 
 
 def _values(of: fmpq_mat) -> Rows:

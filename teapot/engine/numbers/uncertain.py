@@ -138,12 +138,22 @@ def of(value: Uncertain) -> Number:
     parts = list(value.parts.values())
     if len(parts) == 1:
         return exact(abs(parts[0]))
-    return real(arithmetic.power(exact(variance(value)), HALF))
+    return _root(variance(value))
+
+
+def _root(square: fmpq) -> Number:
+    return real(arithmetic.power(exact(square), HALF))
+
+
+def root(square: fmpq) -> fmpq:
+    """A contribution whose square is known."""
+    return rational(_root(square))
 
 
 def with_parts(nominal: Value, parts: Parts) -> Value:
     """A measured value; the value alone where nothing contributes."""
-    return Uncertain(nominal, dict(parts)) if parts else nominal
+    present = {source: part for source, part in parts.items() if part}
+    return Uncertain(nominal, present) if present else nominal
 
 
 def gathered(terms: Iterable[tuple[Value, fmpq]]) -> dict[Source, fmpq]:
@@ -180,7 +190,7 @@ def with_dalton(value: Value, power: fmpq) -> Value:
     nominal = value.nominal if isinstance(value, Uncertain) else value
     size = rational(size_of(nominal)) * power * RELATIVE_OF_DALTON
     parts[DALTON] = parts.get(DALTON, fmpq(0)) + size
-    return with_parts(nominal, {source: part for source, part in parts.items() if part})
+    return with_parts(nominal, parts)
 
 
 Gradient = Callable[[list[fmpq]], list[fmpq]]
@@ -293,6 +303,11 @@ def measured_in(value: Value) -> Iterator[Uncertain]:
             yield from measured_in(one)
 
 
+def has_measured(value: Value) -> bool:
+    """Whether a value is measured, or holds one that is."""
+    return next(measured_in(value), None) is not None
+
+
 def moved(value: Value, far: Mapping[Source, Number]) -> Value:
     """A value without its uncertainty where each input is so many standard uncertainties beside
     its own value; also of what a list holds."""
@@ -303,7 +318,7 @@ def moved(value: Value, far: Mapping[Source, Number]) -> Value:
                 step = arithmetic.multiply(exact(part), far[source])
                 size = real(arithmetic.add(size, step))
         return with_size(value.nominal, size)
-    if isinstance(value, List) and any(True for _ in measured_in(value)):
+    if isinstance(value, List) and has_measured(value):
         return List(tuple(moved(one, far) for one in value.items))
     return value
 
@@ -356,7 +371,7 @@ def _to_second_order(
     notice(SECOND_ORDER)
     name = ", ".join(dict.fromkeys(source.name for source in ways))
     source = Source(("second order", *(one.key for one in ways)), name)
-    return Uncertain(found, {source: rational(real(arithmetic.power(exact(total), HALF)))})
+    return Uncertain(found, {source: root(total)})
 
 
 Way = dict[int, fmpq]

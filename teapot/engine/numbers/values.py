@@ -24,7 +24,7 @@ from __future__ import annotations
 from collections.abc import Callable, Hashable, Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import datetime
-from typing import cast
+from typing import TypeGuard, cast
 
 from flint import arb, fmpq, fmpz
 
@@ -465,6 +465,11 @@ def bare_size(value: Value | None) -> Value | None:
     Exact(coefficient=2, pi_power=0)
     """
     return value.size if isinstance(value, Sized) else value
+
+
+def is_fraction(value: Value | None) -> TypeGuard[Exact]:
+    """Whether a value is a fraction of whole numbers."""
+    return isinstance(value, Exact) and value.is_rational
 
 
 def is_nought(value: Value) -> bool:

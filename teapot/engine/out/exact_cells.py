@@ -1,4 +1,5 @@
-"""Cells of a table as a file has them: with all their digits, so that they come back unchanged."""
+"""Cells of a table as texts: as they are shown, or with all their digits, so that they come back
+unchanged from a file."""
 
 from __future__ import annotations
 
@@ -8,28 +9,33 @@ from flint import fmpq, fmpz
 
 from teapot.engine.forms.answer import write
 from teapot.engine.numbers import uncertain
-from teapot.engine.numbers.values import Exact, Uncertain, Value, is_missing
+from teapot.engine.numbers.values import Uncertain, Value, is_fraction, is_missing
+
+
+def cell(value: Value) -> str:
+    """A cell as it is shown; empty where it has no value."""
+    if is_missing(value):
+        return ""
+    if isinstance(value, str):
+        return value
+    written = write(value)
+    return written.nearly.text if written.nearly else written.text
 
 
 def exact_cell(value: Value) -> str:
-    """A cell as text; empty where it has no value.
+    """A cell with all its digits; empty where it has no value.
 
     >>> from teapot.engine.numbers.values import exact
     >>> exact_cell(exact(fmpq(12345678901234, 1000)))
     '12345678901.234'
     """
-    if is_missing(value):
-        return ""
-    if isinstance(value, str):
-        return value
     if isinstance(value, Uncertain):
         return f"{exact_cell(value.nominal)} ± {exact_cell(uncertain.of(value))}"
-    if isinstance(value, Exact) and value.is_rational:
+    if is_fraction(value):
         digits = _decimal(value.coefficient)
         if digits is not None:
             return str(digits)
-    written = write(value)
-    return written.nearly.text if written.nearly else written.text
+    return cell(value)
 
 
 def _decimal(number: fmpq) -> Decimal | None:

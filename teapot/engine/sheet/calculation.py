@@ -73,8 +73,7 @@ class Calculation:
         except LineError as error:
             if error.is_a(NOT_REAL) and step.line.conventions.numbers == "real":
                 _say_that_sheet_is_real(error)
-            names = scope.quantity_names()
-            step.error = bound_call_in(step.nodes, {*names}) or error
+            step.error = bound_call_in(step.nodes, scope.quantity_names) or error
         if step.keeps_values:
             step.values = values_in(trace)
 

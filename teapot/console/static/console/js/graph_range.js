@@ -33,7 +33,7 @@ async function draw(box, query) {
   const number = box.closest(".line").dataset.number;
   const reply = await fetch(`${page().url}/lines/${number}/pictures/graph?${query}`).catch(() => null);
   if (reply?.status === 422) return say(await reply.text());
-  if (!reply?.ok) return say("The graph could not be had.");
+  if (!reply?.ok) return say("The graph could not be loaded.");
   const anew = fragment(await reply.text()).querySelectorAll(".drawn");
   box.querySelectorAll(".drawn").forEach((one, at) => one.replaceWith(anew[at]));
   box.dataset.range = query;
@@ -57,7 +57,8 @@ const STEPS = {
 const KEYS = { "+": "closer", "=": "closer", "-": "farther", "−": "farther", Home: "typed" };
 
 const run = document.getElementById("run");
-const boxOf = (event) => event.target.closest?.("[data-chart=graph]");
+/** The graph in which something happens. */
+export const boxOf = (event) => event.target.closest?.("[data-chart=graph]");
 
 run.addEventListener("click", (event) => {
   const button = event.target.closest("[data-range-as]");

@@ -1,6 +1,6 @@
 /* A line that draws has its graph below it as soon as it is on the page and near the window. */
 import { element } from "../../teapot/js/dom.js";
-import { move, readingsOf, shareAt } from "./graph_range.js";
+import { boxOf, move, readingsOf, shareAt } from "./graph_range.js";
 import { showGraph } from "./workings.js";
 
 const run = document.getElementById("run");
@@ -41,7 +41,6 @@ function readAt(box, share) {
   text.textContent = `${across.replace(/ \[.*/, "")} ≈ ${short(left + at * (right - left))}${across.includes("[") ? ` ${/\[(.*)\]/.exec(across)[1]}` : ""} · ${said.join(" · ")}`;
 }
 
-const boxOf = (event) => event.target.closest?.("[data-chart=graph]");
 run.addEventListener("pointermove", (event) => {
   const svg = boxOf(event) && event.target.closest("svg");
   if (!svg) return;

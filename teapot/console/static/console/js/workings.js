@@ -46,7 +46,7 @@ export async function toggleChart(line, name, button, { quiet = false, range = "
   button.setAttribute("aria-expanded", String(!open));
   if (open) return open.remove();
   const reply = await fetch(`${page().url}/lines/${line.dataset.number}/pictures/${name}?${range}`).catch(() => null);
-  if (!reply?.ok) return say(reply?.status === 404 ? "There is nothing to draw: the values are all alike, or too far apart." : `The ${name} could not be had.`);
+  if (!reply?.ok) return say(reply?.status === 404 ? "There is nothing to draw: the values are all alike, or too far apart." : `The ${name} could not be loaded.`);
   const html = await reply.text();
   if (line.querySelector(`[data-chart=${name}]`)) return;
   stayAtFoot(() => line.append(fragment(html)));

@@ -1,1 +1,1 @@
-import{q as r}from"./shared-IEVUJB6G.js";r();
+import{q as r}from"./shared-UF6WQE3S.js";r();
