@@ -5,6 +5,7 @@ import re
 import pytest
 from playwright.sync_api import expect
 
+from tests.browser.lost_requests import lost_requests
 from tests.browser.test_first_ten_minutes import answers, type_line
 
 
@@ -94,15 +95,14 @@ def test_a_line_that_is_mended_in_both_windows_is_chosen(sheet, other, keeps_min
 
 
 def test_a_line_that_is_deleted_while_it_is_mended_keeps_what_was_typed(sheet, other):
-    sheet.route("**/lines?since=*", lambda route: route.abort())
-    mend(sheet, 1, "a = 12345")
-    other.locator("#line-1").focus()
-    other.keyboard.press("Delete")
-    expect(other.get_by_test_id("line")).to_have_count(0)
-    sheet.keyboard.press("Enter")
-    expect(sheet.get_by_test_id("error")).to_contain_text("was deleted in another window")
-    expect(sheet.get_by_test_id("entry")).to_have_value("a = 12345")
-    sheet.unroute("**/lines?since=*")
+    with lost_requests(sheet, "**/lines?since=*"):
+        mend(sheet, 1, "a = 12345")
+        other.locator("#line-1").focus()
+        other.keyboard.press("Delete")
+        expect(other.get_by_test_id("line")).to_have_count(0)
+        sheet.keyboard.press("Enter")
+        expect(sheet.get_by_test_id("error")).to_contain_text("was deleted in another window")
+        expect(sheet.get_by_test_id("entry")).to_have_value("a = 12345")
     expect(sheet.get_by_text("was deleted elsewhere")).to_be_visible()
     expect(sheet.get_by_test_id("line")).to_have_count(0)
     expect(sheet.get_by_test_id("entry")).to_have_value("a = 12345")
@@ -158,12 +158,11 @@ def test_a_paste_of_a_thousand_lines_is_one_change(sheet):
 
 
 def test_many_lines_that_are_on_their_way_are_taken_back_together(sheet):
-    sheet.route("**/lines", lambda route: route.abort())
-    sheet.get_by_test_id("entry").fill("\n".join(f"{n} + 1" for n in range(20)))
-    sheet.keyboard.press("Enter")
     waiting = sheet.get_by_test_id("waiting")
-    expect(waiting).to_contain_text("and 19 more lines")
-    waiting.get_by_role("button", name="take back").click()
-    sheet.unroute("**/lines")
+    with lost_requests(sheet, "**/lines"):
+        sheet.get_by_test_id("entry").fill("\n".join(f"{n} + 1" for n in range(20)))
+        sheet.keyboard.press("Enter")
+        expect(waiting).to_contain_text("and 19 more lines")
+        waiting.get_by_role("button", name="take back").click()
     expect(waiting).to_have_count(0)
     expect(sheet.get_by_test_id("line")).to_have_count(0)

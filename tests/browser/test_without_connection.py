@@ -7,6 +7,7 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
+from tests.browser.lost_requests import lost_requests
 from tests.examples import IS_THOROUGH
 from tests.server import Server
 
@@ -234,15 +235,10 @@ def test_a_waiting_line_is_mended_and_another_taken_back(sheet):
 
 
 def test_one_that_was_kept_unheard_is_mended_and_taken_back_on_the_server_too(sheet):
-    def lose(route):
-        route.fetch()
-        route.abort()
-
-    sheet.route("**/lines", lose)
-    type_lines(sheet, ["4+4"])
-    expect(sheet.get_by_test_id("waiting")).to_contain_text("waits for the connection")
-    sheet.get_by_role("button", name="take back").click()
-    sheet.unroute("**/lines")
+    with lost_requests(sheet, "**/lines", only_replies=True):
+        type_lines(sheet, ["4+4"])
+        expect(sheet.get_by_test_id("waiting")).to_contain_text("waits for the connection")
+        sheet.get_by_role("button", name="take back").click()
     expect(sheet.get_by_test_id("waiting")).to_have_count(0)
     expect(sheet.get_by_test_id("line")).to_have_count(0)
     sheet.reload()  # the word to the server may still be on its way: it is sent again
