@@ -1,5 +1,5 @@
-"""``python -m tools.prove_calculus [N]``: N equations, integrals, derivatives and probabilities by
-chance, each beside NumPy, mpmath or SciPy; what differs is printed."""
+"""``python -m tools.prove_calculus [N]``: N equations, polynomials, integrals, derivatives and
+probabilities by chance, each beside NumPy, FLINT, mpmath or SciPy; what differs is printed."""
 
 from __future__ import annotations
 
@@ -9,11 +9,13 @@ from tests.engine.calculus_cases import (
     missed_or_invented,
     wrong_derivative,
     wrong_integral,
+    wrong_polynomial,
     wrong_probability,
 )
 
 CHECKS = (
     ("equations", missed_or_invented),
+    ("polynomials", wrong_polynomial),
     ("integrals", wrong_integral),
     ("derivatives", wrong_derivative),
     ("probabilities", wrong_probability),

@@ -4,12 +4,15 @@
 from __future__ import annotations
 
 import random
+from fractions import Fraction
 
 import mpmath
 import numpy as np
+from flint import fmpq_poly
 from scipy import stats
 
 from teapot.engine import FullSheet
+from teapot.engine.numbers.values import Exact
 
 PARTS = (
     ("sin({})", np.sin, 8), ("cos({})", np.cos, 8), ("exp(-({})^2)", lambda x: np.exp(-x * x), 8),
@@ -70,6 +73,49 @@ def missed_or_invented(seed: int) -> str:
     return ""
 
 
+HIGHEST = 30
+"""The degree of the polynomials."""
+
+
+def wrong_polynomial(seed: int) -> str:
+    """What is wrong with the solutions of a polynomial by chance, of which the zeros are known:
+    rational ones, and pairs of a whole real part, some of them several times."""
+    chance = random.Random(seed)
+    degree = chance.randint(2, HIGHEST)
+    zeros = set()
+    polynomial = fmpq_poly([chance.choice([-3, -1, 1, 2])])
+    while polynomial.degree() < degree:
+        room = degree - polynomial.degree()
+        if room > 1 and chance.random() < 0.3:
+            middle, height = chance.randint(-3, 3), chance.randint(1, 5)
+            polynomial *= fmpq_poly([middle**2 + height, -2 * middle, 1])
+            zeros |= {(middle, -height), (middle, height)}
+            continue
+        zero = Fraction(chance.randint(-30, 30), chance.choice([1, 1, 2, 3, 10]))
+        times = min(room, chance.choice([1, 1, 1, 1, 2, 3]))
+        polynomial *= fmpq_poly([-zero.numerator, zero.denominator]) ** times
+        zeros.add((zero, 0))
+    terms = (f"({factor})*x^{power}" for power, factor in enumerate(polynomial.coeffs()))
+    sheet = FullSheet()
+    outcome = sheet.answer(f"solve({' + '.join(terms)} == 0, x)")
+    if outcome.error is not None:
+        return f"{polynomial}: {outcome.error.text}"
+    value = sheet.lines[-1].final_step.value
+    found = [*map(_as_zero, value.items if hasattr(value, "items") else (value,))]
+    if len(found) != len(zeros) or set(found) != zeros:
+        return f"{polynomial}: {found} and not {sorted(zeros)}"
+    return ""
+
+
+def _as_zero(value):
+    """A real part, and the square of an imaginary part, with its sign, which is whole."""
+    if isinstance(value, Exact):
+        return Fraction(str(value.coefficient)), 0
+    imaginary = value.im.ball(128)
+    square = int((imaginary * imaginary).unique_fmpz())
+    return Fraction(str(value.re.coefficient)), square if imaginary > 0 else -square
+
+
 INTEGRANDS = (
     ("exp(-x^2)*cos(3x)", lambda x: mpmath.exp(-x * x) * mpmath.cos(3 * x)),
     ("1/(1 + x^2)", lambda x: 1 / (1 + x * x)),
@@ -122,37 +168,111 @@ def wrong_derivative(seed: int) -> str:
     return ""
 
 
+def normal_cdf(x):
+    return mpmath.erfc(-x / mpmath.sqrt(2)) / 2
+
+
+def normal_pdf(x):
+    return mpmath.exp(-x * x / 2) / mpmath.sqrt(2 * mpmath.pi)
+
+
+def student_cdf(x, n):
+    tail = mpmath.betainc(n / 2, mpmath.mpf(1) / 2, 0, n / (n + x * x), regularized=True) / 2
+    return tail if x < 0 else 1 - tail
+
+
+def student_pdf(x, n):
+    return (1 + x * x / n) ** (-(n + 1) / 2) / mpmath.sqrt(n) / mpmath.beta(n / 2, mpmath.mpf(0.5))
+
+
+def chi_squared_cdf(x, n):
+    return mpmath.gammainc(n / 2, 0, x / 2, regularized=True)
+
+
+def chi_squared_pdf(x, n):
+    return x ** (n / 2 - 1) * mpmath.exp(-x / 2) / 2 ** (n / 2) / mpmath.gamma(n / 2)
+
+
+def f_cdf(x, n, m):
+    return mpmath.betainc(n / 2, m / 2, 0, n * x / (n * x + m), regularized=True)
+
+
+def f_pdf(x, n, m):
+    quotient = n / m
+    power = (1 + quotient * x) ** (-(n + m) / 2)
+    return quotient ** (n / 2) * x ** (n / 2 - 1) * power / mpmath.beta(n / 2, m / 2)
+
+
+def binomial_pmf(k, n, p):
+    return mpmath.binomial(n, k) * p**k * (1 - p) ** (n - k)
+
+
+def poisson_pmf(k, mean):
+    return mpmath.exp(-mean) * mean**k / mpmath.factorial(k)
+
+
+def of_counts(mass):
+    """Its sum up to a count."""
+    return lambda k, *rest: mpmath.fsum(mass(mpmath.mpf(one), *rest) for one in range(int(k) + 1))
+
+
+DISTRIBUTIONS = {
+    "normal": (normal_pdf, normal_cdf), "student": (student_pdf, student_cdf),
+    "chi_squared": (chi_squared_pdf, chi_squared_cdf), "f": (f_pdf, f_cdf),
+    "binomial": (binomial_pmf, of_counts(binomial_pmf)),
+    "poisson": (poisson_pmf, of_counts(poisson_pmf)),
+}  # fmt: skip
+"""Density and distribution function of each, as textbooks have them, in mpmath."""
+
+SHOWN = 15
+"""Digits that are asked for."""
+
+
 def wrong_probability(seed: int) -> str:
-    """What is wrong with a distribution at a place by chance, beside SciPy; empty where nothing
-    is.  SciPy has 64 bits: it is asked for 12 digits."""
+    """What is wrong with a distribution at a place by chance, at 15 digits beside mpmath, and
+    roughly beside SciPy; empty where nothing is."""
     chance = random.Random(seed)
-    x, n, m = chance.randint(-400, 400) / 100, chance.randint(1, 40), chance.randint(1, 40)
-    p, k = chance.randint(1, 999) / 1000, chance.randint(0, 40)
-    positive = abs(x) + 0.01
-    line, expected = chance.choice((
-        (f"normal_cdf({x})", lambda: stats.norm.cdf(x)),
-        (f"normal_pdf({x})", lambda: stats.norm.pdf(x)),
-        (f"normal_quantile({p})", lambda: stats.norm.ppf(p)),
-        (f"student_cdf({x}, {n})", lambda: stats.t.cdf(x, n)),
-        (f"student_pdf({x}, {n})", lambda: stats.t.pdf(x, n)),
-        (f"student_quantile({p}, {n})", lambda: stats.t.ppf(p, n)),
-        (f"chi_squared_cdf({positive}, {n})", lambda: stats.chi2.cdf(positive, n)),
-        (f"chi_squared_pdf({positive}, {n})", lambda: stats.chi2.pdf(positive, n)),
-        (f"chi_squared_quantile({p}, {n})", lambda: stats.chi2.ppf(p, n)),
-        (f"f_cdf({positive}, {n}, {m})", lambda: stats.f.cdf(positive, n, m)),
-        (f"f_pdf({positive}, {n}, {m})", lambda: stats.f.pdf(positive, n, m)),
-        (f"f_quantile({p}, {n}, {m})", lambda: stats.f.ppf(p, n, m)),
-        (f"binomial_pmf({k}, 40, {p})", lambda: stats.binom.pmf(k, 40, p)),
-        (f"binomial_cdf({k}, 40, {p})", lambda: stats.binom.cdf(k, 40, p)),
-        (f"binomial_quantile({p}, 40, 0.3)", lambda: stats.binom.ppf(p, 40, 0.3)),
-        (f"poisson_pmf({k}, {positive})", lambda: stats.poisson.pmf(k, positive)),
-        (f"poisson_cdf({k}, {positive})", lambda: stats.poisson.cdf(k, positive)),
-        (f"poisson_quantile({p}, {positive})", lambda: stats.poisson.ppf(p, positive)),
-    ))  # fmt: skip
-    outcome = FullSheet().answer(f"{line} as 15 digits")
+    name = chance.choice([*DISTRIBUTIONS])
+    kind = chance.choice(["density", "cdf", "quantile"])
+    density, cdf = DISTRIBUTIONS[name]
+    p, n, m = f"{chance.randint(1, 999) / 1000}", chance.randint(1, 40), chance.randint(1, 40)
+    counts = name in ("binomial", "poisson")
+    rest = {"normal": [], "f": [n, m], "binomial": [n, p], "poisson": [f"{n / 4}"]}.get(name, [n])
+    place = chance.randint(0, n if name == "binomial" else 40)
+    if not counts:
+        low = -800 if name in ("normal", "student") else 1
+        place = f"{chance.randint(low, 4000 if low == 1 else 800) / 100}"
+    at = f"{chance.randint(1, 999) / 1000}" if kind == "quantile" else place
+    word = ("pmf" if counts else "pdf") if kind == "density" else kind
+    line = f"{name}_{word}({', '.join(map(str, [at, *rest]))})"
+    outcome = FullSheet().answer(f"{line} as {SHOWN} digits")
     if outcome.error is not None:
         return f"{line}: {outcome.error.text}"
-    found, other = float(outcome.answers[0].text.replace(" ", "")), float(expected())
-    if abs(found - other) > abs(other) * 1e-10 + 1e-300:
-        return f"{line}: {found!r} and not {other!r}"
+    with mpmath.workdps(50):
+        found = mpmath.mpf(outcome.answers[0].text.replace(" ", ""))
+        values = [mpmath.mpf(one) for one in rest]
+        wanted = mpmath.mpf(at)
+        if kind != "quantile":
+            expected = (density if kind == "density" else cdf)(wanted, *values)
+        elif counts:
+            expected = next(k for k in range(200) if cdf(k, *values) >= wanted)
+        else:
+            # a step of Newton's from what was found
+            expected = found - (cdf(found, *values) - wanted) / density(found, *values)
+        first = mpmath.floor(mpmath.log10(abs(found))) if found else 0
+        # half a unit of the last digit, and what mpmath's own 50 digits leave open
+        half = mpmath.mpf(10) ** (first + 1 - SHOWN) / 2 * (1 + mpmath.mpf(10) ** -25)
+        if abs(found - expected) > half:
+            return f"{line}: {found} and not {expected}"
+    other = _of_scipy(name, kind, float(at), [float(one) for one in rest])
+    if abs(float(found) - other) > abs(other) * 1e-9 + 1e-300:
+        return f"{line}: {found} and not {other!r}"
     return ""
+
+
+def _of_scipy(name: str, kind: str, at: float, rest: list[float]) -> float:
+    """What SciPy has, in 64 bits."""
+    names = {"normal": "norm", "student": "t", "chi_squared": "chi2", "binomial": "binom"}
+    known = getattr(stats, names.get(name, name))
+    density = "pmf" if name in ("binomial", "poisson") else "pdf"
+    return float(getattr(known, {"density": density, "quantile": "ppf"}.get(kind, kind))(at, *rest))
