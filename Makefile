@@ -7,7 +7,7 @@ DEMO_DATA := var/demo
 # Compiled modules are kept, whatever the environment says: many processes are started.
 export PYTHONDONTWRITEBYTECODE =
 
-.PHONY: demo test test-engine check check-latex check-exports bench load prove-digits prove-calculus fuzz assets setup chromium screenshots requirements
+.PHONY: demo test test-engine test-thorough check check-latex check-exports bench load prove-digits prove-calculus fuzz assets setup chromium screenshots requirements
 
 demo: export TEAPOT_DATA = $(DEMO_DATA)
 demo: export TEAPOT_COLLECTED = 1
@@ -25,7 +25,12 @@ test: setup chromium
 
 # What a developer runs again and again: the engine alone, without Django and without a browser.
 test-engine: setup
-	$(BIN)/python -m pytest -n 2 --dist worksteal -p no:django -o addopts=--strict-markers tests/engine
+	$(BIN)/python -m pytest -n 2 --dist worksteal -p no:django -p no:playwright -p no:base_url \
+	  -o addopts=--strict-markers -m "not slow" tests/engine
+
+# Every test, with all the examples of which the others try a part: an hour.
+test-thorough: export TEAPOT_THOROUGH = 1
+test-thorough: test
 
 check: setup
 	$(BIN)/ruff check .

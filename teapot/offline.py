@@ -12,7 +12,7 @@ from django.templatetags.static import static
 from django.urls import reverse
 from django.views.decorators.http import require_safe
 
-from teapot.engine.version import VERSION
+from teapot.engine.version import engine_version
 
 WORKER = Path(__file__).parent / "static" / "teapot" / "worker.js"
 
@@ -24,7 +24,7 @@ OF_NOTHING_KEPT = ("js/theme.js", "js/nothing-kept.js", "dist/teapot.css", "mark
 def _worker() -> str:
     """Its script, with what it has to know.  Another version of it fetches all anew."""
     known = {
-        "VERSION": VERSION,
+        "VERSION": engine_version(),
         "HANDBOOK": reverse("handbook-whole"),
         "NOTHING_KEPT": reverse("nothing-kept"),
         "FILES": [static(f"teapot/{name}") for name in OF_NOTHING_KEPT],

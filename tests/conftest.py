@@ -38,6 +38,15 @@ def the_web(request):
     settings.DATA = request.getfixturevalue("tmp_path_factory").mktemp("data")
     settings.WHITENOISE_AUTOREFRESH = True
     settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
+    # After each test with transactions of its own, Django would write its permissions and the
+    # types of its content anew, which takes longer than most tests and which nothing here reads.
+    from django.contrib.auth.management import create_permissions
+    from django.contrib.contenttypes.management import create_contenttypes
+    from django.db.models.signals import post_migrate
+
+    post_migrate.disconnect(create_contenttypes)
+    uid = "django.contrib.auth.management.create_permissions"
+    assert post_migrate.disconnect(create_permissions, dispatch_uid=uid)
 
 
 @pytest.fixture(autouse=True, scope="session")

@@ -1,5 +1,5 @@
-"""How many examples a property is tried on: a tenth here, the same ones in every run, and all of
-them at random with ``make fuzz``."""
+"""How many examples a test is tried on: a part of them in each run, the same ones each time, and
+all of them with ``make test-thorough``."""
 
 from __future__ import annotations
 
@@ -10,9 +10,14 @@ from hypothesis import settings
 IS_THOROUGH = bool(os.environ.get("TEAPOT_THOROUGH"))
 
 FEWEST = 100
-"""Examples in any case."""
+"""Examples of a property in any case."""
+
+
+def part_of(examples: int, parts: int = 5) -> int:
+    """One of so many ``parts`` of a number of examples; all of them in a thorough run."""
+    return examples if IS_THOROUGH else examples // parts
 
 
 def tried_on(examples: int) -> settings:
     """Marks a property that so many ``examples`` are worth."""
-    return settings(max_examples=examples if IS_THOROUGH else max(FEWEST, examples // 10))
+    return settings(max_examples=max(min(examples, FEWEST), part_of(examples, parts=30)))

@@ -13,6 +13,7 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 
 from teapot.records.models import Record
 from teapot.tables.models import DataTable
+from tests.examples import part_of
 from tests.people import Someone, zipped
 
 pytestmark = pytest.mark.django_db(transaction=True)
@@ -63,12 +64,12 @@ def test_there_are_five_hundred_of_them_and_what_is_no_text_is_found():
     assert len(wrong_in(page.encode())) == 3
 
 
-@pytest.mark.parametrize("part", range(4))
+@pytest.mark.parametrize("part", range(part_of(4, parts=4)))
 def test_hostile_strings_are_text_wherever_they_are_entered(part, settings):
     settings.PACED = False
     someone = Someone()
     client, at = someone.client, someone.address
-    mine = HOSTILE[part::4]
+    mine = HOSTILE[part::4]  # with each opening and each tail, since there are 25 of these
     someone.keep("/record bench")
     for some in batched(mine, 25):
         someone.keep("\n".join(f"x = 1  # {text}" for text in some))

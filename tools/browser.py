@@ -17,6 +17,8 @@ EXECUTABLE = next(
 FLAGS = [
     "--no-sandbox",
     "--disable-gpu",
+    "--in-process-gpu",
+    "--num-raster-threads=1",
     "--disable-quic",
     "--no-first-run",
     "--disable-background-networking",

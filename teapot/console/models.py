@@ -15,7 +15,7 @@ from teapot.accounts.models import Person
 from teapot.engine.reading.forms import STANDARD, form_from
 from teapot.engine.sheet.settings import Settings
 from teapot.engine.sheet.shown import KeptOutcome
-from teapot.engine.version import VERSION
+from teapot.engine.version import engine_version
 from teapot.records.models import Record
 from teapot.shelf.items import OnShelf, OnShelfQuerySet
 from teapot.shelf.settings_of_lines import UnderConventions
@@ -116,7 +116,7 @@ class Line(UnderConventions):
     @property
     def is_fresh(self) -> bool:
         """Whether its answers are those that it has now."""
-        return not self.stale and self.engine == VERSION
+        return not self.stale and self.engine == engine_version()
 
     def take(self, outcome: KeptOutcome, revision: int) -> None:
         """Makes ``outcome`` the line's own, as it is at that revision of the sheet."""

@@ -1,4 +1,4 @@
-"""Requests that do not get through until the connection is mended."""
+"""Requests that do not get through until the connection is mended, or come late."""
 
 from __future__ import annotations
 
@@ -27,3 +27,22 @@ def lost_requests(page: Page, address: str, *, only_replies: bool = False) -> It
     page.route(address, handle)
     yield
     is_mended = True
+
+
+def held_scripts(page, path):
+    """Goes to a page of which the scripts are held back: the function that lets them come."""
+    held = []
+    is_open = []
+
+    def hold(route):
+        route.continue_() if is_open else held.append(route)
+
+    page.route("**/pages/*.js", hold)
+    page.goto(path, wait_until="commit")
+
+    def let_come():
+        is_open.append(True)
+        while held:
+            held.pop().continue_()
+
+    return let_come

@@ -3,6 +3,7 @@
 import pytest
 from playwright.sync_api import expect
 
+from tests.browser.lost_requests import held_scripts
 from tests.browser.test_first_ten_minutes import answers, axe_violations, type_line
 
 HEATING = """m = ask("mass of water, kg", 1.2)
@@ -117,25 +118,6 @@ def test_what_was_written_and_not_kept_is_there_again(sheet):
     sheet.reload()
     expect(entry(sheet)).to_have_value("a = 41 + 1")
     expect(sheet.get_by_test_id("reading")).to_contain_text("42")
-
-
-def held_scripts(page, path):
-    """Goes to a page of which the scripts are held back: the function that lets them come."""
-    held = []
-    is_open = []
-
-    def hold(route):
-        route.continue_() if is_open else held.append(route)
-
-    page.route("**/pages/*.js", hold)
-    page.goto(path, wait_until="commit")
-
-    def let_come():
-        is_open.append(True)
-        while held:
-            held.pop().continue_()
-
-    return let_come
 
 
 def test_what_is_typed_before_the_scripts_have_come_counts(sheet, server):

@@ -2,6 +2,7 @@
 
 from playwright.sync_api import expect
 
+from tests.browser.lost_requests import held_scripts
 from tests.browser.test_first_ten_minutes import answers, axe_violations, type_line
 
 
@@ -17,6 +18,15 @@ DROP = """async ([name, text]) => {
   const drop = { dataTransfer: data, bubbles: true, cancelable: true };
   document.dispatchEvent(new DragEvent('drop', drop));
 }"""
+
+
+def test_what_is_chosen_before_the_scripts_have_come_counts(sheet):
+    sheet.evaluate(DROP, ["cooling pots.csv", POTS])
+    expect(sheet.get_by_label("Kind of column 2")).to_have_value("number")
+    let_come = held_scripts(sheet, sheet.url)
+    sheet.get_by_label("Decimal sign").select_option("1234.5")
+    let_come()
+    expect(sheet.get_by_label("Kind of column 2")).to_have_value("text")
 
 
 def test_a_file_is_dropped_mended_kept_used_filtered_and_replaced(sheet, server):

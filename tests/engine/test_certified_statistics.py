@@ -14,6 +14,8 @@ import pytest
 
 from tests.engine.answers import answer
 
+pytestmark = pytest.mark.slow
+
 DATA = Path(find_spec("scipy").origin).parent / "stats" / "tests" / "data"
 CERTIFIED_DIGITS = 15
 

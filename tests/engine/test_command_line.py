@@ -1,10 +1,18 @@
 """``python -m teapot.engine``, as scripts and people use it."""
 
+import io
 import json
 import subprocess
 import sys
+from typing import NamedTuple
 
+import pytest
+
+import teapot.engine.__main__ as command_line
+from teapot.engine.printing_sheet import PrintingSheet
 from tests.server import PATIENCE
+
+pytestmark = pytest.mark.slow
 
 LINES = """6+3/6+3
 (6+3)/(6+3)
@@ -20,6 +28,7 @@ sqr(49)
 
 
 def run(text, *arguments):
+    """In processes of its own, with limits."""
     return subprocess.run(
         [sys.executable, "-m", "teapot.engine", *arguments],
         input=text.encode(),
@@ -27,6 +36,28 @@ def run(text, *arguments):
         timeout=PATIENCE,
         check=False,
     )
+
+
+@pytest.fixture
+def printed(monkeypatch, capsys):
+    """What is printed in this process, without limits: starting two for each test takes longer."""
+
+    def printed(text, *arguments):
+        monkeypatch.setattr(sys, "stdin", io.TextIOWrapper(io.BytesIO(text.encode())))
+        monkeypatch.setattr(sys, "argv", ["teapot.engine", *arguments])
+        monkeypatch.setattr(command_line, "_new_sheet", PrintingSheet)
+        status = command_line.main()
+        return Printed(status, *capsys.readouterr())
+
+    return printed
+
+
+class Printed(NamedTuple):
+    """Its exit status, and what is printed on its two outputs."""
+
+    returncode: int
+    stdout: str
+    stderr: str
 
 
 def test_a_procedure_is_run_into_a_sheet(tmp_path):
@@ -64,35 +95,35 @@ def test_json_of_the_first_lines():
     assert done.returncode == 1
 
 
-def test_answers_as_latex():
-    done = run("1/2\nx = sqrt(2)\n2 +* 3\n", "--latex")
-    said = done.stdout.decode()
+def test_answers_as_latex(printed):
+    done = printed("1/2\nx = sqrt(2)\n2 +* 3\n", "--latex")
+    said = done.stdout
     assert r"\frac{1}{2} = 0.5" in said
     assert r"x = \sqrt{2} \approx 1.414\,213\,562" in said
     assert "A value is missing" in said
-    [first, *_] = run("1/2\n", "--json", "--latex").stdout.decode().splitlines()
+    [first, *_] = printed("1/2\n", "--json", "--latex").stdout.splitlines()
     assert json.loads(first)["answers"][0]["latex"] == r"\frac{1}{2} = 0.5"
 
 
-def test_a_file_without_errors_exits_with_0(tmp_path):
+def test_a_file_without_errors_exits_with_0(tmp_path, printed):
     sheet = tmp_path / "sheet.txt"
     sheet.write_text("# a note\nm = 1.2  # kg\r\n\nm*4186;\n", encoding="utf-8")
-    done = run("", str(sheet))
+    done = printed("", str(sheet))
     assert done.returncode == 0
-    assert "m = 1.2\n" in done.stdout.decode()
-    assert "5023.2" not in done.stdout.decode()  # quiet
+    assert "m = 1.2\n" in done.stdout
+    assert "5023.2" not in done.stdout  # quiet
 
 
-def test_the_handbook_is_read_there_too():
-    shown = run("help binomial\n/find round down\nhelp average of a list\n").stdout.decode()
+def test_the_handbook_is_read_there_too(printed):
+    shown = printed("help binomial\n/find round down\nhelp average of a list\n").stdout
     assert "binomial(n, k)" in shown
     assert "binomial(9, 4)  = 126" in shown
     assert "floor(x)  The largest whole number that is not above x." in shown
     assert "mean(x)" in shown
 
 
-def test_the_conventions_hold_from_their_line_on():
-    shown = run("arctan(1)\n/angle deg\narctan(1)\n/log decimal\nlog(1000)\n").stdout.decode()
+def test_the_conventions_hold_from_their_line_on(printed):
+    shown = printed("arctan(1)\n/angle deg\narctan(1)\n/log decimal\nlog(1000)\n").stdout
     assert "arctan(1) = (pi/4) rad" in shown
     assert "≈ 0.7853981634 rad" in shown
     assert "arctan(1) = 45°" in shown
@@ -111,9 +142,9 @@ def test_bytes_that_are_no_text_do_no_harm():
     assert [line["status"] for line in lines] == ["error", "ok"]
 
 
-def test_workings_are_listed_with_each_line():
-    done = run("196^0.5/4*6\nx = 7\n# note\n", "--workings", "--json")
-    first, second, third = (json.loads(line) for line in done.stdout.decode().splitlines())
+def test_workings_are_listed_with_each_line(printed):
+    done = printed("196^0.5/4*6\nx = 7\n# note\n", "--workings", "--json")
+    first, second, third = (json.loads(line) for line in done.stdout.splitlines())
     steps = [(step["input"], step["sign"], step["text"]) for step in first["steps"]]
     assert steps == [
         ("196^0.5", "=", "14"),
@@ -124,25 +155,25 @@ def test_workings_are_listed_with_each_line():
     assert third["status"] == "note"
 
 
-def test_plain_output_says_what_was_read_answered_and_offered():
-    done = run("1/2 pi\nsqr(4)\n0.1+0.2 as binary64\n", "--workings").stdout.decode()
+def test_plain_output_says_what_was_read_answered_and_offered(printed):
+    done = printed("1/2 pi\nsqr(4)\n0.1+0.2 as binary64\n", "--workings").stdout
     assert "1/2 pi ≈ 1.570796327" in done
     assert "(This reads as (1/2) times what follows it.)" in done
     assert "perhaps: sqrt(4)" in done
     assert "true value = 0.3" in done
 
 
-def test_an_unfinished_line_and_a_command():
-    done = run("(1+2\n/show 3 digits\n2/3\n/fish\n", "--json")
-    lines = [json.loads(line) for line in done.stdout.decode().splitlines()]
+def test_an_unfinished_line_and_a_command(printed):
+    done = printed("(1+2\n/show 3 digits\n2/3\n/fish\n", "--json")
+    lines = [json.loads(line) for line in done.stdout.splitlines()]
     assert [line["status"] for line in lines] == ["unfinished", "ok", "ok", "error"]
     assert lines[0]["error"]["mends"][0]["input"] == "(1+2)"
     assert lines[2]["answers"][0]["text"] == "0.667"
     assert done.returncode == 1
 
 
-def test_an_error_line_defines_nothing():
-    done = run("a = 1\na = sqr(4)\na\n", "--json").stdout.decode().splitlines()
+def test_an_error_line_defines_nothing(printed):
+    done = printed("a = 1\na = sqr(4)\na\n", "--json").stdout.splitlines()
     assert json.loads(done[-1])["answers"][0]["text"] == "1"
 
 
@@ -159,37 +190,37 @@ def test_questions_of_a_file_are_replied_to_on_standard_input(tmp_path):
     assert b"asks: q" in run('ask("q")\n1+1\n').stdout
 
 
-def test_lines_are_counted_as_the_file_has_them():
-    done = run("1+1\n\n\n# note\n@*3\n@1 + 40\n", "--json")
-    lines = [json.loads(line) for line in done.stdout.decode().splitlines()]
+def test_lines_are_counted_as_the_file_has_them(printed):
+    done = printed("1+1\n\n\n# note\n@*3\n@1 + 40\n", "--json")
+    lines = [json.loads(line) for line in done.stdout.splitlines()]
     assert [line["line"] for line in lines] == [1, 4, 5, 6]
     assert [line["answers"][0]["text"] for line in lines if line["answers"]] == ["2", "6", "42"]
 
 
-def test_a_file_that_is_not_there_is_a_sentence(tmp_path):
-    done = run("", str(tmp_path / "nothing.txt"))
+def test_a_file_that_is_not_there_is_a_sentence(tmp_path, printed):
+    done = printed("", str(tmp_path / "nothing.txt"))
     assert done.returncode == 2
-    assert done.stdout == b""
-    said = done.stderr.decode()
+    assert done.stdout == ""
+    said = done.stderr
     assert said.endswith("nothing.txt cannot be read: No such file or directory.\n")
 
 
-def test_of_what_is_long_the_head_is_printed_and_how_much_there_is(tmp_path):
+def test_of_what_is_long_the_head_is_printed_and_how_much_there_is(tmp_path, printed):
     file = tmp_path / "cups.csv"
     file.write_text("x\n" + "".join(f"{n}\n" for n in range(1, 20_001)))
     text, data = 't = shelf("cups")\n1..300\n', ("--data", f"cups={file}")
-    table, items = run(text, *data).stdout.decode().split("   2  ")
+    table, items = printed(text, *data).stdout.split("   2  ")
     assert "20,000 rows, 20 shown" in table
     assert table.splitlines()[-2] == "20"
     assert ", 100, …" in items
     assert "300 items" in items
     table, items = (
-        json.loads(row)["answers"][0] for row in run(text, "--json", *data).stdout.splitlines()
+        json.loads(row)["answers"][0] for row in printed(text, "--json", *data).stdout.splitlines()
     )
     assert table["also"] == ["20,000 rows, 20 shown"]
     assert table["text"].splitlines()[-1] == "20"
     assert items["text"].endswith(", 300]")
-    table, items = run(text, "--whole", *data).stdout.decode().split("   2  ")
+    table, items = printed(text, "--whole", *data).stdout.split("   2  ")
     assert "\n20000\n" in table
     assert ", 300]" in items
 
@@ -214,14 +245,14 @@ def test_each_line_has_the_limits_of_the_page():
     assert lines[11]["answers"][0]["text"] == "8"
 
 
-def test_the_lines_that_were_measured():
+def test_the_lines_that_were_measured(printed):
     """What a first measuring found wrong or refused."""
     text = (
         "sqrt(1-pi)\n(1.5e3)^2\ntanh(2000)<1\n5∠30° * 2\n1234 as 2 digits\nradians(180)\n"
         "e^(i pi)\n2/3+1/7\nsqrt(8)\n2 < 3 and not 4 < 1\n|-3; 2\n"
     )
-    done = run(text, "--json")
-    lines = [json.loads(line) for line in done.stdout.decode().splitlines()]
+    done = printed(text, "--json")
+    lines = [json.loads(line) for line in done.stdout.splitlines()]
     shown = [[(a["sign"], a["text"], a["also"]) for a in line["answers"]] for line in lines]
     assert shown == [
         [("≈", "1.46341814i", [])],

@@ -9,6 +9,8 @@ from hypothesis import strategies as st
 from teapot.engine.numbers.values import Angle, Complex
 from tests.engine.answers import answer, error, mends, outcome, value_of_line
 
+pytestmark = pytest.mark.slow
+
 
 @pytest.mark.parametrize(
     ("line", "expected"),

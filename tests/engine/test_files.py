@@ -232,6 +232,7 @@ def test_a_column_is_read_at_once_as_it_is_cell_by_cell(cells, kind):
 # -- on the shelf ---------------------------------------------------------------------------
 
 
+@pytest.mark.slow
 def test_the_sum_of_a_hundred_thousand_decimals_is_exact(tmp_path):
     cells = [f"{(7 * n * n) % 100_003}.{n % 1000:03d}" for n in range(100_000)]
     file = tmp_path / "long.csv"

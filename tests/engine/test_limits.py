@@ -63,6 +63,7 @@ def test_the_error_says_the_limit():
     assert "1,000,000" in outcome("9^9^9").error.text
 
 
+@pytest.mark.slow
 def test_a_long_chain_of_quantities_needs_no_deep_recursion():
     lines = ["x = sqrt(2)"] + ["x = x + sqrt(3)/1000"] * 3_000
     assert answer(*lines).startswith("≈ 6.61")

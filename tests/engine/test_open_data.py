@@ -17,6 +17,8 @@ import pytest
 
 from tests.engine.answers import answer
 
+pytestmark = pytest.mark.slow
+
 DATA = Path(find_spec("scipy").origin).parent / "special" / "tests" / "data" / "boost.npz"
 
 TABLES = [

@@ -10,6 +10,7 @@ from teapot.engine.sheet import editing
 from teapot.engine.sheet.dependence import again_for
 from teapot.engine.sheet.quantities import list_quantities
 from tests.engine.answers import answer, error, mends, outcome
+from tests.examples import part_of
 
 
 def sheet_of(*lines):
@@ -116,7 +117,7 @@ def test_random_changes_leave_the_sheet_as_if_it_was_typed_anew(signs):
     """Every answer after many edits equals that of a fresh sheet with the same text."""
     random.seed(3)
     names = "abcd"
-    for _ in range(40):
+    for _ in range(part_of(40)):
         sheet, lines = FullSheet(), {}
         for number in range(1, 31):
             place = random.random() * 10

@@ -39,7 +39,7 @@ from teapot.engine.aids.graph import Window
 from teapot.engine.aids.pictures import APART
 from teapot.engine.errors import LineError
 from teapot.engine.out.cells import safe_cell
-from teapot.engine.version import VERSION
+from teapot.engine.version import engine_version
 from teapot.fence import jobs
 from teapot.fence.out_jobs import Drawing
 from teapot.fence.turns import EvaluatorsBusy, Overtaken
@@ -156,7 +156,7 @@ def refresh(request: HttpRequest, pk: UUID) -> HttpResponse:
     sheet = own_sheet(request, pk)
     since = whole_number(request.POST.get("since"))
     numbers = [whole_number(text) for text in request.POST.getlist("numbers")[: 2 * SCREEN]]
-    moved = Q(stale=True) | Q(answered__gt=since) | ~Q(engine=VERSION)
+    moved = Q(stale=True) | Q(answered__gt=since) | ~Q(engine=engine_version())
     lines = list(sheet.lines.present().filter(moved, number__in=numbers))
     before = evaluating.refresh(sheet, lines)
     prefetch_related_objects(lines, OF_RUN)

@@ -64,7 +64,7 @@ from teapot.engine.sentences.warnings import (
     TIMES_E,
     UNIT_OUTSIDE,
 )
-from teapot.engine.units.listed import LISTED
+from teapot.engine.units.listed import is_listed
 from teapot.engine.units.table import atom_of
 
 Brackets = set[tuple[int, int]]
@@ -630,7 +630,7 @@ def _symbols_as_units(text: str, node: Measured) -> Notice | None:
     """``3 m g``, typed before its data: symbols side by side that are no unit of anything."""
     parts = node.unit.parts
     are_alone = len(parts) > 1 and all(power == 1 for _, power in parts)
-    if not are_alone or node.unit.dimension in LISTED:
+    if not are_alone or is_listed(node.unit.dimension):
         return None
     symbols = [atom.symbol for atom, _ in parts]
     names = [atom.names[0] for atom, _ in parts]

@@ -55,7 +55,7 @@ from teapot.engine.sentences.unreadable import (
     WORD_HERE,
     WORD_IS_NO_FUNCTION,
 )
-from teapot.engine.units.listed import LISTED
+from teapot.engine.units.listed import is_listed
 from teapot.engine.units.table import NUMBER, PLAIN, atom_of
 from teapot.engine.units.unit import Unit
 
@@ -444,7 +444,7 @@ def refuse_unit_of_divisor(cursor: Cursor, below: Node) -> None:
     if not isinstance(below, Measured) or id(below) in cursor.outer:
         return
     unit, typed = below.unit, cursor.typed(below.unit_span)
-    is_customary = unit.dimension in LISTED and unit.dimension != NUMBER
+    is_customary = is_listed(unit.dimension) and unit.dimension != NUMBER
     if "/" not in typed or is_customary or not isinstance(below.number, Literal):
         return
     flat = Unit(tuple((atom, abs(power)) for atom, power in unit.parts))

@@ -9,8 +9,6 @@ from io import StringIO
 from itertools import islice
 from operator import itemgetter
 
-from charset_normalizer import from_bytes
-
 from teapot.engine.errors import LineError
 from teapot.engine.files.layout import OF_SPACE, split_by
 from teapot.engine.sentences.tables import NOT_A_FILE
@@ -110,6 +108,8 @@ def _encoding_of(sample: bytes) -> str:
     foreign = [sign for sign in western if not sign.isascii()]
     if set(foreign) <= WESTERN and sum(map(str.isalpha, foreign)) * 2 <= len(letters):
         return "cp1252"
+    from charset_normalizer import from_bytes  # only here: to load it takes a twentieth of a start
+
     for match in from_bytes(sample):
         if match.encoding in ENCODINGS:
             return match.encoding

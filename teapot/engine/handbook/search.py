@@ -10,7 +10,8 @@ from __future__ import annotations
 import re
 from collections import Counter
 from collections.abc import Iterable
-from functools import lru_cache
+from dataclasses import dataclass
+from functools import cache, lru_cache
 from math import log
 
 from teapot.engine.handbook.entries import BY_TYPED, ENTRIES, FUNCTION, Entry
@@ -61,19 +62,39 @@ def _weights(entry: Entry) -> dict[str, float]:
     return weights
 
 
-_PHRASES: list[str] = [
-    f" {' '.join(words_of(entry.words))} / {' '.join(words_of(entry.summary))} "
-    for entry in ENTRIES
-]
-_PLAIN_WEIGHTS = [_weights(entry) for entry in ENTRIES]
-_HAVING = Counter(word for weights in _PLAIN_WEIGHTS for word in weights)
-_WEIGHTS: list[dict[str, float]] = [
-    {word: weight * (1 + log(len(ENTRIES) / _HAVING[word])) for word, weight in weights.items()}
-    for weights in _PLAIN_WEIGHTS
-]
-"""What each word of an entry weighs: the more, the fewer entries have it."""
+@dataclass(frozen=True, slots=True)
+class Index:
+    """The words of all entries, in the order of the entries.
 
-_VOCABULARY: list[str] = sorted(_HAVING)
+    ``having`` counts the entries that have a word, ``plain`` is what each word of an entry weighs
+    by its place there, and ``weights`` the more, the fewer entries have it.
+    """
+
+    phrases: list[str]
+    having: Counter[str]
+    plain: list[dict[str, float]]
+    weights: list[dict[str, float]]
+    vocabulary: list[str]
+
+
+@cache
+def _index() -> Index:
+    """Made when it is first looked into: most starts of the engine do without."""
+    plain = [_weights(entry) for entry in ENTRIES]
+    having = Counter(word for weights in plain for word in weights)
+    return Index(
+        phrases=[
+            f" {' '.join(words_of(entry.words))} / {' '.join(words_of(entry.summary))} "
+            for entry in ENTRIES
+        ],
+        having=having,
+        plain=plain,
+        weights=[
+            {word: weight * (1 + log(len(ENTRIES) / having[word])) for word, weight in one.items()}
+            for one in plain
+        ],
+        vocabulary=sorted(having),
+    )
 
 
 def search(text: str, most: int = SHOWN) -> list[Entry]:
@@ -85,10 +106,11 @@ def search(text: str, most: int = SHOWN) -> list[Entry]:
         return []
     meant = {word: _meant(word) for word in wanted}
     mended = [max(meant[word], key=meant[word].__getitem__, default=word) for word in wanted]
+    index = _index()
     scores = [
         _score(entry, weights, plain, phrases, telling, meant, mended)
         for entry, weights, plain, phrases in zip(
-            ENTRIES, _WEIGHTS, _PLAIN_WEIGHTS, _PHRASES, strict=True
+            ENTRIES, index.weights, index.plain, index.phrases, strict=True
         )
     ]
     order = sorted(range(len(ENTRIES)), key=lambda at: -scores[at])
@@ -127,12 +149,15 @@ def _score(
 @lru_cache(maxsize=4096)
 def _meant(word: str) -> dict[str, float]:
     """The known words that ``word`` may stand for, each with how surely."""
-    found = {known: BEGINNING for known in _VOCABULARY if len(word) > 1 and known.startswith(word)}
+    index = _index()
+    found = {
+        known: BEGINNING for known in index.vocabulary if len(word) > 1 and known.startswith(word)
+    }
     slips = min(len(word) // LETTERS_A_SLIP, 2)
-    if slips and word not in _HAVING:
-        for known in within(word, _VOCABULARY, slips, MOST_MEANT):
+    if slips and word not in index.having:
+        for known in within(word, index.vocabulary, slips, MOST_MEANT):
             found[known] = max(SLIP, found.get(known, 0))
-    if word in _HAVING:
+    if word in index.having:
         found[word] = 1.0
     return found
 

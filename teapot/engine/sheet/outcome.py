@@ -28,7 +28,7 @@ from teapot.engine.sheet.shown import (
     ShownError,
     ShownOutcome,
 )
-from teapot.engine.version import VERSION
+from teapot.engine.version import engine_version
 
 OK, ERROR, UNFINISHED, NOTE = "ok", "error", "unfinished", "note"
 
@@ -279,7 +279,7 @@ class Outcome:
             quiet=self.quiet,
             note=self.note,
             typed=split_note(self.input)[0].strip(),
-            engine=VERSION,
+            engine=engine_version(),
             is_setting=self.is_setting,
             is_kept=self.is_kept,
             is_live=self.is_live,

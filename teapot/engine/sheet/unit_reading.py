@@ -36,7 +36,7 @@ from teapot.engine.reading.tree import (
 from teapot.engine.reading.vocabulary import CONSTANT_NAMES
 from teapot.engine.sentences.units import UNIT_OR_QUANTITY
 from teapot.engine.sentences.warnings import READ_AS_UNIT
-from teapot.engine.units.listed import LISTED
+from teapot.engine.units.listed import is_listed
 from teapot.engine.units.table import atom_of
 
 MOST_GROUPS = 4
@@ -170,7 +170,7 @@ def _is_listed(value: Value | None) -> bool:
         return all(map(_is_listed, value.items[:3]))
     if isinstance(value, Uncertain):
         return _is_listed(value.nominal)
-    return not isinstance(value, Measure) or value.unit.dimension in LISTED
+    return not isinstance(value, Measure) or is_listed(value.unit.dimension)
 
 
 def _is_of_numbers(tree: LineTree) -> bool:

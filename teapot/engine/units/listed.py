@@ -5,6 +5,8 @@ A reading of a line whose answer has none of them is hardly meant: metre·gram, 
 
 from __future__ import annotations
 
+from functools import cache
+
 from teapot.engine.units.dimensions import KINDS
 from teapot.engine.units.table import Dimension
 from teapot.engine.units.unit import Unit, product
@@ -32,5 +34,11 @@ def _dimension_of(text: str) -> Dimension:
     return product(*units).dimension
 
 
-LISTED = frozenset({*KINDS, *map(_dimension_of, _MORE)})
-"""All of them, a plain number too."""
+@cache
+def _listed() -> frozenset[Dimension]:
+    return frozenset({*KINDS, *map(_dimension_of, _MORE)})
+
+
+def is_listed(dimension: Dimension) -> bool:
+    """Whether it is one of them; a plain number is one too."""
+    return dimension in _listed()

@@ -22,25 +22,16 @@ document.addEventListener("click", (event) => {
   if (copier) copyText(copier.dataset.copies, "The link is copied.");
 });
 
-document.addEventListener("DOMContentLoaded", () => { // what was typed before all this was there
+const chosenAtFirst = (list) => [...list.options].find((one) => one.defaultSelected) ?? list.options[0];
+
+document.addEventListener("DOMContentLoaded", () => { // what was typed or chosen before all this was there
+  const tell = (field, kind) => field.dispatchEvent(new Event(kind, { bubbles: true }));
   for (const field of document.querySelectorAll("input[type=search]")) {
-    if (field.value !== field.defaultValue) field.dispatchEvent(new Event("input", { bubbles: true }));
+    if (field.value !== field.defaultValue) tell(field, "input");
+  }
+  for (const list of document.querySelectorAll("[hx-trigger*=change] select")) {
+    if (!list.multiple && list.selectedOptions[0] !== chosenAtFirst(list)) tell(list, "change");
   }
 });
-
-// what takes longer than a moment shows that it is under way
-const MOMENT = 300; // milliseconds
-let underWay = 0, sign = 0;
-const busy = (by) => {
-  underWay = Math.max(0, underWay + by);
-  const bar = document.getElementById("busy");
-  if (!underWay) {
-    clearTimeout(sign);
-    sign = 0;
-    if (!bar.hidden) bar.hidden = true;
-  } else sign ||= setTimeout(() => { bar.hidden = false; }, MOMENT);
-};
-document.addEventListener("htmx:beforeSend", () => busy(1));
-document.addEventListener("htmx:afterRequest", () => busy(-1));
 
 export const start = () => Alpine.start();
