@@ -23,10 +23,17 @@ PARTS = (
 )  # fmt: skip
 """Parts of expressions: as they are typed, and what NumPy makes of them."""
 
+WITH_POLES = (
+    *PARTS, ("tan({})", np.tan, 8), ("1/({})", lambda x: 1 / x, 8), ("1/({})^2",
+    lambda x: 1 / (x * x), 8), ("sinh(({})/3)", lambda x: np.sinh(x / 3), 8), ("cbrt({})",
+    np.cbrt, 8), ("abs({})", np.abs, 8),
+)  # fmt: skip
+"""These too are infinite at places, or have kinks there."""
 
-def an_expression(chance: random.Random):
+
+def an_expression(chance: random.Random, parts):
     """An expression in x as it is typed, and as a function of NumPy."""
-    chosen = [chance.choice(PARTS) for _ in range(chance.randint(2, 3))]
+    chosen = [chance.choice(parts) for _ in range(chance.randint(2, 3))]
     factors = [chance.choice([-3, -2, -1, 1, 2, 3]) for _ in chosen]
     inside = [(chance.choice([1, 2, 3]), chance.randint(-2, 2)) for _ in chosen]
     rest = chance.randint(-3, 3)
@@ -45,9 +52,12 @@ def an_expression(chance: random.Random):
 
 
 def missed_or_invented(seed: int) -> str:
-    """What is wrong with the solutions of an equation by chance; empty where nothing is: each place
-    where the sign changes on a fine grid has one, and at each one the sign changes."""
-    typed, function = an_expression(random.Random(seed))
+    """What is wrong with the solutions of an equation by chance; empty where nothing is.
+
+    Each place where the sign changes on a fine grid has one, and at each one the sign changes or
+    the value is 0.
+    """
+    typed, function = an_expression(random.Random(seed), WITH_POLES if seed % 2 else PARTS)
     sheet = FullSheet()
     outcome = sheet.answer(f"solve({typed} == 0, x = -4..4)")
     if outcome.error is not None:
@@ -61,16 +71,32 @@ def missed_or_invented(seed: int) -> str:
         if not any("all" in one.text or "only" in one.text for one in outcome.notices):
             return f"{typed}: {outcome.notices}"
     grid = np.arange(-20_000, 20_001) / 5_000
-    values = function(grid)
+    with np.errstate(divide="ignore"):
+        values = function(grid)
     changes = np.nonzero(np.sign(values[:-1]) * np.sign(values[1:]) < 0)[0]
     for at in changes:
+        if _is_pole(function, grid[at], grid[at + 1]):
+            continue
         if not any(grid[at] - 1e-9 <= one <= grid[at + 1] + 1e-9 for one in found):
             return f"{typed}: none near {grid[at]}"
     for one in found:
         beside = function(np.array([one - 1e-7, one + 1e-7]))
-        if beside[0] * beside[1] > 0 and abs(one) < 3.999999:
+        touches = abs(function(np.float64(one))) < 1e-12
+        if beside[0] * beside[1] > 0 and not touches and abs(one) < 3.999999:
             return f"{typed}: {one} is none"
     return ""
+
+
+def _is_pole(function, low: float, high: float) -> bool:
+    """Whether the sign changes there through infinity."""
+    with np.errstate(divide="ignore"):
+        for _ in range(40):
+            middle = (low + high) / 2
+            if np.sign(function(middle)) == np.sign(function(low)):
+                low = middle
+            else:
+                high = middle
+        return bool(abs(function(low)) > 1e6)
 
 
 HIGHEST = 30
@@ -151,10 +177,33 @@ def wrong_integral(seed: int) -> str:
     return ""
 
 
+DIFFERENTIABLE = (
+    *INTEGRANDS,
+    ("tan(x/3)", lambda x: mpmath.tan(x / 3)),
+    ("sec(x/2)*x", lambda x: mpmath.sec(x / 2) * x),
+    ("cot(x + 7)", lambda x: mpmath.cot(x + 7)),
+    ("arcsin(x/3)", lambda x: mpmath.asin(x / 3)),
+    ("arccos(x/3)^2", lambda x: mpmath.acos(x / 3) ** 2),
+    ("sinh(x)/cosh(2x)", lambda x: mpmath.sinh(x) / mpmath.cosh(2 * x)),
+    ("arsinh(x)", mpmath.asinh),
+    ("arcosh(x + 4)", lambda x: mpmath.acosh(x + 4)),
+    ("artanh(x/3)", lambda x: mpmath.atanh(x / 3)),
+    ("(x + 3)^x", lambda x: (x + 3) ** x),
+    ("2^(x^2)", lambda x: mpmath.mpf(2) ** (x * x)),
+    ("lg(x + 3)", lambda x: mpmath.log(x + 3, 10)),
+    ("cbrt(x + 3)", lambda x: mpmath.cbrt(x + 3)),
+    ("erfc(x)", mpmath.erfc),
+    ("normal_cdf(x)", mpmath.ncdf),
+    ("sum(x^k/k!, k = 0..9)", lambda x: mpmath.fsum(x**k / mpmath.fac(k) for k in range(10))),
+    ("sqrt(1 + sin(x)^2)", lambda x: mpmath.sqrt(1 + mpmath.sin(x) ** 2)),
+    ("exp(-1/(x + 3)^2)", lambda x: mpmath.exp(-1 / (x + 3) ** 2)),
+)
+
+
 def wrong_derivative(seed: int) -> str:
     """What is wrong with a derivative by chance, at 15 digits; empty where nothing is."""
     chance = random.Random(seed)
-    typed, function = chance.choice(INTEGRANDS)
+    typed, function = chance.choice(DIFFERENTIABLE)
     at, order = chance.randint(-20, 20), chance.randint(1, 4)
     line = f"derivative({typed}, x = {at}/10, order = {order}) as 15 digits"
     outcome = FullSheet().answer(line)

@@ -160,6 +160,11 @@ def test_no_solution_is_missed_and_none_invented(seed):
     assert calculus_cases.missed_or_invented(seed) == ""
 
 
+@pytest.mark.parametrize("seed", range(20))
+def test_every_zero_of_a_polynomial_is_found(seed):
+    assert calculus_cases.wrong_polynomial(seed) == ""
+
+
 # -- sums and products ------------------------------------------------------------------------
 
 
@@ -287,6 +292,7 @@ def drawn(*lines):
     return sheet.lines[-1].final_step.value.drawn
 
 
+@pytest.mark.slow
 @pytest.mark.parametrize(
     ("line", "named"),
     [
@@ -307,6 +313,7 @@ def test_the_points_of_a_graph_that_have_a_name(line, named):
     assert [x for x, _ in found] == pytest.approx([x for _, x in named], abs=1e-9)
 
 
+@pytest.mark.slow
 def test_a_spike_between_two_columns_is_in_its_column():
     columns = drawn("graph(exp(-10^8*(x - 1/3)^2), x = 0..1)").curves[0].columns
     assert max(high for _, high in columns) == pytest.approx(1, abs=0.1)
@@ -519,6 +526,7 @@ def test_a_graph_is_drawn_over_another_window():
     assert (as_typed.left, as_typed.right) == (0, 10)
 
 
+@pytest.mark.slow
 @pytest.mark.parametrize("spike", ["1/3", "0.7123", "2/7"])
 def test_a_narrow_spike_is_drawn_to_its_top(spike):
     sheet = FullSheet()
@@ -609,3 +617,101 @@ def test_nothing_is_claimed_where_the_expression_is_complex():
     assert "not-real-left-out" in {one.code for one in found.notices}
     real = answered("/numbers real", "solve(sqrt(x) == 2, x = 1..5)")
     assert "only-solution" in {one.code for one in real.notices}
+
+
+# -- functions of several numbers, sums, and what is put together ------------------------------
+
+
+@pytest.mark.parametrize(
+    ("lines", "shown"),
+    [
+        (["integral(sum(x^k, k = 0..5), x = 0..1)"], "= 2.45"),
+        (["solve(sum(x^k, k = 0..2) == 3, x)"], "= [-2, 1]"),
+        (["solve(mean([x, 2, 3]) == 3, x)"], "= 4"),
+        (["solve(product(x - k, k = 1..5) == 0, x)"], "= [1, 2, 3, 4, 5]"),
+        (["derivative(product(x + k, k = 1..4), x = 0)"], "= 50"),
+        (["derivative(sum(k*x^k, k = 1..4), x = 1)"], "= 30"),
+        (["integral(sum(x*k, x = 1..3)*k, k = 0..1)"], "= 2"),
+        (["derivative(hypot(x, 3), x = 4)"], "≈ 0.8"),
+        (["solve(max(x, 1/x) == 2, x = 0.1..5)"], "= [0.5, 2]"),
+        (["derivative(max(x, 2), x = 3)"], "= 1"),
+        (["derivative(min(x^2, 4), x = 3)"], "= 0"),
+        (["integral(min(x, 1), x = 0..3)"], "≈ 2.5"),
+        (["integral(x mod 2, x = 0..6)"], "≈ 6"),
+        (["integral(x div 2, x = 0..6)"], "≈ 6"),
+        (["F(t) = if(t < 2 s, 3 N, 0 N)", "integral(F(t), t = 0 s..5 s)"], "≈ 6 N s"),
+        (["f(x) = if(x < 0, 0, x^2)", "derivative(f(x), x = 0)"], "= 0"),
+        (["f(x) = if(x < 0, 0, x^2)", "integral(f(x), x = -1..2)"], "≈ 2.666666667"),
+        (["f(x) = if(x >= 0 and not x > 1, x, 0)", "integral(f(x), x = -1..2)"], "≈ 0.5"),
+        (["f(x) = if(x < 0 or x > 1, 0, x)", "integral(f(x), x = -1..2)"], "≈ 0.5"),
+        (["f(x) = if(0 < x < 1, x, 0)", "integral(f(x), x = -1..2)"], "≈ 0.5"),
+        (["solve(if(x > 0, ln(x), 0) == 0, x = 0.5..2)"], "= 1"),
+        (["solve(normal_cdf(x) == 0.9, x = 0..3)"], "≈ 1.281551566"),
+        (["solve(student_cdf(x, 5) == 0.975, x = 0..10)"], "≈ 2.570581836"),
+        (["solve(1 - chi_squared_cdf(x, 10) == 0.05, x = 0..40)"], "≈ 18.30703805"),
+        (["integral(normal_pdf(x, 10 mm, 0.1 mm), x = 9.8 mm..10.2 mm)"], "≈ 0.9544997361"),
+        (["integral(x^2*normal_pdf(x), x = -infinity..infinity)"], "≈ 1"),
+    ],
+)
+def test_what_is_made_of_others_is_looked_into(lines, shown):
+    """The quantiles are those of the usual tables, from memory."""
+    outcome = answered(*lines)
+    assert outcome.error is None, outcome.error.text
+    assert f"{outcome.answers[0].sign} {outcome.answers[0].text}" == shown
+
+
+@pytest.mark.parametrize(
+    "line",
+    [
+        "derivative(max(x, 2), x = 2)",
+        "derivative(if(x < 1, x, 1), x = 1)",
+        "derivative(if(x < 1, 0, 1), x = 1)",
+        "solve(if(x < 1, -1, 1) == 0, x = 0..2)",
+        "integral(chi_squared_pdf(x, 4), x = -1..5)",
+        "integral(normal_pdf(x, 0, -1), x = 0..1)",
+        "integral(if(x == 1, 2, 3), x = 0..2)",
+        "integral(sum(x, k = 1..x), x = 0..2)",
+        "integral(sum(x^k, k = 1..5000), x = 0..2)",
+    ],
+)
+def test_what_is_not_proved_of_these_is_said(line):
+    assert answered(line).error is not None
+
+
+@pytest.mark.parametrize(
+    ("name", "parameters", "low", "high"),
+    [
+        ("normal", "", -2, 1), ("normal", ", 1, 3", -2, 1), ("student", ", 5", -1, 2),
+        ("student", ", 2.5", 0, 3), ("student", ", 1", -4, 4), ("chi_squared", ", 1", 1, 4),
+        ("chi_squared", ", 2", 0, 3), ("chi_squared", ", 3", 0, 7), ("chi_squared", ", 4.5", 1, 9),
+        ("f", ", 5, 10", 0, 3), ("f", ", 2, 7", 1, 2), ("f", ", 3, 1", 1, 20),
+    ],
+)  # fmt: skip
+def test_the_integral_of_a_density_is_what_its_distribution_function_rises_by(
+    name, parameters, low, high
+):
+    area = text_of(f"integral({name}_pdf(x{parameters}), x = {low}..{high}) as 15 digits")
+    rise = f"{name}_cdf({high}{parameters}) - {name}_cdf({low}{parameters}) as 15 digits"
+    assert area == text_of(rise)
+    slope = text_of(f"derivative({name}_cdf(x{parameters}), x = {high}) as 15 digits")
+    assert slope == text_of(f"{name}_pdf({high}{parameters}) as 15 digits")
+
+
+@pytest.mark.parametrize(
+    ("lines", "rows"),
+    [
+        (["graph(1/(1 + x^2), x = -4..3)"], ['"maximum"  0  1']),
+        (["graph(2/cosh(x), x = -1..3)"], ['"maximum"  0  2']),
+        (["graph(student_pdf(x, 4), x = -4..3)"], ['"maximum"  0  0.375']),
+        (["graph(abs(x), x = -1..2)"], ['"zero"  0  0', '"minimum"  0  0']),
+        (["graph(x/9 - abs(x - 1)/3, x = -1..3)"], ['"maximum"  1  0.1111111111']),
+        (["h(x) = if(x < 1, x, 2 - x)", "graph(h(x), x = 0.5..1.5)"], ['"maximum"  1  1']),
+        (["graph(max(sin(x), cos(x)), x = 0..1.5)"], ['"minimum"  0.7853981634  0.7071067812']),
+        (["graph(if(x < 1, x, 0 x - 1), x = 0.5..2)"], []),  # it jumps, and does not turn
+        (["graph(x*abs(x), x = -2..3)"], []),
+    ],
+)
+def test_a_curve_turns_at_a_kink_and_over_a_constant(lines, rows):
+    text = text_of(*lines)
+    assert all(row in text for row in rows), text
+    assert text.count("imum") == sum("imum" in row for row in rows)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 
-from teapot.engine.analysis.terms import Of
+from teapot.engine.analysis.reader import Of
 from teapot.engine.numbers.measures import KELVIN
 from teapot.engine.numbers.values import Measure, Uncertain, Value, exact
 from teapot.engine.reading.tree import Node, Range

@@ -6,7 +6,13 @@ from __future__ import annotations
 from flint import fmpq
 
 from teapot.engine.analysis.rings import RISING_EVERYWHERE
-from teapot.engine.analysis.terms import Applied, Const, Op, Power, Term
+from teapot.engine.analysis.terms import (
+    Applied,
+    Const,
+    Op,
+    Power,
+    Term,
+)
 from teapot.engine.numbers import operators
 from teapot.engine.numbers.values import Exact, exact, is_nought
 
@@ -37,6 +43,8 @@ def core_of_zeros(term: Term) -> Term:
             return core_of_zeros(a)
         case Power(base=base, exponent=exponent) if exponent > 0:
             return core_of_zeros(base)
+        case Applied(function="abs" | "cbrt" | "sgn", args=(inner,)):
+            return core_of_zeros(inner)
     return term
 
 

@@ -9,8 +9,9 @@ from flint import arb, arb_series, ctx
 
 from teapot.engine.analysis.bound import Bound, off_scale
 from teapot.engine.analysis.polynomials import NoPolynomial, Polynomial, ratio_of
+from teapot.engine.analysis.reader import Reader
 from teapot.engine.analysis.rings import SERIES, NotReal, Nowhere, worked_out
-from teapot.engine.analysis.terms import Reader, Term, Var
+from teapot.engine.analysis.terms import Term, Var
 from teapot.engine.numbers import operators
 from teapot.engine.numbers.items import item_by_item
 from teapot.engine.numbers.precision import precision

@@ -14,10 +14,12 @@ from flint import arb, arb_series, fmpq
 
 from teapot.engine.analysis.bound import PATTERNS, Bound, off_scale
 from teapot.engine.analysis.cores import core_of_slopes, core_of_zeros, once
+from teapot.engine.analysis.kinks import kinks_of, sharp_turns
 from teapot.engine.analysis.measured import picked
+from teapot.engine.analysis.reader import Reader, names_in
 from teapot.engine.analysis.rings import REALS, NotReal, Nowhere, Quotient, worked_out
 from teapot.engine.analysis.solutions import exactly_there, outer, quietly
-from teapot.engine.analysis.terms import Op, Reader, Term, Var, names_in
+from teapot.engine.analysis.terms import Op, Term, Var
 from teapot.engine.analysis.zeros import Search
 from teapot.engine.errors import LineError
 from teapot.engine.numbers import operators, sizes, tables, uncertain
@@ -359,8 +361,11 @@ class _Drawing:
         for number, _ in self._places(Poles(once(term), self.name)):
             if not self._is_both(term, number):
                 yield "pole", with_size(self.like, number), Infinite(1)
-        for number, before in self._places(slopes):
-            kind = {1: "minimum", -1: "maximum", 0: ""}[-way * slopes.sign(before)]
+        extrema = [(number, -way * slopes.sign(before)) for number, before in self._places(slopes)]
+        kinks = (at for one in kinks_of(term) for at, _ in self._places(Search(one, self.name)))
+        extrema += sharp_turns(term, slopes, kinks, (self.low, self.high), way)
+        for number, turn in sorted(extrema, key=lambda one: _float(one[0])):
+            kind = {1: "minimum", -1: "maximum", 0: ""}[turn]
             yield from self._at_height(term, kind, with_size(self.like, number), value)
 
     def _is_nought(self, node: Node, at: Number) -> bool:
@@ -399,11 +404,13 @@ class Slopes(Search):
 
     def series(self, ball: arb, length: int) -> Quotient | None:
         found = super().series(ball, length + 1)
-        if found is None or not isinstance(found.above, arb_series):
+        if found is None:
             return None
-        if not isinstance(found.below, arb_series):
-            return Quotient(found.above.derivative(), 1)
         above, below = found.above, found.below
+        if not isinstance(below, arb_series):
+            return Quotient(above.derivative(), 1) if isinstance(above, arb_series) else None
+        if not isinstance(above, arb_series):
+            above = arb_series([above])  # a constant over what is none
         return Quotient(above.derivative() * below - above * below.derivative(), below * below)
 
 

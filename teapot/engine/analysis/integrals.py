@@ -6,6 +6,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 from contextlib import suppress
+from dataclasses import replace
 from typing import cast
 
 from flint import acb, arb, arb_series, ctx, fmpq, fmpq_poly
@@ -13,8 +14,9 @@ from flint import acb, arb, arb_series, ctx, fmpq, fmpq_poly
 from teapot.engine.analysis.bound import Bound
 from teapot.engine.analysis.growth import Unbounded, far_enough, tail
 from teapot.engine.analysis.polynomials import NoPolynomial, Polynomial, ratio_of
+from teapot.engine.analysis.reader import Reader
 from teapot.engine.analysis.rings import REALS, Ball, Complexes, NotReal, Nowhere, worked_out
-from teapot.engine.analysis.terms import Applied, Const, Op, Power, Reader, Term, Var
+from teapot.engine.analysis.terms import Accumulated, Applied, Choice, Const, Op, Power, Term, Var
 from teapot.engine.analysis.zeros import LENGTH, Search
 from teapot.engine.errors import LineError
 from teapot.engine.numbers import operators
@@ -429,6 +431,8 @@ def _has_complex(term: Term) -> bool:
             return _has_complex(base)
         case Applied(args=args):
             return any(map(_has_complex, args))
+        case Choice(a=a, b=b):
+            return _has_complex(a) or _has_complex(b)
     return False
 
 
@@ -478,6 +482,10 @@ def replaced(term: Term, by: Term) -> Term:
             return Power(replaced(base, by), exponent)
         case Applied(function=name, args=args):
             return Applied(name, tuple(replaced(one, by) for one in args))
+        case Choice():
+            return term.mapped(lambda one: replaced(one, by))
+        case Accumulated(inside=inside):
+            return replace(term, inside=replaced(inside, by))
     return term
 
 
@@ -538,6 +546,10 @@ def in_exponent(term: Term) -> Term:
                 return Op("+", Applied("ln", (inner[0],)), part)
     if isinstance(term, Applied):
         return Applied(term.function, tuple(map(in_exponent, term.args)))
+    if isinstance(term, Choice):
+        return term.mapped(in_exponent)
+    if isinstance(term, Accumulated):
+        return replace(term, inside=in_exponent(term.inside))
     return term
 
 

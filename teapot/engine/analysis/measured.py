@@ -7,7 +7,7 @@ from collections.abc import Callable, Mapping
 from dataclasses import replace
 
 from teapot.engine.analysis.bound import Bound
-from teapot.engine.analysis.terms import Of
+from teapot.engine.analysis.reader import Of
 from teapot.engine.numbers import uncertain
 from teapot.engine.numbers.values import FunctionValue, Value
 from teapot.engine.reading.tree import Node

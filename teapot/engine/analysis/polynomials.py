@@ -5,10 +5,11 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
+from functools import partial, reduce
 
 from flint import fmpq
 
-from teapot.engine.analysis.terms import Of, names_in
+from teapot.engine.analysis.reader import Of, names_in, parts_of, without
 from teapot.engine.numbers import operators, sizes
 from teapot.engine.numbers.values import (
     Angle,
@@ -40,6 +41,8 @@ Polynomial = dict[Powers, Value]
 """Coefficients by the powers of the names; those that are 0 are left out."""
 
 ONE = exact(1)
+
+SUMS = {"sum": "+", "mean": "+", "product": "*"}
 
 
 @dataclass(frozen=True, slots=True)
@@ -136,6 +139,14 @@ class _Reader:
         return result
 
     def _call(self, node: Call) -> Ratio:
+        if node.function in SUMS and (parts := parts_of(node, self.of, self.inside)):
+            ratios = (
+                _Reader(one.of, without(self.inside, one.index), self.count).ratio(one.node)
+                for one in parts
+            )
+            total = reduce(partial(self._operation, SUMS[node.function]), ratios)
+            share = self._plain(exact(len(parts)))
+            return self._operation("/", total, share) if node.function == "mean" else total
         called = self.of(Name(NOWHERE, node.function), {})
         is_own = isinstance(called, FunctionValue) and called.definition is not None
         if not is_own or node.named or len(node.args) != len(called.parameters):  # type: ignore[union-attr]

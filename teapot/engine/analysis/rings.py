@@ -9,7 +9,21 @@ from typing import Any, Protocol, TypeVar, cast
 
 from flint import acb, arb, arb_series, ctx, fmpq
 
-from teapot.engine.analysis.terms import Applied, Const, Op, Power, Term, Var
+from teapot.engine.analysis.terms import (
+    PLACE,
+    Accumulated,
+    All,
+    Applied,
+    Below,
+    Choice,
+    Condition,
+    Const,
+    Not,
+    Op,
+    Power,
+    Term,
+    Var,
+)
 from teapot.engine.numbers.values import Complex, Number
 
 Ball = Any
@@ -36,11 +50,17 @@ def _check_domain(name: str, x: arb) -> None:
 
 
 class Ring(Protocol):
-    """A kind of ball that terms are worked out in."""
+    """A kind of ball that terms are worked out in; ``is_about`` where it tells of what is next to a
+    place too."""
+
+    is_about: bool
 
     def constant(self, value: Number | Complex) -> Ball: ...
     def power(self, base: Ball, exponent: fmpq) -> Ball: ...
     def function(self, name: str, x: Ball) -> Ball: ...
+    def place(self, value: Ball) -> arb: ...
+    def either(self, a: Ball | None, b: Ball | None) -> Ball: ...
+    def accumulated(self, term: Accumulated, x: Ball) -> Ball: ...
 
 
 def worked_out(term: Term, ring: Ring, given: Mapping[str, Ball]) -> Ball:
@@ -61,7 +81,39 @@ def worked_out(term: Term, ring: Ring, given: Mapping[str, Ball]) -> Ball:
             return ring.power(worked_out(base, ring, given), exponent)
         case Applied(function=name, args=(argument,)):
             return ring.function(name, worked_out(argument, ring, given))
+        case Choice(condition=condition, a=first, b=second):
+            holds = _holds(condition, ring, given)
+            if holds is None:
+                return ring.either(*(_if_anywhere(one, ring, given) for one in (first, second)))
+            return worked_out(first if holds else second, ring, given)
+        case Accumulated(inside=inside):
+            return ring.accumulated(term, worked_out(inside, ring, given))
     raise TypeError(term)
+
+
+def _if_anywhere(term: Term, ring: Ring, given: Mapping[str, Ball]) -> Ball | None:
+    try:
+        return worked_out(term, ring, given)
+    except (Nowhere, ZeroDivisionError):
+        return None
+
+
+def _holds(condition: Condition, ring: Ring, given: Mapping[str, Ball]) -> bool | None:
+    """Whether a condition holds all over a part; None where it is not known, or changes."""
+    match condition:
+        case Below(a=first, b=second, or_equal=or_equal):
+            a, b = (ring.place(worked_out(one, ring, given)) for one in (first, second))
+            if ring.is_about and not (a < b or a > b):
+                return None  # what a series is of goes on to both sides
+            if or_equal:
+                return True if a <= b else False if a > b else None
+            return True if a < b else False if a >= b else None
+        case All(conditions=conditions):
+            each = [_holds(one, ring, given) for one in conditions]
+            return False if False in each else None if None in each else True
+        case Not(condition=inner):
+            holds = _holds(inner, ring, given)
+            return None if holds is None else not holds
 
 
 def _real(value: Number | Complex) -> arb:
@@ -118,6 +170,8 @@ def between_ends(function: Callable[[arb], arb], x: arb) -> arb:
 class Reals:
     """Real balls; what has no real value is no finite ball."""
 
+    is_about = False
+
     names: Mapping[str, Callable[[arb], arb]] = {
         "sin": arb.sin, "cos": arb.cos, "exp": arb.exp, "ln": arb.log, "sinh": arb.sinh,
         "cosh": arb.cosh, "arcsin": arb.asin, "arccos": arb.acos, "arctan": arb.atan,
@@ -138,6 +192,15 @@ class Reals:
         if base >= 0:
             return base ** arb(exponent)
         return arb.nan()
+
+    def place(self, value: arb) -> arb:
+        return value
+
+    def either(self, a: arb | None, b: arb | None) -> arb:
+        return arb.nan() if a is None or b is None else a.union(b)
+
+    def accumulated(self, term: Accumulated, x: arb) -> arb:
+        return between_ends(term.share, x)
 
     def function(self, name: str, x: arb) -> arb:
         _check_domain(name, x)
@@ -169,7 +232,7 @@ class Complexes:
     not finite."""
 
     def __init__(self, is_analytic: bool = False) -> None:
-        self.is_analytic = is_analytic
+        self.is_analytic = self.is_about = is_analytic
 
     entire: Mapping[str, Callable[[acb], acb]] = {
         "sin": acb.sin, "cos": acb.cos, "exp": acb.exp, "sinh": acb.sinh, "cosh": acb.cosh,
@@ -191,6 +254,17 @@ class Complexes:
             size = base.abs_upper() ** arb(exponent)
             return acb(arb(0, size), arb(0, size))
         return base.pow(acb(exponent), analytic=self.is_analytic)
+
+    def place(self, value: acb) -> arb:
+        return value.real
+
+    def either(self, a: acb | None, b: acb | None) -> acb:
+        return self.nowhere() if self.is_analytic or a is None or b is None else a.union(b)
+
+    def accumulated(self, term: Accumulated, x: acb) -> acb:
+        if self.is_analytic or not x.imag.is_zero():
+            return self.nowhere()
+        return acb(REALS.accumulated(term, x.real))
 
     def function(self, name: str, x: acb) -> acb:
         if name in self.entire:
@@ -239,6 +313,8 @@ class Complexes:
 class Series:
     """Power series of real balls, as long as FLINT's context says."""
 
+    is_about = True
+
     def constant(self, value: Number | Complex) -> arb:
         return _real(value)
 
@@ -251,6 +327,31 @@ class Series:
         if exponent.q == 2:
             return whole_power(base.sqrt(), int(exponent.p))
         return (base.log() * arb(exponent)).exp()
+
+    def place(self, value: Ball) -> arb:
+        return value[0] if isinstance(value, arb_series) else value
+
+    def either(self, a: Ball | None, b: Ball | None) -> Ball:
+        if a is None or b is None:
+            return _jumping(arb.nan())
+        first, second = (
+            one if isinstance(one, arb_series) else arb_series([one]) for one in (a, b)
+        )
+        alike = [first[0].union(second[0])]
+        for power in range(ctx.cap):  # up to where both are the same there is no kink
+            if not (first[power] - second[power]).is_zero():
+                break
+            alike[power:] = [first[power]]
+        return arb_series([*alike, *[arb.nan()] * (ctx.cap - len(alike))])
+
+    def accumulated(self, term: Accumulated, x: Ball) -> Ball:
+        if not isinstance(x, arb_series):
+            return REALS.accumulated(term, x)
+        share = arb_series([REALS.accumulated(term, x[0])])
+        if x.length() < 2:
+            return share
+        density = _as_series(worked_out(term.density, self, {PLACE: x}))
+        return share + (density * x.derivative()).integral()
 
     def function(self, name: str, x: Ball) -> Ball:
         if not isinstance(x, arb_series):
@@ -266,6 +367,10 @@ class Series:
         "arccos": arb_series.acos, "gamma": arb_series.gamma, "lgamma": arb_series.lgamma,
         "erf": arb_series.erf, "lambert_w": arb_series.lambertw,
     }  # fmt: skip
+
+
+def _as_series(ball: Ball) -> arb_series:
+    return ball if isinstance(ball, arb_series) else arb_series([ball])
 
 
 def _exp(x: arb_series) -> arb_series:
@@ -373,6 +478,8 @@ class Quotient:
 class Quotients:
     """Quotients of power series."""
 
+    is_about = True
+
     def constant(self, value: Number | Complex) -> Quotient:
         return Quotient(_real(value))
 
@@ -385,6 +492,18 @@ class Quotients:
             )
             return Quotient(above, below) if power >= 0 else Quotient(below, above)
         return Quotient(SERIES.power(base.value, exponent))
+
+    def place(self, value: Quotient) -> arb:
+        return SERIES.place(value.value)
+
+    def either(self, a: Quotient | None, b: Quotient | None) -> Quotient:
+        try:
+            return Quotient(SERIES.either(a and a.value, b and b.value))
+        except ZeroDivisionError:
+            return Quotient(SERIES.either(None, None))
+
+    def accumulated(self, term: Accumulated, x: Quotient) -> Quotient:
+        return Quotient(SERIES.accumulated(term, x.value))
 
     def function(self, name: str, x: Quotient) -> Quotient:
         return Quotient(SERIES.function(name, x.value))

@@ -20,8 +20,9 @@ from teapot.engine.analysis.polynomials import (
     ratio_of,
     rational_coefficients,
 )
+from teapot.engine.analysis.reader import Reader, names_in
 from teapot.engine.analysis.rings import Nowhere
-from teapot.engine.analysis.terms import Op, Reader, Var, names_in
+from teapot.engine.analysis.terms import Op, Var
 from teapot.engine.analysis.zeros import Search, Zeros
 from teapot.engine.errors import LineError
 from teapot.engine.mends import replace

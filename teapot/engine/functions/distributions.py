@@ -8,6 +8,7 @@ from functools import partial, wraps
 
 from flint import arb, ctx, fmpq
 
+from teapot.engine.analysis.shares import chi_squared_share, f_share, student_share
 from teapot.engine.functions.helpers import outside
 from teapot.engine.functions.record import Function, Parameter
 from teapot.engine.numbers import operators
@@ -179,27 +180,13 @@ def student_pdf(t: Value, df: Value) -> Value:
     return Real(compute, _place(t, "t"), _parameter(df, "The number of degrees of freedom"))
 
 
-def _student(x: arb, n: arb) -> arb:
-    half = arb(1) / 2
-    square = x * x
-    if square < n:  # near the middle the share between is what is small
-        between = (square / (n + square)).beta_lower(arb(1) / 2, n / 2, regularized=1) / 2
-        return half + between if x > 0 else half - between if x < 0 else half + between * arb(0, 1)
-    tail = (n / (n + square)).beta_lower(n / 2, half, regularized=1) / 2
-    if x > 0:
-        return 1 - tail
-    if x < 0:
-        return tail
-    return tail.union(1 - tail)
-
-
 def student_cdf(t: Value, df: Value) -> Value:
     """The share below t."""
     n = _parameter(df, "The number of degrees of freedom")
     if isinstance(t, Infinite):
         return ONE if t.sign > 0 else ZERO
     x = _place(t, "t")
-    return exact(fmpq(1, 2)) if x == ZERO else Real(_student, x, n)
+    return exact(fmpq(1, 2)) if x == ZERO else Real(student_share, x, n)
 
 
 def student_quantile(p: Value, df: Value) -> Value:
@@ -209,7 +196,7 @@ def student_quantile(p: Value, df: Value) -> Value:
         return Infinite(1 if share == ONE else -1)
     if share == exact(fmpq(1, 2)):
         return ZERO
-    return _quantile_of(_student, arb(fmpq(1, 7)), (n,), share)
+    return _quantile_of(student_share, arb(fmpq(1, 7)), (n,), share)
 
 
 def chi_squared_pdf(x: Value, df: Value) -> Value:
@@ -231,17 +218,9 @@ def chi_squared_pdf(x: Value, df: Value) -> Value:
     return Real(compute, place, k)
 
 
-def _chi_squared(x: arb, k: arb) -> arb:
-    if not x > 0:
-        return arb(0)
-    if x > k:
-        return 1 - (x / 2).gamma_upper(k / 2, regularized=1)
-    return (x / 2).gamma_lower(k / 2, regularized=1)
-
-
 def chi_squared_cdf(x: Value, df: Value) -> Value:
     """The share below x."""
-    return _of_positive(_chi_squared, x, (_parameter(df, "The number of degrees of freedom"),))
+    return _of_positive(chi_squared_share, x, (_parameter(df, "The number of degrees of freedom"),))
 
 
 def _of_positive(compute: Ball, x: Value, args: tuple[Number, ...]) -> Value:
@@ -261,7 +240,7 @@ def _quantile_of_positive(compute: Ball, p: Value, args: tuple[Number, ...]) -> 
 def chi_squared_quantile(p: Value, df: Value) -> Value:
     """The x below which a share p lies."""
     k = _parameter(df, "The number of degrees of freedom")
-    return _quantile_of_positive(_chi_squared, p, (k,))
+    return _quantile_of_positive(chi_squared_share, p, (k,))
 
 
 def f_pdf(x: Value, df1: Value, df2: Value) -> Value:
@@ -281,24 +260,16 @@ def f_pdf(x: Value, df1: Value, df2: Value) -> Value:
     return Real(compute, place, a, b)
 
 
-def _f(x: arb, m: arb, n: arb) -> arb:
-    if not x > 0:
-        return arb(0)
-    if m * x > n:
-        return 1 - (n / (m * x + n)).beta_lower(n / 2, m / 2, regularized=1)
-    return (m * x / (m * x + n)).beta_lower(m / 2, n / 2, regularized=1)
-
-
 def f_cdf(x: Value, df1: Value, df2: Value) -> Value:
     """The share below x."""
     args = tuple(_parameter(one, "The number of degrees of freedom") for one in (df1, df2))
-    return _of_positive(_f, x, args)
+    return _of_positive(f_share, x, args)
 
 
 def f_quantile(p: Value, df1: Value, df2: Value) -> Value:
     """The x below which a share p lies."""
     args = tuple(_parameter(one, "The number of degrees of freedom") for one in (df1, df2))
-    return _quantile_of_positive(_f, p, args)
+    return _quantile_of_positive(f_share, p, args)
 
 
 # -- binomial, Poisson -----------------------------------------------------------------------

@@ -1,0 +1,210 @@
+"""Functions that are made of others, so that their poles are seen as zeros of what is below, and
+those of several numbers as terms of functions of one."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from functools import reduce
+
+from flint import arb, ctx, fmpq
+
+from teapot.engine.analysis.shares import chi_squared_share, f_share, student_share
+from teapot.engine.analysis.terms import (
+    HALF,
+    ONE,
+    PLACE,
+    Accumulated,
+    Applied,
+    Below,
+    Choice,
+    Const,
+    Op,
+    Power,
+    Term,
+    Var,
+    raised,
+)
+from teapot.engine.numbers.values import Exact, Number, Real, exact
+
+BY_OTHERS: dict[str, Callable[[Term], Term]] = {
+    "cot": lambda x: Op("/", Applied("cos", (x,)), Applied("sin", (x,))),
+    "tan": lambda x: Op("/", Applied("sin", (x,)), Applied("cos", (x,))),
+    "sec": lambda x: Op("/", Const(ONE), Applied("cos", (x,))),
+    "csc": lambda x: Op("/", Const(ONE), Applied("sin", (x,))),
+    "tanh": lambda x: Op("/", Applied("sinh", (x,)), Applied("cosh", (x,))),
+    "coth": lambda x: Op("/", Applied("cosh", (x,)), Applied("sinh", (x,))),
+    "sech": lambda x: Op("/", Const(ONE), Applied("cosh", (x,))),
+    "csch": lambda x: Op("/", Const(ONE), Applied("sinh", (x,))),
+    "arccot": lambda x: Applied("arctan", (Op("/", Const(ONE), x),)),
+    "arcsec": lambda x: Applied("arccos", (Op("/", Const(ONE), x),)),
+    "arccsc": lambda x: Applied("arcsin", (Op("/", Const(ONE), x),)),
+    "arcoth": lambda x: Applied("artanh", (Op("/", Const(ONE), x),)),
+    "arsech": lambda x: Applied("arcosh", (Op("/", Const(ONE), x),)),
+    "arcsch": lambda x: Applied("arsinh", (Op("/", Const(ONE), x),)),
+    "sqrt": lambda x: Power(x, fmpq(1, 2)),
+    "lg": lambda x: Op("/", Applied("ln", (x,)), Applied("ln", (Const(exact(10)),))),
+    "lb": lambda x: Op("/", Applied("ln", (x,)), Applied("ln", (Const(exact(2)),))),
+    "erfc": lambda x: Op("-", Const(ONE), Applied("erf", (x,))),
+}
+
+
+def added(terms: Sequence[Term], op: str = "+") -> Term:
+    """All of them added up, or multiplied, by halves: a chain of thousands would be too deep."""
+    if len(terms) < 2:
+        return terms[0] if terms else Const(exact(0 if op == "+" else 1))
+    middle = len(terms) // 2
+    return Op(op, added(terms[:middle], op), added(terms[middle:], op))
+
+
+def larger(a: Term, b: Term) -> Term:
+    """The larger of two."""
+    return Choice(Below(a, b, or_equal=False), b, a)
+
+
+def smaller(a: Term, b: Term) -> Term:
+    """The smaller of two."""
+    return Choice(Below(a, b, or_equal=False), a, b)
+
+
+def hypotenuse(*sides: Term) -> Term:
+    """The root of the sum of the squares."""
+    return Power(added([Power(side, fmpq(2)) for side in sides]), fmpq(1, 2))
+
+
+def remainder(a: Term, b: Term) -> Term:
+    """``a mod b``, which has the sign of b."""
+    return Op("-", a, Op("*", b, Applied("floor", (Op("/", a, b),))))
+
+
+# -- distributions: the densities, and what is known of their sums in closed form -----------------
+
+
+NOUGHT, UNIT = Const(exact(0)), Const(ONE)
+
+
+def _standard(x: Term, mean: Term, deviation: Term) -> Term:
+    return Op("/", Op("-", x, mean), _positive(deviation))
+
+
+def _positive(x: Term) -> Term:
+    """The number itself, which has no real value below 0."""
+    return Power(Power(x, fmpq(1, 2)), fmpq(2))
+
+
+def _normal_pdf(x: Term, mean: Term = NOUGHT, deviation: Term = UNIT) -> Term:
+    z = _standard(x, mean, deviation)
+    power = Op("/", Power(z, fmpq(2)), Const(exact(-2)))
+    root = Power(Const(Exact(fmpq(2), 1)), fmpq(1, 2))
+    return Op("/", Applied("exp", (power,)), Op("*", _positive(deviation), root))
+
+
+def _normal_cdf(x: Term, mean: Term = NOUGHT, deviation: Term = UNIT) -> Term:
+    z = _standard(x, mean, deviation)
+    half = Applied("erf", (Op("/", z, Power(Const(exact(2)), fmpq(1, 2))),))
+    return Op("*", Const(HALF), Op("+", Const(ONE), half))
+
+
+def _student_pdf(x: Term, df: Term) -> Term:
+    n = _constant(df)
+    height = _of_constants(
+        lambda n: ((n + 1) / 2).gamma() / ((n * arb.pi()).sqrt() * (n / 2).gamma()), n
+    )
+    base = Op("+", Const(ONE), Op("/", Power(x, fmpq(2)), df))
+    return Op("*", height, Op("/", Const(ONE), raised(base, _half_of(n, 1))))
+
+
+def _chi_squared_pdf(x: Term, df: Term) -> Term:
+    k = _constant(df)
+    height = _of_constants(lambda k: 1 / (arb(2) ** (k / 2) * (k / 2).gamma()), k)
+    fall = Applied("exp", (Op("/", x, Const(exact(-2))),))
+    return Op("*", height, Op("*", _rise(x, k), fall))
+
+
+def _f_pdf(x: Term, df1: Term, df2: Term) -> Term:
+    m, n = _constant(df1), _constant(df2)
+    height = _of_constants(
+        lambda m, n: (
+            (m / n) ** (m / 2)
+            * (((m + n) / 2).lgamma() - (m / 2).lgamma() - (n / 2).lgamma()).exp()
+        ),
+        m,
+        n,
+    )
+    base = Op("+", Const(ONE), Op("/", Op("*", df1, x), df2))
+    both = exact(-(_rational(m) + _rational(n)) / 2)
+    return Op("*", height, Op("*", _rise(x, m), raised(base, Const(both))))
+
+
+def _rise(x: Term, df: Number) -> Term:
+    """x^(k/2 − 1), which has no real value below 0: the density is another one there."""
+    return Power(Power(x, fmpq(1, 2)), _rational(df) - 2)
+
+
+def _student_cdf(x: Term, df: Term) -> Term:
+    n = _constant(df)
+    return Accumulated(_share(student_share, n), _student_pdf(Var(PLACE), df), x)
+
+
+def _chi_squared_cdf(x: Term, df: Term) -> Term:
+    k = _constant(df)
+    return Accumulated(_share(chi_squared_share, k), _chi_squared_pdf(Var(PLACE), df), x)
+
+
+def _f_cdf(x: Term, df1: Term, df2: Term) -> Term:
+    m, n = _constant(df1), _constant(df2)
+    return Accumulated(_share(f_share, m, n), _f_pdf(Var(PLACE), df1, df2), x)
+
+
+def _share(of: Callable[..., arb], *parameters: Number) -> Callable[[arb], arb]:
+    return lambda place: of(place, *(one.ball(ctx.prec) for one in parameters))
+
+
+class NotConstant(Exception):
+    """A number of degrees of freedom that is bound, or has no exact value."""
+
+
+def _constant(term: Term) -> Number:
+    if isinstance(term, Const) and isinstance(term.value, Exact | Real):
+        return term.value
+    raise NotConstant
+
+
+def _rational(number: Number) -> fmpq:
+    if isinstance(number, Exact) and number.is_rational:
+        return number.coefficient
+    raise NotConstant
+
+
+def _half_of(n: Number, more: int) -> Term:
+    return Const(exact((_rational(n) + more) / 2))
+
+
+def _of_constants(compute: Callable[..., arb], *numbers: Number) -> Term:
+    return Const(Real(compute, *numbers))
+
+
+OF_SEVERAL: dict[str, tuple[int, int, Callable[..., Term]]] = {
+    "hypot": (2, 9, hypotenuse),
+    "max": (2, 9, lambda *terms: reduce(larger, terms)),
+    "min": (2, 9, lambda *terms: reduce(smaller, terms)),
+    "mod": (2, 2, remainder),
+    "div": (2, 2, lambda a, b: Applied("floor", (Op("/", a, b),))),
+    "normal_pdf": (1, 3, _normal_pdf),
+    "normal_cdf": (1, 3, _normal_cdf),
+    "student_pdf": (2, 2, _student_pdf),
+    "chi_squared_pdf": (2, 2, _chi_squared_pdf),
+    "f_pdf": (3, 3, _f_pdf),
+    "student_cdf": (2, 2, _student_cdf),
+    "chi_squared_cdf": (2, 2, _chi_squared_cdf),
+    "f_cdf": (3, 3, _f_cdf),
+}
+"""By name: how many arguments it takes, and the term that it stands for."""
+
+OF_LISTS: dict[str, Callable[[Sequence[Term]], Term]] = {
+    "sum": added,
+    "product": lambda terms: added(terms, "*"),
+    "mean": lambda terms: Op("/", added(terms), Const(exact(len(terms)))),
+    "max": lambda terms: reduce(larger, terms),
+    "min": lambda terms: reduce(smaller, terms),
+}
+"""Functions of a list that is written out, or of an expression over an index."""
