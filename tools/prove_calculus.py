@@ -9,6 +9,7 @@ from tests.engine.calculus_cases import (
     missed_or_invented,
     wrong_derivative,
     wrong_integral,
+    wrong_pieces,
     wrong_polynomial,
     wrong_probability,
 )
@@ -17,6 +18,7 @@ CHECKS = (
     ("equations", missed_or_invented),
     ("polynomials", wrong_polynomial),
     ("integrals", wrong_integral),
+    ("integrals of pieces", wrong_pieces),
     ("derivatives", wrong_derivative),
     ("probabilities", wrong_probability),
 )

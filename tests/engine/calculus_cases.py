@@ -177,6 +177,56 @@ def wrong_integral(seed: int) -> str:
     return ""
 
 
+SIMPLE = (
+    ("x", lambda x: x), ("1", lambda x: x * 0 + 1), ("x^2", lambda x: x * x), ("sin(x)", np.sin),
+    ("(2x - 1)", lambda x: 2 * x - 1), ("exp(-x)", lambda x: np.exp(-x)), ("abs(x)", np.abs),
+)  # fmt: skip
+
+PUT_TOGETHER = (
+    ("max({}, {})", lambda a, b, c: np.maximum(a, b)),
+    ("min({}, {})", lambda a, b, c: np.minimum(a, b)),
+    ("if({2} < 0.5, {0}, {1})", lambda a, b, c: np.where(c < 0.5, a, b)),
+    ("if({2} > 0.3 and {0} >= 0, {0}, {1})", lambda a, b, c: np.where((c > 0.3) & (a >= 0), a, b)),
+    (
+        "if(not {2} <= 0.7 or {1} > 1, {0}, {1})",
+        lambda a, b, c: np.where((c > 0.7) | (b > 1), a, b),
+    ),
+    ("hypot({}, {})", lambda a, b, c: np.hypot(a, b)),
+    ("(({}) mod 2)", lambda a, b, c: np.mod(a, 2)),
+    ("sum(({})*j/(1 + j), j = 1..3)", lambda a, b, c: a * (1 / 2 + 2 / 3 + 3 / 4)),
+    ("mean([{}, {}, {}])", lambda a, b, c: (a + b + c) / 3),
+)
+"""Forms of up to three expressions, and what NumPy makes of them."""
+
+
+def put_together(chance: random.Random, depth: int):
+    """An expression in x of pieces, as it is typed and as a function of NumPy."""
+    if not depth:
+        return chance.choice(SIMPLE)
+    form, function = chance.choice(PUT_TOGETHER)
+    parts = [put_together(chance, depth - 1) for _ in range(3)]
+    typed = form.format(*(part[0] for part in parts))
+    return typed, lambda x: function(*(part[1](x) for part in parts))
+
+
+def wrong_pieces(seed: int) -> str:
+    """What is wrong with the integral of an expression of pieces by chance, beside a sum over many
+    places; empty where nothing is, or where it is said that no digit is proved."""
+    chance = random.Random(seed)
+    typed, function = put_together(chance, chance.choice([1, 2]))
+    low, high = chance.randint(-2, 0), chance.randint(1, 3)
+    outcome = FullSheet().answer(f"integral({typed}, x = {low}..{high})")
+    if outcome.error is not None:
+        is_told = any(word in outcome.error.text for word in ("proved", "decided"))
+        return "" if is_told else f"{typed}: {outcome.error.text}"
+    edges = np.linspace(low, high, 400_001)
+    expected = float(np.mean(function((edges[1:] + edges[:-1]) / 2))) * (high - low)
+    found = float(outcome.answers[0].nearly or outcome.answers[0].text)
+    if abs(found - expected) > 1e-4 * (1 + abs(expected)):
+        return f"{typed}, {low}..{high}: {found} and not {expected}"
+    return ""
+
+
 DIFFERENTIABLE = (
     *INTEGRANDS,
     ("tan(x/3)", lambda x: mpmath.tan(x / 3)),

@@ -660,6 +660,15 @@ def test_what_is_made_of_others_is_looked_into(lines, shown):
     assert f"{outcome.answers[0].sign} {outcome.answers[0].text}" == shown
 
 
+@pytest.mark.parametrize("seed", range(30))
+def test_the_integral_of_pieces_is_a_sum_over_many_places(seed):
+    assert calculus_cases.wrong_pieces(seed) == ""
+
+
+def test_an_index_hides_another_of_its_name():
+    assert text_of("integral(sum(x*sum(k, k = 1..3), k = 1..2), x = 0..1)") == "= 6"
+
+
 @pytest.mark.parametrize(
     "line",
     [

@@ -125,7 +125,7 @@ def parts_of(node: Call, of: Of, bound: Container[str]) -> list[Part]:
 
 
 def _with(of: Of, name: str, place: Value) -> Of:
-    return lambda node, given: of(node, {**given, name: place})
+    return lambda node, given: of(node, {name: place, **given})
 
 
 def without(names: Mapping[str, T], one: str) -> Mapping[str, T]:
