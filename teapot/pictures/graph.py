@@ -52,7 +52,7 @@ def draw(drawn: Drawn) -> str:
     if len(drawn.curves) > 1:
         parts += _labels(chart, drawn.curves, taken)
         parts += _where(chart, drawn.crossings, drawn.curves, taken)
-    else:
+    elif drawn.curves:
         parts += _where(chart, drawn.curves[0].named, drawn.curves, taken)
     parts.append(_readings(drawn))
     return picture(WIDTH, HEIGHT, "".join(parts), told(drawn))
@@ -92,9 +92,11 @@ def told(drawn: Drawn) -> str:
     if drawn.crossings:
         places = [f"{short(one.x)} ({short(one.y)})" for one in drawn.crossings[:MOST_LABELS]]
         said.append(f"They cross at {', '.join(places)}")
-    points = f"; {len(drawn.points)} points" if drawn.points else ""
+    if drawn.points:
+        count = f"{len(drawn.points)} point{'s' * (len(drawn.points) > 1)}"
+        said[-1:] = [f"{said[-1]}; {count}" if said else count]
     ends = f"{drawn.across} from {short(drawn.left)} to {short(drawn.right)}"
-    return f"Graph over {ends}: {'. '.join(said)}{points}."
+    return f"Graph over {ends}: {'. '.join(said)}."
 
 
 def _window(drawn: Drawn) -> tuple[float, float]:

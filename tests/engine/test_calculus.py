@@ -724,3 +724,20 @@ def test_a_curve_turns_at_a_kink_and_over_a_constant(lines, rows):
     text = text_of(*lines)
     assert all(row in text for row in rows), text
     assert text.count("imum") == sum("imum" in row for row in rows)
+
+
+def test_points_alone_are_drawn_in_their_unit():
+    sheet = FullSheet()
+    sheet.answer("t = [0, 10, 20] s")
+    sheet.answer("T = [90.1 ± 0.2, 80.2 ± 0.2, 72.0 ± 0.3] °C")
+    assert sheet.answer("graph(t, T, x = 0 s..30 s)").error is None
+    [drawn] = graph.shown(sheet.lines[-1].final_step)
+    assert (drawn.across, drawn.up, drawn.curves) == ("x [s]", "°C", ())
+    assert [(one.x, round(one.y, 9), round(one.bar, 9)) for one in drawn.points] == [
+        (0, 90.1, 0.2), (10, 80.2, 0.2), (20, 72, 0.3),
+    ]  # fmt: skip
+
+
+@pytest.mark.parametrize("args", ["[1, 2], [3]", "[1], [undefined]", "[1, 2]"])
+def test_points_that_are_none_are_said(args):
+    assert answered(f"graph({args}, x = 0..3)").error is not None

@@ -22,6 +22,7 @@ pytestmark = pytest.mark.slow
 HERE = Path(__file__).parent
 MISSING = frozenset({"unknown-name", "unknown-function", "rest-of-unit", "asks", "no-answer"})
 MEANT = {
+    "∫": "integral",
     "∞": "infinity",
     "¬": "not",
     "∧": "and",

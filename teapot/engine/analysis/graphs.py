@@ -54,6 +54,7 @@ from teapot.engine.sentences.analysis import (
     WANTS_BOUND,
     WANTS_INTERVAL,
 )
+from teapot.engine.sentences.values import UNEQUAL_LENGTHS
 
 ONE = exact(1)
 
@@ -144,12 +145,15 @@ def graph(bound: Bound) -> Value:
         raise NOT_DRAWN(where.span, why="its range has no length")
     like = start if isinstance(start, Measure | Angle) else stop
     expressions, lists = _apart(bound, name)
-    if not expressions or len(expressions) > MOST_CURVES:
+    if not (expressions or lists) or len(expressions) > MOST_CURVES:
         raise TOO_MANY_CURVES(most=MOST_CURVES)
     drawing = _Drawing(picked(bound, _at_its_value), name, like, low, high)
     curves = [drawing.curve(one) for one in expressions]
     crossings = drawing.crossings()
+    drawing.hold_unit_of(lists)
     points = _points(lists, drawing)
+    if not curves and not points:
+        raise NOT_DRAWN(why="no point has two numbers")
     across = f"{name} [{drawing.across}]" if drawing.across else name
     drawn = Drawn(
         across,
@@ -296,6 +300,13 @@ class _Drawing:
             self.up_zero = _zero(value)
         elif isinstance(value, Measure) or isinstance(self.up_like, Measure):
             operators.operate("+", off_scale(self.up_like), off_scale(value))
+
+    def hold_unit_of(self, lists: Sequence[List]) -> None:
+        """The axis up is that of the points where there is no curve."""
+        heights = [one for up in lists[1::2] for one in up.items if not isinstance(one, Undefined)]
+        if self.up_like is None and heights:
+            first = heights[0]
+            self._hold_unit(first.nominal if isinstance(first, Uncertain) else first)
 
     def _columns(self, term: Term) -> tuple[Column, ...]:
         low, high = _float(self.low), _float(self.high)
@@ -464,7 +475,9 @@ def _points(lists: Sequence[List], drawing: _Drawing) -> tuple[Point, ...]:
     """Pairs of lists as points, with bars where they are measured."""
     made: list[Point] = []
     for across, up in zip(lists[::2], lists[1::2], strict=True):
-        for x, y in zip(across.items, up.items, strict=False):
+        if len(across.items) != len(up.items):
+            raise UNEQUAL_LENGTHS(length=len(across.items), other=len(up.items))
+        for x, y in zip(across.items, up.items, strict=True):
             if isinstance(x, Undefined) or isinstance(y, Undefined):
                 continue
             place = x.nominal if isinstance(x, Uncertain) else x

@@ -10,7 +10,7 @@ from teapot.engine.errors import LineError
 from teapot.engine.functions.catalogue import BY_NAME
 from teapot.engine.mends import replace
 from teapot.engine.reading.plain import node_text
-from teapot.engine.reading.tree import Call, Comparison, Name, Node, Range
+from teapot.engine.reading.tree import Call, Comparison, ListOf, Name, Node, Range
 from teapot.engine.sentences.analysis import WRITTEN_AS_CALL
 
 MEANT = {
@@ -66,15 +66,27 @@ def _parts(
             return tuple(expressions), name, node_text(where)
         case (expression, Name(name=name), at) if function == "derivative":
             return (expression,), name, node_text(at)
-    if function != "graph":
-        return None
     text = " ".join(map(node_text, args))
     unknown = unknown_in(text, BY_NAME, quantities) or unknown_in(text, BY_NAME)
-    return (args, unknown, USUAL_RANGE) if unknown else None
+    if not unknown:
+        return None
+    match args:
+        case _ if function == "graph":
+            return args, unknown, USUAL_RANGE
+        case (expression, Range() as where) if function == "integral":
+            return (expression,), unknown, node_text(where)
+        case (expression, a, b) if function == "integral":
+            return (expression,), unknown, f"{node_text(a)}..{node_text(b)}"
+        case (expression, at) if function == "derivative" and not isinstance(at, Name):
+            return (expression,), unknown, node_text(at)
+    return None
 
 
 def _equation(node: Call, quantities: Container[str]) -> str | None:
-    """``solve(x^2 == 4)`` and ``roots(x^2 - 4)``, also with the name after it."""
+    """``solve(x^2 == 4)`` and ``roots(x^2 - 4)``, also with the name after it or its range."""
+    if len(node.args) == len(node.named) == 1 and not isinstance(node.args[0], Comparison | ListOf):
+        [(unknown, where)] = node.named
+        return f"solve({node_text(node.args[0])} == 0, {unknown} = {node_text(where)})"
     if node.named or not node.args or len(node.args) > 2:
         return None
     equation, *rest = node.args

@@ -1,9 +1,11 @@
 """Integrals, derivatives, sums and equations as they are written on paper or said in words:
-``integrate x^2 from 0 to 1``, ``d/dx x^2 at 3``, ``sum i=1..10 i^2``, ``solve x^2 = 4``."""
+``integrate x^2 from 0 to 1``, ``∫_0^1 x^2 dx``, ``d/dx x^2 at 3``, ``sum i=1..10 i^2``,
+``solve x^2 = 4``."""
 
 from __future__ import annotations
 
 import re
+import unicodedata
 from collections.abc import Container
 
 from teapot.engine.errors import LineError
@@ -19,6 +21,18 @@ NAME = r"[^\W\d]\w*"
 INTEGRAL = re.compile(
     rf"(?:the\s+)?(?:integrate|integral(?:\s+of)?|∫)\s*(?P<of>.+?)(?:\s*\bd(?P<name>{NAME}))?"
     r"(?:,?\s+(?:from|between)\s+(?P<a>.+?)\s+(?:to|and)\s+(?P<b>.+))?",
+    re.IGNORECASE,
+)
+WITH_ENDS = re.compile(
+    r"(?P<sign>[∫∑Σ∏Π])\s*(?P<low>_\{[^{}]+\}|_[^\s^{}]+|[₀-₉₊₋]+)\s*"
+    r"(?P<high>\^\{[^{}]+\}|\^\([^()]+\)|\^[^\s{}]+|[⁰¹²³⁴-⁹⁺⁻]+)\s*(?P<of>.+)"
+)
+"""A sign with its ends below and above it, in the way of LaTeX or by small figures."""
+UP_TO_D = re.compile(rf"(?P<of>.+?)\s*\bd(?P<name>{NAME})")
+INDEX = re.compile(rf"(?P<name>{NAME})\s*=\s*(?P<a>.+)")
+INTEGRAL_OF = re.compile(
+    r"(?:the\s+)?(?:integrate|integral|∫)\s+(?:from|between)\s+(?P<a>\S+)\s+(?:to|and)\s+(?P<b>\S+)"
+    rf"(?:\s+of)?\s+(?P<of>.+?)(?:\s*\bd(?P<name>{NAME}))?",
     re.IGNORECASE,
 )
 DERIVATIVE = re.compile(
@@ -54,8 +68,9 @@ GRAPH = re.compile(
 USUAL_RANGE = "-10..10"
 """Where a graph is drawn for which no range was typed."""
 
+IS_CALL = re.compile(r"(?:integral|derivative|sum|product|solve|graph)\(")
 IS_FORMULA = re.compile(r"[-+*/^(\d]|^\w$")
-WORDS = {"∑": "sum", "∏": "product"}
+WORDS = {"∑": "sum", "Σ": "sum", "∏": "product", "Π": "product"}
 
 
 def calculus_in(
@@ -65,7 +80,7 @@ def calculus_in(
     line = text.strip()
     if len(line) > LONGEST:
         return None
-    call = _call(line, functions, quantities)
+    call = call_for(line, functions, quantities)
     if call is None:
         return None
     place = Span(0, len(text.rstrip()))
@@ -73,10 +88,28 @@ def calculus_in(
     return WRITTEN_AS_CALL(place, mends, call=call)
 
 
-def _call(line: str, functions: Container[str], quantities: Container[str]) -> str | None:
+def call_for(
+    line: str, functions: Container[str] = (), quantities: Container[str] = ()
+) -> str | None:
+    """What such a line is as a call, with … for what it does not say; None for another line.
+
+    >>> call_for("∫_0^1 x^2 dx"), call_for("∑_{k=1}^{10} k^2")
+    ('integral(x^2, x = 0..1)', 'sum(k^2, k = 1..10)')
+    """
+
     def unknown(*texts: str) -> str:
         return unknown_in(" ".join(texts), functions, quantities) or "x"
 
+    if IS_CALL.match(line):
+        return None
+    if found := WITH_ENDS.fullmatch(line):
+        low, high, of = _end(found["low"]), _end(found["high"]), found["of"]
+        if found["sign"] == "∫":
+            parts = UP_TO_D.fullmatch(of)
+            of, name = (parts["of"], parts["name"]) if parts else (of, unknown(of))
+            return f"integral({of}, {name} = {low}..{high})"
+        if index := INDEX.fullmatch(low):
+            return f"{WORDS[found['sign']]}({of}, {index['name']} = {index['a']}..{high})"
     if found := SUM.fullmatch(line) or SUM_FOR.fullmatch(line):
         word, where = found["word"].lower(), f"{found['name']} = {found['a']}..{found['b']}"
         return f"{WORDS.get(word, word)}({found['of']}, {where})"
@@ -91,7 +124,7 @@ def _call(line: str, functions: Container[str], quantities: Container[str]) -> s
     if found := EQUATION.fullmatch(line):
         name = found["name"] or found["first"] or unknown(found["a"], found["b"])
         return f"solve({found['a']} == {found['b']}, {name})"
-    if found := INTEGRAL.fullmatch(line):
+    if found := INTEGRAL_OF.fullmatch(line) or INTEGRAL.fullmatch(line):
         name = found["name"] or unknown(found["of"])
         ends = f"{found['a']}..{found['b']}" if found["a"] else "…"
         return f"integral({found['of']}, {name} = {ends})"
@@ -99,6 +132,12 @@ def _call(line: str, functions: Container[str], quantities: Container[str]) -> s
         name = found["name"] or found["other"] or unknown(found["of"])
         return f"derivative({found['of']}, {name} = {found['at'] or '…'})"
     return None
+
+
+def _end(text: str) -> str:
+    """An end of a sign without what puts it below or above."""
+    plain = unicodedata.normalize("NFKC", text).replace("−", "-")
+    return plain.lstrip("_^").removeprefix("{").removesuffix("}").strip()
 
 
 def unknown_in(

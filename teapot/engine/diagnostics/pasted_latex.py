@@ -6,8 +6,10 @@ It is looked for only in a line that cannot be read.
 from __future__ import annotations
 
 import re
+from collections.abc import Container
 from itertools import accumulate
 
+from teapot.engine.diagnostics.calculus_on_paper import call_for
 from teapot.engine.errors import LineError
 from teapot.engine.mends import Span, replace
 from teapot.engine.reading.latex import GREEK
@@ -19,6 +21,8 @@ ARGUMENT = r"\{([^{}]*)\}"
 
 DROPPED = re.compile(r"\\(?:left|right|displaystyle|limits|quad)\b|\\[,;:! ]|[$~]")
 """What sets a formula and says nothing."""
+
+DERIVATIVE = re.compile(r"\\[dt]?frac\s*\{\s*d\s*\}\s*\{\s*(d\w+)\s*\}")
 
 FRACTION = re.compile(rf"\\[dt]?frac\s*{ARGUMENT}\s*{ARGUMENT}")
 
@@ -34,22 +38,27 @@ SIGNS = {
     "cdot": "*", "times": "*", "ast": "*", "div": "/", "pm": "±", "le": "<=", "leq": "<=",
     "ge": ">=", "geq": ">=", "ne": "!=", "neq": "!=", "approx": "~", "infty": "∞", "circ": "°",
     "degree": "°", "angle": "∠", "to": "→", "rightarrow": "→", "ohm": "Ω",
+    "int": "∫", "sum": "∑", "prod": "∏",
     **{name: letter for letter, name in GREEK.items()},
 }  # fmt: skip
 """A sign of the language for a command."""
 
 
-def latex_in(text: str) -> LineError | None:
+def latex_in(
+    text: str, functions: Container[str] = (), quantities: Container[str] = ()
+) -> LineError | None:
     """The error for a line with LaTeX in it, and the same line in the signs of the language."""
     if COMMAND.search(text) is None:
         return None
     meant = _translated(text).strip()
-    mends = () if "\\" in meant else (replace(Span(0, len(text)), meant),)
+    meant = call_for(meant, functions, quantities) or meant
+    mends = () if re.search(r"[\\…∫∑∏]", meant) else (replace(Span(0, len(text)), meant),)
     return PASTED_LATEX(Span(0, len(text)), mends)
 
 
 def _translated(text: str) -> str:
     text = DROPPED.sub(" ", text).replace(r"\%", "%").replace(r"^\circ", "°")
+    text = DERIVATIVE.sub(r"d/\1 ", text)
     before = ""
     while text != before:  # from the innermost braces
         before = text

@@ -165,7 +165,11 @@ def parse_so_far(
             error.mends = ()  # which would overwrite what has a value
         if error.is_a(BAD_FIGURE):
             raise
-        meant = choice_in(body) or latex_in(body) or calculus_in(body, functions, quantities)
+        meant = (
+            choice_in(body)
+            or latex_in(body, functions, quantities)
+            or calculus_in(body, functions, quantities)
+        )
         if meant is None and error.is_a(*OF_WORDS):
             meant = words_in(body, quantities)
         by_value = spelt_by_value(body, quantities)
