@@ -9,7 +9,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import replace
 from html import escape
 
-from teapot.engine.analysis.graphs import Column, Curve, Drawn, Named
+from teapot.engine.analysis.graphs import Curve, Drawn, Named
 from teapot.pictures.chart import BOTTOM, HEIGHT, LEFT, RIGHT, TOP, WIDTH, Chart, wide
 from teapot.pictures.svg import label, picture
 from teapot.pictures.ticks import short
@@ -132,7 +132,7 @@ def _line(kind: str, x1: float, y1: float, x2: float, y2: float) -> str:
 def _curve(chart: Chart, curve: Curve, stroke: str) -> Iterator[str]:
     """Each unbroken run of columns: the area that the curve fills, and a line along it."""
     dashes = f' stroke-dasharray="{stroke}"' if stroke else ""
-    for start, run in _runs(curve.columns):
+    for start, run in _runs(curve):
         step = (WIDTH - LEFT - RIGHT) / len(curve.columns)
         upper, lower = [], []
         for at, (low, high) in enumerate(run):
@@ -154,16 +154,19 @@ def _curve(chart: Chart, curve: Curve, stroke: str) -> Iterator[str]:
         yield f'<polyline class="graph" points="{middle}"{dashes}/>'
 
 
-def _runs(columns: Sequence[Column]) -> Iterator[tuple[int, list[tuple[float, float]]]]:
+def _runs(curve: Curve) -> Iterator[tuple[int, list[tuple[float, float]]]]:
     run: list[tuple[float, float]] = []
-    for at, column in enumerate(columns):
+    for at, column in enumerate(curve.columns):
+        if at in curve.breaks and run:
+            yield at - len(run), run
+            run = []
         if column is not None:
             run.append(column)
         elif run:
             yield at - len(run), run
             run = []
     if run:
-        yield len(columns) - len(run), run
+        yield len(curve.columns) - len(run), run
 
 
 def _asymptotes(chart: Chart, curve: Curve) -> Iterator[str]:

@@ -741,3 +741,26 @@ def test_points_alone_are_drawn_in_their_unit():
 @pytest.mark.parametrize("args", ["[1, 2], [3]", "[1], [undefined]", "[1, 2]"])
 def test_points_that_are_none_are_said(args):
     assert answered(f"graph({args}, x = 0..3)").error is not None
+
+
+@pytest.mark.parametrize(
+    ("call", "jumps"),
+    [
+        ("graph(floor(x), x = -2.5..2.5)", [-2, -1, 0, 1, 2]),
+        ("graph(x mod 2, x = 0.5..7)", [2, 4, 6]),
+        ("graph(if(x < 3, x/3, 2), x = 0..7)", [3]),
+        ("graph(sgn(x), x = -1..2)", [0]),
+        ("graph(cbrt(x), x = -1..1)", []),
+        ("graph(sqrt(x), x = 0..2)", []),
+        ("graph(sin(1/x), x = -1..1)", []),
+        ("graph(1/x, x = -2..2)", []),
+        ("graph(exp(-10^8*(x - 1/3)^2), x = 0..1)", []),
+    ],
+)
+def test_a_curve_is_broken_where_it_jumps_and_nowhere_else(call, jumps):
+    sheet = FullSheet()
+    sheet.answer(call)
+    [drawn] = graph.shown(sheet.lines[-1].final_step)
+    width = (drawn.right - drawn.left) / len(drawn.curves[0].columns)
+    places = [drawn.left + width * at for at in sorted(drawn.curves[0].breaks)]
+    assert places == [pytest.approx(jump, abs=width) for jump in jumps]

@@ -20,7 +20,7 @@ from teapot.engine.analysis.reader import Reader, names_in
 from teapot.engine.analysis.rings import REALS, NotReal, Nowhere, Quotient, worked_out
 from teapot.engine.analysis.solutions import exactly_there, outer, quietly
 from teapot.engine.analysis.terms import Op, Term, Var
-from teapot.engine.analysis.zeros import Search
+from teapot.engine.analysis.zeros import ASIDE, Search
 from teapot.engine.errors import LineError
 from teapot.engine.numbers import operators, sizes, tables, uncertain
 from teapot.engine.numbers.comparison import compare
@@ -59,6 +59,8 @@ from teapot.engine.sentences.values import UNEQUAL_LENGTHS
 ONE = exact(1)
 
 COLUMNS = 390
+JUMP_DEPTH = 32
+"""Halvings of a column after which it is as tall as it was where there is a jump."""
 """Parts of a range, each as wide as a point of the picture."""
 
 DEPTH = 6
@@ -96,6 +98,7 @@ class Curve:
     typed: str
     columns: tuple[Column, ...]
     named: tuple[Named, ...]
+    breaks: frozenset[int] = frozenset()
 
 
 @dataclass(frozen=True, slots=True)
@@ -226,7 +229,8 @@ class _Drawing:
         self.terms.append((node, term))
         marks = list(self._marks(node, term, value))
         named = tuple(map(self.named, marks))
-        return Curve(node_text(node), self._columns(term), named), marks
+        columns, breaks = self._columns(term)
+        return Curve(node_text(node), columns, named, breaks), marks
 
     def named(self, mark: Mark) -> Named:
         """A point in the units of the axes."""
@@ -308,16 +312,49 @@ class _Drawing:
             first = heights[0]
             self._hold_unit(first.nominal if isinstance(first, Uncertain) else first)
 
-    def _columns(self, term: Term) -> tuple[Column, ...]:
+    def _columns(self, term: Term) -> tuple[tuple[Column, ...], frozenset[int]]:
+        """The columns of a curve, and those before which it jumps."""
         low, high = _float(self.low), _float(self.high)
         places = [low + (high - low) * at / COLUMNS for at in range(COLUMNS + 1)]
         with precision(BITS):
             rough = [self._enclosure(term, a, b) for a, b in pairwise(places)]
             thin = max(_tall(rough), 1e-300) / 250
-            return tuple(
-                self._scaled(self._finer(term, a, b, one, thin))
+            columns = [
+                self._finer(term, a, b, one, thin)
                 for (a, b), one in zip(pairwise(places), rough, strict=True)
-            )
+            ]
+            breaks = set()
+            for at, (a, b) in enumerate(pairwise(places)):
+                jump = (
+                    self._jump(term, a, b, thin) if thin < _height_of(columns[at]) < inf else None
+                )
+                if jump is not None:
+                    columns[at], side = jump
+                    breaks.add(at if side > 0 else at + 1)
+        return tuple(map(self._scaled, columns)), frozenset(breaks)
+
+    def _jump(self, term: Term, a: float, b: float, thin: float) -> tuple[Column, int] | None:
+        """The longer side of a column that is tall for a jump alone, −1 for the left one and 1 for
+        the right one; None where it is tall for something else."""
+        sides: dict[int, list[Column]] = {-1: [], 1: []}
+        left, right = a, b
+        for _ in range(JUMP_DEPTH):
+            middle = left + (right - left) * float(ASIDE)
+            both = self._enclosure(term, left, middle), self._enclosure(term, middle, right)
+            heights = [_height_of(one) for one in both]
+            if max(heights) <= thin or max(heights) < 2 * min(heights):
+                return None
+            if heights[0] < heights[1]:
+                sides[-1].append(both[0])
+                left = middle
+            else:
+                sides[1].append(both[1])
+                right = middle
+        side = -1 if left - a >= b - right else 1
+        there = [one for one in sides[side] if one is not None and one != EMPTY]
+        if not there:
+            return None
+        return (min(low for low, _ in there), max(high for _, high in there)), side
 
     def _scaled(self, column: Column) -> Column:
         if column is None:
@@ -459,6 +496,11 @@ def _tall(columns: Sequence[Column]) -> float:
     )
     cut = len(heights) // 20 if None in columns else 0
     return heights[-1 - cut] - heights[cut] if heights else 1.0
+
+
+def _height_of(column: Column) -> float:
+    """0 where there is nothing, and no end where it has no finite value."""
+    return inf if column is None else max(column[1] - column[0], 0.0)
 
 
 def _is_sane(column: tuple[float, float]) -> bool:
