@@ -8,16 +8,16 @@ from contextlib import suppress
 from dataclasses import dataclass
 from functools import partial
 from itertools import combinations, pairwise
-from math import inf
+from math import inf, isfinite
 
-from flint import arb, arb_series, fmpq
+from flint import arb, arb_series, ctx, fmpq
 
 from teapot.engine.analysis.bound import PATTERNS, Bound, off_scale
 from teapot.engine.analysis.cores import core_of_slopes, core_of_zeros, once
 from teapot.engine.analysis.kinks import kinks_of, sharp_turns
 from teapot.engine.analysis.measured import picked
 from teapot.engine.analysis.reader import Reader, names_in
-from teapot.engine.analysis.rings import REALS, NotReal, Nowhere, Quotient, worked_out
+from teapot.engine.analysis.rings import REALS, SERIES, NotReal, Nowhere, Quotient, worked_out
 from teapot.engine.analysis.solutions import exactly_there, outer, quietly
 from teapot.engine.analysis.terms import Op, Term, Var
 from teapot.engine.analysis.zeros import ASIDE, Search
@@ -365,18 +365,19 @@ class _Drawing:
         """A column halved until it is as thin as a line; where it has no finite value at last,
         there is a gap."""
         parts: list[tuple[float, float, Column]] = [(a, b, rough)]
-        for _ in range(DEPTH):
-            if all(one is not None and one[1] - one[0] <= thin for _, _, one in parts):
-                break
+        for depth in range(DEPTH):
+            tallest = [_height_of(one) for _, _, one in parts]
+            if max(tallest) <= thin or (depth > 1 and min(tallest) == inf):
+                break  # thin enough, or without a finite value wherever it was looked
             halves: list[tuple[float, float, Column]] = []
             for left, right, one in parts:
-                if one is not None and one[1] - one[0] <= thin:
+                if _height_of(one) <= thin:
                     halves.append((left, right, one))
                     continue
                 middle = (left + right) / 2
                 halves += [
-                    (left, middle, self._enclosure(term, left, middle)),
-                    (middle, right, self._enclosure(term, middle, right)),
+                    (left, middle, self._close_enclosure(term, left, middle, thin)),
+                    (middle, right, self._close_enclosure(term, middle, right, thin)),
                 ]
             parts = halves
         if any(one is None for _, _, one in parts):
@@ -385,6 +386,21 @@ class _Drawing:
         if not there:
             return None
         return min(low for low, _ in there), max(high for _, high in there)
+
+    def _close_enclosure(self, term: Term, a: float, b: float, thin: float) -> Column:
+        """As narrow as the slope allows where the enclosure is not thin: a sum of many terms, each
+        of which is wide, is a narrow one."""
+        rough = self._enclosure(term, a, b)
+        if rough is None or _height_of(rough) <= thin:
+            return rough
+        ball = arb(a).union(arb(b))
+        here = self._enclosure(term, (a + b) / 2, (a + b) / 2)
+        slope = _slope(term, self.name, ball)
+        if here is None or here == EMPTY or slope is None:
+            return rough
+        reach = float((slope * (ball - ball.mid())).abs_upper())
+        low, high = here[0] - reach, here[1] + reach
+        return max(low, rough[0]), min(high, rough[1])
 
     def _enclosure(self, term: Term, a: float, b: float) -> Column:
         try:
@@ -395,7 +411,8 @@ class _Drawing:
             return None
         if not isinstance(found, arb) or not found.is_finite():
             return None
-        return float(found.lower()), float(found.upper())
+        low, high = float(found.lower()), float(found.upper())
+        return (low, high) if isfinite(low) and isfinite(high) else None
 
     def _marks(self, node: Node, term: Term, value: Value) -> Iterator[Mark]:
         """The zeros, extrema and poles of a curve, each kind from left to right."""
@@ -460,6 +477,19 @@ class Slopes(Search):
         if not isinstance(above, arb_series):
             above = arb_series([above])  # a constant over what is none
         return Quotient(above.derivative() * below - above * below.derivative(), below * below)
+
+
+def _slope(term: Term, name: str, ball: arb) -> arb | None:
+    """The derivative all over a ball; None where it is not known to be finite."""
+    before, ctx.cap = ctx.cap, 2
+    try:
+        found = worked_out(term, SERIES, {name: arb_series([ball, 1])})
+    except (Nowhere, NotReal, ZeroDivisionError, ValueError):
+        return None
+    finally:
+        ctx.cap = before
+    slope = found[1] if isinstance(found, arb_series) else arb(0)
+    return slope if slope.is_finite() else None
 
 
 def _unit(value: Value) -> tuple[str, float]:

@@ -4,7 +4,6 @@ series of real balls, and quotients of these, whose poles are zeros of what stan
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
-from functools import lru_cache
 from typing import Any, Protocol, TypeVar, cast
 
 from flint import acb, arb, arb_series, ctx, fmpq
@@ -15,7 +14,6 @@ from teapot.engine.analysis.terms import (
     All,
     Applied,
     Below,
-    Choice,
     Condition,
     Const,
     Not,
@@ -24,7 +22,7 @@ from teapot.engine.analysis.terms import (
     Term,
     Var,
 )
-from teapot.engine.numbers.values import Complex, Number
+from teapot.engine.numbers.values import Complex
 
 Ball = Any
 """A real or complex ball, a power series of balls, or a quotient of such."""
@@ -55,7 +53,7 @@ class Ring(Protocol):
 
     is_about: bool
 
-    def constant(self, value: Number | Complex) -> Ball: ...
+    def constant(self, constant: Const) -> Ball: ...
     def power(self, base: Ball, exponent: fmpq) -> Ball: ...
     def function(self, name: str, x: Ball) -> Ball: ...
     def place(self, value: Ball) -> arb: ...
@@ -69,26 +67,24 @@ def worked_out(term: Term, ring: Ring, given: Mapping[str, Ball]) -> Ball:
     >>> worked_out(Power(Var("x"), fmpq(2)), REALS, {"x": arb(3)})
     9.00000000000000
     """
-    match term:
-        case Var(name=name):
-            return given[name]
-        case Const(value=value):
-            return ring.constant(value)
-        case Op(op=op, a=first, b=second):
-            a, b = worked_out(first, ring, given), worked_out(second, ring, given)
-            return a + b if op == "+" else a - b if op == "-" else a * b if op == "*" else a / b
-        case Power(base=base, exponent=exponent):
-            return ring.power(worked_out(base, ring, given), exponent)
-        case Applied(function=name, args=(argument,)):
-            return ring.function(name, worked_out(argument, ring, given))
-        case Choice(condition=condition, a=first, b=second):
-            holds = _holds(condition, ring, given)
-            if holds is None:
-                return ring.either(*(_if_anywhere(one, ring, given) for one in (first, second)))
-            return worked_out(first if holds else second, ring, given)
-        case Accumulated(inside=inside):
-            return ring.accumulated(term, worked_out(inside, ring, given))
-    raise TypeError(term)
+    # the commonest first: this is done for each part of a term, thousands of times
+    if isinstance(term, Op):
+        a, b, op = worked_out(term.a, ring, given), worked_out(term.b, ring, given), term.op
+        return a * b if op == "*" else a + b if op == "+" else a - b if op == "-" else a / b
+    if isinstance(term, Const):
+        return ring.constant(term)
+    if isinstance(term, Var):
+        return given[term.name]
+    if isinstance(term, Applied):
+        return ring.function(term.function, worked_out(term.args[0], ring, given))
+    if isinstance(term, Power):
+        return ring.power(worked_out(term.base, ring, given), term.exponent)
+    if isinstance(term, Accumulated):
+        return ring.accumulated(term, worked_out(term.inside, ring, given))
+    holds = _holds(term.condition, ring, given)
+    if holds is None:
+        return ring.either(*(_if_anywhere(one, ring, given) for one in (term.a, term.b)))
+    return worked_out(term.a if holds else term.b, ring, given)
 
 
 def _if_anywhere(term: Term, ring: Ring, given: Mapping[str, Ball]) -> Ball | None:
@@ -117,16 +113,10 @@ def _holds(condition: Condition, ring: Ring, given: Mapping[str, Ball]) -> bool 
             return None if holds is None else not holds
 
 
-def _real(value: Number | Complex) -> arb:
-    if isinstance(value, Complex):
+def _real(constant: Const) -> arb:
+    if isinstance(constant.value, Complex):
         raise NotReal
-    return _ball_of(value, ctx.prec)
-
-
-@lru_cache(maxsize=512)
-def _ball_of(value: Number, bits: int) -> arb:
-    """A constant of a term, which is met in each of thousands of parts."""
-    return value.ball(bits)
+    return constant.ball(ctx.prec)
 
 
 def whole_power(base: T, exponent: int) -> T:
@@ -181,8 +171,8 @@ class Reals:
         "floor": arb.floor, "lambert_w": arb.lambertw,
     }  # fmt: skip
 
-    def constant(self, value: Number | Complex) -> arb:
-        return _real(value)
+    def constant(self, constant: Const) -> arb:
+        return _real(constant)
 
     def power(self, base: arb, exponent: fmpq) -> arb:
         if exponent.q == 1:
@@ -240,10 +230,11 @@ class Complexes:
         "gamma": acb.gamma, "erf": acb.erf,
     }  # fmt: skip
 
-    def constant(self, value: Number | Complex) -> acb:
+    def constant(self, constant: Const) -> acb:
+        value = constant.value
         if isinstance(value, Complex):
             return acb(value.re.ball(ctx.prec), value.im.ball(ctx.prec))
-        return acb(value.ball(ctx.prec))
+        return acb(constant.ball(ctx.prec))
 
     def power(self, base: acb, exponent: fmpq) -> acb:
         if exponent.q == 1:
@@ -316,8 +307,8 @@ class Series:
 
     is_about = True
 
-    def constant(self, value: Number | Complex) -> arb:
-        return _real(value)
+    def constant(self, constant: Const) -> arb:
+        return _real(constant)
 
     def power(self, base: Ball, exponent: fmpq) -> Ball:
         if not isinstance(base, arb_series):
@@ -481,8 +472,8 @@ class Quotients:
 
     is_about = True
 
-    def constant(self, value: Number | Complex) -> Quotient:
-        return Quotient(_real(value))
+    def constant(self, constant: Const) -> Quotient:
+        return Quotient(_real(constant))
 
     def power(self, base: Quotient, exponent: fmpq) -> Quotient:
         if exponent.q == 1:

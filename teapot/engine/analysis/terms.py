@@ -4,7 +4,7 @@ or power series (:mod:`teapot.engine.analysis.rings`)."""
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 from flint import arb, fmpq
 
@@ -16,6 +16,14 @@ class Const:
     """A number that does not depend on what is bound."""
 
     value: Number | Complex
+    _balls: dict[int, arb] = field(default_factory=dict, compare=False, repr=False)
+
+    def ball(self, bits: int) -> arb:
+        """The number, which is real, as a ball: made once, since thousands of parts ask for it."""
+        if bits not in self._balls:
+            assert not isinstance(self.value, Complex)
+            self._balls[bits] = self.value.ball(bits)
+        return self._balls[bits]
 
 
 @dataclass(frozen=True, slots=True)
