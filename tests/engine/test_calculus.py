@@ -14,6 +14,7 @@ from flint import fmpq, fmpq_poly
 
 from teapot.engine import FullSheet, LineError
 from teapot.engine.aids import graph
+from teapot.engine.analysis import slopes
 from teapot.engine.numbers.tables import in_numbers
 from teapot.engine.sheet.editing import renamed_throughout
 from tests.engine import calculus_cases
@@ -651,6 +652,17 @@ def test_nothing_is_claimed_where_the_expression_is_complex():
         (["solve(1 - chi_squared_cdf(x, 10) == 0.05, x = 0..40)"], "≈ 18.30703805"),
         (["integral(normal_pdf(x, 10 mm, 0.1 mm), x = 9.8 mm..10.2 mm)"], "≈ 0.9544997361"),
         (["integral(x^2*normal_pdf(x), x = -infinity..infinity)"], "≈ 1"),
+        (["integral(round(x), x = 0..3)"], "≈ 4.5"),
+        (["integral(ceil(x) - trunc(x), x = -2..2)"], "≈ 2"),
+        (["solve(binomial_cdf(0, 10, p) == 0.5, p = 0..1)"], "≈ 0.06696700846"),
+        (["solve(poisson_cdf(0, m) == 0.05, m = 1..20)"], "≈ 2.995732274"),
+        (["derivative(binomial_pmf(3, 10, p), p = 0.3)"], "≈ 0"),
+        (["derivative(derivative(x^3, x = t), t = 2)"], "= 12"),
+        (["solve(derivative(x^3 - 3x, x = t) == 0, t = -5..5)"], "= [-1, 1]"),
+        (["f(x) = x*exp(-x)", "solve(derivative(f(x), x = t, order = 2) == 0, t = 0..5)"], "≈ 2"),
+        (["s(t) = 4.9 m/s^2*t^2", "derivative(derivative(s(t), t = u), u = 1 s)"], "≈ 9.8 m/s^2"),
+        (["integral(sqrt(1 + derivative(x^2, x = t)^2), t = 0..1)"], "≈ 1.478942858"),
+        (["integral(derivative(student_cdf(x, 4), x = t), t = -1..1)"], "≈ 0.6260990337"),
     ],
 )
 def test_what_is_made_of_others_is_looked_into(lines, shown):
@@ -681,6 +693,10 @@ def test_an_index_hides_another_of_its_name():
         "integral(if(x == 1, 2, 3), x = 0..2)",
         "integral(sum(x, k = 1..x), x = 0..2)",
         "integral(sum(x^k, k = 1..5000), x = 0..2)",
+        "integral(derivative(floor(x), x = t), t = 0..2)",
+        "integral(derivative(ln(x), x = t), t = -2..-1)",
+        "integral(derivative(artanh(x), x = t), t = 2..3)",
+        "solve(derivative(abs(x), x = t) == 0, t = -1..1)",
     ],
 )
 def test_what_is_not_proved_of_these_is_said(line):
@@ -764,3 +780,16 @@ def test_a_curve_is_broken_where_it_jumps_and_nowhere_else(call, jumps):
     width = (drawn.right - drawn.left) / len(drawn.curves[0].columns)
     places = [drawn.left + width * at for at in sorted(drawn.curves[0].breaks)]
     assert places == [pytest.approx(jump, abs=width) for jump in jumps]
+
+
+def test_a_part_that_is_solved_all_over_is_not_called_the_whole():
+    assert answered("solve(floor(x) == 2, x = 0..5)").error.code == "solved-all-over-a-part"
+    assert answered("solve(0*sin(x) == 0, x = 0..5)").error.code == "every-value"
+
+
+@pytest.mark.parametrize("function", [one for one in slopes.RULES if one != "abs"])
+def test_a_rule_for_a_derivative_is_that_of_the_power_series(function):
+    """Each one as a term is what FLINT's power series gives, at a place where it has a value."""
+    at = "1.7" if function == "arcosh" else "0.3"
+    nested = text_of(f"derivative(derivative({function}(x), x = t), t = {at}) as 15 digits")
+    assert nested == text_of(f"derivative({function}(x), x = {at}, order = 2) as 15 digits")

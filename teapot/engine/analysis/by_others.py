@@ -5,6 +5,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 from functools import reduce
+from math import comb, factorial
 
 from flint import arb, ctx, fmpq
 
@@ -45,7 +46,18 @@ BY_OTHERS: dict[str, Callable[[Term], Term]] = {
     "lg": lambda x: Op("/", Applied("ln", (x,)), Applied("ln", (Const(exact(10)),))),
     "lb": lambda x: Op("/", Applied("ln", (x,)), Applied("ln", (Const(exact(2)),))),
     "erfc": lambda x: Op("-", Const(ONE), Applied("erf", (x,))),
+    "ceil": lambda x: _minus(Applied("floor", (_minus(x),))),
+    "round": lambda x: Applied("floor", (Op("+", x, Const(HALF)),)),
+    "trunc": lambda x: Choice(
+        Below(x, Const(exact(0)), or_equal=False),
+        _minus(Applied("floor", (_minus(x),))),
+        Applied("floor", (x,)),
+    ),
 }
+
+
+def _minus(x: Term) -> Term:
+    return Op("-", Const(exact(0)), x)
 
 
 def added(terms: Sequence[Term], op: str = "+") -> Term:
@@ -159,6 +171,38 @@ def _share(of: Callable[..., arb], *parameters: Number) -> Callable[[arb], arb]:
     return lambda place: of(place, *(one.ball(ctx.prec) for one in parameters))
 
 
+def _binomial_pmf(k: Term, n: Term, p: Term) -> Term:
+    successes, trials = _count(k), _count(n)
+    ways = Const(exact(fmpq(comb(trials, successes)) if successes <= trials else 0))
+    others = Power(Op("-", Const(ONE), p), fmpq(max(trials - successes, 0)))
+    return Op("*", ways, Op("*", Power(p, fmpq(successes)), others))
+
+
+def _poisson_pmf(k: Term, mean: Term) -> Term:
+    count = _count(k)
+    share = Op("/", Power(_positive(mean), fmpq(count)), Const(exact(factorial(count))))
+    return Op("*", Applied("exp", (_minus(mean),)), share)
+
+
+def _up_to(mass: Callable[..., Term]) -> Callable[..., Term]:
+    """The distribution function of counts."""
+
+    def share(k: Term, *rest: Term) -> Term:
+        return added([mass(Const(exact(one)), *rest) for one in range(_count(k) + 1)])
+
+    return share
+
+
+MOST_COUNTED = 100
+
+
+def _count(term: Term) -> int:
+    number = _rational(_constant(term))
+    if number.q != 1 or not 0 <= number.p <= MOST_COUNTED:
+        raise NotConstant
+    return int(number.p)
+
+
 class NotConstant(Exception):
     """A number of degrees of freedom that is bound, or has no exact value."""
 
@@ -197,6 +241,10 @@ OF_SEVERAL: dict[str, tuple[int, int, Callable[..., Term]]] = {
     "student_cdf": (2, 2, _student_cdf),
     "chi_squared_cdf": (2, 2, _chi_squared_cdf),
     "f_cdf": (3, 3, _f_cdf),
+    "binomial_pmf": (3, 3, _binomial_pmf),
+    "binomial_cdf": (3, 3, _up_to(_binomial_pmf)),
+    "poisson_pmf": (2, 2, _poisson_pmf),
+    "poisson_cdf": (2, 2, _up_to(_poisson_pmf)),
 }
 """By name: how many arguments it takes, and the term that it stands for."""
 

@@ -270,7 +270,7 @@ class _Drawing:
         known = frozenset(one.coefficient for one in ends if is_fraction(one))
         low, high = outer(self.low, False), outer(self.high, True)
         zeros = search.between(low, high, known, most=MOST_PARTS, narrowest=NARROWEST)
-        if zeros.everywhere:
+        if zeros.flat:
             return
         yield from ((end, low) for end in ends if end is self.low)
         for a, b in zeros.found[:MOST_NAMED]:

@@ -16,7 +16,17 @@ from teapot.engine.analysis.growth import Unbounded, far_enough, tail
 from teapot.engine.analysis.polynomials import NoPolynomial, Polynomial, ratio_of
 from teapot.engine.analysis.reader import Reader
 from teapot.engine.analysis.rings import REALS, Ball, Complexes, NotReal, Nowhere, worked_out
-from teapot.engine.analysis.terms import Accumulated, Applied, Choice, Const, Op, Power, Term, Var
+from teapot.engine.analysis.terms import (
+    Accumulated,
+    Applied,
+    Choice,
+    Const,
+    Op,
+    Power,
+    Term,
+    Var,
+    replaced,
+)
 from teapot.engine.analysis.zeros import LENGTH, Search
 from teapot.engine.errors import LineError
 from teapot.engine.numbers import operators
@@ -469,24 +479,6 @@ def parity(term: Term) -> int:
                 return abs(inner)
             return inner if name in ODD else 0
     return 0
-
-
-def replaced(term: Term, by: Term) -> Term:
-    """A term with something else in the place of its name."""
-    match term:
-        case Var():
-            return by
-        case Op(op=op, a=a, b=b):
-            return Op(op, replaced(a, by), replaced(b, by))
-        case Power(base=base, exponent=exponent):
-            return Power(replaced(base, by), exponent)
-        case Applied(function=name, args=args):
-            return Applied(name, tuple(replaced(one, by) for one in args))
-        case Choice():
-            return term.mapped(lambda one: replaced(one, by))
-        case Accumulated(inside=inside):
-            return replace(term, inside=replaced(inside, by))
-    return term
 
 
 def mirrored(term: Term) -> Term:

@@ -9,6 +9,7 @@ from typing import TypeVar, cast
 from flint import fmpq
 
 from teapot.engine.analysis.by_others import BY_OTHERS, OF_LISTS, OF_SEVERAL, NotConstant
+from teapot.engine.analysis.slopes import NoSlope, slope_of
 from teapot.engine.analysis.terms import (
     ONE,
     ZERO,
@@ -21,7 +22,9 @@ from teapot.engine.analysis.terms import (
     Not,
     Op,
     Term,
+    Var,
     raised,
+    replaced,
 )
 from teapot.engine.errors import LineError
 from teapot.engine.numbers import angles, sizes
@@ -73,6 +76,8 @@ KNOWN = frozenset(
     }
 )  # fmt: skip
 """Functions that can be looked into."""
+
+ORDERS_OF_DERIVATIVES = tuple(map(exact, (1, 2, 3, 4)))
 
 ORDERS = frozenset({"<", "<=", ">", ">="})
 
@@ -246,6 +251,8 @@ class Reader:
         if name == "if" and len(node.args) == 3:
             condition, *both = node.args
             return Choice(self._condition(condition), *self._alike(*both))
+        if name == "derivative" and len(node.args) == 1:
+            return self._derivative(node)
         if name in OF_SEVERAL and not node.named:
             return self._of_several(name, node)
         if name not in KNOWN or len(node.args) != 1 or node.named:
@@ -272,6 +279,24 @@ class Reader:
             return made(*map(self.term, node.args))
         except NotConstant:
             raise NOT_LOOKED_INTO(node.span, what=node_text(node)) from None
+
+    def _derivative(self, node: Call) -> Term:
+        """The derivative of an expression at a place that may be bound."""
+        named = dict(node.named)
+        order = self.of(named.pop("order"), {}) if "order" in named else ONE
+        if len(named) != 1 or order not in ORDERS_OF_DERIVATIVES:
+            raise NOT_LOOKED_INTO(node.span, what=node_text(node))
+        [(name, at)] = named.items()
+        own = f"{name} of {node_text(node)}"  # no other is called so
+        sample = {**without(self.sample, name), name: self.of(at, self.sample)}
+        inside = {**without(self.inside, name), name: Var(own)}
+        term = Reader(self.of, sample, inside).term(node.args[0])
+        try:
+            for _ in range(1 + ORDERS_OF_DERIVATIVES.index(order)):
+                term = slope_of(term, own)
+        except NoSlope:
+            raise NOT_LOOKED_INTO(node.span, what=node_text(node)) from None
+        return replaced(term, self.term(at), own)
 
     def _condition(self, node: Node) -> Condition:
         """Errors: :data:`NOT_LOOKED_INTO` for one that is no comparison of sizes."""

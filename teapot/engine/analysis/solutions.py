@@ -67,6 +67,7 @@ from teapot.engine.sentences.analysis import (
     NOT_REAL_LEFT_OUT,
     ONLY_SOLUTION,
     SINGULAR_SYSTEM,
+    SOLVED_ALL_OVER_A_PART,
     SOME_UNDECIDED,
     TIMES_OVER,
     WANTS_EQUATION,
@@ -388,8 +389,11 @@ def _isolated(bound: Bound, equation: Node, name: str, like: Value, ends: Ends) 
     held = _Held(bound, equation, name, like)
     known = frozenset(one.coefficient for one in ends if is_fraction(one) and held.at(one))
     zeros = search.between(low, high, known)
-    if zeros.everywhere:
+    if zeros.flat == (low, high):
         raise EVERY_VALUE()
+    if zeros.flat:
+        near = f"{float(sum(zeros.flat, fmpq(0)) / 2):.3g}"  # in the middle of it
+        raise SOLVED_ALL_OVER_A_PART(name=name, near=near)
     zeros, known = _with_touching(search, held, zeros, known)
     numbers: list[Number] = [exact(one) for one in known]
     undecided = list(zeros.undecided)

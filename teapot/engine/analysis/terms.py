@@ -4,7 +4,7 @@ or power series (:mod:`teapot.engine.analysis.rings`)."""
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 from flint import arb, fmpq
 
@@ -130,3 +130,29 @@ def raised(base: Term, exponent: Term) -> Term:
     if isinstance(constant, Exact) and constant.is_rational:
         return Power(base, constant.coefficient)
     return Applied("exp", (Op("*", exponent, Applied("ln", (base,))),))
+
+
+def replaced(term: Term, by: Term, name: str | None = None) -> Term:
+    """A term with something else in the place of one of its names, or of all.
+
+    >>> replaced(Op("+", Var("x"), Var("y")), Var("z"), "y")
+    Op(op='+', a=Var(name='x'), b=Var(name='z'))
+    """
+
+    def put(one: Term) -> Term:
+        return replaced(one, by, name)
+
+    match term:
+        case Var():
+            return by if name in (None, term.name) else term
+        case Op(op=op, a=a, b=b):
+            return Op(op, put(a), put(b))
+        case Power(base=base, exponent=exponent):
+            return Power(put(base), exponent)
+        case Applied(function=function, args=args):
+            return Applied(function, tuple(map(put, args)))
+        case Choice():
+            return term.mapped(put)
+        case Accumulated(inside=inside):
+            return replace(term, inside=put(inside))
+    return term

@@ -43,11 +43,12 @@ ASIDE = fmpq(487, 1000)
 class Zeros:
     """What was found: for each zero an interval that holds it and no other, and the parts in which
     it is not decided whether there is one; whether there were parts in which the term ``is_real``
-    nowhere, which are left out."""
+    nowhere, which are left out; and the widest part that is ``flat``: the term is 0 all
+    over it."""
 
     found: list[tuple[fmpq, fmpq]] = field(default_factory=list)
     undecided: list[tuple[fmpq, fmpq]] = field(default_factory=list)
-    everywhere: bool = False
+    flat: tuple[fmpq, fmpq] | None = None
     is_real: bool = True
 
 
@@ -117,7 +118,7 @@ class Search:
         if over is None:
             return a, b
         if over.value.is_zero() and over.slope.is_zero():
-            zeros.everywhere = True
+            zeros.flat = max(zeros.flat or (a, a), (a, b), key=lambda part: part[1] - part[0])
             return None
         if over.value.contains(0) and over.slope.contains(0):
             over = self.closer(ball, over)

@@ -63,6 +63,12 @@ WANTS_INTERVAL = Problem(
 
 EVERY_VALUE = Problem("every-value", "Every value solves this equation.")
 
+SOLVED_ALL_OVER_A_PART = Problem(
+    "solved-all-over-a-part",
+    "Every {name} in a part of this range solves this equation, near {near} for one: they are more "
+    "than can be listed.",
+)
+
 NO_SOLUTION_AT_ALL = Problem("no-solution-at-all", "This equation has no solution.")
 
 NO_SOLUTION = Problem("no-solution", "There is no solution in this range; that is proved.")

@@ -1,0 +1,111 @@
+"""The derivative of a term as a term, so that it can stand in what is integrated, solved or drawn.
+
+The rules are those of every table (DLMF 4.20, 4.34, 7.10, common practice of the trade).
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from flint import fmpq
+
+from teapot.engine.analysis.terms import (
+    ONE,
+    PI,
+    PLACE,
+    ZERO,
+    Accumulated,
+    Applied,
+    Const,
+    Op,
+    Power,
+    Term,
+    Var,
+    replaced,
+)
+from teapot.engine.numbers.values import exact
+
+NOUGHT, UNIT = Const(ZERO), Const(ONE)
+
+
+class NoSlope(Exception):
+    """A term with a kink or a jump, or of a function whose derivative is none of the language."""
+
+
+def _square(x: Term) -> Term:
+    return Power(x, fmpq(2))
+
+
+def _root(x: Term) -> Term:
+    return Power(x, fmpq(1, 2))
+
+
+def _of_positive(x: Term) -> Term:
+    """The number itself; below 0, where the function has no real value, there is none."""
+    return _square(_root(x))
+
+
+def _one_over(x: Term) -> Term:
+    return Op("/", UNIT, x)
+
+
+RULES: dict[str, Callable[[Term], Term]] = {
+    "sin": lambda u: Applied("cos", (u,)),
+    "cos": lambda u: Op("-", NOUGHT, Applied("sin", (u,))),
+    "exp": lambda u: Applied("exp", (u,)),
+    "ln": lambda u: _one_over(_of_positive(u)),
+    "sinh": lambda u: Applied("cosh", (u,)),
+    "cosh": lambda u: Applied("sinh", (u,)),
+    "arcsin": lambda u: _one_over(_root(Op("-", UNIT, _square(u)))),
+    "arccos": lambda u: Op("/", Const(exact(-1)), _root(Op("-", UNIT, _square(u)))),
+    "arctan": lambda u: _one_over(Op("+", UNIT, _square(u))),
+    "arsinh": lambda u: _one_over(_root(Op("+", _square(u), UNIT))),
+    "arcosh": lambda u: _one_over(Op("*", _root(Op("-", u, UNIT)), _root(Op("+", u, UNIT)))),
+    "artanh": lambda u: _one_over(_of_positive(Op("-", UNIT, _square(u)))),
+    "abs": lambda u: Op("/", u, Applied("abs", (u,))),  # none where u is 0
+    "cbrt": lambda u: _one_over(Op("*", Const(exact(3)), _square(Applied("cbrt", (u,))))),
+    "erf": lambda u: Op(
+        "*",
+        Op("/", Const(exact(2)), _root(Const(PI))),
+        Applied("exp", (Op("-", NOUGHT, _square(u)),)),
+    ),
+}
+"""The derivative of each function at a place."""
+
+
+def slope_of(term: Term, name: str) -> Term:
+    """The derivative with respect to a name.  Errors: :class:`NoSlope`."""
+    match term:
+        case Const():
+            return NOUGHT
+        case Var():
+            return UNIT if term.name == name else NOUGHT
+        case Op(op="+" | "-" as op, a=a, b=b):
+            return _sum(op, slope_of(a, name), slope_of(b, name))
+        case Op(op="*", a=a, b=b):
+            first, second = _product(slope_of(a, name), b), _product(a, slope_of(b, name))
+            return _sum("+", first, second)
+        case Op(a=a, b=b):
+            first, second = _product(slope_of(a, name), b), _product(a, slope_of(b, name))
+            above = _sum("-", first, second)
+            return NOUGHT if above == NOUGHT else Op("/", above, _square(b))
+        case Power(base=base, exponent=exponent):
+            factor = Op("*", Const(exact(exponent)), Power(base, exponent - 1))
+            return _product(factor, slope_of(base, name))
+        case Applied(function=function, args=(inner,)) if function in RULES:
+            return _product(RULES[function](inner), slope_of(inner, name))
+        case Accumulated(density=density, inside=inside):
+            return _product(replaced(density, inside, PLACE), slope_of(inside, name))
+    raise NoSlope
+
+
+def _sum(op: str, a: Term, b: Term) -> Term:
+    if b == NOUGHT:
+        return a
+    return b if a == NOUGHT and op == "+" else Op(op, a, b)
+
+
+def _product(a: Term, b: Term) -> Term:
+    if NOUGHT in (a, b):
+        return NOUGHT
+    return a if b == UNIT else b if a == UNIT else Op("*", a, b)
