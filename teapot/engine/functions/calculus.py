@@ -95,7 +95,7 @@ FUNCTIONS = (
         ),
         value="a number or a measure; at a kink or a pole it says that none is proved",
         related=("integral", "solve"),
-        words="differentiate slope rate of change d/dx tangent gradient",
+        words="differentiate slope of a curve rate of change d/dx tangent gradient prime",
         confused_with="slope, which is that of a line through points.",
         source="power series of balls by FLINT",
     ),
@@ -111,8 +111,15 @@ FUNCTIONS = (
         examples=(
             Example("count(graph(x^2 - 1, x = -2..2))", "=", "3"),
             Example("graph(sin(x), x = 1..6).point", "=", '["maximum", "zero", "minimum"]'),
+            Example(
+                "graph(sin(x), cos(x), x = 0..3).point",
+                "=",
+                '["zero", "maximum", "maximum", "zero", "crossing"]',
+            ),
+            Example("count(graph([1, 2, 3], [2.1, 3.9, 6.2], 2x, x = 0..4))", "=", "1"),
         ),
-        value="a table of the points that have a name",
+        value="a table of the points that have a name; where there is no finite value there is a "
+        "gap, and the sides of a jump are not joined",
         related=("solve", "derivative", "integral"),
         words="plot draw chart curve function picture axes",
         confused_with="the picture of two columns, which a table has.",

@@ -489,8 +489,13 @@ FUNCTIONS = (
             ("student_cdf(2.228, 10)", "≈", "0.9749941141"),
             ("student_cdf(0, 3)", "=", "0.5"),
             ("2*(1 - student_cdf(2.6, 8))", "≈", "0.03161781156"),
+            (
+                "2*(1 - student_cdf(abs(5.12 - 4.78)/sqrt((0.21^2 + 0.33^2)/6), 10))",
+                "≈",
+                "0.05910458567",
+            ),
         ),
-        "student t test p value",
+        "student t test p value compare two means significance hypothesis",
     ),
     _record(
         "student_quantile",
@@ -500,7 +505,11 @@ FUNCTIONS = (
         (
             ("student_quantile(0.975, 10)", "≈", "2.228138852"),
             ("student_quantile(0.5, 3)", "=", "0"),
-            ("10.2 + student_quantile(0.975, 4)*0.3/sqrt(5)", "≈", "10.5724992"),
+            (
+                "10.2 + [-1, 1]*student_quantile(0.975, 4)*0.3/sqrt(5)",
+                "≈",
+                "[9.827500801, 10.5724992]",
+            ),
         ),
         "student t table critical value confidence interval",
     ),
