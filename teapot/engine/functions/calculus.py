@@ -114,7 +114,7 @@ FUNCTIONS = (
             Example(
                 "graph(sin(x), cos(x), x = 0..3).point",
                 "=",
-                '["zero", "maximum", "maximum", "zero", "crossing"]',
+                '["zero", "maximum", "zero", "crossing"]',
             ),
             Example("count(graph([1, 2, 3], [2.1, 3.9, 6.2], 2x, x = 0..4))", "=", "1"),
         ),
