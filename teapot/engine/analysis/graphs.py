@@ -71,7 +71,7 @@ MOST_CURVES = 6
 MOST_NAMED = 24
 """Zeros, extrema and poles of one curve that get their names."""
 
-MOST_PARTS, NARROWEST = 2500, 24
+MOST_PARTS, NARROWEST = 800, 24
 """How long it is looked for named points, and in how narrow parts."""
 
 Column = tuple[float, float] | None
@@ -273,7 +273,7 @@ class _Drawing:
         if zeros.flat:
             return
         yield from ((end, low) for end in ends if end is self.low)
-        for a, b in zeros.found[:MOST_NAMED]:
+        for a, b in _from_both_ends(zeros.found):
             if not any(_is_within(a, end, b) for end in ends):
                 yield exactly_there(search, a, b, lambda _: False), a
         yield from ((end, low) for end in ends if end is self.high)
@@ -535,6 +535,13 @@ def _height_of(column: Column) -> float:
 
 def _is_sane(column: tuple[float, float]) -> bool:
     return column[1] - column[0] < 1e300
+
+
+def _from_both_ends(found: list[tuple[fmpq, fmpq]]) -> list[tuple[fmpq, fmpq]]:
+    """Where there are too many to name all, as many on the left as on the right."""
+    if len(found) <= MOST_NAMED:
+        return found
+    return [*found[: MOST_NAMED // 2], *found[-MOST_NAMED // 2 :]]
 
 
 def _is_within(a: fmpq, number: Number, b: fmpq) -> bool:

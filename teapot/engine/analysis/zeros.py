@@ -4,6 +4,7 @@ Introduction to Interval Analysis, SIAM 2009, chapter 8)."""
 
 from __future__ import annotations
 
+from collections import deque
 from collections.abc import Callable
 from contextlib import suppress
 from dataclasses import dataclass, field
@@ -80,7 +81,7 @@ class Search:
         parts are looked at ``most``, down to 2^−``narrowest`` of the whole."""
         zeros = Zeros()
         least = abs(high - low) / fmpq(2) ** narrowest
-        waiting = [(low, high)]
+        waiting = deque([(low, high)])  # the widest first
         count = 0
         with precision(BITS):
             while waiting:
@@ -88,7 +89,7 @@ class Search:
                 if count > most:
                     zeros.undecided += waiting
                     break
-                a, b = waiting.pop()
+                a, b = waiting.popleft()
                 try:
                     way = self._decide(a, b, known, zeros)
                 except Nowhere:
@@ -104,7 +105,7 @@ class Search:
                     continue
                 middle = a + (b - a) * ASIDE
                 middle = _short(middle)
-                waiting += [(middle, b), (a, middle)]
+                waiting += [(a, middle), (middle, b)]
         zeros.found.sort()
         zeros.undecided = _joined(sorted(zeros.undecided))
         return zeros
