@@ -677,6 +677,23 @@ def test_the_integral_of_pieces_is_a_sum_over_many_places(seed):
     assert calculus_cases.wrong_pieces(seed) == ""
 
 
+@pytest.mark.parametrize(
+    ("line", "shown"),
+    [
+        ("integral(max(x, 30°), x = 0..1)", "≈ 0.5235987756"),
+        ("integral(mean([x, 30°]), x = 0..1)", "= 15.25°"),
+        ("integral(min(x°, 2), x = 0..4)", "≈ 0.1047197551"),
+    ],
+)
+def test_a_number_beside_an_angle_is_read_as_one_there_too(line, shown):
+    assert text_of("/angle deg", line) == shown
+
+
+def test_a_long_sum_is_taken_apart_once():
+    terms = " + ".join(f"sin({n}x)" for n in range(1, 60))
+    assert text_of(f"derivative({terms}, x = 0)") == "= 1770"
+
+
 def test_an_index_hides_another_of_its_name():
     assert text_of("integral(sum(x*sum(k, k = 1..3), k = 1..2), x = 0..1)") == "= 6"
 

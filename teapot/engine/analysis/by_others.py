@@ -12,8 +12,9 @@ from flint import arb, ctx, fmpq
 from teapot.engine.analysis.shares import chi_squared_share, f_share, student_share
 from teapot.engine.analysis.terms import (
     HALF,
-    ONE,
+    NOUGHT,
     PLACE,
+    UNIT,
     Accumulated,
     Applied,
     Below,
@@ -23,6 +24,8 @@ from teapot.engine.analysis.terms import (
     Power,
     Term,
     Var,
+    minus,
+    of_positive,
     raised,
 )
 from teapot.engine.numbers.values import Exact, Number, Real, exact
@@ -30,34 +33,30 @@ from teapot.engine.numbers.values import Exact, Number, Real, exact
 BY_OTHERS: dict[str, Callable[[Term], Term]] = {
     "cot": lambda x: Op("/", Applied("cos", (x,)), Applied("sin", (x,))),
     "tan": lambda x: Op("/", Applied("sin", (x,)), Applied("cos", (x,))),
-    "sec": lambda x: Op("/", Const(ONE), Applied("cos", (x,))),
-    "csc": lambda x: Op("/", Const(ONE), Applied("sin", (x,))),
+    "sec": lambda x: Op("/", UNIT, Applied("cos", (x,))),
+    "csc": lambda x: Op("/", UNIT, Applied("sin", (x,))),
     "tanh": lambda x: Op("/", Applied("sinh", (x,)), Applied("cosh", (x,))),
     "coth": lambda x: Op("/", Applied("cosh", (x,)), Applied("sinh", (x,))),
-    "sech": lambda x: Op("/", Const(ONE), Applied("cosh", (x,))),
-    "csch": lambda x: Op("/", Const(ONE), Applied("sinh", (x,))),
-    "arccot": lambda x: Applied("arctan", (Op("/", Const(ONE), x),)),
-    "arcsec": lambda x: Applied("arccos", (Op("/", Const(ONE), x),)),
-    "arccsc": lambda x: Applied("arcsin", (Op("/", Const(ONE), x),)),
-    "arcoth": lambda x: Applied("artanh", (Op("/", Const(ONE), x),)),
-    "arsech": lambda x: Applied("arcosh", (Op("/", Const(ONE), x),)),
-    "arcsch": lambda x: Applied("arsinh", (Op("/", Const(ONE), x),)),
+    "sech": lambda x: Op("/", UNIT, Applied("cosh", (x,))),
+    "csch": lambda x: Op("/", UNIT, Applied("sinh", (x,))),
+    "arccot": lambda x: Applied("arctan", (Op("/", UNIT, x),)),
+    "arcsec": lambda x: Applied("arccos", (Op("/", UNIT, x),)),
+    "arccsc": lambda x: Applied("arcsin", (Op("/", UNIT, x),)),
+    "arcoth": lambda x: Applied("artanh", (Op("/", UNIT, x),)),
+    "arsech": lambda x: Applied("arcosh", (Op("/", UNIT, x),)),
+    "arcsch": lambda x: Applied("arsinh", (Op("/", UNIT, x),)),
     "sqrt": lambda x: Power(x, fmpq(1, 2)),
     "lg": lambda x: Op("/", Applied("ln", (x,)), Applied("ln", (Const(exact(10)),))),
     "lb": lambda x: Op("/", Applied("ln", (x,)), Applied("ln", (Const(exact(2)),))),
-    "erfc": lambda x: Op("-", Const(ONE), Applied("erf", (x,))),
-    "ceil": lambda x: _minus(Applied("floor", (_minus(x),))),
+    "erfc": lambda x: Op("-", UNIT, Applied("erf", (x,))),
+    "ceil": lambda x: minus(Applied("floor", (minus(x),))),
     "round": lambda x: Applied("floor", (Op("+", x, Const(HALF)),)),
     "trunc": lambda x: Choice(
-        Below(x, Const(exact(0)), or_equal=False),
-        _minus(Applied("floor", (_minus(x),))),
+        Below(x, NOUGHT, or_equal=False),
+        minus(Applied("floor", (minus(x),))),
         Applied("floor", (x,)),
     ),
 }
-
-
-def _minus(x: Term) -> Term:
-    return Op("-", Const(exact(0)), x)
 
 
 def added(terms: Sequence[Term], op: str = "+") -> Term:
@@ -91,29 +90,21 @@ def remainder(a: Term, b: Term) -> Term:
 # -- distributions: the densities, and what is known of their sums in closed form -----------------
 
 
-NOUGHT, UNIT = Const(exact(0)), Const(ONE)
-
-
 def _standard(x: Term, mean: Term, deviation: Term) -> Term:
-    return Op("/", Op("-", x, mean), _positive(deviation))
-
-
-def _positive(x: Term) -> Term:
-    """The number itself, which has no real value below 0."""
-    return Power(Power(x, fmpq(1, 2)), fmpq(2))
+    return Op("/", Op("-", x, mean), of_positive(deviation))
 
 
 def _normal_pdf(x: Term, mean: Term = NOUGHT, deviation: Term = UNIT) -> Term:
     z = _standard(x, mean, deviation)
     power = Op("/", Power(z, fmpq(2)), Const(exact(-2)))
     root = Power(Const(Exact(fmpq(2), 1)), fmpq(1, 2))
-    return Op("/", Applied("exp", (power,)), Op("*", _positive(deviation), root))
+    return Op("/", Applied("exp", (power,)), Op("*", of_positive(deviation), root))
 
 
 def _normal_cdf(x: Term, mean: Term = NOUGHT, deviation: Term = UNIT) -> Term:
     z = _standard(x, mean, deviation)
     half = Applied("erf", (Op("/", z, Power(Const(exact(2)), fmpq(1, 2))),))
-    return Op("*", Const(HALF), Op("+", Const(ONE), half))
+    return Op("*", Const(HALF), Op("+", UNIT, half))
 
 
 def _student_pdf(x: Term, df: Term) -> Term:
@@ -121,8 +112,8 @@ def _student_pdf(x: Term, df: Term) -> Term:
     height = _of_constants(
         lambda n: ((n + 1) / 2).gamma() / ((n * arb.pi()).sqrt() * (n / 2).gamma()), n
     )
-    base = Op("+", Const(ONE), Op("/", Power(x, fmpq(2)), df))
-    return Op("*", height, Op("/", Const(ONE), raised(base, _half_of(n, 1))))
+    base = Op("+", UNIT, Op("/", Power(x, fmpq(2)), df))
+    return Op("*", height, Op("/", UNIT, raised(base, _half_of(n, 1))))
 
 
 def _chi_squared_pdf(x: Term, df: Term) -> Term:
@@ -142,7 +133,7 @@ def _f_pdf(x: Term, df1: Term, df2: Term) -> Term:
         m,
         n,
     )
-    base = Op("+", Const(ONE), Op("/", Op("*", df1, x), df2))
+    base = Op("+", UNIT, Op("/", Op("*", df1, x), df2))
     both = exact(-(_rational(m) + _rational(n)) / 2)
     return Op("*", height, Op("*", _rise(x, m), raised(base, Const(both))))
 
@@ -174,14 +165,14 @@ def _share(of: Callable[..., arb], *parameters: Number) -> Callable[[arb], arb]:
 def _binomial_pmf(k: Term, n: Term, p: Term) -> Term:
     successes, trials = _count(k), _count(n)
     ways = Const(exact(fmpq(comb(trials, successes)) if successes <= trials else 0))
-    others = Power(Op("-", Const(ONE), p), fmpq(max(trials - successes, 0)))
+    others = Power(Op("-", UNIT, p), fmpq(max(trials - successes, 0)))
     return Op("*", ways, Op("*", Power(p, fmpq(successes)), others))
 
 
 def _poisson_pmf(k: Term, mean: Term) -> Term:
     count = _count(k)
-    share = Op("/", Power(_positive(mean), fmpq(count)), Const(exact(factorial(count))))
-    return Op("*", Applied("exp", (_minus(mean),)), share)
+    share = Op("/", Power(of_positive(mean), fmpq(count)), Const(exact(factorial(count))))
+    return Op("*", Applied("exp", (minus(mean),)), share)
 
 
 def _up_to(mass: Callable[..., Term]) -> Callable[..., Term]:

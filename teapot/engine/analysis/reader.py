@@ -217,19 +217,17 @@ class Reader:
     def _operation(self, op: str, left: Node, right: Node) -> Term:
         if op == "^":
             return self._power(left, right)
-        a, b = self.term(left), self.term(right)
-        if op in "+-":
-            a, b = self._alike(left, right)
+        a, b = self._alike(left, right) if op in "+-" else map(self.term, (left, right))
         return Op("*" if op == IMPLIED else op, a, b)
 
-    def _alike(self, left: Node, right: Node) -> tuple[Term, Term]:
-        """Both terms; a bare number beside an angle is read as one."""
-        a, b = self.term(left), self.term(right)
-        first, second = self._kind(left), self._kind(right)
-        if (first is Angle) != (second is Angle):
-            turned = _in_radians(b if first is Angle else a)
-            a, b = (a, turned) if first is Angle else (turned, b)
-        return a, b
+    def _alike(self, *nodes: Node) -> list[Term]:
+        """The terms; a bare number beside an angle is read as one."""
+        terms = [*map(self.term, nodes)]
+        are_angles = [self._kind(node) is Angle for node in nodes]
+        if any(are_angles):
+            pairs = zip(terms, are_angles, strict=True)
+            terms = [term if is_angle else _in_radians(term) for term, is_angle in pairs]
+        return terms
 
     def _power(self, left: Node, right: Node) -> Term:
         return raised(self.term(left), self.term(right))
@@ -264,7 +262,10 @@ class Reader:
         return BY_OTHERS[name](inner) if name in BY_OTHERS else Applied(name, (inner,))
 
     def _items(self, node: Call) -> list[Term]:
-        return [self._at(part).term(part.node) for part in parts_of(node, self.of, self.inside)]
+        parts = parts_of(node, self.of, self.inside)
+        if parts and not parts[0].index:
+            return self._alike(*(part.node for part in parts))
+        return [self._at(part).term(part.node) for part in parts]
 
     def _at(self, part: Part) -> Reader:
         """The same where one more name may have a value."""
@@ -275,8 +276,9 @@ class Reader:
         least, most, made = OF_SEVERAL[name]
         if not least <= len(node.args) <= most:
             raise NOT_LOOKED_INTO(node.span, what=node_text(node))
+        read = map(self.term, node.args) if name == "hypot" else self._alike(*node.args)
         try:
-            return made(*map(self.term, node.args))
+            return made(*read)
         except NotConstant:
             raise NOT_LOOKED_INTO(node.span, what=node_text(node)) from None
 

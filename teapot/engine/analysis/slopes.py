@@ -10,10 +10,10 @@ from collections.abc import Callable
 from flint import fmpq
 
 from teapot.engine.analysis.terms import (
-    ONE,
+    NOUGHT,
     PI,
     PLACE,
-    ZERO,
+    UNIT,
     Accumulated,
     Applied,
     Const,
@@ -21,11 +21,11 @@ from teapot.engine.analysis.terms import (
     Power,
     Term,
     Var,
+    minus,
+    of_positive,
     replaced,
 )
 from teapot.engine.numbers.values import exact
-
-NOUGHT, UNIT = Const(ZERO), Const(ONE)
 
 
 class NoSlope(Exception):
@@ -40,20 +40,15 @@ def _root(x: Term) -> Term:
     return Power(x, fmpq(1, 2))
 
 
-def _of_positive(x: Term) -> Term:
-    """The number itself; below 0, where the function has no real value, there is none."""
-    return _square(_root(x))
-
-
 def _one_over(x: Term) -> Term:
     return Op("/", UNIT, x)
 
 
 RULES: dict[str, Callable[[Term], Term]] = {
     "sin": lambda u: Applied("cos", (u,)),
-    "cos": lambda u: Op("-", NOUGHT, Applied("sin", (u,))),
+    "cos": lambda u: minus(Applied("sin", (u,))),
     "exp": lambda u: Applied("exp", (u,)),
-    "ln": lambda u: _one_over(_of_positive(u)),
+    "ln": lambda u: _one_over(of_positive(u)),
     "sinh": lambda u: Applied("cosh", (u,)),
     "cosh": lambda u: Applied("sinh", (u,)),
     "arcsin": lambda u: _one_over(_root(Op("-", UNIT, _square(u)))),
@@ -61,13 +56,13 @@ RULES: dict[str, Callable[[Term], Term]] = {
     "arctan": lambda u: _one_over(Op("+", UNIT, _square(u))),
     "arsinh": lambda u: _one_over(_root(Op("+", _square(u), UNIT))),
     "arcosh": lambda u: _one_over(Op("*", _root(Op("-", u, UNIT)), _root(Op("+", u, UNIT)))),
-    "artanh": lambda u: _one_over(_of_positive(Op("-", UNIT, _square(u)))),
+    "artanh": lambda u: _one_over(of_positive(Op("-", UNIT, _square(u)))),
     "abs": lambda u: Op("/", u, Applied("abs", (u,))),  # none where u is 0
     "cbrt": lambda u: _one_over(Op("*", Const(exact(3)), _square(Applied("cbrt", (u,))))),
     "erf": lambda u: Op(
         "*",
         Op("/", Const(exact(2)), _root(Const(PI))),
-        Applied("exp", (Op("-", NOUGHT, _square(u)),)),
+        Applied("exp", (minus(_square(u)),)),
     ),
 }
 """The derivative of each function at a place."""

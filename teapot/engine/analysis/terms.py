@@ -123,6 +123,18 @@ Term = Const | Var | Op | Power | Applied | Choice | Accumulated
 ZERO, ONE = exact(0), exact(1)
 HALF, PI = exact(fmpq(1, 2)), Exact(fmpq(1), 1)
 
+NOUGHT, UNIT = Const(ZERO), Const(ONE)
+
+
+def of_positive(x: Term) -> Term:
+    """A number itself; below 0 there is no real one."""
+    return Power(Power(x, fmpq(1, 2)), fmpq(2))
+
+
+def minus(x: Term) -> Term:
+    """A term with the other sign."""
+    return Op("-", NOUGHT, x)
+
 
 def raised(base: Term, exponent: Term) -> Term:
     """A power: by a rational constant, or by logarithms."""
