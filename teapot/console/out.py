@@ -98,4 +98,5 @@ def _quantity(one: Quantity) -> QuantityOut:
         note=one.description,
         is_found=one.is_found,
         is_out_of_date=bool(one.reason),
+        is_function=one.parameters is not None,
     )

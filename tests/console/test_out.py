@@ -193,6 +193,17 @@ def test_the_page_is_html_and_shows_everything():
     assert "A. Student &lt;x&gt;" in page
 
 
+def test_a_page_says_what_a_graph_is_of_and_names_a_function_once():
+    sheet = made(("f(x) = 2x + 1", "k = 3", "graph(floor(x), x = 0..2)", "graph(sin(x), x = 1..4)"))
+    page = FORMATS["html"].write(document_of(sheet))
+    given = page[page.index("<h2>Given</h2>") : page.index("<h2>Lines</h2>")]
+    assert given.count("<tr>") == 1  # k alone: the line of the function says what it is
+    floor, sine = page[page.index("graph(floor(x)") :].split("graph(sin(x)")
+    assert "of-table" not in floor  # it has no named points
+    assert "maximum" in sine
+    assert page.count("graph-of-line") >= 2
+
+
 def test_quantities_as_csv_are_safe_and_complete():
     sheet = made(("m = 1.2  # =1+1", "Q = 2*m", "m = 3"))
     rows = list(csv.reader(io.StringIO(FORMATS["csv"].write(document_of(sheet)))))

@@ -91,6 +91,7 @@ class QuantityOut:
     note: str
     is_found: bool
     is_out_of_date: bool
+    is_function: bool = False
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -111,13 +112,13 @@ class Document:
 
     @property
     def given(self) -> list[QuantityOut]:
-        """The values that were typed in."""
-        return [one for one in self.quantities if not one.is_found]
+        """The values that were typed in; functions say themselves in their lines."""
+        return [one for one in self.quantities if not one.is_found and not one.is_function]
 
     @property
     def found(self) -> list[QuantityOut]:
         """Those that were computed from others."""
-        return [one for one in self.quantities if one.is_found]
+        return [one for one in self.quantities if one.is_found and not one.is_function]
 
 
 def metadata(document: Document) -> dict[str, Any]:

@@ -3,9 +3,10 @@ printed and handed in."""
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from html import escape
 from pathlib import Path
+from typing import Any
 
 from teapot.engine.out.document import Document, LineOut, QuantityOut
 
@@ -68,10 +69,15 @@ def _inside(line: LineOut) -> Iterator[str]:
     yield f"<code>{escape(line.typed)}</code>"
     if line.note:
         yield f'<span class="note">{escape(line.note)}</span>'
-    for answer in line.answers:
-        yield f'<div class="equation"><math displaystyle="true">{_equation(answer)}</math></div>'
     for graph in line.graphs:
         yield f'<div class="graph-of-line">{graph}</div>'
+    for answer in line.answers:
+        if answer["kind"] != "table":
+            equation = _equation(answer)
+            yield f'<div class="equation"><math displaystyle="true">{equation}</math></div>'
+        elif "\n" in answer["text"].strip() or not line.graphs:  # a graph may name no point
+            table = answer["value_mathml"]
+            yield f'<div class="of-table"><math displaystyle="true">{table}</math></div>'
     if line.steps:
         steps = "".join(f"<li><math>{step.mathml}</math></li>" for step in line.steps)
         yield f'<ol class="steps">{steps}</ol>'
@@ -81,10 +87,7 @@ def _inside(line: LineOut) -> Iterator[str]:
         yield f'<p class="error">{escape(line.said)}</p>'
 
 
-def _equation(answer: object) -> str:
-    told: dict[str, str] = answer  # type: ignore[assignment]
-    if told["kind"] == "table":
-        return str(told["value_mathml"])
+def _equation(told: Mapping[str, Any]) -> str:
     reading = f"<mrow>{told['reading_mathml']}</mrow>"
     if told["says_itself"]:
         return reading
