@@ -237,8 +237,8 @@ def test_integrals_with_known_values(line, shown):
         ("integral(x)", "Say the expression and a name"),
         ("integral(x, x = 3)", "Two dots stand between the ends"),
         ("integral(a*x, x = 0..1)", "No quantity is named a"),
-        ("integral(zeta(x), x = 2..3)", "zeta(…) cannot be looked into"),
-        ("integral(x ± 0.1, x = 0..1)", "cannot be looked into"),
+        ("integral(zeta(x), x = 2..3)", "zeta(…) cannot stand inside solve"),
+        ("integral(x ± 0.1, x = 0..1)", "cannot stand inside"),
         ("integral(x, x = 0 m..2 s)", "length"),
     ],
 )
@@ -692,6 +692,29 @@ def test_a_number_beside_an_angle_is_read_as_one_there_too(line, shown):
 def test_a_long_sum_is_taken_apart_once():
     terms = " + ".join(f"sin({n}x)" for n in range(1, 60))
     assert text_of(f"derivative({terms}, x = 0)") == "= 1770"
+
+
+@pytest.mark.parametrize(
+    ("line", "shown"),
+    [
+        (
+            "solve([3*V1 - V2 - V3 == 12, -V1 + 4*V2 - V3 == 0, -V1 - V2 + 3*V3 == 0], "
+            "[V1, V2, V3])",
+            "= [5.5, 2, 2.5]",
+        ),
+        (
+            "solve([(12 V - V1)/(2 kΩ) == V1/(4 kΩ) + (V1 - V2)/(1 kΩ), "
+            "(V1 - V2)/(1 kΩ) == V2/(3 kΩ)], [V1, V2])",
+            "= [6 V, 4.5 V]",
+        ),
+        ("solve(2*m2 == 6, m2)", "= 3"),
+        ("solve(2*s2 + 3 == 9, s2 = 0..10)", "= 3"),
+        ("solve(5 kg*9.81 m/s2 == F, F)", "= 49.05 N"),
+    ],
+)
+def test_an_unknown_may_be_called_like_a_unit_with_a_power(line, shown):
+    """V2 beside V1, as the voltages of nodes are called."""
+    assert text_of(line) == shown
 
 
 def test_an_index_hides_another_of_its_name():

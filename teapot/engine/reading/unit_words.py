@@ -75,11 +75,17 @@ def in_signs(
 
 
 class _Own:
-    """The names that have a value, with those that the line itself gives one."""
+    """The names that have a value, with those that the line itself gives one, or solves for."""
 
     def __init__(self, known: Container[str], tokens: list[Token]) -> None:
         self._known = known
         self._given = {name.text for name, sign in pairwise(tokens) if sign.text in ("=", ":=")}
+        if any(token.text == "solve" for token in tokens):
+            self._given |= {
+                name.text
+                for before, name, after in zip(tokens, tokens[1:], tokens[2:], strict=False)
+                if before.text in (",", "[") and after.text in (",", "]", ")")
+            }
 
     def __contains__(self, name: object) -> bool:
         return name in self._given or name in self._known

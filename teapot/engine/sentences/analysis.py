@@ -4,7 +4,7 @@ from teapot.engine.errors import Problem
 
 NOT_LOOKED_INTO = Problem(
     "not-looked-into",
-    "{what} cannot be looked into here: it jumps, or it is no function of one number.",
+    "{what} cannot stand inside solve, integral, derivative or graph.",
 )
 
 NOT_PLAIN = Problem("not-plain", "{what} is {kind}: here a number or a measure is needed.")
