@@ -85,7 +85,8 @@ def test_work_is_told_which_of_its_limits_it_ran_into(evaluators, monkeypatch):
     assert came_of(Sleep(seconds=0.1, takes=600)) == "starved"
 
 
-def test_what_is_typed_is_read_though_there_is_no_time_to_answer_it(evaluators):
+def test_what_is_typed_is_read_though_there_is_no_time_to_answer_it(evaluators, monkeypatch):
+    monkeypatch.setattr(child_process, "on_the_clock", lambda seconds: 600)
     job = ReadTyped(seconds=0.1, number=0, text=ENDLESS, caret=len(ENDLESS))
     shown = asking.work(evaluators, state("typed"), job, no_lines)
     assert shown.error.code == "too-slow"
