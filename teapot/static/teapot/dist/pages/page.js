@@ -1,1 +1,1 @@
-import{q as r}from"./shared-M6N76F3O.js";r();
+import{q as r}from"./shared-KU44K6KY.js";r();
