@@ -20,6 +20,7 @@ from teapot.engine.sheet.editing import renamed_throughout
 from tests.engine import calculus_cases
 from tests.engine.test_sheet import state
 from tests.engine.test_slips import offered
+from tests.examples import part_of
 
 
 def answered(*lines):
@@ -672,7 +673,8 @@ def test_what_is_made_of_others_is_looked_into(lines, shown):
     assert f"{outcome.answers[0].sign} {outcome.answers[0].text}" == shown
 
 
-@pytest.mark.parametrize("seed", range(30))
+@pytest.mark.slow
+@pytest.mark.parametrize("seed", range(part_of(60)))
 def test_the_integral_of_pieces_is_a_sum_over_many_places(seed):
     assert calculus_cases.wrong_pieces(seed) == ""
 
