@@ -88,8 +88,7 @@ def test_a_worker_says_how_far_behind_it_is():
     assert worker.work(state("c", 4), answer_job("x")) == NeedsSync(SyncPosition(3))
 
 
-def test_slow_python_is_interrupted_and_the_sheet_stays(evaluators, monkeypatch):
-    monkeypatch.setattr(child_process, "on_the_clock", lambda seconds: 600)
+def test_slow_python_is_interrupted_and_the_sheet_stays(evaluators, patient):
     lines = tuple(SheetLine(n, f"x_{n} = sqrt({n})", None) for n in range(1, 1500))
     slow = "+".join(f"x_{n}" for n in range(1, 1000))
     outcome = asking.work(

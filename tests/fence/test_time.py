@@ -37,9 +37,8 @@ def evaluators():
 
 
 @pytest.mark.parametrize("child", ["compute"], indirect=True)
-def test_a_process_that_gets_little_of_the_processor_finishes_its_work(child, monkeypatch):
+def test_a_process_that_gets_little_of_the_processor_finishes_its_work(child, patient):
     """It is stopped most of the time, as one is on a machine with much else to do."""
-    monkeypatch.setattr(child_process, "on_the_clock", lambda seconds: 600)
     assert child.work(1, 0) == "computed"
     pid = child.pid
     found = []
@@ -55,8 +54,7 @@ def test_a_process_that_gets_little_of_the_processor_finishes_its_work(child, mo
 
 
 @pytest.mark.parametrize("child", ["compute"], indirect=True)
-def test_a_process_that_computes_too_long_is_ended(child, monkeypatch):
-    monkeypatch.setattr(child_process, "on_the_clock", lambda seconds: 600)
+def test_a_process_that_computes_too_long_is_ended(child, patient):
     with pytest.raises(Slow):
         child.work(0.2, 600)
     assert child.work(1, 0) == "computed"
@@ -71,9 +69,7 @@ def test_what_sleeps_is_not_said_to_compute_too_long_and_ends_too(child, monkeyp
     assert child.work(0.1, 0) == "slept"
 
 
-def test_work_is_told_which_of_its_limits_it_ran_into(evaluators, monkeypatch):
-    monkeypatch.setattr(child_process, "on_the_clock", lambda seconds: 600)
-
+def test_work_is_told_which_of_its_limits_it_ran_into(evaluators, monkeypatch, patient):
     def came_of(job):
         return asking.work(evaluators, state("time"), job, no_lines)
 
@@ -85,8 +81,7 @@ def test_work_is_told_which_of_its_limits_it_ran_into(evaluators, monkeypatch):
     assert came_of(Sleep(seconds=0.1, takes=600)) == "starved"
 
 
-def test_what_is_typed_is_read_though_there_is_no_time_to_answer_it(evaluators, monkeypatch):
-    monkeypatch.setattr(child_process, "on_the_clock", lambda seconds: 600)
+def test_what_is_typed_is_read_though_there_is_no_time_to_answer_it(evaluators, patient):
     job = ReadTyped(seconds=0.1, number=0, text=ENDLESS, caret=len(ENDLESS))
     shown = asking.work(evaluators, state("typed"), job, no_lines)
     assert shown.error.code == "too-slow"

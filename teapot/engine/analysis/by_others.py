@@ -26,6 +26,7 @@ from teapot.engine.analysis.terms import (
     Var,
     minus,
     of_positive,
+    one_over,
     raised,
 )
 from teapot.engine.numbers.values import Exact, Number, Real, exact
@@ -33,18 +34,18 @@ from teapot.engine.numbers.values import Exact, Number, Real, exact
 BY_OTHERS: dict[str, Callable[[Term], Term]] = {
     "cot": lambda x: Op("/", Applied("cos", (x,)), Applied("sin", (x,))),
     "tan": lambda x: Op("/", Applied("sin", (x,)), Applied("cos", (x,))),
-    "sec": lambda x: Op("/", UNIT, Applied("cos", (x,))),
-    "csc": lambda x: Op("/", UNIT, Applied("sin", (x,))),
+    "sec": lambda x: one_over(Applied("cos", (x,))),
+    "csc": lambda x: one_over(Applied("sin", (x,))),
     "tanh": lambda x: Op("/", Applied("sinh", (x,)), Applied("cosh", (x,))),
     "coth": lambda x: Op("/", Applied("cosh", (x,)), Applied("sinh", (x,))),
-    "sech": lambda x: Op("/", UNIT, Applied("cosh", (x,))),
-    "csch": lambda x: Op("/", UNIT, Applied("sinh", (x,))),
-    "arccot": lambda x: Applied("arctan", (Op("/", UNIT, x),)),
-    "arcsec": lambda x: Applied("arccos", (Op("/", UNIT, x),)),
-    "arccsc": lambda x: Applied("arcsin", (Op("/", UNIT, x),)),
-    "arcoth": lambda x: Applied("artanh", (Op("/", UNIT, x),)),
-    "arsech": lambda x: Applied("arcosh", (Op("/", UNIT, x),)),
-    "arcsch": lambda x: Applied("arsinh", (Op("/", UNIT, x),)),
+    "sech": lambda x: one_over(Applied("cosh", (x,))),
+    "csch": lambda x: one_over(Applied("sinh", (x,))),
+    "arccot": lambda x: Applied("arctan", (one_over(x),)),
+    "arcsec": lambda x: Applied("arccos", (one_over(x),)),
+    "arccsc": lambda x: Applied("arcsin", (one_over(x),)),
+    "arcoth": lambda x: Applied("artanh", (one_over(x),)),
+    "arsech": lambda x: Applied("arcosh", (one_over(x),)),
+    "arcsch": lambda x: Applied("arsinh", (one_over(x),)),
     "sqrt": lambda x: Power(x, fmpq(1, 2)),
     "lg": lambda x: Op("/", Applied("ln", (x,)), Applied("ln", (Const(exact(10)),))),
     "lb": lambda x: Op("/", Applied("ln", (x,)), Applied("ln", (Const(exact(2)),))),
@@ -62,7 +63,7 @@ BY_OTHERS: dict[str, Callable[[Term], Term]] = {
 def added(terms: Sequence[Term], op: str = "+") -> Term:
     """All of them added up, or multiplied, by halves: a chain of thousands would be too deep."""
     if len(terms) < 2:
-        return terms[0] if terms else Const(exact(0 if op == "+" else 1))
+        return terms[0] if terms else NOUGHT if op == "+" else UNIT
     middle = len(terms) // 2
     return Op(op, added(terms[:middle], op), added(terms[middle:], op))
 
@@ -113,7 +114,7 @@ def _student_pdf(x: Term, df: Term) -> Term:
         lambda n: ((n + 1) / 2).gamma() / ((n * arb.pi()).sqrt() * (n / 2).gamma()), n
     )
     base = Op("+", UNIT, Op("/", Power(x, fmpq(2)), df))
-    return Op("*", height, Op("/", UNIT, raised(base, _half_of(n, 1))))
+    return Op("*", height, one_over(raised(base, _half_of(n, 1))))
 
 
 def _chi_squared_pdf(x: Term, df: Term) -> Term:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from math import factorial
 from typing import cast
 
-from flint import arb, arb_series, ctx
+from flint import arb, arb_series
 
 from teapot.engine.analysis.bound import Bound, off_scale
 from teapot.engine.analysis.polynomials import NoPolynomial, Polynomial, ratio_of
@@ -14,7 +14,7 @@ from teapot.engine.analysis.rings import SERIES, NotReal, Nowhere, worked_out
 from teapot.engine.analysis.terms import Term, Var
 from teapot.engine.numbers import operators
 from teapot.engine.numbers.items import item_by_item
-from teapot.engine.numbers.precision import precision
+from teapot.engine.numbers.precision import precision, series_length
 from teapot.engine.numbers.values import (
     Angle,
     Exact,
@@ -106,14 +106,11 @@ def _unit(value: Value, at: Value, order: int) -> Value:
 
 def _number(term: Term, name: str, at: Number, order: int) -> Number:
     def compute(place: arb) -> arb:
-        before = ctx.cap
-        ctx.cap = order + 1
         try:
-            found = worked_out(term, SERIES, {name: arb_series([place, 1])})
+            with series_length(order + 1):
+                found = worked_out(term, SERIES, {name: arb_series([place, 1])})
         except (ValueError, ZeroDivisionError, NotReal, Nowhere):  # a divisor that may be 0
             return arb.nan()
-        finally:
-            ctx.cap = before
         if not isinstance(found, arb_series):
             return arb(0)
         return found[order] * factorial(order)

@@ -3,14 +3,14 @@ zero, pole or fold between two of them is missed; and the points of it that have
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable, Iterable, Iterator, Sequence
 from contextlib import suppress
 from dataclasses import dataclass
 from functools import partial
 from itertools import combinations, pairwise
 from math import inf, isfinite
 
-from flint import arb, arb_series, ctx, fmpq
+from flint import arb, arb_series, fmpq
 
 from teapot.engine.analysis.bound import PATTERNS, Bound, off_scale
 from teapot.engine.analysis.cores import core_of_slopes, core_of_zeros, once
@@ -25,7 +25,7 @@ from teapot.engine.errors import LineError
 from teapot.engine.numbers import operators, sizes, tables, uncertain
 from teapot.engine.numbers.comparison import compare
 from teapot.engine.numbers.context import notice
-from teapot.engine.numbers.precision import precision
+from teapot.engine.numbers.precision import precision, series_length
 from teapot.engine.numbers.values import (
     Angle,
     Exact,
@@ -59,9 +59,10 @@ from teapot.engine.sentences.values import UNEQUAL_LENGTHS
 ONE = exact(1)
 
 COLUMNS = 390
+"""Parts of a range, each as wide as a point of the picture."""
+
 JUMP_DEPTH = 32
 """Halvings of a column after which it is as tall as it was where there is a jump."""
-"""Parts of a range, each as wide as a point of the picture."""
 
 DEPTH = 6
 """How often a part is halved, where the curve is steep in it."""
@@ -351,10 +352,8 @@ class _Drawing:
                 sides[1].append(both[1])
                 right = middle
         side = -1 if left - a >= b - right else 1
-        there = [one for one in sides[side] if one is not None and one != EMPTY]
-        if not there:
-            return None
-        return (min(low for low, _ in there), max(high for _, high in there)), side
+        column = _joined(sides[side])
+        return None if column is None else (column, side)
 
     def _scaled(self, column: Column) -> Column:
         if column is None:
@@ -382,10 +381,7 @@ class _Drawing:
             parts = halves
         if any(one is None for _, _, one in parts):
             return None
-        there = [one for _, _, one in parts if one is not None and one != EMPTY]
-        if not there:
-            return None
-        return min(low for low, _ in there), max(high for _, high in there)
+        return _joined(one for _, _, one in parts)
 
     def _close_enclosure(self, term: Term, a: float, b: float, thin: float) -> Column:
         """As narrow as the slope allows where the enclosure is not thin: a sum of many terms, each
@@ -481,13 +477,11 @@ class Slopes(Search):
 
 def _slope(term: Term, name: str, ball: arb) -> arb | None:
     """The derivative all over a ball; None where it is not known to be finite."""
-    before, ctx.cap = ctx.cap, 2
     try:
-        found = worked_out(term, SERIES, {name: arb_series([ball, 1])})
+        with series_length(2):
+            found = worked_out(term, SERIES, {name: arb_series([ball, 1])})
     except (Nowhere, NotReal, ZeroDivisionError, ValueError):
         return None
-    finally:
-        ctx.cap = before
     slope = found[1] if isinstance(found, arb_series) else arb(0)
     return slope if slope.is_finite() else None
 
@@ -526,6 +520,12 @@ def _tall(columns: Sequence[Column]) -> float:
     )
     cut = len(heights) // 20 if None in columns else 0
     return heights[-1 - cut] - heights[cut] if heights else 1.0
+
+
+def _joined(columns: Iterable[Column]) -> Column:
+    """What is between the lowest and the highest; None where there is nothing."""
+    there = [one for one in columns if one is not None and one != EMPTY]
+    return (min(low for low, _ in there), max(high for _, high in there)) if there else None
 
 
 def _height_of(column: Column) -> float:

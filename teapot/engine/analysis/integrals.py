@@ -6,7 +6,6 @@ from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 from contextlib import suppress
-from dataclasses import replace
 from typing import cast
 
 from flint import acb, arb, arb_series, ctx, fmpq, fmpq_poly
@@ -17,7 +16,6 @@ from teapot.engine.analysis.polynomials import NoPolynomial, Polynomial, ratio_o
 from teapot.engine.analysis.reader import Reader
 from teapot.engine.analysis.rings import REALS, Ball, Complexes, NotReal, Nowhere, worked_out
 from teapot.engine.analysis.terms import (
-    Accumulated,
     Applied,
     Choice,
     Const,
@@ -25,6 +23,7 @@ from teapot.engine.analysis.terms import (
     Power,
     Term,
     Var,
+    mapped,
     replaced,
 )
 from teapot.engine.analysis.zeros import LENGTH, Search
@@ -526,23 +525,12 @@ def in_exponent(term: Term) -> Term:
         if not power:
             return factor
         return Op("*", factor, Applied("exp", (Op("*", Const(exact(power)), Var("x")),)))
-    match term:
-        case Op(op=op, a=a, b=b):
-            return Op(op, in_exponent(a), in_exponent(b))
-        case Power(base=base, exponent=exponent):
-            return Power(in_exponent(base), exponent)
-        case Applied(function="ln", args=(argument,)):
-            inner = _monomial(argument)
-            if inner is not None:
-                part = Op("*", Const(exact(inner[1])), Var("x"))
-                return Op("+", Applied("ln", (inner[0],)), part)
-    if isinstance(term, Applied):
-        return Applied(term.function, tuple(map(in_exponent, term.args)))
-    if isinstance(term, Choice):
-        return term.mapped(in_exponent)
-    if isinstance(term, Accumulated):
-        return replace(term, inside=in_exponent(term.inside))
-    return term
+    if isinstance(term, Applied) and term.function == "ln":
+        inner = _monomial(term.args[0])
+        if inner is not None:
+            part = Op("*", Const(exact(inner[1])), Var("x"))
+            return Op("+", Applied("ln", (inner[0],)), part)
+    return mapped(term, in_exponent)
 
 
 def _exactly_at(end: arb) -> Number:
@@ -559,14 +547,7 @@ def expanded(term: Term) -> Term:
     poly = _polynomial(term)
     if poly is not None:
         return _of_polynomial(poly)
-    match term:
-        case Op(op=op, a=a, b=b):
-            return Op(op, expanded(a), expanded(b))
-        case Power(base=base, exponent=exponent):
-            return Power(expanded(base), exponent)
-        case Applied(function=name, args=args):
-            return Applied(name, tuple(map(expanded, args)))
-    return term
+    return mapped(term, expanded)
 
 
 def _polynomial(term: Term) -> fmpq_poly | None:

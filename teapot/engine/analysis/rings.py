@@ -326,9 +326,7 @@ class Series:
     def either(self, a: Ball | None, b: Ball | None) -> Ball:
         if a is None or b is None:
             return _jumping(arb.nan())
-        first, second = (
-            one if isinstance(one, arb_series) else arb_series([one]) for one in (a, b)
-        )
+        first, second = map(_as_series, (a, b))
         alike = [first[0].union(second[0])]
         for power in range(ctx.cap):  # up to where both are the same there is no kink
             if not (first[power] - second[power]).is_zero():

@@ -23,6 +23,7 @@ from teapot.engine.analysis.terms import (
     Var,
     minus,
     of_positive,
+    one_over,
     replaced,
 )
 from teapot.engine.numbers.values import exact
@@ -40,25 +41,21 @@ def _root(x: Term) -> Term:
     return Power(x, fmpq(1, 2))
 
 
-def _one_over(x: Term) -> Term:
-    return Op("/", UNIT, x)
-
-
 RULES: dict[str, Callable[[Term], Term]] = {
     "sin": lambda u: Applied("cos", (u,)),
     "cos": lambda u: minus(Applied("sin", (u,))),
     "exp": lambda u: Applied("exp", (u,)),
-    "ln": lambda u: _one_over(of_positive(u)),
+    "ln": lambda u: one_over(of_positive(u)),
     "sinh": lambda u: Applied("cosh", (u,)),
     "cosh": lambda u: Applied("sinh", (u,)),
-    "arcsin": lambda u: _one_over(_root(Op("-", UNIT, _square(u)))),
+    "arcsin": lambda u: one_over(_root(Op("-", UNIT, _square(u)))),
     "arccos": lambda u: Op("/", Const(exact(-1)), _root(Op("-", UNIT, _square(u)))),
-    "arctan": lambda u: _one_over(Op("+", UNIT, _square(u))),
-    "arsinh": lambda u: _one_over(_root(Op("+", _square(u), UNIT))),
-    "arcosh": lambda u: _one_over(Op("*", _root(Op("-", u, UNIT)), _root(Op("+", u, UNIT)))),
-    "artanh": lambda u: _one_over(of_positive(Op("-", UNIT, _square(u)))),
+    "arctan": lambda u: one_over(Op("+", UNIT, _square(u))),
+    "arsinh": lambda u: one_over(_root(Op("+", _square(u), UNIT))),
+    "arcosh": lambda u: one_over(Op("*", _root(Op("-", u, UNIT)), _root(Op("+", u, UNIT)))),
+    "artanh": lambda u: one_over(of_positive(Op("-", UNIT, _square(u)))),
     "abs": lambda u: Op("/", u, Applied("abs", (u,))),  # none where u is 0
-    "cbrt": lambda u: _one_over(Op("*", Const(exact(3)), _square(Applied("cbrt", (u,))))),
+    "cbrt": lambda u: one_over(Op("*", Const(exact(3)), _square(Applied("cbrt", (u,))))),
     "erf": lambda u: Op(
         "*",
         Op("/", Const(exact(2)), _root(Const(PI))),

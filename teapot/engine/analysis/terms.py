@@ -101,10 +101,6 @@ class Choice:
     a: Term
     b: Term
 
-    def mapped(self, change: Callable[[Term], Term]) -> Choice:
-        """With each of its terms changed."""
-        return Choice(self.condition.mapped(change), change(self.a), change(self.b))
-
 
 @dataclass(frozen=True, slots=True)
 class Accumulated:
@@ -131,6 +127,11 @@ def of_positive(x: Term) -> Term:
     return Power(Power(x, fmpq(1, 2)), fmpq(2))
 
 
+def one_over(x: Term) -> Term:
+    """The reciprocal."""
+    return Op("/", UNIT, x)
+
+
 def minus(x: Term) -> Term:
     """A term with the other sign."""
     return Op("-", NOUGHT, x)
@@ -151,20 +152,22 @@ def replaced(term: Term, by: Term, name: str | None = None) -> Term:
     Op(op='+', a=Var(name='x'), b=Var(name='z'))
     """
 
-    def put(one: Term) -> Term:
-        return replaced(one, by, name)
+    if isinstance(term, Var):
+        return by if name in (None, term.name) else term
+    return mapped(term, lambda one: replaced(one, by, name))
 
+
+def mapped(term: Term, change: Callable[[Term], Term]) -> Term:
+    """A term with each of its parts changed; one that has none as it is."""
     match term:
-        case Var():
-            return by if name in (None, term.name) else term
         case Op(op=op, a=a, b=b):
-            return Op(op, put(a), put(b))
+            return Op(op, change(a), change(b))
         case Power(base=base, exponent=exponent):
-            return Power(put(base), exponent)
+            return Power(change(base), exponent)
         case Applied(function=function, args=args):
-            return Applied(function, tuple(map(put, args)))
-        case Choice():
-            return term.mapped(put)
+            return Applied(function, tuple(map(change, args)))
+        case Choice(condition=condition, a=a, b=b):
+            return Choice(condition.mapped(change), change(a), change(b))
         case Accumulated(inside=inside):
-            return replace(term, inside=put(inside))
+            return replace(term, inside=change(inside))
     return term

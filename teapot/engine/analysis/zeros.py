@@ -22,7 +22,7 @@ from teapot.engine.analysis.rings import (
 )
 from teapot.engine.analysis.terms import Term
 from teapot.engine.errors import LineError
-from teapot.engine.numbers.precision import precision
+from teapot.engine.numbers.precision import precision, series_length
 from teapot.engine.numbers.values import Number, Real, rational_of
 
 BITS = 192
@@ -174,17 +174,10 @@ class Search:
 
     def series(self, ball: arb, length: int) -> Quotient | None:
         """The power series of the term about each place of a ball."""
-        before = ctx.cap
-        ctx.cap = length
-        try:
-            return cast(
-                Quotient,
-                worked_out(self.term, QUOTIENTS, {self.name: Quotient(arb_series([ball, 1]))}),
-            )
-        except (ZeroDivisionError, ValueError, NotReal):
-            return None
-        finally:
-            ctx.cap = before
+        given = {self.name: Quotient(arb_series([ball, 1]))}
+        with suppress(ZeroDivisionError, ValueError, NotReal), series_length(length):
+            return cast(Quotient, worked_out(self.term, QUOTIENTS, given))
+        return None
 
     def closer(self, ball: arb, over: Enclosure) -> Enclosure:
         """A narrower enclosure, by Taylor's formula about the middle of the ball."""

@@ -1,4 +1,5 @@
-"""How many binary digits FLINT computes with: set here and nowhere else, and put back."""
+"""How many binary digits FLINT computes with, and how long its power series are: set here and
+nowhere else, and put back."""
 
 from __future__ import annotations
 
@@ -24,6 +25,27 @@ class precision:
 
     def __exit__(self, *error: object) -> None:
         ctx.prec = self.before
+
+
+class series_length:
+    """Within it power series have so many terms.
+
+    >>> with series_length(3):
+    ...     ctx.cap
+    3
+    """
+
+    __slots__ = ("before", "length")
+
+    def __init__(self, length: int) -> None:
+        self.length = length
+
+    def __enter__(self) -> None:
+        self.before = ctx.cap
+        ctx.cap = self.length
+
+    def __exit__(self, *error: object) -> None:
+        ctx.cap = self.before
 
 
 def bits_now() -> int:
