@@ -26,7 +26,7 @@ from tools.load import Browser, Seen, type_lines
 AGAIN = 0.25
 """Seconds after which a line is sent again."""
 
-SERVICE, EVALUATOR, WEB = "evaluators", "teapot.engine.limited.child", "web"
+SERVICE, EVALUATOR, WEB = "evaluators", "evaluator", "web"
 PARTS = {
     "an evaluator": (EVALUATOR, 1, signal.SIGKILL),
     "all evaluators": (EVALUATOR, None, signal.SIGKILL),

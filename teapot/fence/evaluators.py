@@ -1,13 +1,12 @@
-"""The evaluators: a few processes, one aside for those whose work runs into limits again and
-again, and one more that is ready to take the place of another."""
+"""The evaluators: a few processes, and one aside for those whose work runs into limits again and
+again."""
 
 from __future__ import annotations
 
-import threading
 import time
 from typing import Protocol
 
-from teapot.engine.limited.child import Broke, Child, Late, Slow
+from teapot.engine.limited.child import Broke, Child, Slow
 from teapot.fence.notes import AT_LIMIT, NEEDS_SYNC
 from teapot.fence.turns import NOBODY, Client, Ticket, Turns
 
@@ -16,9 +15,6 @@ MOST_MEGABYTES = 700
 
 NICENESS = 15
 """How much the process aside stands back where the processors are busy: see nice(2)."""
-
-SPARE_AFTER = 3.0
-"""Seconds after which the spare process is started."""
 
 LONG_SECONDS, NOW_AND_THEN = 0.05, 50
 """Work after which the memory is looked at: that takes so long, and each so manieth."""
@@ -39,10 +35,7 @@ class Evaluators:
         self.children = [Child("teapot.fence.worker:noted") for _ in range(count + 1)]
         self.children[count].set_niceness(NICENESS)
         self.turns = Turns(count, aside=True)
-        self._spare = Child("teapot.fence.worker:noted")
-        self._changing = threading.Lock()
         self._done = [0] * (count + 1)
-        self._later: threading.Timer | None = None
 
     def begin(self, sheet: str, client: Client = NOBODY, gives_way: bool = False) -> Exchanges:
         """Work on a sheet, which waits for its turn at the first exchange."""
@@ -54,27 +47,14 @@ class Evaluators:
             self.children[at].interrupt()
 
     def warm(self) -> None:
-        """Starts all processes now, so that nobody waits for one later; the spare one when the
-        others are likely to be there, which would be later for its sake."""
+        """Starts all processes now, so that nobody waits for one later."""
         for child in self.children:
             child.start()
-        self._later = threading.Timer(SPARE_AFTER, self._start_spare)
-        self._later.daemon = True
-        self._later.start()
-
-    def _start_spare(self) -> None:
-        with self._changing:
-            self._spare.start()
 
     def replace(self, at: int) -> None:
-        """Puts the spare process in the place of one that has to begin anew."""
-        with self._changing:
-            self.children[at], self._spare = self._spare, self.children[at]
-            self._spare.stop()
-            if at in self.turns.aside:
-                self.children[at].set_niceness(NICENESS)
-                self._spare.set_niceness(0)
-            self._spare.start()
+        """Puts a new process in the place of one."""
+        self.children[at].stop()
+        self.children[at].start()
 
     def is_too_large(self, at: int, seconds: float) -> bool:
         """Whether a process has too much memory, after work that took so long.  It is looked at
@@ -86,9 +66,7 @@ class Evaluators:
 
     def stop(self) -> None:
         """Ends all processes."""
-        if self._later is not None:
-            self._later.cancel()
-        for child in (*self.children, self._spare):
+        for child in self.children:
             child.stop()
 
 
@@ -115,10 +93,6 @@ class WorkSession:
             note, result = self._of.children[at].exchange(seconds, arguments)
         except (Slow, Broke):
             note = AT_LIMIT
-            self._of.replace(at)
-            raise
-        except Late:  # the machine is to blame
-            self._of.replace(at)
             raise
         finally:
             if note != NEEDS_SYNC:

@@ -3,8 +3,9 @@
 import os
 import signal
 import threading
-from contextlib import contextmanager
+from contextlib import contextmanager, suppress
 from datetime import datetime
+from pathlib import Path
 
 import pytest
 
@@ -182,10 +183,25 @@ def test_all_evaluators_are_ended_or_stopped_and_the_next_line_is_answered(evalu
         for sheet in ("m", "n", "o", "p"):
             asking.work(evaluators, state(sheet), answer_job("1+1"), no_lines)
         for child in evaluators.children:
-            os.kill(child.start().process.pid, how)
+            child.start()
+            with suppress(ProcessLookupError):  # one that has just been ended
+                os.kill(child.pid, how)
         for sheet in ("m", "n", "o", "p"):
             outcome = asking.work(evaluators, state(sheet), answer_job("20+1"), no_lines)
             assert outcome.answers[0].text == "21"
+
+
+def test_the_process_they_are_forked_from_is_ended_with_them_and_the_next_line_is_answered(
+    evaluators,
+):
+    asking.work(evaluators, state("t"), answer_job("1+1"), no_lines)
+    pids = [child.pid for child in evaluators.children]
+    stat = Path(f"/proc/{pids[0]}/stat").read_text()
+    for pid in (int(stat.rpartition(")")[2].split()[1]), *pids):
+        with suppress(ProcessLookupError):
+            os.kill(pid, signal.SIGKILL)
+    outcome = asking.work(evaluators, state("t"), answer_job("20+1"), no_lines)
+    assert outcome.answers[0].text == "21"
 
 
 def test_one_that_is_ended_while_it_gets_its_lines_gets_them_all():

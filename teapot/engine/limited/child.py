@@ -2,25 +2,28 @@
 
 The parent waits for a result no longer than the work may take.  A process that runs
 over, that was ended or that was stopped is replaced by a new one, whatever it was at:
-nothing in it is worth more than the next result.
+nothing in it is worth more than the next result.  A new one is forked from a process that
+has loaded what it needs, and is there in a few milliseconds.
 """
 
 from __future__ import annotations
 
 import contextlib
+import gc
 import importlib
 import math
+import multiprocessing
 import os
 import pickle
 import select
 import signal
 import socket
-import subprocess
-import sys
+import threading
 import time
 import traceback
 from collections.abc import Callable
 from multiprocessing.connection import Connection
+from multiprocessing.context import ForkServerProcess
 from pathlib import Path
 from typing import Any, NamedTuple
 
@@ -34,10 +37,8 @@ from teapot.engine.limited.bounds import (
 )
 from teapot.engine.limited.envelope import Envelope
 from teapot.engine.limited.messages import receive, send, timeval
-from teapot.engine.limited.process_setup import seldom_look_for_garbage
+from teapot.engine.limited.process_setup import set_process_name
 from teapot.engine.limited.start_time import SharedStartTime
-
-ROOT = Path(__file__).resolve().parents[3]
 
 START_SECONDS = 120.0
 """How long a new process may take until it is ready for its first work, and any to begin it: a
@@ -46,8 +47,14 @@ hundred times what it takes on a quiet machine."""
 FROM_OUTSIDE = frozenset({signal.SIGKILL, signal.SIGTERM, signal.SIGINT, signal.SIGHUP})
 """Signals that somebody else sent: the work itself is not to blame."""
 
+UNKNOWN = 255
+"""The exit code where the process that would tell it, from which all are forked, was ended too."""
+
 STALLED_SECONDS = 30.0
 """How long the line to a process may stand still amid a message."""
+
+EVALUATOR = "evaluator"
+"""What such a process is called where processes are listed."""
 
 READY = "ready"
 """Said by a new process."""
@@ -82,9 +89,16 @@ class Failed(Exception):
 class Running(NamedTuple):
     """A process, the line to it, and when it began what it is at."""
 
-    process: subprocess.Popen[bytes]
+    process: ForkServerProcess
     connection: Connection
     begun: SharedStartTime
+
+
+_forked = multiprocessing.get_context("forkserver")
+
+_forking = threading.Lock()
+"""Whoever starts a process looks through those that have ended, as does whoever waits for one;
+of two at once, one would not learn how a process ended."""
 
 
 class Child:
@@ -111,22 +125,12 @@ class Child:
         ours, theirs = socket.socketpair()
         for way in (socket.SO_SNDTIMEO, socket.SO_RCVTIMEO):
             ours.setsockopt(socket.SOL_SOCKET, way, timeval(STALLED_SECONDS))
-        file = SharedStartTime.file()
-        with theirs, open(file, "rb"):  # which closes it
-            handed = theirs.fileno(), file
-            process = subprocess.Popen(  # noqa: S603 - our own interpreter
-                [
-                    sys.executable,
-                    "-m",
-                    "teapot.engine.limited.child",
-                    self.target,
-                    *map(str, handed),
-                ],
-                pass_fds=handed,
-                stdin=subprocess.DEVNULL,
-                cwd=ROOT,
-            )
-            begun = SharedStartTime(file)
+        begun = SharedStartTime()
+        with Connection(theirs.detach()) as handed:
+            process = _forked.Process(target=run, args=(self.target, handed, begun), daemon=True)
+            with _forking:
+                _forked.set_forkserver_preload([__name__, self.target.partition(":")[0]])
+                process.start()
         self._running = Running(process, Connection(ours.detach()), begun)
         self._is_ready = False
         self.set_niceness(self._niceness)
@@ -152,7 +156,7 @@ class Child:
         if running is not None:
             running.connection.close()
             running.process.kill()
-            running.process.wait()
+            _end_of(running.process)
 
     def work(self, seconds: float, *arguments: Any) -> Any:
         """The result of the work; it is done again where the process was interrupted.
@@ -195,10 +199,10 @@ class Child:
                 self._is_ready = True
             is_done, note, result = _receive(running, seconds)
         except (EOFError, OSError):
-            code = -self._ended(running.process)
-            if code == signal.SIGXCPU:  # by :func:`limit_processor`
+            code = self._ended(running.process)
+            if code == -signal.SIGXCPU:  # by :func:`limit_processor`
                 raise Slow from None
-            if running.begun.at and code not in FROM_OUTSIDE:
+            if running.begun.at and code != UNKNOWN and -code not in FROM_OUTSIDE:
                 raise Broke from None
             raise Interrupted from None
         except BaseException:
@@ -217,13 +221,18 @@ class Child:
         except (OSError, IndexError):
             return 0
 
-    def _ended(self, process: subprocess.Popen[bytes]) -> int:
+    def _ended(self, process: ForkServerProcess) -> int:
         """Takes leave of a process whose line has gone dead; its exit code."""
-        with contextlib.suppress(subprocess.TimeoutExpired):
-            process.wait(LOOK_SECONDS)
+        _end_of(process, LOOK_SECONDS)
         self.stop()
         self.start()
-        return process.returncode
+        return UNKNOWN if process.exitcode is None else process.exitcode
+
+
+def _end_of(process: ForkServerProcess, seconds: float | None = None) -> None:
+    """Waits for the end of a process, so long at most."""
+    with _forking:
+        process.join(seconds)
 
 
 def _until_ready(running: Running) -> None:
@@ -243,7 +252,7 @@ def _receive(running: Running, seconds: float) -> Any:
     left, waited, longest = seconds + GRACE_SECONDS, 0.0, START_SECONDS
     still, had_used = 0, 0.0
     while not readable(running.connection, min(LOOK_SECONDS, left)):
-        state, used = _seen(running.process.pid)
+        state, used = _seen(running.process.pid or 0)
         if running.begun.at:
             left = seconds + GRACE_SECONDS - (used - running.begun.processor_time)
             if left <= 0:
@@ -316,21 +325,14 @@ def serve(target: Callable[..., Any], connection: Connection, begun: SharedStart
             return
 
 
-def main() -> None:
-    """The process, as :meth:`Child.start` starts it."""
+def run(target: str, connection: Connection, begun: SharedStartTime) -> None:
+    """What the process does, as :meth:`Child.start` starts it."""
     signal.signal(signal.SIGINT, signal.SIG_IGN)  # the parent takes leave of its own
     signal.signal(STOP, signal.SIG_IGN)  # between two pieces of work there is nothing to stop
-    module, _, function = sys.argv[1].partition(":")
-    connection, file = Connection(int(sys.argv[2])), int(sys.argv[3])
-    os.set_inheritable(connection.fileno(), False)
-    with open(file, "rb+"):  # which closes it
-        begun = SharedStartTime(file)
-    target = getattr(importlib.import_module(module), function)
-    seldom_look_for_garbage()
+    set_process_name(EVALUATOR)
+    module, _, function = target.partition(":")
+    work = getattr(importlib.import_module(module), function)
+    gc.freeze()  # what is loaded stays, in memory shared with the others
     limit_process()
     with contextlib.suppress(BrokenPipeError):  # whoever started it was gone before it was there
-        serve(target, connection, begun)
-
-
-if __name__ == "__main__":
-    main()
+        serve(work, connection, begun)

@@ -6,44 +6,33 @@ not to blame for what it has not begun.
 
 from __future__ import annotations
 
-import mmap
-import os
-import struct
 import time
-
-MOMENT = struct.Struct("dd")
+from multiprocessing.sharedctypes import RawArray
 
 
 class SharedStartTime:
-    """A moment that two processes see, by a file in memory that both have open: on the clock, and
-    in the processor time of the one that works."""
+    """A moment that two processes see, by memory that both have: on the clock, and in the
+    processor time of the one that works."""
 
-    def __init__(self, file: int) -> None:
-        self._seen = mmap.mmap(file, MOMENT.size)
-
-    @staticmethod
-    def file() -> int:
-        """A new one, to be handed on."""
-        file = os.memfd_create("begun")
-        os.ftruncate(file, MOMENT.size)
-        return file
+    def __init__(self) -> None:
+        self._seen = RawArray("d", 2)
 
     def forget(self) -> None:
         """Nothing is begun yet."""
-        MOMENT.pack_into(self._seen, 0, 0.0, 0.0)
+        self._seen[:] = 0.0, 0.0
 
     def now(self) -> None:
         """It begins."""
-        MOMENT.pack_into(self._seen, 0, time.monotonic(), time.process_time())
+        self._seen[:] = time.monotonic(), time.process_time()
 
     @property
     def at(self) -> float:
         """When it began, by ``time.monotonic``; 0 where it has not."""
-        moment: float = MOMENT.unpack_from(self._seen)[0]
+        moment: float = self._seen[0]
         return moment
 
     @property
     def processor_time(self) -> float:
         """How much processor time it had used before."""
-        seconds: float = MOMENT.unpack_from(self._seen)[1]
+        seconds: float = self._seen[1]
         return seconds
