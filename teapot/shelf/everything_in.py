@@ -41,13 +41,15 @@ READY_AT_ONCE, LONGEST_STEP = 25, 0.05
 """Steps that are made ready before others are kept waiting, and seconds for which they are."""
 
 NOT_EVERYTHING = Problem("not-everything", "This file cannot be opened: {why}.")
+PART_REFUSED = Problem("not-everything", "A part of this file cannot be opened. {sentence}")
 
 
 class NotEverything(LineError):
     """A file that is no zip of what somebody kept, or one that holds too much."""
 
-    def __init__(self, why: str) -> None:
-        super().__init__(NOT_EVERYTHING, why=why)
+    def __init__(self, why: str = "", sentence: str = "") -> None:
+        problem = PART_REFUSED if sentence else NOT_EVERYTHING
+        super().__init__(problem, why=why, sentence=sentence)
 
 
 class ImportStopped(Exception):
@@ -120,9 +122,10 @@ class _opened(zipfile.ZipFile):
             error, (zipfile.BadZipFile, OSError, EOFError, NotImplementedError, RuntimeError)
         ) and not isinstance(error, RecursionError):
             raise NotEverything(why=_broken(error)) from None
-        if isinstance(error, (*WRONG_DATA, LineError, IntegrityError)):
-            why = error.text if isinstance(error, LineError) else why_not(error)
-            raise NotEverything(why=why) from None
+        if isinstance(error, LineError):
+            raise NotEverything(sentence=error.text) from None
+        if isinstance(error, (*WRONG_DATA, IntegrityError)):
+            raise NotEverything(why=why_not(error)) from None
 
 
 def _broken(error: Exception) -> str:

@@ -295,6 +295,21 @@ def test_one_that_was_interrupted_says_so(someone):
     assert "interrupted" in someone.shown("/shelf/bring-in/on-its-way")
 
 
+def test_what_is_wrong_with_a_part_is_said_in_whole_sentences(someone):
+    things = [{"kind": "sheet", "path": "a", "name": "a"}]
+    told = {"teapot": 1, "kind": "everything", "things": things, "versions": []}
+    out = io.BytesIO()
+    with zipfile.ZipFile(out, "w") as packed:
+        packed.writestr("list.json", json.dumps(told))
+        packed.writestr("a", "{}")
+    with pytest.raises(NotEverything) as refused:
+        bring_in(someone.person, out)
+    assert refused.value.text == (
+        "A part of this file cannot be opened. "
+        "This file cannot be read as a sheet: its JSON is not that of a sheet."
+    )
+
+
 def test_no_more_is_unpacked_than_may_be_whatever_a_zip_says(someone, monkeypatch):
     monkeypatch.setattr(bringing, "MOST_BYTES", 10_000)
     out = io.BytesIO()

@@ -16,6 +16,7 @@ from teapot.engine.analysis.terms import (
     Below,
     Choice,
     Condition,
+    Integrated,
     Not,
     Op,
     Power,
@@ -40,6 +41,9 @@ def kinks_of(term: Term) -> list[Term]:
             return _borders(condition) + kinks_of(a) + kinks_of(b)
         case Accumulated(inside=inside):
             return kinks_of(inside)
+        case Integrated(low=low, high=high, given=given):
+            parts = [low, high, *(one for _, one in given)]
+            return [kink for part in parts for kink in kinks_of(part)]
     return []
 
 

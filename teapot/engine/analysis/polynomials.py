@@ -9,7 +9,7 @@ from functools import partial, reduce
 
 from flint import fmpq
 
-from teapot.engine.analysis.reader import Of, names_in, parts_of, without
+from teapot.engine.analysis.reader import Of, integral_parts, names_in, parts_of, without
 from teapot.engine.numbers import operators, sizes
 from teapot.engine.numbers.values import (
     Angle,
@@ -31,6 +31,7 @@ from teapot.engine.reading.tree import (
     Name,
     Node,
     Prefix,
+    Range,
 )
 
 MOST_DEGREE = 60
@@ -133,10 +134,7 @@ class _Reader:
         base = self.ratio(node.left)
         if power < 0:
             base = Ratio(base.below, base.above)
-        result = self._plain(ONE)
-        for _ in range(abs(int(power.p))):
-            result = self._product(result, base)
-        return result
+        return self._raised(base, abs(int(power.p)))
 
     def _call(self, node: Call) -> Ratio:
         if node.function in SUMS and (parts := parts_of(node, self.of, self.inside)):
@@ -147,6 +145,8 @@ class _Reader:
             total = reduce(partial(self._operation, SUMS[node.function]), ratios)
             share = self._plain(exact(len(parts)))
             return self._operation("/", total, share) if node.function == "mean" else total
+        if node.function == "integral" and (found := integral_parts(node)):
+            return self._integral(*found)
         called = self.of(Name(NOWHERE, node.function), {})
         is_own = isinstance(called, FunctionValue) and called.definition is not None
         if not is_own or node.named or len(node.args) != len(called.parameters):  # type: ignore[union-attr]
@@ -156,6 +156,39 @@ class _Reader:
             raise NoPolynomial
         inside = dict(zip(called.parameters, map(self.ratio, node.args), strict=True))
         return _Reader(called.within, inside, self.count).ratio(called.definition.expression)
+
+    def _integral(self, expression: Node, name: str, where: Range) -> Ratio:
+        """The integral of a polynomial in one more name, whose ends are quotients."""
+        ends = self.ratio(where.stop), self.ratio(where.start)
+        outer = {one: _with_one_more(ratio) for one, ratio in without(self.inside, name).items()}
+        own = Ratio({(0,) * self.count + (1,): ONE}, _constant(ONE, self.count + 1))
+        within = _Reader(self.of, {**outer, name: own}, self.count + 1).ratio(expression)
+        if any(powers[-1] for powers in within.below):
+            raise NoPolynomial
+        total = self._plain(exact(0))
+        for (*powers, power), value in within.above.items():
+            high, low = (self._raised(end, power + 1) for end in ends)
+            part = self._operation("-", high, low)
+            share = {tuple(powers): operators.operate("/", value, exact(power + 1))}
+            factor = Ratio(share, _constant(ONE, self.count))
+            total = self._operation("+", total, self._product(factor, part))
+        below = {powers[:-1]: value for powers, value in within.below.items()}
+        return self._operation("/", total, Ratio(below, _constant(ONE, self.count)))
+
+    def _raised(self, base: Ratio, power: int) -> Ratio:
+        result = self._plain(ONE)
+        for _ in range(power):
+            result = self._product(result, base)
+        return result
+
+
+def _with_one_more(ratio: Ratio) -> Ratio:
+    """The same among one more name."""
+    above, below = (
+        {(*powers, 0): value for powers, value in part.items()}
+        for part in (ratio.above, ratio.below)
+    )
+    return Ratio(above, below)
 
 
 def mapped(a: Polynomial, change: Callable[[Value], Value]) -> Polynomial:

@@ -9,6 +9,7 @@ from typing import TypeVar, cast
 from flint import fmpq
 
 from teapot.engine.analysis.by_others import BY_OTHERS, OF_LISTS, OF_SEVERAL, NotConstant
+from teapot.engine.analysis.quadrature import real_integral
 from teapot.engine.analysis.slopes import NoSlope, slope_of
 from teapot.engine.analysis.terms import (
     ONE,
@@ -19,6 +20,7 @@ from teapot.engine.analysis.terms import (
     Choice,
     Condition,
     Const,
+    Integrated,
     Not,
     Op,
     Term,
@@ -27,7 +29,7 @@ from teapot.engine.analysis.terms import (
     replaced,
 )
 from teapot.engine.errors import LineError
-from teapot.engine.numbers import angles, sizes
+from teapot.engine.numbers import angles, operators, sizes
 from teapot.engine.numbers.values import (
     Angle,
     Complex,
@@ -35,6 +37,7 @@ from teapot.engine.numbers.values import (
     FunctionValue,
     Infinite,
     List,
+    Measure,
     Number,
     Real,
     Undefined,
@@ -57,6 +60,7 @@ from teapot.engine.reading.tree import (
     Node,
     Postfix,
     Prefix,
+    Range,
     walk,
 )
 from teapot.engine.sentences.analysis import NOT_LOOKED_INTO, NOT_PLAIN, TOO_MANY_TERMS
@@ -136,6 +140,16 @@ def _with(of: Of, name: str, place: Value) -> Of:
 def without(names: Mapping[str, T], one: str) -> Mapping[str, T]:
     """All but one of the names."""
     return {name: value for name, value in names.items() if name != one}
+
+
+def integral_parts(node: Call) -> tuple[Node, str, Range] | None:
+    """What is integrated, the bound name and its range; None where that is no whole call."""
+    if len(node.args) != 1 or len(node.named) != 1:
+        return None
+    [(name, where)] = node.named
+    if not isinstance(where, Range) or where.step is not None:
+        return None
+    return node.args[0], name, where
 
 
 @dataclass(frozen=True, slots=True)
@@ -251,6 +265,8 @@ class Reader:
             return Choice(self._condition(condition), *self._alike(*both))
         if name == "derivative" and len(node.args) == 1:
             return self._derivative(node)
+        if name == "integral":
+            return self._integral(node)
         if name in OF_SEVERAL and not node.named:
             return self._of_several(name, node)
         if name not in KNOWN or len(node.args) != 1 or node.named:
@@ -299,6 +315,29 @@ class Reader:
         except NoSlope:
             raise NOT_LOOKED_INTO(node.span, what=node_text(node)) from None
         return replaced(term, self.term(at), own)
+
+    def _integral(self, node: Call) -> Term:
+        """An integral whose ends may be bound, as what is inside may be."""
+        if (found := integral_parts(node)) is None:
+            raise NOT_LOOKED_INTO(node.span, what=node_text(node))
+        expression, name, where = found
+        start, stop = (self.of(end, self.sample) for end in (where.start, where.stop))
+        if isinstance(start, Infinite) or isinstance(stop, Infinite):
+            raise NOT_LOOKED_INTO(node.span, what=node_text(node))
+        if isinstance(stop, Measure) and start == ZERO:
+            start = Measure(ZERO, stop.unit)
+        middle = operators.operate("/", operators.operate("+", start, stop), exact(2))
+        sample = {**self.sample, name: middle}
+        names = sorted(names_in(expression) & set(self.inside) - {name})
+        inside = {one: Var(one) for one in (*names, name)}
+        return Integrated(
+            Reader(self.of, sample, inside).term(expression),
+            name,
+            self.term(where.start),
+            self.term(where.stop),
+            tuple((one, self.inside[one]) for one in names),
+            real_integral,
+        )
 
     def _condition(self, node: Node) -> Condition:
         """Errors: :data:`NOT_LOOKED_INTO` for one that is no comparison of sizes."""

@@ -4,10 +4,12 @@ series of real balls, and quotients of these, whose poles are zeros of what stan
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
+from dataclasses import replace
 from typing import Any, Protocol, TypeVar, cast
 
 from flint import acb, arb, arb_series, ctx, fmpq
 
+from teapot.engine.analysis.slopes import NoSlope, slope_of
 from teapot.engine.analysis.terms import (
     PLACE,
     Accumulated,
@@ -16,13 +18,16 @@ from teapot.engine.analysis.terms import (
     Below,
     Condition,
     Const,
+    Integrated,
     Not,
     Op,
     Power,
     Term,
     Var,
+    put_in,
 )
-from teapot.engine.numbers.values import Complex
+from teapot.engine.numbers.precision import series_length
+from teapot.engine.numbers.values import Complex, Real
 
 Ball = Any
 """A real or complex ball, a power series of balls, or a quotient of such."""
@@ -59,6 +64,7 @@ class Ring(Protocol):
     def place(self, value: Ball) -> arb: ...
     def either(self, a: Ball | None, b: Ball | None) -> Ball: ...
     def accumulated(self, term: Accumulated, x: Ball) -> Ball: ...
+    def integrated(self, term: Integrated, a: Ball, b: Ball, given: Mapping[str, Ball]) -> Ball: ...
 
 
 def worked_out(term: Term, ring: Ring, given: Mapping[str, Ball]) -> Ball:
@@ -81,6 +87,11 @@ def worked_out(term: Term, ring: Ring, given: Mapping[str, Ball]) -> Ball:
         return ring.power(worked_out(term.base, ring, given), term.exponent)
     if isinstance(term, Accumulated):
         return ring.accumulated(term, worked_out(term.inside, ring, given))
+    if isinstance(term, Integrated):
+        a, b = (worked_out(end, ring, given) for end in (term.low, term.high))
+        return ring.integrated(
+            term, a, b, {name: worked_out(one, ring, given) for name, one in term.given}
+        )
     holds = _holds(term.condition, ring, given)
     if holds is None:
         return ring.either(*(_if_anywhere(one, ring, given) for one in (term.a, term.b)))
@@ -193,6 +204,10 @@ class Reals:
     def accumulated(self, term: Accumulated, x: arb) -> arb:
         return between_ends(term.share, x)
 
+    def integrated(self, term: Integrated, a: arb, b: arb, given: Mapping[str, arb]) -> arb:
+        known = {name: Const(_known(ball)) for name, ball in given.items()}
+        return term.over(put_in(term.inside, known), term.name, a, b)
+
     def function(self, name: str, x: arb) -> arb:
         _check_domain(name, x)
         if name in RISING_EVERYWHERE and x.rad() > WIDE:
@@ -213,6 +228,10 @@ def _root_of_end(end: arb) -> arb:
     if end.is_zero():
         return end
     return -(-end).root(3) if end < 0 else end.root(3)
+
+
+def _known(ball: arb) -> Real:
+    return Real(lambda: ball)
 
 
 # -- complex balls -----------------------------------------------------------------------------
@@ -258,6 +277,12 @@ class Complexes:
             return self.nowhere()
         return acb(REALS.accumulated(term, x.real))
 
+    def integrated(self, term: Integrated, a: acb, b: acb, given: Mapping[str, acb]) -> acb:
+        if not self.is_analytic and all(one.imag.is_zero() for one in (a, b, *given.values())):
+            real = {name: one.real for name, one in given.items()}
+            return acb(REALS.integrated(term, a.real, b.real, real))
+        return quadrature(term.inside, term.name, a, b, given, is_analytic=self.is_analytic)
+
     def function(self, name: str, x: acb) -> acb:
         if name in self.entire:
             return self.entire[name](x)
@@ -297,6 +322,59 @@ class Complexes:
     @staticmethod
     def nowhere() -> acb:
         return acb(arb.nan(), arb.nan())
+
+
+MOST_PLACES = 20_000
+"""Places at which a term is worked out for an integral."""
+
+
+def quadrature(
+    term: Term,
+    name: str,
+    a: acb,
+    b: acb,
+    given: Mapping[str, acb],
+    bits: int = 0,
+    is_analytic: bool = False,
+) -> acb:
+    """The integral of a term, which has a value at the ends, by FLINT's rigorous quadrature, to so
+    many ``bits``; it ``is_analytic`` in what is ``given`` too, else no finite ball where that is
+    asked for."""
+    plain, analytic = Complexes(is_analytic), Complexes(is_analytic=True)
+    raised: list[BaseException] = []
+
+    def value(place: acb, is_analytic: bool) -> acb:
+        ring = analytic if is_analytic else plain
+        try:
+            if not raised:
+                return acb(worked_out(term, ring, {**given, name: place}))
+        except BaseException as error:  # FLINT would go on with it
+            raised.append(error)
+        return Complexes.nowhere()
+
+    goal = arb(2) ** -(bits or ctx.prec)
+    try:
+        found = acb.integral(
+            value,
+            acb(a),
+            acb(b),
+            rel_tol=goal,
+            abs_tol=goal,
+            eval_limit=MOST_PLACES,
+            depth_limit=4 * ctx.prec,
+        )
+    except SystemError as error:  # one that came between two places
+        raised.append(error)
+    if raised:
+        raise _cause_of(raised[0])
+    return found
+
+
+def _cause_of(error: BaseException) -> BaseException:
+    """What was raised first: Python says of the steps after it that they fail too."""
+    while isinstance(error, SystemError) and error.__cause__ is not None:
+        error = error.__cause__
+    return error
 
 
 # -- power series --------------------------------------------------------------------------
@@ -343,6 +421,37 @@ class Series:
         density = _as_series(worked_out(term.density, self, {PLACE: x}))
         return share + (density * x.derivative()).integral()
 
+    def integrated(self, term: Integrated, a: Ball, b: Ball, given: Mapping[str, Ball]) -> Ball:
+        """By Leibniz's rule, one power after another."""
+        places = {name: self.place(ball) for name, ball in given.items()}
+        value = REALS.integrated(term, self.place(a), self.place(b), places)
+        if not any(isinstance(one, arb_series) for one in (a, b, *given.values())):
+            return value
+        rate = arb_series([0])
+        if ctx.cap > 1:
+            with series_length(ctx.cap - 1):
+                rate += self._at_end(term, b, given) - self._at_end(term, a, given)
+                for name, ball in given.items():
+                    rate += self._by_given(term, a, b, given, name) * _rate(ball)
+        return arb_series([value]) + rate.integral()
+
+    def _at_end(self, term: Integrated, end: Ball, given: Mapping[str, Ball]) -> arb_series:
+        if not isinstance(end, arb_series):
+            return arb_series([0])
+        inside = worked_out(term.inside, self, {**given, term.name: end})
+        return _as_series(inside) * _rate(end)
+
+    def _by_given(
+        self, term: Integrated, a: Ball, b: Ball, given: Mapping[str, Ball], name: str
+    ) -> arb_series:
+        if not isinstance(given[name], arb_series):
+            return arb_series([0])
+        try:
+            inside = slope_of(term.inside, name)
+        except NoSlope:
+            return _jumping(arb.nan())
+        return _as_series(self.integrated(replace(term, inside=inside), a, b, given))
+
     def function(self, name: str, x: Ball) -> Ball:
         if not isinstance(x, arb_series):
             return REALS.function(name, x)
@@ -357,6 +466,10 @@ class Series:
         "arccos": arb_series.acos, "gamma": arb_series.gamma, "lgamma": arb_series.lgamma,
         "erf": arb_series.erf, "lambert_w": arb_series.lambertw,
     }  # fmt: skip
+
+
+def _rate(ball: Ball) -> arb_series:
+    return ball.derivative() if isinstance(ball, arb_series) else arb_series([0])
 
 
 def _as_series(ball: Ball) -> arb_series:
@@ -494,6 +607,12 @@ class Quotients:
 
     def accumulated(self, term: Accumulated, x: Quotient) -> Quotient:
         return Quotient(SERIES.accumulated(term, x.value))
+
+    def integrated(
+        self, term: Integrated, a: Quotient, b: Quotient, given: Mapping[str, Quotient]
+    ) -> Quotient:
+        values = {name: one.value for name, one in given.items()}
+        return Quotient(SERIES.integrated(term, a.value, b.value, values))
 
     def function(self, name: str, x: Quotient) -> Quotient:
         return Quotient(SERIES.function(name, x.value))

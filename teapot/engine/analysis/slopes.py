@@ -6,6 +6,7 @@ The rules are those of every table (DLMF 4.20, 4.34, 7.10, common practice of th
 from __future__ import annotations
 
 from collections.abc import Callable
+from dataclasses import replace
 
 from flint import fmpq
 
@@ -17,6 +18,7 @@ from teapot.engine.analysis.terms import (
     Accumulated,
     Applied,
     Const,
+    Integrated,
     Op,
     Power,
     Term,
@@ -88,7 +90,21 @@ def slope_of(term: Term, name: str) -> Term:
             return _product(RULES[function](inner), slope_of(inner, name))
         case Accumulated(density=density, inside=inside):
             return _product(replaced(density, inside, PLACE), slope_of(inside, name))
+        case Integrated():
+            return _of_integral(term, name)
     raise NoSlope
+
+
+def _of_integral(term: Integrated, name: str) -> Term:
+    """Leibniz's rule (DLMF 1.5.22)."""
+    above, below = (_product(term.at(end), slope_of(end, name)) for end in (term.high, term.low))
+    total = _sum("-", above, below)
+    for one, given in term.given:
+        inside = slope_of(term.inside, one)
+        if inside != NOUGHT:
+            part = replace(term, inside=inside)
+            total = _sum("+", total, _product(part, slope_of(given, name)))
+    return total
 
 
 def _sum(op: str, a: Term, b: Term) -> Term:

@@ -3,7 +3,7 @@ or power series (:mod:`teapot.engine.analysis.rings`)."""
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field, replace
 
 from flint import arb, fmpq
@@ -112,9 +112,27 @@ class Accumulated:
     inside: Term
 
 
+@dataclass(frozen=True, slots=True)
+class Integrated:
+    """The integral of what is ``inside``, a term of ``name`` and of the names that are ``given``
+    as terms, between two ends; ``over`` works such a term of ``name`` alone out between real ones.
+    """
+
+    inside: Term
+    name: str
+    low: Term
+    high: Term
+    given: tuple[tuple[str, Term], ...]
+    over: Callable[[Term, str, arb, arb], arb]
+
+    def at(self, place: Term) -> Term:
+        """What is inside, at a place."""
+        return put_in(self.inside, {**dict(self.given), self.name: place})
+
+
 PLACE = "place"
 
-Term = Const | Var | Op | Power | Applied | Choice | Accumulated
+Term = Const | Var | Op | Power | Applied | Choice | Accumulated | Integrated
 
 ZERO, ONE = exact(0), exact(1)
 HALF, PI = exact(fmpq(1, 2)), Exact(fmpq(1), 1)
@@ -157,6 +175,13 @@ def replaced(term: Term, by: Term, name: str | None = None) -> Term:
     return mapped(term, lambda one: replaced(one, by, name))
 
 
+def put_in(term: Term, terms: Mapping[str, Term]) -> Term:
+    """A term with others in the place of its names, all at once."""
+    if isinstance(term, Var):
+        return terms.get(term.name, term)
+    return mapped(term, lambda one: put_in(one, terms))
+
+
 def mapped(term: Term, change: Callable[[Term], Term]) -> Term:
     """A term with each of its parts changed; one that has none as it is."""
     match term:
@@ -170,4 +195,7 @@ def mapped(term: Term, change: Callable[[Term], Term]) -> Term:
             return Choice(condition.mapped(change), change(a), change(b))
         case Accumulated(inside=inside):
             return replace(term, inside=change(inside))
+        case Integrated(low=low, high=high, given=given):  # what is inside knows no other names
+            changed = tuple((name, change(one)) for name, one in given)
+            return replace(term, low=change(low), high=change(high), given=changed)
     return term

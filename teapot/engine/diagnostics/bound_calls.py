@@ -5,6 +5,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Container, Iterable
 
+from teapot.engine.analysis.reader import names_in
 from teapot.engine.diagnostics.calculus_on_paper import USUAL_RANGE, unknown_in
 from teapot.engine.errors import LineError
 from teapot.engine.functions.catalogue import BY_NAME
@@ -39,11 +40,28 @@ def _meant(node: Call, quantities: Container[str]) -> str | None:
     function = MEANT[node.function]
     if function == "solve":
         return _equation(node, quantities)
+    if function == "integral" and len(node.named) > 1 and len(node.args) == 1:
+        return _one_in_another(node)
     parts = _parts(function, node, quantities)
     if parts is None:
         return None
     expressions, name, where = parts
     return f"{function}({', '.join(map(node_text, expressions))}, {name} = {where})"
+
+
+def _one_in_another(node: Call) -> str | None:
+    """``integral(x y, x = 0..1, y = 0..2)``: the first name is the inner one, unless the range of
+    another tells of it."""
+    ranges = node.named
+    if not all(isinstance(where, Range) for _, where in ranges):
+        return None
+    first = ranges[0][0]
+    if any(first in names_in(where) for _, where in ranges):
+        ranges = ranges[::-1]
+    call = node_text(node.args[0])
+    for name, where in ranges:
+        call = f"integral({call}, {name} = {node_text(where)})"
+    return call
 
 
 def _parts(

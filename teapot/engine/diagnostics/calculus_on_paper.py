@@ -95,10 +95,16 @@ def call_for(
 
     >>> call_for("∫_0^1 x^2 dx"), call_for("∑_{k=1}^{10} k^2")
     ('integral(x^2, x = 0..1)', 'sum(k^2, k = 1..10)')
+    >>> call_for("∫_0^1 ∫_0^2 x y dx dy")
+    'integral(integral(x y, x = 0..2), y = 0..1)'
     """
 
     def unknown(*texts: str) -> str:
         return unknown_in(" ".join(texts), functions, quantities) or "x"
+
+    def inner(text: str) -> str:
+        made = call_for(text, functions, quantities) if WITH_ENDS.fullmatch(text) else None
+        return made or text
 
     if IS_CALL.match(line):
         return None
@@ -107,9 +113,9 @@ def call_for(
         if found["sign"] == "∫":
             parts = UP_TO_D.fullmatch(of)
             of, name = (parts["of"], parts["name"]) if parts else (of, unknown(of))
-            return f"integral({of}, {name} = {low}..{high})"
+            return f"integral({inner(of)}, {name} = {low}..{high})"
         if index := INDEX.fullmatch(low):
-            return f"{WORDS[found['sign']]}({of}, {index['name']} = {index['a']}..{high})"
+            return f"{WORDS[found['sign']]}({inner(of)}, {index['name']} = {index['a']}..{high})"
     if found := SUM.fullmatch(line) or SUM_FOR.fullmatch(line):
         word, where = found["word"].lower(), f"{found['name']} = {found['a']}..{found['b']}"
         return f"{WORDS.get(word, word)}({found['of']}, {where})"
@@ -130,7 +136,7 @@ def call_for(
         return f"integral({found['of']}, {name} = {ends})"
     if found := DERIVATIVE.fullmatch(line):
         name = found["name"] or found["other"] or unknown(found["of"])
-        return f"derivative({found['of']}, {name} = {found['at'] or '…'})"
+        return f"derivative({inner(found['of'])}, {name} = {found['at'] or '…'})"
     return None
 
 
