@@ -15,6 +15,8 @@ import tempfile
 from hashlib import sha256
 from pathlib import Path
 
+from teapot.engine.limited.process_setup import SUPERVISOR
+
 ROOT = Path(__file__).resolve().parent.parent
 CONFIGURATION = Path(__file__).with_name("supervisord.conf")
 
@@ -35,6 +37,7 @@ def main() -> None:
         parser.exit(1, f"Teapot cannot serve at {wanted.bind}: {error}\n")
     count = wanted.evaluators or int(os.environ.get("TEAPOT_EVALUATORS", cores + 1))
     told = {
+        SUPERVISOR: str(os.getpid()),
         "TEAPOT_SOCKET": at,
         "TEAPOT_RUN": str(folder),
         "TEAPOT_PYTHON": sys.executable,

@@ -6,6 +6,8 @@ import os
 import resource
 import signal
 import socket
+import subprocess
+import sys
 import tempfile
 from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
@@ -99,6 +101,17 @@ def test_what_is_no_address_is_said(part, bind, monkeypatch, capsys):
     with pytest.raises(SystemExit) as ended:
         part.main()
     assert "cannot serve at" in f"{ended.value} {capsys.readouterr().err}"
+
+
+@pytest.mark.parametrize("part", ["teapot.web", "teapot.fence.service"])
+def test_a_part_whose_supervisor_is_gone_ends_before_it_serves(part, tmp_path):
+    """It was started just before its supervisor was ended: it would hold the address."""
+    gone = subprocess.Popen(["true"])
+    gone.wait()
+    told = {"TEAPOT_SUPERVISOR": str(gone.pid), "TEAPOT_DATA": str(tmp_path)}
+    at = {"TEAPOT_EVALUATORS_AT": str(tmp_path / "evaluators")}
+    started = subprocess.run([sys.executable, "-m", part], env=os.environ | told | at)
+    assert started.returncode in (-signal.SIGTERM, -signal.SIGKILL)
 
 
 @pytest.fixture(scope="module")

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import ctypes
 import gc
+import os
 import signal
 
 DEATH_SIGNAL, NAME = 1, 15
@@ -15,10 +16,17 @@ GARBAGE = 20_000
 _libc = ctypes.CDLL(None, use_errno=True)
 
 
+SUPERVISOR = "TEAPOT_SUPERVISOR"
+"""In the environment, the number of the process that starts the parts of a server."""
+
+
 def end_with_parent(how: int = signal.SIGKILL) -> None:
     """Has the system send this process ``how`` when the one that started it is gone, whatever
-    ended that."""
+    ended that; a supervisor may be gone before this is asked for."""
     _libc.prctl(DEATH_SIGNAL, how)
+    supervisor = os.environ.get(SUPERVISOR)
+    if supervisor and os.getppid() != int(supervisor):
+        os.kill(os.getpid(), how)
 
 
 def set_process_name(name: str) -> None:
