@@ -224,7 +224,7 @@ def main() -> None:
     parser.add_argument("--fd", type=int, help="the number of a socket that is open already")
     parser.add_argument("--threads", type=int, default=16, help="requests answered at a time")
     wanted = parser.parse_args()
-    end_with_parent(signal.SIGTERM)
+    end_with_parent(signal.SIGKILL)  # nobody starts the evaluators again that it would wait for
     try:
         listening = listen(wanted.bind) if wanted.fd is None else socket.socket(fileno=wanted.fd)
     except (OSError, ValueError, OverflowError) as error:
