@@ -15,6 +15,7 @@ from flint import fmpq, fmpq_poly
 from teapot.engine import FullSheet, LineError
 from teapot.engine.aids import graph
 from teapot.engine.analysis import slopes
+from teapot.engine.numbers.complexes import parts
 from teapot.engine.numbers.tables import in_numbers
 from teapot.engine.sheet.editing import renamed_throughout
 from tests.engine import calculus_cases
@@ -835,3 +836,64 @@ def test_a_rule_for_a_derivative_is_that_of_the_power_series(function):
     at = "1.7" if function == "arcosh" else "0.3"
     nested = text_of(f"derivative(derivative({function}(x), x = t), t = {at}) as 15 digits")
     assert nested == text_of(f"derivative({function}(x), x = {at}, order = 2) as 15 digits")
+
+
+@pytest.mark.parametrize(
+    ("expression", "place"),
+    [
+        ("sgn(x)", "0"), ("floor(x)", "2"), ("x*floor(x)", "1"), ("ceil(x)", "-1"),
+        ("ceil(x^2)", "0"), ("sgn(x^2)", "0"), ("round(x)", "1/2"), ("round(round(x))", "1/2"),
+        ("if(sgn(x) < 1, 1, 5)", "0"), ("if(floor(x) < 1, 2, 3)", "1"),
+        ("trunc(x)", "1"), ("integral(floor(t), t = 0..x)", "2"),
+        ("integral(sgn(t), t = -1..x)", "0"), ("integral(arcsin(t), t = 0..x)", "1"),
+        ("integral(sqrt(t), t = 1..x)", "0"), ("chi_squared_cdf(x, 2)", "0"),
+        ("chi_squared_pdf(x, 2)", "0"), ("f_cdf(x, 2, 5)", "0"),
+    ],
+)  # fmt: skip
+def test_where_something_jumps_or_ends_there_is_no_derivative(expression, place):
+    found = answered(f"derivative({expression}, x = {place})")
+    assert found.error.code == "no-derivative"
+
+
+def test_the_inverse_cotangent_is_the_same_in_an_integral():
+    """arccot x is between 0 and π, as in ISO 80000-2: its integral from −2 to −1 by parts."""
+    wanted = -(mpmath.pi - mpmath.acot(1)) + 2 * (mpmath.pi - mpmath.acot(2))
+    wanted += (mpmath.log(2) - mpmath.log(5)) / 2
+    found = text_of("integral(arccot(x), x = -2..-1)")
+    assert found == f"≈ {mpmath.nstr(wanted, 10)}"
+
+
+@pytest.mark.parametrize(
+    ("equation", "coefficients"),
+    [
+        ("x^3 == sqrt(2)", "1 0 0 -sqrt(2)"), ("x^4 == -pi", "1 0 0 0 pi"),
+        ("x^3 - pi x + 1 == 0", "1 0 -pi 1"), ("x^3 + sqrt(2) x + 1 == 0", "1 0 sqrt(2) 1"),
+        ("x^3 == 2i", "1 0 0 -2j"), ("x^5 - e x^2 + i x - 2 == 0", "1 0 0 -e 1j -2"),
+        ("3/(x/x^10) == -2.5^(1/3)", "3 0 0 0 0 0 0 0 0 2.5**(1/3)"),
+    ],
+)  # fmt: skip
+def test_polynomials_with_any_coefficients_have_all_their_roots(equation, coefficients):
+    names = {"pi": mpmath.pi, "e": mpmath.e, "sqrt": mpmath.sqrt}
+    wanted = mpmath.polyroots([eval(one, names) for one in coefficients.split()], maxsteps=200)
+    found = [
+        complex(*(float(part.ball(64)) for part in parts(one)))
+        for one in items_of(f"solve({equation}, x)")
+    ]
+    assert len(found) == len(wanted)
+    assert all(min(abs(complex(one) - other) for other in found) < 1e-8 for one in wanted)
+
+
+@pytest.mark.parametrize(
+    ("equation", "answer"),
+    [
+        ("x^3 == -8 m^3", "= -2 m"), ("x^3 == 8 m^3", "= 2 m"), ("x^4 == 16 m^4", "= [-2 m, 2 m]"),
+    ],
+)  # fmt: skip
+def test_roots_of_measures_are_the_real_ones(equation, answer):
+    assert text_of(f"solve({equation}, x)") == answer
+
+
+@pytest.mark.parametrize("equation", ["(x - pi)^2*(x - 1) == 0", "(x-pi)*(x-1)/(x-pi) == 0"])
+def test_roots_that_are_not_told_apart_are_asked_for_by_an_interval(equation):
+    found = answered(f"solve({equation}, x)")
+    assert found.error.text.startswith("Some roots may be the same or lie at a pole")

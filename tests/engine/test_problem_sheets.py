@@ -134,3 +134,33 @@ def test_there_are_sheets_of_each_field():
     assert len(rows) >= 700
     assert {"mechanics", "mechanical", "physics", "chemistry", "electrical", "civil",
             "laboratory"} == set(fields())  # fmt: skip
+
+
+def entered(lines):
+    sheet = FullSheet()
+    for line in lines:
+        sheet.answer(line)
+    return sheet
+
+
+def answers_of(sheet):
+    """The answers of each line, and whether it is one that is answered."""
+    outcomes = map(sheet.outcome_of, sheet.lines)
+    return [(one.status, [(it.sign, it.text) for it in one.answers]) for one in outcomes]
+
+
+@pytest.mark.parametrize("way", ["put again", "taken out and put back", "other and back"])
+@pytest.mark.parametrize(("title", "rows"), sheets())
+def test_a_line_that_is_mended_and_mended_back_leaves_all_as_it_was(title, rows, way):
+    """Products side by side, and units beside quantities, are read by what stands before them."""
+    sheet = entered(line for line, _ in rows)
+    before = answers_of(sheet)
+    for line in [*sheet.lines]:
+        name, is_definition, _ = line.text.partition("=")
+        if way == "taken out and put back":
+            sheet.remove(line.number)
+        elif way == "other and back" and is_definition:
+            sheet.put(line.number, f"{name}= 7", line.place, line.last)
+        answers_of(sheet)
+        sheet.put(line.number, line.text, line.place, line.last)
+        assert answers_of(sheet) == before, (title, line.text)

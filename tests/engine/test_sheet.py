@@ -83,6 +83,15 @@ def test_many_live_definitions_that_share_are_each_worked_out_once():
     assert answer(*lines, "x_59") == f"= {2**59}"
 
 
+def test_mending_a_line_moves_products_side_by_side_too():
+    sheet = FullSheet()
+    for line in ("a = 4", "b = 8.5", "k = 0.5", "w = 3 a b", "q = w k", "q + 1"):
+        sheet.answer(line)
+    sheet.put(1, "a = 40", 1.0)
+    texts = [sheet.outcome_of(line).answers[0].text for line in sheet.lines]
+    assert texts == ["40", "8.5", "0.5", "1020", "510", "511"]
+
+
 def test_mending_a_line_moves_what_follows():
     sheet = sheet_of(CUPS[0], "seats*2", "guests = 5", "guests*10")
     for number in (1, 2, 3, 4):

@@ -13,6 +13,7 @@ from teapot.engine.analysis.shares import chi_squared_share, f_share, student_sh
 from teapot.engine.analysis.terms import (
     HALF,
     NOUGHT,
+    PI,
     PLACE,
     UNIT,
     Accumulated,
@@ -40,7 +41,7 @@ BY_OTHERS: dict[str, Callable[[Term], Term]] = {
     "coth": lambda x: Op("/", Applied("cosh", (x,)), Applied("sinh", (x,))),
     "sech": lambda x: one_over(Applied("cosh", (x,))),
     "csch": lambda x: one_over(Applied("sinh", (x,))),
-    "arccot": lambda x: Applied("arctan", (one_over(x),)),
+    "arccot": lambda x: Op("-", Op("*", Const(HALF), Const(PI)), Applied("arctan", (x,))),
     "arcsec": lambda x: Applied("arccos", (one_over(x),)),
     "arccsc": lambda x: Applied("arcsin", (one_over(x),)),
     "arcoth": lambda x: Applied("artanh", (one_over(x),)),

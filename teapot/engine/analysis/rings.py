@@ -391,6 +391,8 @@ class Series:
     def power(self, base: Ball, exponent: fmpq) -> Ball:
         if not isinstance(base, arb_series):
             return REALS.power(base, exponent)
+        if not exponent and not all(base[at].is_finite() for at in range(base.length())):
+            return _jumping(arb(1))
         if exponent.q == 1:
             return whole_power(base, int(exponent.p))
         _check_domain("root", base[0])
@@ -418,7 +420,7 @@ class Series:
         share = arb_series([REALS.accumulated(term, x[0])])
         if x.length() < 2:
             return share
-        density = _as_series(worked_out(term.density, self, {PLACE: x}))
+        density = _going_on(worked_out(term.density, self, {PLACE: x}))
         return share + (density * x.derivative()).integral()
 
     def integrated(self, term: Integrated, a: Ball, b: Ball, given: Mapping[str, Ball]) -> Ball:
@@ -429,8 +431,8 @@ class Series:
             return value
         rate = arb_series([0])
         if ctx.cap > 1:
+            rate += self._at_end(term, b, given) - self._at_end(term, a, given)
             with series_length(ctx.cap - 1):
-                rate += self._at_end(term, b, given) - self._at_end(term, a, given)
                 for name, ball in given.items():
                     rate += self._by_given(term, a, b, given, name) * _rate(ball)
         return arb_series([value]) + rate.integral()
@@ -439,7 +441,7 @@ class Series:
         if not isinstance(end, arb_series):
             return arb_series([0])
         inside = worked_out(term.inside, self, {**given, term.name: end})
-        return _as_series(inside) * _rate(end)
+        return _going_on(inside) * _rate(end)
 
     def _by_given(
         self, term: Integrated, a: Ball, b: Ball, given: Mapping[str, Ball], name: str
@@ -466,6 +468,14 @@ class Series:
         "arccos": arb_series.acos, "gamma": arb_series.gamma, "lgamma": arb_series.lgamma,
         "erf": arb_series.erf, "lambert_w": arb_series.lambertw,
     }  # fmt: skip
+
+
+def _going_on(ball: Ball) -> arb_series:
+    """As far as there is a next derivative: what jumps is not the derivative of its integral."""
+    if not isinstance(ball, arb_series):
+        return arb_series([ball])
+    powers = range(max(ctx.cap - 1, 1))
+    return arb_series([ball[at] if ball[at + 1].is_finite() else arb.nan() for at in powers])
 
 
 def _rate(ball: Ball) -> arb_series:
@@ -509,8 +519,19 @@ def _jumping(value: arb) -> arb_series:
     return arb_series([value, *[arb.nan()] * (ctx.cap - 1)])
 
 
-def _constant_but_for_jumps(value: arb) -> arb_series:
-    return arb_series([value]) if value.is_exact() else _jumping(value)
+def _constant_but_for_jumps(value: arb) -> Ball:
+    return value if value.is_exact() else _jumping(value)
+
+
+def _sgn(x: arb_series) -> Ball:
+    """About 0 it is anything between −1 and 1."""
+    return _constant_but_for_jumps(arb(0, 1) if x[0].is_zero() else x[0].sgn())
+
+
+def _floor(x: arb_series) -> Ball:
+    """About a whole number it is that or the one before."""
+    value = x[0].floor()
+    return _constant_but_for_jumps(value.union(value - 1) if x[0].is_integer() else value)
 
 
 def _cbrt(x: arb_series) -> arb_series:
@@ -521,7 +542,7 @@ def _cbrt(x: arb_series) -> arb_series:
     return _jumping(_cube_root(x[0]))
 
 
-_IN_PARTS: dict[str, Callable[[arb_series], arb_series]] = {
+_IN_PARTS: dict[str, Callable[[arb_series], Ball]] = {
     "exp": _exp,
     "sinh": _sinh,
     "cosh": _cosh,
@@ -530,8 +551,8 @@ _IN_PARTS: dict[str, Callable[[arb_series], arb_series]] = {
     "artanh": lambda x: ((1 + x).log() - (1 - x).log()) / 2,
     "abs": _abs,
     "cbrt": _cbrt,
-    "sgn": lambda x: _constant_but_for_jumps(x[0].sgn()),
-    "floor": lambda x: _constant_but_for_jumps(x[0].floor()),
+    "sgn": _sgn,
+    "floor": _floor,
 }
 
 

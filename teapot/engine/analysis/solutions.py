@@ -7,7 +7,7 @@ import dataclasses
 from collections.abc import Callable, Mapping, Sequence
 from typing import TypeVar, cast
 
-from flint import acb, arb, ctx, fmpq, fmpq_poly, fmpz_poly
+from flint import acb, acb_poly, arb, ctx, fmpq, fmpq_poly, fmpz_poly
 
 from teapot.engine.analysis.bound import Bound
 from teapot.engine.analysis.cores import core_of_zeros
@@ -28,6 +28,7 @@ from teapot.engine.errors import LineError
 from teapot.engine.mends import replace
 from teapot.engine.numbers import matrices, operators
 from teapot.engine.numbers.comparison import compare
+from teapot.engine.numbers.complexes import polar
 from teapot.engine.numbers.context import (
     NondeterministicInputs,
     Work,
@@ -66,6 +67,7 @@ from teapot.engine.sentences.analysis import (
     NOT_LINEAR,
     NOT_REAL_LEFT_OUT,
     ONLY_SOLUTION,
+    ROOTS_ALIKE,
     SINGULAR_SYSTEM,
     SOLVED_ALL_OVER_A_PART,
     SOME_UNDECIDED,
@@ -131,12 +133,13 @@ def sides(node: Node) -> tuple[Node, Node]:
 def _of_polynomial(bound: Bound, equation: Node, unknown: Name) -> Value:
     try:
         above, below = _difference(bound, equation, unknown.name)
-    except NoPolynomial:
+        found = _quietly(above, below)
+    except NoPolynomial as reason:
         such = f"solve({node_text(equation)}, {unknown.name} = 0..10)"
-        error = WANTS_INTERVAL(equation.span, such=such)
+        problem = ROOTS_ALIKE if isinstance(reason, NotToldApart) else WANTS_INTERVAL
+        error = problem(equation.span, such=such)
         error.mends = (replace(unknown.span, f"{unknown.name} = 0..10"),)
         raise error from None
-    found = _quietly(above, below)
     times = [count for _, count in found]
     if any(count > 1 for count in times):
         notice(TIMES_OVER, times=", ".join(f"{count}×" for count in times))
@@ -195,24 +198,41 @@ def _roots(above: Polynomial, below: Polynomial) -> list[Root]:
         return found
     values = coefficients(above)
     zeros = next(place for place, one in enumerate(values) if not is_nought(one))
-    roots: list[Root] = [(exact(0), zeros)] if zeros else []
-    values = values[zeros:]
+    left = zeros - min(power for (power,) in below)
+    roots: list[Root] = [(exact(0), left)] if left > 0 else []
+    return roots + _without_those(_beside_nought(values[zeros:]), below)
+
+
+def _without_those(roots: list[Root], below: Polynomial) -> list[Root]:
+    """The roots, where none of them is one of what stands below too.
+
+    Errors: :class:`NotToldApart` where one may be.
+    """
+    if len(below) > 1:
+        with precision(ISOLATING):
+            under = [_ball_of(bare_size(one)) for one in coefficients(below)]
+            for value, _ in roots:
+                place, total = _ball_of(bare_size(value)), acb(0)
+                for one in reversed(under):
+                    total = total * place + one
+                if total.contains(0):
+                    raise NotToldApart
+    return roots
+
+
+def _beside_nought(values: Sequence[Value]) -> list[Root]:
+    """The roots of a polynomial that is not 0 at 0."""
     if len(values) == 1:
-        return roots
+        return []
     if len(values) == 2:
-        return [*roots, (_over(operators.negate(values[0]), values[1]), 1)]
+        return [(_over(operators.negate(values[0]), values[1]), 1)]
     if len(values) == 3:
-        return roots + _of_second_degree(*values)
+        return _of_second_degree(*values)
     if all(is_nought(one) for one in values[1:-1]):
         power = _over(operators.negate(values[0]), values[-1])
-        one = operators.operate("^", power, exact(fmpq(1, len(values) - 1)))
-        size = bare_size(one)
-        if isinstance(size, Exact | Real):
-            return roots + _all_of_power(one, len(values) - 1)
-    scaled = _by_size(values)
-    if scaled is None:
-        raise NoPolynomial
-    return roots + scaled
+        if isinstance(bare_size(power), Exact | Real):
+            return _all_of_power(power, len(values) - 1)
+    return _by_size(values)
 
 
 def _over(a: Value, b: Value) -> Value:
@@ -253,24 +273,83 @@ def _place(value: Value) -> float:
     return float(size.ball(64).mid())
 
 
-def _all_of_power(first: Value, degree: int) -> list[Root]:
-    """The roots of xⁿ = aⁿ."""
-    if degree % 2:
-        return [(first, 1)]
-    return [(operators.negate(first), 1), (first, 1)]
+def _all_of_power(power: Value, degree: int) -> list[Root]:
+    """The roots of xⁿ = a for a real a: of a measure the real ones."""
+    is_negative = operators.sign_of(cast(Number, bare_size(power))) < 0
+    size = operators.negate(power) if is_negative else power
+    root = operators.operate("^", size, exact(fmpq(1, degree)))
+    real: list[Root] = []
+    others: list[Root] = []
+    for half_turns in range(is_negative, 2 * degree, 2):
+        if half_turns == 0:
+            real.append((root, 1))
+        elif half_turns == degree:
+            real.insert(0, (operators.negate(root), 1))
+        elif not isinstance(root, Measure):
+            way = polar(exact(1), Exact(fmpq(half_turns, degree), 1))
+            others.append((operators.operate("*", root, way), 1))
+    if not real + others:
+        raise NO_SOLUTION_AT_ALL()
+    return real + others
 
 
-def _by_size(values: Sequence[Value]) -> list[Root] | None:
-    """The roots of a polynomial whose coefficients have units, or are no fractions."""
+def _by_size(values: Sequence[Value]) -> list[Root]:
+    """The roots of a polynomial whose coefficients have units, or are no fractions.
+
+    Errors: :class:`NotToldApart`.
+    """
     there = [(power, one) for power, one in enumerate(values) if not is_nought(one)]
     (low, first), (high, last) = there[0], there[-1]
-    unit = operators.operate("^", _over(first, last), exact(fmpq(1, high - low)))
+    share = _over(first, last)
+    one: Value = exact(1)
+    if isinstance(share, Measure):
+        one = operators.operate("^", with_size(share, exact(1)), exact(fmpq(1, high - low)))
     numbers = [bare_size(one) for one in values]
     fractions = [one.coefficient for one in numbers if isinstance(one, Exact) and one.is_rational]
-    if len(fractions) != len(numbers) or isinstance(bare_size(unit), Complex):
-        return None
-    found = _rational_roots(fmpq_poly(fractions))
-    return [(with_size(unit, value), times) for value, times in found]
+    if len(fractions) == len(numbers):
+        found = _rational_roots(fmpq_poly(fractions))
+    else:
+        found = _roots_by_balls(numbers)
+    return [(with_size(one, value), times) for value, times in found]
+
+
+class NotToldApart(NoPolynomial):
+    """A polynomial of which some roots may be the same, or be none since there is a pole."""
+
+
+def _roots_by_balls(numbers: Sequence[Value | None]) -> list[Root]:
+    """The roots of a polynomial whose coefficients are any numbers, each told apart from all
+    others: real ones first, in their order.
+
+    Errors: :class:`NotToldApart`.
+    """
+    with precision(ISOLATING):
+        balls = _balls_of(numbers)
+    is_real = not any(isinstance(one, Complex) for one in numbers)
+    real: list[Root] = []
+    others: list[Root] = []
+    for ball in balls:
+        if is_real and ball.overlaps(ball.conjugate()):
+            ball = acb(ball.real)
+        value = _root_near(lambda: _balls_of(numbers), ball)
+        (others if isinstance(value, Complex) else real).append((value, 1))
+    real.sort(key=lambda one: _place(one[0]))
+    return real + others
+
+
+def _balls_of(numbers: Sequence[Value | None]) -> list[acb]:
+    """A ball for each root, apart from all others.  Errors: :class:`NotToldApart`."""
+    try:
+        return acb_poly([*map(_ball_of, numbers)]).roots(tol=arb(2) ** -(ctx.prec // 2))
+    except ValueError:
+        raise NotToldApart from None
+
+
+def _ball_of(number: Value | None) -> acb:
+    if isinstance(number, Complex):
+        return acb(number.re.ball(ctx.prec), number.im.ball(ctx.prec))
+    assert isinstance(number, Exact | Real)
+    return acb(number.ball(ctx.prec))
 
 
 def _rational_roots(poly: fmpq_poly) -> list[Root]:
@@ -298,7 +377,7 @@ def _of_factor(factor: fmpz_poly) -> list[Value]:
         return [value for value, _ in _of_second_degree(*numbers)]
     with precision(ISOLATING):
         balls = _complex_roots(factor)
-    return [_root_near(factor, ball) for ball in balls]
+    return [_root_near(lambda: _complex_roots(factor), ball) for ball in balls]
 
 
 ISOLATING = 128
@@ -310,13 +389,14 @@ def _complex_roots(factor: fmpz_poly) -> list[acb]:
     return [ball for ball, _ in cast(list[tuple[acb, int]], factor.complex_roots())]
 
 
-def _root_near(factor: fmpz_poly, first: acb) -> Value:
-    """The root of which a ball is known that holds no other."""
+def _root_near(roots: Callable[[], list[acb]], first: acb) -> Value:
+    """The root of which a ball is known that holds no other; ``roots`` tells all of them with as
+    many digits as are asked for."""
 
     def again() -> acb:
         if ctx.prec <= ISOLATING:
             return first
-        return next(ball for ball in _complex_roots(factor) if ball.overlaps(first))
+        return next(ball for ball in roots() if ball.overlaps(first))
 
     def above() -> arb:
         return again().real

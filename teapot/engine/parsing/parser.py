@@ -146,7 +146,7 @@ def parse_so_far(
         if reads_anew and unit_words.WORDS.search(body):
             spelt = unit_words.in_signs(tokens, quantities, parser.contested, as_units)
             for token in {*tokens} - {*spelt}:  # names that a quantity may have
-                parser.at_stake[token.span.start] = token.text
+                parser.at_stake.add((token.text, token.span.start))
             tokens = spelt
         parser.tokens = tokens
         return parser.line(note), parser.missing
@@ -237,7 +237,7 @@ class Parser(Cursor):
             quiet and bool(statements),
             note,
             brackets=tuple(self.pairs),
-            at_stake=tuple((name, start) for start, name in self.at_stake.items()),
+            at_stake=tuple(self.at_stake),
             contested=frozenset(self.contested),
         )
 
@@ -679,7 +679,7 @@ class Parser(Cursor):
         )
         if not is_unit or self.tokens[self.at + 2].text == "(":
             return False
-        self.at_stake[unit.span.start] = unit.text
+        self.at_stake.add((unit.text, unit.span.start))
         return unit.text not in self.quantities and unit.text not in CONSTANT_NAMES
 
     def sees_reciprocal(self, node: Node) -> bool:

@@ -27,7 +27,7 @@ class Cursor:
 
     ``functions`` are the names that the language has, ``quantities`` those of the sheet.
     ``pairs`` are the brackets that were closed, ``outer`` the places of nodes with the
-    brackets around them, ``at_stake`` the names by their places that would be units, did no
+    brackets around them, ``at_stake`` the names with their places that would be units, did no
     quantity have them; ``contested`` those that quantities have, of which those at the places
     ``as_units`` are units all the same; ``parameters`` are those of a function that is defined.
     With ``closes`` what is open at the end is taken as closed: ``missing`` then tells what was.
@@ -56,7 +56,7 @@ class Cursor:
         self.brackets: list[Token] = []
         self.pairs: list[tuple[Span, Span]] = []
         self.outer: dict[int, Span] = {}
-        self.at_stake: dict[int, str] = {}
+        self.at_stake: set[tuple[str, int]] = set()
         self.as_units: frozenset[int] = frozenset()
         self.contested: set[int] = set()
         self.parameters: frozenset[str] = frozenset()
@@ -143,7 +143,7 @@ class Cursor:
         """Whether it is the name of a quantity or of a constant, and not of a function."""
         if token.kind != tk.NAME:
             return False
-        self.at_stake[token.span.start] = token.text
+        self.at_stake.add((token.text, token.span.start))
         return token.text in self.quantities or token.text in CONSTANT_NAMES
 
     def multiplies(self) -> bool:

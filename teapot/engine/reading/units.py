@@ -64,7 +64,7 @@ def _is_unit(cursor: Cursor, at: int) -> bool:
         return _is_scale(cursor, at)
     if token.kind != tk.NAME or atom_of(token.text) is None or _converts(cursor, at):
         return False
-    cursor.at_stake[token.span.start] = token.text
+    cursor.at_stake.add((token.text, token.span.start))
     if _is_product(cursor, at):
         return False
     is_called = cursor.tokens[at + 1].text == "(" and token.text in cursor.functions

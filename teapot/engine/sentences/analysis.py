@@ -56,6 +56,10 @@ WANTS_NAME = Problem(
 
 WANTS_EQUATION = Problem("wants-equation", "An equation has two equals signs: {such}.")
 
+ROOTS_ALIKE = Problem(
+    "wants-interval",
+    "Some roots may be the same or lie at a pole: say where to look for solutions, as in {such}.",
+)
 WANTS_INTERVAL = Problem(
     "wants-interval",
     "This is no polynomial: say where to look for solutions, as in {such}.",

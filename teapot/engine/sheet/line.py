@@ -139,8 +139,8 @@ class WorksheetLine:
 
     ``last`` is the number of the line that a bare ``@`` in it stands for;
     ``conventions`` are those that it is answered under.  ``read_with`` are those of the names
-    at stake that were quantities when it was read; ``decision`` says how names were read that are
-    units and quantities both.
+    at stake that were quantities when it was read; it ``is_contested`` where some are units too,
+    which the values before it decide; ``decision`` says how.
     """
 
     number: int
@@ -154,6 +154,7 @@ class WorksheetLine:
     steps: list[Step] = field(default_factory=list)
     outcome: Outcome | None = None
     read_with: frozenset[str] = frozenset()
+    is_contested: bool = False
     decision: Decision | None = None
 
     @property

@@ -414,7 +414,8 @@ class Worksheet(Store):
         except LineError as error:
             line.error, contested = error, error.contested
         line.read_with = self._known_of(line)
-        if contested and is_new and not any(map(_is_box, line.nodes)):
+        line.is_contested = bool(contested) and is_new and not any(map(_is_box, line.nodes))
+        if line.is_contested:
             self._decide_units(line, contested, known, closes)
 
     def _decide_units(
@@ -454,8 +455,7 @@ class Worksheet(Store):
     def _void(self, line: WorksheetLine) -> None:
         """Also reads it anew, where names before it make it read otherwise."""
         super()._void(line)
-        is_decided = line.decision is not None
-        if line.at_stake and (is_decided or line.read_with != self._known_of(line)):
+        if line.at_stake and (line.is_contested or line.read_with != self._known_of(line)):
             self._read_anew(line)
 
     def _known_of(self, line: WorksheetLine) -> frozenset[str]:

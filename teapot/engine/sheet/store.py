@@ -38,8 +38,9 @@ class Dirty:
 
     def add(self, names: Iterable[str]) -> None:
         """Their values are void from here on."""
-        self.names.update(names)
-        self.reached |= self._definitions.reached_from(set(names) - self.reached)
+        more = set(names)
+        self.names |= more
+        self.reached |= self._definitions.reached_from(more - self.reached)
 
     def take_away(self, names: Iterable[str]) -> None:
         """They have other values from here on."""
@@ -173,8 +174,11 @@ class Store:
             elif not step.is_live:
                 dirty.take_away(step.defines)
         if reached:
+            steps = line.steps
             self._void(line)
             dirty.answers.add(line.number)
+            if line.steps is not steps:  # read anew, it may define what it did not
+                dirty.add(name for step in line.steps for name in step.defines)
 
     def _void(self, line: WorksheetLine) -> None:
         line.forget_values()
