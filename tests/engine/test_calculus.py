@@ -19,6 +19,7 @@ from teapot.engine.numbers.complexes import parts
 from teapot.engine.numbers.tables import in_numbers
 from teapot.engine.sheet.editing import renamed_throughout
 from tests.engine import calculus_cases
+from tests.engine.answers import mends
 from tests.engine.test_sheet import state
 from tests.engine.test_slips import offered
 from tests.examples import part_of
@@ -897,3 +898,25 @@ def test_roots_of_measures_are_the_real_ones(equation, answer):
 def test_roots_that_are_not_told_apart_are_asked_for_by_an_interval(equation):
     found = answered(f"solve({equation}, x)")
     assert found.error.text.startswith("Some roots may be the same or lie at a pole")
+
+
+@pytest.mark.parametrize(
+    ("line", "meant"),
+    [
+        ("graph(f, x = -1..1)", "graph(f(x), x = -1..1)"),
+        ("derivative(f, x = 1)", "derivative(f(x), x = 1)"),
+        ("integral(f, 0, 1)", "integral(f(x), x = 0..1)"),
+        ("graph(sin, x = 0..1)", "graph(sin(x), x = 0..1)"),
+        ("plot(sin, 0, 1)", "graph(sin(x), x = 0..1)"),
+        ("plot(x^2, 0, 1)", "graph(x^2, x = 0..1)"),
+        ("solve(x^2 < 4, x)", "solve(x^2 == 4, x)"),
+    ],
+)
+def test_a_function_alone_and_an_inequality_get_what_can_be_done(line, meant):
+    assert mends("f(x) = x^2 - 2", line) == [meant]
+
+
+@pytest.mark.parametrize("call", ["graph(sin(x)", "solve(sin(x) == 0"])
+def test_a_range_without_an_end_is_said_to_have_none(call):
+    found = answered(f"{call}, x = 0..infinity)")
+    assert found.error.text == "Both ends of the range must be numbers, as in x = 0..10."

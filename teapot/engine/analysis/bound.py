@@ -6,10 +6,17 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 
 from teapot.engine.analysis.reader import Of
+from teapot.engine.errors import LineError
+from teapot.engine.mends import replace
 from teapot.engine.numbers.measures import KELVIN
-from teapot.engine.numbers.values import Measure, Uncertain, Value, exact
-from teapot.engine.reading.tree import Node, Range
-from teapot.engine.sentences.analysis import MEASURED_END, WANTS_BOUND, WANTS_RANGE
+from teapot.engine.numbers.values import FunctionValue, Measure, Uncertain, Value, exact
+from teapot.engine.reading.tree import Name, Node, Range
+from teapot.engine.sentences.analysis import (
+    MEASURED_END,
+    WANTS_BOUND,
+    WANTS_RANGE,
+    WRITTEN_AS_CALL,
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,6 +58,26 @@ class Bound:
         if isinstance(stop, Measure) and start == ZERO:
             start = Measure(ZERO, stop.unit)
         return start, stop
+
+
+def without_functions(bound: Bound) -> Bound:
+    """The call, where each expression may have a value at a place: ``graph(f, x = 0..1)`` has not.
+
+    Errors: :data:`WRITTEN_AS_CALL` for the name of a function alone.
+    """
+    names = [name for name, _ in bound.named]
+    for arg in bound.args if len(names) == 1 else ():
+        if isinstance(arg, Name) and arg.name not in names and _is_function(arg, bound.of):
+            call = f"{arg.name}({names[0]})"
+            raise WRITTEN_AS_CALL(arg.span, (replace(arg.span, call),), call=call)
+    return bound
+
+
+def _is_function(name: Name, of: Of) -> bool:
+    try:
+        return isinstance(of(name, {}), FunctionValue)
+    except LineError:
+        return False
 
 
 def off_scale(value: Value) -> Value:

@@ -52,7 +52,7 @@ from teapot.engine.sentences.analysis import (
     NOT_DRAWN,
     TOO_MANY_CURVES,
     WANTS_BOUND,
-    WANTS_INTERVAL,
+    WANTS_ENDS,
 )
 from teapot.engine.sentences.values import UNEQUAL_LENGTHS
 
@@ -144,7 +144,7 @@ def graph(bound: Bound) -> Value:
     start, stop = bound.ends(where)
     low, high = bare_size(start), bare_size(stop)
     if not isinstance(low, Exact | Real) or not isinstance(high, Exact | Real):
-        raise WANTS_INTERVAL(where.span, such=f"{name} = 0..10")
+        raise WANTS_ENDS(where.span, such=f"{name} = 0..10")
     if operators.sign_of(operators.operate("-", high, low)) <= 0:
         raise NOT_DRAWN(where.span, why="its range has no length")
     like = start if isinstance(start, Measure | Angle) else stop

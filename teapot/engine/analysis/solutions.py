@@ -20,7 +20,7 @@ from teapot.engine.analysis.polynomials import (
     ratio_of,
     rational_coefficients,
 )
-from teapot.engine.analysis.reader import Reader, names_in
+from teapot.engine.analysis.reader import ORDERS, Reader, names_in
 from teapot.engine.analysis.rings import Nowhere
 from teapot.engine.analysis.terms import Op, Var
 from teapot.engine.analysis.zeros import Search, Zeros
@@ -60,6 +60,7 @@ from teapot.engine.reading.tree import Comparison, ListOf, Name, Node
 from teapot.engine.sentences.analysis import (
     ALL_SOLUTIONS,
     EVERY_VALUE,
+    NO_INEQUALITY,
     NO_REAL_SOLUTION,
     NO_SOLUTION,
     NO_SOLUTION_AT_ALL,
@@ -72,6 +73,7 @@ from teapot.engine.sentences.analysis import (
     SOLVED_ALL_OVER_A_PART,
     SOME_UNDECIDED,
     TIMES_OVER,
+    WANTS_ENDS,
     WANTS_EQUATION,
     WANTS_INTERVAL,
     WANTS_NAME,
@@ -121,7 +123,10 @@ def _of_matrix(of: Value, right: Value) -> Value:
 
 
 def sides(node: Node) -> tuple[Node, Node]:
-    """The two sides of an equation.  Errors: :data:`WANTS_EQUATION`."""
+    """The two sides of an equation.  Errors: :data:`WANTS_EQUATION`, :data:`NO_INEQUALITY`."""
+    if isinstance(node, Comparison) and len(node.ops) == 1 and node.ops[0] in ORDERS:
+        border = " == ".join(map(node_text, node.operands))
+        raise NO_INEQUALITY(node.span, (replace(node.span, border),), such=border)
     if not isinstance(node, Comparison) or node.ops != ("==",):
         raise WANTS_EQUATION(node.span, such=f"{node_text(node)} == 0")
     return node.operands[0], node.operands[1]
@@ -418,7 +423,7 @@ def _in_interval(bound: Bound, equation: Node, name: str, where: Node) -> Value:
     start, stop = bound.ends(where)
     low, high = bare_size(start), bare_size(stop)
     if not isinstance(low, Exact | Real) or not isinstance(high, Exact | Real):
-        raise WANTS_INTERVAL(where.span, such=f"{name} = 0..10")
+        raise WANTS_ENDS(where.span, such=f"{name} = 0..10")
     like = start if isinstance(start, Measure | Angle) else stop
     if compare("<", high, low):
         start, stop, low, high = stop, start, high, low

@@ -84,11 +84,16 @@ def _parts(
             return tuple(expressions), name, node_text(where)
         case (expression, Name(name=name), at) if function == "derivative":
             return (expression,), name, node_text(at)
+    match args:
+        case (Name(span=span, name=name), *rest) if name in BY_NAME or name in quantities:
+            args = (Call(span, name, (Name(span, "x"),)), *rest)  # a function alone
     text = " ".join(map(node_text, args))
     unknown = unknown_in(text, BY_NAME, quantities) or unknown_in(text, BY_NAME)
     if not unknown:
         return None
     match args:
+        case (expression, a, b) if function == "graph" and not names_in(a) | names_in(b):
+            return (expression,), unknown, f"{node_text(a)}..{node_text(b)}"
         case _ if function == "graph":
             return args, unknown, USUAL_RANGE
         case (expression, Range() as where) if function == "integral":

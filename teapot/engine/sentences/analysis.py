@@ -54,6 +54,12 @@ WANTS_NAME = Problem(
     "wants-name", "Say what is to be found: solve(2x + 3 == 7, x), or solve(cos(t) == t, t = 0..2)."
 )
 
+WANTS_ENDS = Problem("wants-interval", "Both ends of the range must be numbers, as in {such}.")
+
+NO_INEQUALITY = Problem(
+    "wants-equation", "Only equations are solved here. The border of this is where {such}."
+)
+
 WANTS_EQUATION = Problem("wants-equation", "An equation has two equals signs: {such}.")
 
 ROOTS_ALIKE = Problem(

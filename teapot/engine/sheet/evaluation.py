@@ -7,7 +7,7 @@ from functools import partial
 from itertools import count, pairwise
 from typing import Any, cast
 
-from teapot.engine.analysis.bound import Bound
+from teapot.engine.analysis.bound import Bound, without_functions
 from teapot.engine.diagnostics import unlike_units
 from teapot.engine.diagnostics.unknown_names import (
     of_library,
@@ -821,7 +821,7 @@ def _bound(node: Call, scope: Scope) -> Bound:
 
 def _call_built_in(function: Function, node: Call, scope: Scope) -> Value:
     if function.bound is not None and (bound_in(node) or function.name in ONLY_BOUND):
-        return function.bound(_bound(node, scope))
+        return function.bound(without_functions(_bound(node, scope)))
     if function.names_columns:
         calls.refuse_twice(function, node)
         given = [_delayed(argument, scope) for argument in node.args]
