@@ -7,10 +7,22 @@ from teapot.engine.diagnostics.unknown_names import unit_meant
 from teapot.engine.errors import LineError
 from teapot.engine.mends import Mend, Span, replace
 from teapot.engine.numbers import measures
+from teapot.engine.numbers.matrices import is_matrix
 from teapot.engine.numbers.values import Angle, List, Measure, Uncertain, Value
 from teapot.engine.reading.plain import node_text
-from teapot.engine.reading.tree import Binary, Literal, Measured, Name, Node, Postfix, Prefix, Range
+from teapot.engine.reading.tree import (
+    IMPLIED,
+    Binary,
+    Literal,
+    Measured,
+    Name,
+    Node,
+    Postfix,
+    Prefix,
+    Range,
+)
 from teapot.engine.reading.vocabulary import UNITS
+from teapot.engine.sentences.matrices import ITEM_BY_ITEM
 from teapot.engine.sentences.names import UNKNOWN_NAME
 from teapot.engine.sentences.units import (
     DO_NOT_AGREE,
@@ -22,6 +34,7 @@ from teapot.engine.sentences.units import (
     UNKNOWN_UNIT,
     UNLIKE_MEASURES,
 )
+from teapot.engine.sentences.values import UNEQUAL_LENGTHS
 
 
 def of_sides(node: Binary, first: Value, second: Value, names: Names) -> LineError:
@@ -87,6 +100,17 @@ def of_operation(
         return in_brackets_before_unit(error, node)
     if error.is_a(TEMPERATURE_ON_SCALE):
         return in_kelvin(error, node, first)
+    if error.is_a(UNEQUAL_LENGTHS):
+        return of_matrices(error, node, first, second)
+    return error
+
+
+def of_matrices(error: LineError, node: Binary, first: Value, second: Value) -> LineError:
+    """``A*b``, where the product of matrices is meant."""
+    are_lists = isinstance(first, List) and isinstance(second, List)
+    if are_lists and node.op in ("*", IMPLIED) and (is_matrix(first) or is_matrix(second)):
+        product = f"dot({node_text(node.left)}, {node_text(node.right)})"
+        return ITEM_BY_ITEM(node.span, (replace(node.span, product),))
     return error
 
 
