@@ -11,7 +11,7 @@ from teapot.engine.errors import LineError
 from teapot.engine.functions.catalogue import BY_NAME
 from teapot.engine.mends import replace
 from teapot.engine.reading.plain import node_text
-from teapot.engine.reading.tree import Call, Comparison, ListOf, Name, Node, Range
+from teapot.engine.reading.tree import Call, Comparison, ListOf, Name, Node, Range, walk
 from teapot.engine.sentences.analysis import WRITTEN_AS_CALL
 
 MEANT = {
@@ -120,4 +120,11 @@ def _equation(node: Call, quantities: Container[str]) -> str | None:
         name = unknown_in(text, BY_NAME, quantities)
     if name is None:
         return None
-    return f"solve({text if isinstance(equation, Comparison) else f'{text} == 0'}, {name})"
+    bound = name if rest or _is_without_functions(equation, quantities) else f"{name} = 0..10"
+    return f"solve({text if isinstance(equation, Comparison) else f'{text} == 0'}, {bound})"
+
+
+def _is_without_functions(equation: Node, quantities: Container[str]) -> bool:
+    """Whether none of the language's stands in it, for which it has to be said where to look."""
+    calls = (one for one in walk(equation) if isinstance(one, Call))
+    return all(one.function in quantities for one in calls)

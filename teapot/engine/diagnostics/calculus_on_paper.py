@@ -129,7 +129,9 @@ def call_for(
         return f"graph({found['of']}, {name} = {ends})"
     if found := EQUATION.fullmatch(line):
         name = found["name"] or found["first"] or unknown(found["a"], found["b"])
-        return f"solve({found['a']} == {found['b']}, {name})"
+        has_function = any(one[1] in functions for one in re.finditer(rf"({NAME})\(", line))
+        where = f"{name} = 0..10" if has_function else name
+        return f"solve({found['a']} == {found['b']}, {where})"
     if found := INTEGRAL_OF.fullmatch(line) or INTEGRAL.fullmatch(line):
         name = found["name"] or unknown(found["of"])
         ends = f"{found['a']}..{found['b']}" if found["a"] else "…"
