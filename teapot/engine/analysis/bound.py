@@ -5,11 +5,11 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 
-from teapot.engine.analysis.reader import Of
+from teapot.engine.analysis.reader import Of, in_unit_of
 from teapot.engine.errors import LineError
 from teapot.engine.mends import replace
 from teapot.engine.numbers.measures import KELVIN
-from teapot.engine.numbers.values import FunctionValue, Measure, Uncertain, Value, exact
+from teapot.engine.numbers.values import FunctionValue, Measure, Uncertain, Value
 from teapot.engine.reading.tree import Name, Node, Range
 from teapot.engine.sentences.analysis import (
     MEASURED_END,
@@ -55,9 +55,7 @@ class Bound:
         if not isinstance(where, Range) or where.step is not None:
             raise WANTS_RANGE(where.span, such=PATTERNS[self.function])
         start, stop = off_scale(self.plain(where.start)), off_scale(self.plain(where.stop))
-        if isinstance(stop, Measure) and start == ZERO:
-            start = Measure(ZERO, stop.unit)
-        return start, stop
+        return in_unit_of(stop, start), stop
 
 
 def without_functions(bound: Bound) -> Bound:
@@ -87,7 +85,8 @@ def off_scale(value: Value) -> Value:
     return value
 
 
-ZERO = exact(0)
+USUAL_INTERVAL = "0..10"
+"""Where solutions are looked for, in what is offered."""
 
 PATTERNS = {
     "sum": "sum(1/k^2, k = 1..100)",

@@ -12,7 +12,7 @@ from math import inf, isfinite
 
 from flint import arb, arb_series, fmpq
 
-from teapot.engine.analysis.bound import PATTERNS, Bound, off_scale
+from teapot.engine.analysis.bound import PATTERNS, USUAL_INTERVAL, Bound, off_scale
 from teapot.engine.analysis.cores import core_of_slopes, core_of_zeros, once
 from teapot.engine.analysis.kinks import kinks_of, sharp_turns
 from teapot.engine.analysis.measured import picked
@@ -144,7 +144,7 @@ def graph(bound: Bound) -> Value:
     start, stop = bound.ends(where)
     low, high = bare_size(start), bare_size(stop)
     if not isinstance(low, Exact | Real) or not isinstance(high, Exact | Real):
-        raise WANTS_ENDS(where.span, such=f"{name} = 0..10")
+        raise WANTS_ENDS(where.span, such=f"{name} = {USUAL_INTERVAL}")
     if operators.sign_of(operators.operate("-", high, low)) <= 0:
         raise NOT_DRAWN(where.span, why="its range has no length")
     like = start if isinstance(start, Measure | Angle) else stop

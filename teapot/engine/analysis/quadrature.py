@@ -290,7 +290,7 @@ def real_integral(term: Term, name: str, a: arb, b: arb) -> arb:
     if a > b:
         return -real_integral(term, name, b, a)
     whole, beside = Integration(term, name), acb(0)
-    if not whole.has_value(a.union(b)) and not b > a:
+    if not b > a and not whole.has_value(a.union(b)):
         return whole.about(a, b)
     if a.is_exact() and not whole.has_value(a):
         start = a + _step_within(b - a)

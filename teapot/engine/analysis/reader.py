@@ -25,8 +25,8 @@ from teapot.engine.analysis.terms import (
     Op,
     Term,
     Var,
+    put_in,
     raised,
-    replaced,
 )
 from teapot.engine.errors import LineError
 from teapot.engine.numbers import angles, operators, sizes
@@ -150,6 +150,11 @@ def integral_parts(node: Call) -> tuple[Node, str, Range] | None:
     if not isinstance(where, Range) or where.step is not None:
         return None
     return node.args[0], name, where
+
+
+def in_unit_of(stop: Value, start: Value) -> Value:
+    """The start of a range, with the unit of its stop where it is 0: ``0..2 m``."""
+    return Measure(ZERO, stop.unit) if isinstance(stop, Measure) and start == ZERO else start
 
 
 @dataclass(frozen=True, slots=True)
@@ -314,7 +319,7 @@ class Reader:
                 term = slope_of(term, own)
         except NoSlope:
             raise NOT_LOOKED_INTO(node.span, what=node_text(node)) from None
-        return replaced(term, self.term(at), own)
+        return put_in(term, {own: self.term(at)})
 
     def _integral(self, node: Call) -> Term:
         """An integral whose ends may be bound, as what is inside may be."""
@@ -324,9 +329,8 @@ class Reader:
         start, stop = (self.of(end, self.sample) for end in (where.start, where.stop))
         if isinstance(start, Infinite) or isinstance(stop, Infinite):
             raise NOT_LOOKED_INTO(node.span, what=node_text(node))
-        if isinstance(stop, Measure) and start == ZERO:
-            start = Measure(ZERO, stop.unit)
-        middle = operators.operate("/", operators.operate("+", start, stop), exact(2))
+        both = operators.operate("+", in_unit_of(stop, start), stop)
+        middle = operators.operate("/", both, exact(2))
         sample = {**self.sample, name: middle}
         names = sorted(names_in(expression) & set(self.inside) - {name})
         inside = {one: Var(one) for one in (*names, name)}

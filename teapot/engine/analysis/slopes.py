@@ -26,7 +26,7 @@ from teapot.engine.analysis.terms import (
     minus,
     of_positive,
     one_over,
-    replaced,
+    put_in,
 )
 from teapot.engine.numbers.values import exact
 
@@ -89,7 +89,7 @@ def slope_of(term: Term, name: str) -> Term:
         case Applied(function=function, args=(inner,)) if function in RULES:
             return _product(RULES[function](inner), slope_of(inner, name))
         case Accumulated(density=density, inside=inside):
-            return _product(replaced(density, inside, PLACE), slope_of(inside, name))
+            return _product(put_in(density, {PLACE: inside}), slope_of(inside, name))
         case Integrated():
             return _of_integral(term, name)
     raise NoSlope

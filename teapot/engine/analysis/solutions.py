@@ -9,7 +9,7 @@ from typing import TypeVar, cast
 
 from flint import acb, acb_poly, arb, ctx, fmpq, fmpq_poly, fmpz_poly
 
-from teapot.engine.analysis.bound import Bound
+from teapot.engine.analysis.bound import USUAL_INTERVAL, Bound
 from teapot.engine.analysis.cores import core_of_zeros
 from teapot.engine.analysis.polynomials import (
     NoPolynomial,
@@ -140,10 +140,10 @@ def _of_polynomial(bound: Bound, equation: Node, unknown: Name) -> Value:
         above, below = _difference(bound, equation, unknown.name)
         found = _quietly(above, below)
     except NoPolynomial as reason:
-        such = f"solve({node_text(equation)}, {unknown.name} = 0..10)"
+        such = f"solve({node_text(equation)}, {unknown.name} = {USUAL_INTERVAL})"
         problem = ROOTS_ALIKE if isinstance(reason, NotToldApart) else WANTS_INTERVAL
         error = problem(equation.span, such=such)
-        error.mends = (replace(unknown.span, f"{unknown.name} = 0..10"),)
+        error.mends = (replace(unknown.span, f"{unknown.name} = {USUAL_INTERVAL}"),)
         raise error from None
     times = [count for _, count in found]
     if any(count > 1 for count in times):
@@ -331,15 +331,16 @@ def _roots_by_balls(numbers: Sequence[Value | None]) -> list[Root]:
     with precision(ISOLATING):
         balls = _balls_of(numbers)
     is_real = not any(isinstance(one, Complex) for one in numbers)
-    real: list[Root] = []
-    others: list[Root] = []
-    for ball in balls:
-        if is_real and ball.overlaps(ball.conjugate()):
-            ball = acb(ball.real)
-        value = _root_near(lambda: _balls_of(numbers), ball)
-        (others if isinstance(value, Complex) else real).append((value, 1))
-    real.sort(key=lambda one: _place(one[0]))
-    return real + others
+    if is_real:
+        balls = [acb(one.real) if one.overlaps(one.conjugate()) else one for one in balls]
+    return _real_first([(_root_near(lambda: _balls_of(numbers), ball), 1) for ball in balls])
+
+
+def _real_first(roots: list[Root]) -> list[Root]:
+    """The real ones first, in their order."""
+    real = [one for one in roots if not isinstance(one[0], Complex)]
+    others = [one for one in roots if isinstance(one[0], Complex)]
+    return sorted(real, key=lambda one: _place(one[0])) + others
 
 
 def _balls_of(numbers: Sequence[Value | None]) -> list[acb]:
@@ -360,13 +361,10 @@ def _ball_of(number: Value | None) -> acb:
 def _rational_roots(poly: fmpq_poly) -> list[Root]:
     """All roots of a polynomial with fractions as coefficients: real ones first, in their order."""
     whole = fmpz_poly([int(one) for one in (poly * _common(poly)).coeffs()])
-    real: list[Root] = []
-    others: list[Root] = []
-    for factor, times in whole.factor()[1]:
-        for value in _of_factor(factor):
-            (others if isinstance(value, Complex) else real).append((value, times))
-    real.sort(key=lambda one: _place(one[0]))
-    return real + others
+    factors = whole.factor()[1]
+    return _real_first(
+        [(value, times) for factor, times in factors for value in _of_factor(factor)]
+    )
 
 
 def _common(poly: fmpq_poly) -> int:
@@ -423,7 +421,7 @@ def _in_interval(bound: Bound, equation: Node, name: str, where: Node) -> Value:
     start, stop = bound.ends(where)
     low, high = bare_size(start), bare_size(stop)
     if not isinstance(low, Exact | Real) or not isinstance(high, Exact | Real):
-        raise WANTS_ENDS(where.span, such=f"{name} = 0..10")
+        raise WANTS_ENDS(where.span, such=f"{name} = {USUAL_INTERVAL}")
     like = start if isinstance(start, Measure | Angle) else stop
     if compare("<", high, low):
         start, stop, low, high = stop, start, high, low

@@ -163,20 +163,17 @@ def raised(base: Term, exponent: Term) -> Term:
     return Applied("exp", (Op("*", exponent, Applied("ln", (base,))),))
 
 
-def replaced(term: Term, by: Term, name: str | None = None) -> Term:
-    """A term with something else in the place of one of its names, or of all.
-
-    >>> replaced(Op("+", Var("x"), Var("y")), Var("z"), "y")
-    Op(op='+', a=Var(name='x'), b=Var(name='z'))
-    """
-
-    if isinstance(term, Var):
-        return by if name in (None, term.name) else term
-    return mapped(term, lambda one: replaced(one, by, name))
+def replaced(term: Term, by: Term) -> Term:
+    """A term with something else in the place of its only name, whatever that is."""
+    return by if isinstance(term, Var) else mapped(term, lambda one: replaced(one, by))
 
 
 def put_in(term: Term, terms: Mapping[str, Term]) -> Term:
-    """A term with others in the place of its names, all at once."""
+    """A term with others in the place of some of its names, all at once.
+
+    >>> put_in(Op("+", Var("x"), Var("y")), {"y": Var("z")})
+    Op(op='+', a=Var(name='x'), b=Var(name='z'))
+    """
     if isinstance(term, Var):
         return terms.get(term.name, term)
     return mapped(term, lambda one: put_in(one, terms))

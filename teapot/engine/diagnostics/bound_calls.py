@@ -5,6 +5,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Container, Iterable
 
+from teapot.engine.analysis.bound import USUAL_INTERVAL
 from teapot.engine.analysis.reader import names_in
 from teapot.engine.diagnostics.calculus_on_paper import USUAL_RANGE, unknown_in
 from teapot.engine.errors import LineError
@@ -120,7 +121,11 @@ def _equation(node: Call, quantities: Container[str]) -> str | None:
         name = unknown_in(text, BY_NAME, quantities)
     if name is None:
         return None
-    bound = name if rest or _is_without_functions(equation, quantities) else f"{name} = 0..10"
+    bound = (
+        name
+        if rest or _is_without_functions(equation, quantities)
+        else f"{name} = {USUAL_INTERVAL}"
+    )
     return f"solve({text if isinstance(equation, Comparison) else f'{text} == 0'}, {bound})"
 
 

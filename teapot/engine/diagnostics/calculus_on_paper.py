@@ -8,6 +8,7 @@ import re
 import unicodedata
 from collections.abc import Container
 
+from teapot.engine.analysis.bound import USUAL_INTERVAL
 from teapot.engine.errors import LineError
 from teapot.engine.mends import Mend, Span, replace
 from teapot.engine.reading.vocabulary import CONSTANT_NAMES
@@ -130,7 +131,7 @@ def call_for(
     if found := EQUATION.fullmatch(line):
         name = found["name"] or found["first"] or unknown(found["a"], found["b"])
         has_function = any(one[1] in functions for one in re.finditer(rf"({NAME})\(", line))
-        where = f"{name} = 0..10" if has_function else name
+        where = f"{name} = {USUAL_INTERVAL}" if has_function else name
         return f"solve({found['a']} == {found['b']}, {where})"
     if found := INTEGRAL_OF.fullmatch(line) or INTEGRAL.fullmatch(line):
         name = found["name"] or unknown(found["of"])

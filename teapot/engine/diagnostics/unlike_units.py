@@ -2,16 +2,15 @@
 
 from __future__ import annotations
 
+from teapot.engine.diagnostics import matrix_products
 from teapot.engine.diagnostics.names import Names
 from teapot.engine.diagnostics.unknown_names import unit_meant
 from teapot.engine.errors import LineError
 from teapot.engine.mends import Mend, Span, replace
 from teapot.engine.numbers import measures
-from teapot.engine.numbers.matrices import is_matrix
 from teapot.engine.numbers.values import Angle, List, Measure, Uncertain, Value
 from teapot.engine.reading.plain import node_text
 from teapot.engine.reading.tree import (
-    IMPLIED,
     Binary,
     Literal,
     Measured,
@@ -22,7 +21,6 @@ from teapot.engine.reading.tree import (
     Range,
 )
 from teapot.engine.reading.vocabulary import UNITS
-from teapot.engine.sentences.matrices import ITEM_BY_ITEM
 from teapot.engine.sentences.names import UNKNOWN_NAME
 from teapot.engine.sentences.units import (
     DO_NOT_AGREE,
@@ -101,16 +99,7 @@ def of_operation(
     if error.is_a(TEMPERATURE_ON_SCALE):
         return in_kelvin(error, node, first)
     if error.is_a(UNEQUAL_LENGTHS):
-        return of_matrices(error, node, first, second)
-    return error
-
-
-def of_matrices(error: LineError, node: Binary, first: Value, second: Value) -> LineError:
-    """``A*b``, where the product of matrices is meant."""
-    are_lists = isinstance(first, List) and isinstance(second, List)
-    if are_lists and node.op in ("*", IMPLIED) and (is_matrix(first) or is_matrix(second)):
-        product = f"dot({node_text(node.left)}, {node_text(node.right)})"
-        return ITEM_BY_ITEM(node.span, (replace(node.span, product),))
+        return matrix_products.of_lengths(error, node, first, second)
     return error
 
 

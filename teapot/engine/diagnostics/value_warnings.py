@@ -11,13 +11,13 @@ from typing import cast
 
 from flint import fmpq
 
+from teapot.engine.diagnostics import matrix_products
 from teapot.engine.diagnostics.names import Names, Values
 from teapot.engine.diagnostics.syntax_warnings import LEAST_DEGREES
 from teapot.engine.diagnostics.unknown_names import unknown_function, unknown_name
 from teapot.engine.functions.catalogue import BY_NAME, CONSTANTS
 from teapot.engine.mends import Notice, Span, replace, replace_each
 from teapot.engine.numbers.angles import SIGNS
-from teapot.engine.numbers.matrices import is_matrix
 from teapot.engine.numbers.values import Angle, Exact, FunctionValue, List
 from teapot.engine.reading.plain import node_text
 from teapot.engine.reading.tree import (
@@ -32,7 +32,6 @@ from teapot.engine.reading.tree import (
     Statement,
 )
 from teapot.engine.reading.vocabulary import TRIGONOMETRIC
-from teapot.engine.sentences.matrices import DIVIDED_ITEM_BY_ITEM, ITEM_BY_ITEM, RAISED_ITEM_BY_ITEM
 from teapot.engine.sentences.warnings import (
     CONVERTED_BY_HAND,
     NOT_CALLED,
@@ -56,7 +55,7 @@ def warnings_in_values(
     expression = statement.expression
     calls = [node for node in nodes if type(node) is Call]
     if any(type(value) is List for value in values.values()):
-        yield from _products_of_matrices(nodes, values)
+        yield from matrix_products.said_of(nodes, values)
     if unit == "rad" and calls:
         yield from _degrees_in_quantities(text, calls, values)
     if type(expression) is Name:
@@ -64,28 +63,6 @@ def warnings_in_values(
     if any(type(value) is Angle for value in values.values()):
         yield from _number_beside_angle(nodes, values, unit)
         yield from _converted_by_hand(expression, nodes, values)
-
-
-def _products_of_matrices(nodes: Sequence[Node], values: Values) -> Iterator[Notice]:
-    """``A*B``, ``A/B`` and ``A^2`` of matrices, which are done item by item."""
-    for node in nodes:
-        if not isinstance(node, Binary):
-            continue
-        left, right = (values.get(id(side)) for side in (node.left, node.right))
-        if not isinstance(left, List) or not (is_matrix(left) or is_matrix(right)):
-            continue
-        first, second = node_text(node.left), node_text(node.right)
-        if isinstance(right, List) and node.op in ("*", IMPLIED):
-            yield ITEM_BY_ITEM.notice((replace(node.span, f"dot({first}, {second})"),))
-        elif is_matrix(right) and node.op == "/":
-            mend = replace(node.span, f"dot({first}, inverse({second}))")
-            yield DIVIDED_ITEM_BY_ITEM.notice((mend,))
-        elif not isinstance(right, List) and node.op == "^":
-            power = {"2": f"dot({first}, {first})", "-1": f"inverse({first})"}.get(second)
-            yield RAISED_ITEM_BY_ITEM.notice((replace(node.span, power),) if power else ())
-        else:
-            continue
-        return
 
 
 # -- a function made before what it uses ---------------------------------------------
