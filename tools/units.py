@@ -24,13 +24,14 @@ PARSEC = Fraction(648000 * 149597870700)
 """Of an astronomical unit over the angle of a second: this many metres over π."""
 MONEY = "ISO 4217"
 
-ALL, LARGE, NONE = "all", "large", ""
-"""Prefixes: every one, those above 1, none."""
+ALL, LARGE, OF_YEARS, NONE = "all", "large", "thousands to 10^9", ""
+"""Prefixes: every one, those above 1, those of long times, none."""
 
 DIMENSIONS = (
     "[length]", "[mass]", "[time]", "[current]", "[temperature]", "[substance]", "[luminosity]",
-    "[information]", "€", "$", "£", "¥",
+    "[information]", "€", "$", "£", "¥", "dB",
 )  # fmt: skip
+"""Those of ``pint``, and the units of kinds that it does not have."""
 
 
 @dataclass(frozen=True)
@@ -99,6 +100,7 @@ WANTED = (
     # time
     _w("week", "week", "week", NONE, SP),
     _w("year", "year", "year", NONE, "IAU: the Julian year of 365.25 d"),
+    _w("a", "year", "annum", OF_YEARS, "ISO 80000-3, annex C"),
     # temperature
     _w("°C", "degree_Celsius", "degree_Celsius|celsius", NONE, SI),
     _w("°F", "degree_Fahrenheit", "degree_Fahrenheit|fahrenheit", NONE, SP),
@@ -194,11 +196,14 @@ WANTED = (
     # information
     _w("bit", "bit", "bit", LARGE, IEC),
     _w("B", "byte", "byte", LARGE, IEC),
+    # levels
+    _w("dB", "dB", "decibel", NONE, "IEC 60027-3", also=("dBi",)),
+    _w("dBm", "dB", "decibel_milliwatt", NONE, "ITU-R V.574"),
     # money, each of its own kind
-    _w("€", "euro", "euro", NONE, MONEY, Fraction(1)),
-    _w("$", "dollar", "dollar", NONE, MONEY, Fraction(1)),
-    _w("£", "sterling", "pound_sterling", NONE, MONEY, Fraction(1)),
-    _w("¥", "yen", "yen", NONE, MONEY, Fraction(1)),
+    _w("€", "€", "euro", NONE, MONEY),
+    _w("$", "$", "dollar", NONE, MONEY),
+    _w("£", "£", "pound_sterling", NONE, MONEY),
+    _w("¥", "¥", "yen", NONE, MONEY),
 )
 
 
@@ -211,7 +216,7 @@ def defined() -> str:
         '"""The units of measurement: made by ``python -m tools.units``, not by hand.\n\n'
         "Symbol, factor to the coherent SI unit above and below the bar, power of π in it,\n"
         "dimension (length, mass, time, current, temperature, substance, luminosity,\n"
-        "information, four kinds of money), "
+        "information, four kinds of money, level), "
         'names, prefixes, other symbols, and the standard.\n"""\n\n'
         "# fmt: off\n# ruff: noqa: E501\nROWS: tuple[\n"
         "    tuple[str, int, int, int, tuple[int, ...], tuple[str, ...], str, tuple[str, ...],"
@@ -221,9 +226,9 @@ def defined() -> str:
 
 def _row(registry: pint.UnitRegistry, circle: Fraction, one: Wanted) -> str:
     step = {"degree_Celsius": "kelvin", "degree_Fahrenheit": "degree_Rankine"}
-    if one.source == MONEY:
-        exponents = tuple(int(name == one.symbol) for name in DIMENSIONS)
-        return f"    {(one.symbol, 1, 1, 0, exponents, one.names, '', (), MONEY)!r},\n"
+    if one.pint in DIMENSIONS:
+        exponents = tuple(int(name == one.pint) for name in DIMENSIONS)
+        return f"    {(one.symbol, 1, 1, 0, exponents, one.names, '', one.also, one.source)!r},\n"
     magnitude, root = registry.get_base_units(step.get(one.pint, one.pint))
     factor, power = Fraction(magnitude), 0
     if "radian" in root._units and (factor / circle).denominator < factor.denominator:

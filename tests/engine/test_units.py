@@ -28,8 +28,10 @@ REGISTRY = pint.UnitRegistry(non_int_type=Fraction)
 PI = Fraction(REGISTRY.Quantity(1, "turn").to("radian").magnitude) / 2
 """The number as ``pint`` has it, with fifty figures."""
 
-OTHERWISE = frozenset(one.symbol for one in WANTED if one.factor is not None)
-"""Units that are defined otherwise there; see :mod:`tools.units`."""
+OTHERWISE = frozenset(
+    one.symbol for one in WANTED if one.factor is not None or one.pint in DIMENSIONS
+)
+"""Units that are defined otherwise there, or not at all; see :mod:`tools.units`."""
 
 
 def test_what_is_defined_is_what_the_definitions_give():

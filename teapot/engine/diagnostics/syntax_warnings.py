@@ -35,6 +35,7 @@ from teapot.engine.reading.tree import (
     Text,
     walk,
 )
+from teapot.engine.reading.units import YEAR
 from teapot.engine.reading.vocabulary import CONSTANT_NAMES, TRIGONOMETRIC, UNIT_WORDS, UNITS
 from teapot.engine.sentences.units import REST_OF_UNIT
 from teapot.engine.sentences.warnings import (
@@ -422,7 +423,7 @@ def _quantity_for_unit(text: str, node: Binary, brackets: Brackets) -> Notice | 
     if not (isinstance(name, Name) and isinstance(before, behind)):
         return None
     atom = atom_of(name.name) if name.name not in CONSTANT_NAMES else None
-    if atom is None or name.name in atom.names:
+    if atom is None or name.name in (*atom.names, YEAR):
         return None
     full = atom.names[0]
     return QUANTITY_FOR_UNIT.notice((replace(name.span, full),), name=name.name, full=full)

@@ -26,6 +26,7 @@ from teapot.engine.reading.commands import COMMANDS
 from teapot.engine.reading.plain import node_text
 from teapot.engine.reading.tree import Call, ColumnOf, ListOf, Literal, Name, Node, Postfix, Range
 from teapot.engine.reading.unit_words import BEHIND
+from teapot.engine.reading.units import YEAR
 from teapot.engine.reading.vocabulary import CONSTANT_NAMES, UNIT_WORDS
 from teapot.engine.sentences.commands import COMMAND_WITHOUT_SLASH
 from teapot.engine.sentences.foreign import DONE_HERE, NAME_WITH_POINT
@@ -88,7 +89,12 @@ class _Units:
     """All that stands for a unit after a number."""
 
     def __contains__(self, name: object) -> bool:
-        return isinstance(name, str) and name not in UNIT_WORDS and atom_of(name) is not None
+        return (
+            isinstance(name, str)
+            and name not in UNIT_WORDS
+            and name != YEAR  # hardly ever the year
+            and atom_of(name) is not None
+        )
 
 
 WORDS: tuple[tuple[Container[str], Callable[[Name], LineError]], ...] = (

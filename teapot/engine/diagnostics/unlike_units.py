@@ -7,7 +7,7 @@ from teapot.engine.diagnostics.names import Names
 from teapot.engine.diagnostics.unknown_names import unit_meant
 from teapot.engine.errors import LineError
 from teapot.engine.mends import Mend, Span, replace
-from teapot.engine.numbers import measures
+from teapot.engine.numbers import levels, measures
 from teapot.engine.numbers.values import Angle, List, Measure, Uncertain, Value
 from teapot.engine.reading.plain import node_text
 from teapot.engine.reading.tree import (
@@ -95,7 +95,7 @@ def of_operation(
     if error.is_a(UNLIKE_MEASURES):
         return of_sides(node, first, second, names)
     if error.is_a(POWER_IS_MEASURE):
-        return in_brackets_before_unit(error, node)
+        return of_exponent(error, node, second)
     if error.is_a(TEMPERATURE_ON_SCALE):
         return in_kelvin(error, node, first)
     if error.is_a(UNEQUAL_LENGTHS):
@@ -103,9 +103,13 @@ def of_operation(
     return error
 
 
-def in_brackets_before_unit(error: LineError, node: Binary) -> LineError:
-    """``2^3 m``, where the unit is the exponent's."""
-    if isinstance(node.right, Measured):
+def of_exponent(error: LineError, node: Binary, exponent: Value) -> LineError:
+    """``2^3 m``, where the unit is the exponent's, and ``10^(L/10)`` of a level."""
+    if isinstance(exponent, Measure) and exponent.unit == levels.DB:
+        typed = node_text(node.right)
+        ratio = f"({typed}/(1 dB))" if isinstance(node.right, Name) else f"({typed})/(1 dB)"
+        error.mends = (replace(node.right.span, ratio),)
+    elif isinstance(node.right, Measured):
         base, exponent = node_text(node.left), node_text(node.right.number)
         error.mends = (replace(node.span, f"({base}^{exponent}) {node.right.unit.text}"),)
     return error

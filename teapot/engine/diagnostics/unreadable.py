@@ -23,6 +23,7 @@ from teapot.engine.sentences.names import SYMBOL_OF_CONSTANT
 from teapot.engine.sentences.units import (
     INCH_OR_WORD,
     MEASURES_SIDE_BY_SIDE,
+    NUMBER_IN_UNIT,
     QUANTITY_IN_UNIT,
     SPELT_OUT_UNIT,
     UNIT_OF_DIVISOR,
@@ -434,6 +435,22 @@ def refuse_beside_measure(cursor: Cursor) -> None:
         gap = Span(before.span.end, behind.span.start)
         mends = (replace(behind.span, atom.names[0]), replace(gap, "*"))
         raise QUANTITY_IN_UNIT(behind.span, mends, name=behind.text, full=atom.names[0])
+
+
+def refuse_number_in_unit(cursor: Cursor) -> None:
+    """``as L/(100 km)``.
+
+    Errors: :class:`LineError` where a number stands below the bar of a unit that is asked for.
+    """
+    bar, *behind = (
+        token for token in cursor.tokens[cursor.at : cursor.at + 4] if token.text != "("
+    )
+    if bar.text != "/" or len(behind) < 2 or behind[0].kind != tk.NUMBER:
+        return
+    number, unit = behind[:2]
+    if unit.kind == tk.NAME and atom_of(unit.text) is not None:
+        mend = replace(Span(number.span.start, unit.span.start), "")
+        raise NUMBER_IN_UNIT(number.span, (mend,), number=number.text)
 
 
 def refuse_unit_of_divisor(cursor: Cursor, below: Node) -> None:

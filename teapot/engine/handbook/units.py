@@ -47,6 +47,11 @@ EXAMPLES: dict[str, tuple[tuple[str, str, str], ...]] = {
     "conductance": (("1/(200 Ω) as mS", "=", "5 mS"),),
     "magnetic flux density": (("50 G as mT", "=", "5 mT"),),
     "viscosity": (("1 cP as mPa s", "=", "1 mPa s"),),
+    "level": (
+        ("20 mW as dBm", "≈", "13.01029996 dBm"),
+        ("20 dBm + 12 dB - 80 dB", "=", "-48 dBm"),
+        ("10*lg(50) dB", "≈", "16.98970004 dB"),
+    ),
     "kinematic viscosity": (("1 cSt as mm^2/s", "=", "1 mm^2/s"),),
 }
 """What is done with measures of a kind."""

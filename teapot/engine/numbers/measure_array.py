@@ -7,7 +7,7 @@ from collections.abc import Callable, Iterator, Sequence
 from functools import wraps
 from typing import cast
 
-from teapot.engine.numbers import common_denominator, measures, sizes
+from teapot.engine.numbers import common_denominator, levels, measures, sizes
 from teapot.engine.numbers.common_denominator import CommonDenominatorArray
 from teapot.engine.numbers.context import notice
 from teapot.engine.numbers.lazy_sequence import LazySequence
@@ -191,7 +191,7 @@ def _raised(of: MeasureArray, exponent: Value | MeasureArray) -> MeasureArray | 
 def _added(
     op: str, a: Value | MeasureArray, b: Value | MeasureArray, one: Unit, other: Unit
 ) -> MeasureArray | None:
-    if one.dimension != other.dimension or not one.parts:
+    if one.dimension != other.dimension or not one.parts or levels.DBM in (one, other):
         return None
     if one.zero is None and other.zero is None:
         return MeasureArray(_each(op, _numbers(a, one), _numbers(b, one)), one)

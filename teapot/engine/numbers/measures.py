@@ -14,7 +14,7 @@ from typing import cast
 
 from flint import fmpq
 
-from teapot.engine.numbers import integers
+from teapot.engine.numbers import integers, levels
 from teapot.engine.numbers.angles import as_number, beside
 from teapot.engine.numbers.context import conventions, notice
 from teapot.engine.numbers.sizes import count_of, measure_of, operated, shown_in
@@ -36,6 +36,7 @@ from teapot.engine.numbers.values import (
 )
 from teapot.engine.sentences.units import (
     DIFFERENCE_ON_SCALE,
+    MULTIPLIED_LEVEL,
     NO_UNIT_BESIDE,
     NO_UNIT_TO_CONVERT,
     OTHER_DIMENSION,
@@ -203,6 +204,7 @@ def _add(a: Scalar, b: Scalar) -> Scalar:
     scales = [side.unit for side in sides if side.unit.zero is not None]
     if len(scales) == 2:
         raise TWO_TEMPERATURES()
+    unit = levels.unit_of_sum("+", sides[0].unit, sides[1].unit) or unit
     return shown_in(operated("+", sides[0].size, sides[1].size), scales[0] if scales else unit)
 
 
@@ -211,6 +213,7 @@ def _subtract(a: Scalar, b: Scalar) -> Scalar:
     if isinstance(sides, Undefined):
         return sides
     unit = DIFFERENCE if sides[1].unit.zero is not None else _unit_of(a, b)
+    unit = levels.unit_of_sum("-", sides[0].unit, sides[1].unit) or unit
     return shown_in(operated("-", sides[0].size, sides[1].size), unit)
 
 
@@ -253,6 +256,8 @@ def _multiply(a: Scalar, b: Scalar) -> Scalar:
     a, b = _with_turns(in_kelvin(a), in_kelvin(b))
     (first, one), (second, other) = _parts(a), _parts(b)
     unit = joint(one, other)
+    if unit == levels.DBM:
+        raise MULTIPLIED_LEVEL()
     if unit.dimension == JOULE.dimension:
         unit = _moment(one, other) or _moment(other, one) or unit
     if _is_turned(a, other) or _is_turned(b, one):

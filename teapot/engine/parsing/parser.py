@@ -71,7 +71,7 @@ from teapot.engine.reading.tree import (
     Subscript,
     Text,
 )
-from teapot.engine.reading.units import read_unit, sees_measure, takes_unit
+from teapot.engine.reading.units import YEAR, read_unit, sees_measure, takes_unit
 from teapot.engine.reading.vocabulary import BOX, CONSTANT_NAMES, CONVERTING, UNIT_WORDS
 from teapot.engine.sentences.names import NO_LINE
 from teapot.engine.sentences.signs import BAD_FIGURE, QUESTION, UNKNOWN_SIGN
@@ -350,9 +350,11 @@ class Parser(Cursor):
         unit = Cursor(self.text, self.tokens, (), quantities)
         unit.at, unit.reads_anew = self.at, self.reads_anew
         is_whole = is_form((self.token.text,)) and self.token.text not in ANGLES
-        if not is_whole and sees_measure(unit):
+        is_article = self.token.text == YEAR and self.tokens[self.at + 1].kind == tk.NAME
+        if not is_whole and not is_article and sees_measure(unit):
             read = read_unit(unit)
             self.at = unit.at
+            unreadable.refuse_number_in_unit(self)
             return (read.text,)
         if [token.text for token in self.tokens[self.at : self.at + 2]] == ["1", "/"]:
             unit.at += 2

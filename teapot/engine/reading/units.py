@@ -72,10 +72,19 @@ def _is_unit(cursor: Cursor, at: int) -> bool:
         return False
     if token.text not in cursor.quantities:
         return True
-    if token.text in cursor.parameters:
+    if token.text in cursor.parameters or _is_rather_a_quantity(cursor, token):
         return False
     cursor.contested.add(token.span.start)
     return token.span.start in cursor.as_units
+
+
+def _is_rather_a_quantity(cursor: Cursor, token: Token) -> bool:
+    """Whether a quantity that the year's symbol names too is meant: ``2 a`` has a year only where
+    no quantity is a, since who means one has its full name."""
+    return token.text == YEAR and token.span.start not in cursor.as_units
+
+
+YEAR = "a"
 
 
 def _is_product(cursor: Cursor, at: int) -> bool:

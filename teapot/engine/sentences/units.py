@@ -41,6 +41,10 @@ QUANTITY_IN_UNIT = Problem(
     "{name} is your quantity here. For the unit, write {full}.",
 )
 
+NUMBER_IN_UNIT = Problem(
+    "number-in-unit", "The unit after as has no number in it: take out {number}."
+)
+
 UNIT_BELOW = Problem("unit-below", "Is {unit} above the fraction bar, or below it? Use brackets.")
 
 UNIT_OF_DIVISOR = Problem(
@@ -87,6 +91,30 @@ OTHER_DIMENSION = Problem("other-dimension", "{unit} is {wanted}, and this is {k
 DIFFERENCE_ON_SCALE = Problem(
     "difference-on-scale",
     "A difference of temperatures is in K; in {unit} it would be a temperature.",
+)
+
+ABSOLUTE_LEVELS = Problem(
+    "absolute-levels",
+    "A level in dBm is a power over 1 mW, and cannot be {done}. Two powers are added in mW; a gain "
+    "is in dB.",
+)
+
+LEVEL_OF_RATIO = Problem(
+    "level-of-ratio",
+    "Is it a ratio of powers, or of amplitudes such as voltages? A level in {unit} of each is:",
+)
+
+LEVEL_OF_POWER = Problem(
+    "level-of-power", "A level in dB is of a ratio; of a power over 1 mW it is in dBm."
+)
+
+RATIO_OF_LEVEL = Problem(
+    "ratio-of-level",
+    "{unit} and {wanted} differ: dB tells a ratio, dBm a power over 1 mW.",
+)
+
+MULTIPLIED_LEVEL = Problem(
+    "multiplied-level", "A level in dBm cannot be multiplied; the power can, in mW."
 )
 
 TURNS_OR_ANGLE = Problem(

@@ -159,6 +159,8 @@ def converted(value: Machine, own: Unit | None, unit: Unit | None) -> Machine:
     """A value in another unit, of temperatures on their scales too."""
     if own == unit or own is None or unit is None:
         return value
+    if own.dimension != unit.dimension:  # a level of a power
+        raise NOT_IN_BINARY64()
     value = _in_unit(value, own, unit)
     apart = (own.zero or fmpq(0)) - (unit.zero or fmpq(0))
     if not apart:

@@ -7,6 +7,8 @@ from functools import partial
 from itertools import count, pairwise
 from typing import Any, cast
 
+from flint import fmpq
+
 from teapot.engine.analysis.bound import Bound, without_functions
 from teapot.engine.diagnostics import unlike_units
 from teapot.engine.diagnostics.unknown_names import (
@@ -17,6 +19,7 @@ from teapot.engine.diagnostics.unknown_names import (
 )
 from teapot.engine.errors import LineError
 from teapot.engine.forms.answer import write
+from teapot.engine.functions import levels
 from teapot.engine.functions.catalogue import BY_NAME, CONSTANTS
 from teapot.engine.functions.record import Delayed, Function
 from teapot.engine.mends import Mend, Span, replace
@@ -124,6 +127,8 @@ from teapot.engine.sentences.units import (
     BEHIND_PLAIN_NUMBER,
     DIFFERENCE_ON_SCALE,
     DO_NOT_AGREE,
+    LEVEL_OF_POWER,
+    LEVEL_OF_RATIO,
     NO_UNCERTAINTY_HERE,
     OTHER_DIMENSION,
     TEMPERATURE_ON_SCALE,
@@ -376,6 +381,15 @@ def _formatted(node: Formatted, scope: Scope) -> Value:
             error.mends = (replace(node.span, f"{typed} as {wanted}"),)
         if error.is_a(TURNS_OR_ANGLE):
             error.mends = _with_turns(node, value)
+        if error.is_a(LEVEL_OF_RATIO):
+            typed = node_text(node.expression)
+            error.mends = tuple(
+                replace(node.span, f"{times}*lg({typed}) {unit}") for times in (10, 20)
+            )
+        if error.is_a(LEVEL_OF_POWER):
+            error.mends = (replace(node.form_span, "as dBm"),)
+        if error.is_a(OTHER_DIMENSION):
+            error.mends = error.mends or _reciprocal(node, value)
         if error.is_a(DIFFERENCE_ON_SCALE):
             typed = node_text(node.expression)
             error.mends = (
@@ -383,6 +397,20 @@ def _formatted(node: Formatted, scope: Scope) -> Value:
                 replace(node.span, f"0 {unit} + ({typed})"),
             )
         raise
+
+
+def _reciprocal(node: Formatted, value: Value) -> tuple[Mend, ...]:
+    """``5 min/km as km/h``: of one over it."""
+    unit = unit_wanted(unit_among(node.forms))
+    value = value.nominal if isinstance(value, Uncertain) else value
+    if not isinstance(value, Measure) or value.unit.raised(MINUS_ONE).dimension != unit.dimension:
+        return ()
+    given = node.expression
+    below = node_text(given) if isinstance(given, Name) else f"({node_text(given)})"
+    return (replace(given.span, f"1/{below}"),)
+
+
+MINUS_ONE = fmpq(-1)
 
 
 def _with_turns(node: Formatted, value: Value) -> tuple[Mend, ...]:
@@ -594,7 +622,7 @@ def _shown_in(value: Value, unit: str) -> Value:
     if unit == BASE_UNITS:
         return measures.in_base_units(value)
     if isinstance(value, Measure) or unit not in ANGLE_UNITS:
-        return measures.in_unit(operators.number(value), unit_wanted(unit))
+        return levels.in_unit(operators.number(value), unit_wanted(unit))
     if isinstance(value, Complex):
         return value
     angle = angles.as_angle(operators.number(value))

@@ -36,7 +36,7 @@ def _all_simple(parts: Parts) -> bool:
 
 def _is_speed(parts: Parts) -> bool:
     """Hours go with kilometres and miles alone."""
-    by_hours = bool(_symbols(parts, TIME) & {"h", "d", "week", "year"})
+    by_hours = bool(_symbols(parts, TIME) & {"h", "d", "week", "year", "a"})
     is_far = bool(_symbols(parts, LENGTH) & {"km", "mi", "nmi"})
     return _all_simple(parts) and (is_far or not by_hours)
 

@@ -65,6 +65,7 @@ KINDS: dict[Dimension, str] = {
     _of("$"): "an amount in dollars",
     _of("£"): "an amount in pounds sterling",
     _of("¥"): "an amount in yen",
+    _of("dB"): "a level",
 }
 """The commonest quantity of each dimension."""
 
@@ -78,6 +79,8 @@ def kind_of(dimension: Dimension) -> str:
 def apart(of: Dimension, wanted: Dimension) -> str:
     """How what is ``of`` one dimension becomes the ``wanted`` one, where a named kind of quantity
     lies between them; empty where none does."""
+    if all(one == -other for one, other in zip(of, wanted, strict=True)):
+        return "divide 1 by it"
     between = tuple(one - other for one, other in zip(of, wanted, strict=True))
     for way, dimension in (("multiply", tuple(-one for one in between)), ("divide", between)):
         kind = KINDS.get(dimension)

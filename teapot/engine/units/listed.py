@@ -16,7 +16,7 @@ _MORE = (
     "W/(m^2 K)", "K/W", "K^-1", "K/m", "K/s", "J/m^3", "N/m^3", "C/kg",
     "A/m^2", "C/m", "C/m^2", "C/m^3", "F/m", "Ω m", "S/m", "H/m", "A m^2", "C m", "m^2/(V s)",
     "cd", "mol/kg", "mol/(m^3 s)", "m^3/(mol s)", "m^3/mol", "C/mol", "mol^-1", "m^2/mol",
-    "m^3/(kg s^2)", "W/(m^2 K^4)",
+    "m^3/(kg s^2)", "W/(m^2 K^4)", "dB/m",
     *(f"{money}/{unit}" for money in "€$£¥" for unit in ("kg", "J", "W", "h", "m", "m^2", "L")),
 )  # fmt: skip
 

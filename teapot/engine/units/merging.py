@@ -18,7 +18,7 @@ COMPOUNDS = {
 """Units that are others over a time: beside more units they are taken apart.  A turn counts 1, and
 a hertz is one in a second."""
 
-COHERENT = ("m", "kg", "s", "A", "K", "mol", "cd", "bit", "€", "$", "£", "¥")
+COHERENT = ("m", "kg", "s", "A", "K", "mol", "cd", "bit", "€", "$", "£", "¥", "dB")
 """The base unit of each dimension."""
 
 MECHANICAL = range(3)

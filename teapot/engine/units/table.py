@@ -16,10 +16,10 @@ from flint import fmpq
 from teapot.engine.units.defined import ROWS
 
 Dimension = tuple[fmpq, ...]
-"""Powers of length, mass, time, current, temperature, substance, luminosity, information, and of
-four kinds of money."""
+"""Powers of length, mass, time, current, temperature, substance, luminosity, information, of four
+kinds of money, and of a level."""
 
-NUMBER: Dimension = (fmpq(0),) * 12
+NUMBER: Dimension = (fmpq(0),) * 13
 """The dimension of a plain number."""
 
 PREFIXES = (
@@ -40,8 +40,11 @@ OF_INFORMATION = (
 INFORMATION = 7
 """The place of its dimension."""
 
-LEAST = {"all": -30, "large": 3, "small": -30}
-"""The least power of ten that a unit takes a prefix for, by what its definition says."""
+POWERS = {
+    "all": range(-30, 31), "large": range(3, 31), "small": range(-30, 31),
+    "thousands to 10^9": range(3, 10),
+}  # fmt: skip
+"""The powers of ten that a unit takes a prefix for, by what its definition says."""
 
 ZEROS = {"°C": fmpq(27315, 100), "°F": fmpq(45967, 180)}
 """Where the scales of temperature begin, in kelvin: SI brochure, 2.3.1; NIST SP 811, B.8."""
@@ -166,7 +169,7 @@ def _is_symbol(word: str) -> bool:
 def _with_prefix(prefix: str, atom: Atom, prefixes: str, by: int) -> Atom | None:
     """It with a prefix given by its symbol (``by`` 0) or name (1)."""
     for one in PREFIXES:
-        if one[by] == prefix and one[2] >= LEAST[prefixes]:
+        if one[by] == prefix and one[2] in POWERS[prefixes]:
             size = fmpq(10) ** one[2]
             return _prefixed(one[0], one[1], size, atom)
     for one in OF_INFORMATION:

@@ -109,14 +109,14 @@ BASE = tuple(map(Unit.of, COHERENT))
 MASS = Unit.of("kg").dimension
 """The base unit of each dimension."""
 
-ORDER = (1, 0, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11)
+ORDER = (1, 0, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12)
 """In which they are written: the kilogram first."""
 
 NAMED = {
     Unit.of(symbol).dimension: Unit.of(symbol)
     for symbol in (
         "N", "Pa", "J", "W", "C", "V", "F", "Ω", "S", "Wb", "T", "H",
-        "m", "kg", "s", "A", "K", "mol", "cd", "bit", "€", "$", "£", "¥",
+        "m", "kg", "s", "A", "K", "mol", "cd", "bit", "€", "$", "£", "¥", "dB",
     )
 }  # fmt: skip
 """Coherent units that a product is shown in where it is one of them."""
