@@ -36,6 +36,15 @@ def test_functions_of_ones_own(lines, expected):
     assert answer(*lines) == expected
 
 
+@pytest.mark.parametrize("name", ["T2", "m2", "s3", "m"])
+def test_a_parameter_is_no_unit(name):
+    for body in (f"3*{name}", f"3 {name}", f"4/{name}", f"x + 5 {name}"):
+        given = outcome(f"f(x, {name}) = {body}")
+        assert given.answers[0].text == f"f(x, {name}) = {body}"
+        assert not given.notices
+    assert not outcome("f(x) = 5").notices
+
+
 def test_a_function_keeps_what_it_used_when_it_was_defined():
     assert answer("a = 2", "f(x) = a*x", "a = 5", "f(10)") == "= 20"
     assert answer("a = 2", "f(x) := a*x", "a = 5", "f(10)") == "= 50"

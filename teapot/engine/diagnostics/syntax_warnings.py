@@ -635,7 +635,7 @@ def _symbols_as_units(text: str, node: Measured) -> Notice | None:
         return None
     symbols = [atom.symbol for atom, _ in parts]
     names = [atom.names[0] for atom, _ in parts]
-    return READ_AS_UNITS.notice(symbols=_joined(symbols), names=_joined(names))
+    return READ_AS_UNITS.notice(symbols=_joined(symbols), read="were", names=_joined(names))
 
 
 def _joined(words: Sequence[str]) -> str:

@@ -11,14 +11,22 @@ from typing import cast
 
 from flint import fmpq
 
-from teapot.engine.diagnostics import matrix_products
+from teapot.engine.diagnostics import indexed_names, matrix_products
 from teapot.engine.diagnostics.names import Names, Values
 from teapot.engine.diagnostics.syntax_warnings import LEAST_DEGREES
 from teapot.engine.diagnostics.unknown_names import unknown_function, unknown_name
 from teapot.engine.functions.catalogue import BY_NAME, CONSTANTS
 from teapot.engine.mends import Notice, Span, replace, replace_each
 from teapot.engine.numbers.angles import SIGNS
-from teapot.engine.numbers.values import Angle, Exact, FunctionValue, List
+from teapot.engine.numbers.values import (
+    Angle,
+    Exact,
+    FunctionValue,
+    List,
+    Measure,
+    Uncertain,
+    Value,
+)
 from teapot.engine.reading.plain import node_text
 from teapot.engine.reading.tree import (
     IMPLIED,
@@ -27,6 +35,7 @@ from teapot.engine.reading.tree import (
     Call,
     Formatted,
     Literal,
+    Measured,
     Name,
     Node,
     Statement,
@@ -38,7 +47,9 @@ from teapot.engine.sentences.warnings import (
     NOT_KNOWN_YET,
     NUMBER_BESIDE_ANGLE,
     QUANTITIES_AS_RADIANS,
+    READ_AS_UNITS,
 )
+from teapot.engine.units.listed import is_listed
 
 
 def warnings_in_values(
@@ -50,12 +61,14 @@ def warnings_in_values(
     that of its bare angles.
     """
     if isinstance(statement, Assignment) and statement.parameters is not None:
-        yield from _not_known_yet(statement, nodes, names)
+        said = list(indexed_names.said_of_definition(text, statement, nodes, names))
+        yield from said or _not_known_yet(statement, nodes, names)
         return
     expression = statement.expression
     calls = [node for node in nodes if type(node) is Call]
     if any(type(value) is List for value in values.values()):
         yield from matrix_products.said_of(nodes, values)
+    yield from _units_beside_quantities(text, nodes, values.get(id(expression)))
     if unit == "rad" and calls:
         yield from _degrees_in_quantities(text, calls, values)
     if type(expression) is Name:
@@ -63,6 +76,23 @@ def warnings_in_values(
     if any(type(value) is Angle for value in values.values()):
         yield from _number_beside_angle(nodes, values, unit)
         yield from _converted_by_hand(expression, nodes, values)
+
+
+def _units_beside_quantities(
+    text: str, nodes: Sequence[Node], value: Value | None
+) -> Iterator[Notice]:
+    """``0.5 m v^2`` before there is an m: the metre, by which the answer is no known quantity."""
+    value = value.nominal if isinstance(value, Uncertain) else value
+    if not isinstance(value, Measure) or is_listed(value.unit.dimension):
+        return
+    for node in nodes:
+        if not (isinstance(node, Binary) and node.op == IMPLIED):
+            continue
+        if isinstance(node.left, Measured) and node.left.unit.alone is not None:
+            symbol = text[slice(*node.left.unit_span)].strip()
+            name = node.left.unit.alone.names[0].replace("_", " ")
+            yield READ_AS_UNITS.notice(symbols=symbol, read="was", names=name)
+            return
 
 
 # -- a function made before what it uses ---------------------------------------------

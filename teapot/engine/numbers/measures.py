@@ -51,7 +51,7 @@ from teapot.engine.sentences.values import OPERATOR_FOR_REALS
 from teapot.engine.sentences.warnings import TEMPERATURE_IN_KELVIN, TURNS_COUNTED
 from teapot.engine.units.dimensions import apart, kind_of
 from teapot.engine.units.merging import Part
-from teapot.engine.units.table import ANGLES
+from teapot.engine.units.table import ANGLES, NUMBER
 from teapot.engine.units.unit import (
     RATE,
     RPM,
@@ -91,6 +91,8 @@ def in_unit(value: Value, unit: Unit) -> Value:
     wanted = kind_of(unit.dimension)
     if not isinstance(value, Measure):
         if isinstance(value, Exact | Real | Complex):
+            if unit.dimension == NUMBER:
+                return Measure(value, unit)  # 0.00002 as ppm
             raise NO_UNIT_TO_CONVERT(unit=unit.text, kind=wanted)
         raise OTHER_DIMENSION(unit=unit.text, wanted=wanted, kind="an angle", apart="")
     if value.unit.dimension != unit.dimension:
@@ -152,7 +154,29 @@ def operate(op: str, a: Scalar, b: Scalar) -> Scalar:
     for value in (a, b):
         if isinstance(value, Undefined):
             return value
+    if op in BESIDE_NUMBERS:
+        a, b = _beside_number(a, b), _beside_number(b, a)
+        if not (isinstance(a, Sized) or isinstance(b, Sized)):
+            return operated(op, a, b)
     return OPERATIONS[op](a, b)
+
+
+BESIDE_NUMBERS = frozenset("+-^")
+
+
+def in_plain_number(value: Value) -> Value:
+    """So many ppm, or mm/m, as a plain number; any other value as it is.
+
+    >>> in_plain_number(Measure(exact(25), Unit.of("ppm")))
+    Exact(coefficient=25, pi_power=0)
+    """
+    is_number = isinstance(value, Measure) and value.unit.dimension == NUMBER
+    return cast(Measure, value).size if is_number else value
+
+
+def _beside_number(side: Scalar, other: Scalar) -> Scalar:
+    """It as a plain number where the other side is one: 1 + 25 ppm."""
+    return side if isinstance(other, Sized) else cast(Scalar, in_plain_number(side))
 
 
 def _parts(value: Scalar) -> tuple[Scalar, Unit]:
@@ -436,6 +460,7 @@ def _remainder(a: Scalar, b: Scalar) -> Scalar:
 
 
 def _power(a: Scalar, b: Scalar) -> Scalar:
+    b = cast(Scalar, in_plain_number(b))
     if isinstance(b, Measure):
         raise POWER_IS_MEASURE(kind=kind(b), unit=b.unit.text)
     return power(cast(Measure, a), b)
@@ -482,5 +507,8 @@ def sides(a: Scalar, b: Scalar) -> tuple[Scalar, Scalar]:
 
     Errors: as :func:`check_alike`.
     """
+    a, b = _beside_number(a, b), _beside_number(b, a)
+    if not (isinstance(a, Sized) or isinstance(b, Sized)):
+        return a, b
     found = _alike(a, b, "compared")
     return (found, found) if isinstance(found, Undefined) else (found[0].size, found[1].size)

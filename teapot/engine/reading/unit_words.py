@@ -63,7 +63,8 @@ def in_signs(
         elif word and atom_of(word) is None and may_be_unit:
             found += _spelt(token)
         elif may_be_unit and not word and _has_power(token):
-            contested.add(token.span.start)
+            if token.text not in quantities.parameters:
+                contested.add(token.span.start)
             found += _spelt(token) if token.span.start in as_units else [token]
         else:
             found.append(token)
@@ -80,6 +81,8 @@ class _Own:
     def __init__(self, known: Container[str], tokens: list[Token]) -> None:
         self._known = known
         self._given = {name.text for name, sign in pairwise(tokens) if sign.text in ("=", ":=")}
+        self.parameters = _parameters(tokens)
+        self._given |= self.parameters
         if any(token.text == "solve" for token in tokens):
             self._given |= {
                 name.text
@@ -89,6 +92,18 @@ class _Own:
 
     def __contains__(self, name: object) -> bool:
         return name in self._given or name in self._known
+
+
+def _parameters(tokens: list[Token]) -> set[str]:
+    """The names in brackets before the sign that defines: the T2 of ``f(T2) = 3 T2``."""
+    words = [token.text for token in tokens[: MOST_BEFORE_SIGN + 2]]
+    closing = words.index(")") if ")" in words else 0
+    is_defined = words[1:2] == ["("] and words[closing + 1 : closing + 2] in (["="], [":="])
+    return set(words[2:closing:2]) if is_defined else set()
+
+
+MOST_BEFORE_SIGN = 40
+"""Tokens that a function is looked for among."""
 
 
 def _has_power(token: Token) -> bool:

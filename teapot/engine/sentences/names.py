@@ -73,6 +73,8 @@ LIST_BEHIND_ROUND_BRACKET = Problem(
     "{name} is a list. To take an item, use square brackets.",
 )
 
+NAMED_WITH_INDEX = Problem("named-with-index", "Your quantity is named {name} here.")
+
 NOT_A_FUNCTION = Problem(
     "bracket-behind-name",
     "{name} is not a function, so it cannot be followed by brackets.",

@@ -36,8 +36,12 @@ PRINCIPAL_ROOT = Problem(
 QUANTITY_FOR_UNIT = Problem(
     "quantity-for-unit", "{name} is your quantity here. For the unit, write {full}."
 )
-READ_AS_UNITS = Problem("read-as-units", "{symbols} were read as {names}.")
-READ_AS_UNIT = Problem("read-as-unit", "{names} was read as the unit here, not as your quantity.")
+READ_AS_UNITS = Problem("read-as-units", "{symbols} {read} read as {names}.")
+READ_AS_UNIT = Problem("read-as-unit", "{names} {read} here, not as {yours}.")
+UNUSED_PARAMETER = Problem(
+    "unused-parameter",
+    "This is a function, with one value for every {parameter}. A quantity is named {name}.",
+)
 MEASURED_IN_BRACKETS = Problem(
     "measured-in-brackets", "This is a product. To give an uncertainty, write ±."
 )

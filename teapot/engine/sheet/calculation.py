@@ -6,6 +6,7 @@ from collections.abc import Mapping
 from dataclasses import replace
 
 from teapot.engine.diagnostics.bound_calls import bound_call_in
+from teapot.engine.diagnostics.indexed_names import named_with_index
 from teapot.engine.diagnostics.value_warnings import warnings_in_values
 from teapot.engine.errors import LineError
 from teapot.engine.functions.catalogue import is_built_in
@@ -73,7 +74,11 @@ class Calculation:
         except LineError as error:
             if error.is_a(NOT_REAL) and step.line.conventions.numbers == "real":
                 _say_that_sheet_is_real(error)
-            step.error = bound_call_in(step.nodes, scope.quantity_names) or error
+            step.error = (
+                bound_call_in(step.nodes, scope.quantity_names)
+                or named_with_index(step.nodes, scope.quantity_names)
+                or error
+            )
         if step.keeps_values:
             step.values = values_in(trace)
 

@@ -199,6 +199,8 @@ def applied(
             )
         if function.subject in OF_PLAIN_NUMBERS and Angle not in function.accepts:
             values = [as_number(one) if isinstance(one, Angle) else one for one in values]
+        if Measure not in function.accepts:
+            values = [one if one is None else measures.in_plain_number(one) for one in values]
         for place, value in enumerate(values):
             argument = arguments[place] if place < len(arguments) else None
             _check_kind(function, place, value, argument)

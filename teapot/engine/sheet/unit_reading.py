@@ -117,7 +117,12 @@ def decided(text: str, contested: Places, try_reading: Try) -> Decision | None:
         return Decision(products[0].places)  # π d is one, as on paper
     if units.works and _is_of_numbers(units.tree) and not _is_bare(units.tree):
         mend = _as_quantities(text, groups)
-        return Decision(contested, READ_AS_UNIT.notice((mend,), names=_names(text, contested)))
+        names = _names(text, contested)
+        several = " and " in names
+        read = "were read as the units" if several else "was read as the unit"
+        yours = "your quantities" if several else "your quantity"
+        notice = READ_AS_UNIT.notice((mend,), names=names, read=read, yours=yours)
+        return Decision(contested, notice)
     return Decision(frozenset(), error=_asked(text, working, groups))
 
 

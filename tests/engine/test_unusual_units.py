@@ -1,4 +1,5 @@
-"""Levels in dB and dBm, years by their symbol, and one over a unit."""
+"""Units that are hardly units: levels in dB and dBm, years by their symbol, millionths, and one
+over a unit."""
 
 import math
 
@@ -64,3 +65,40 @@ def test_what_no_level_or_unit_can_be_is_told_with_what_is_meant(lines, code, of
     assert error is not None
     assert error.code == code
     assert mends(*lines) == offered
+
+
+@pytest.mark.parametrize(
+    ("lines", "wanted"),
+    [
+        ("5 mg / 2 kg in ppm", "= 2.5 ppm"),
+        ("0.03 as ppm", "= 30000 ppm"),
+        ("20 ppm as mg/kg", "= 20 mg/kg"),
+        ("(0.002 ± 0.0001) as ppm", "≈ (2.00 ± 0.10)e3 ppm"),
+        ("alpha = 17 ppm; 2 m * (1 + alpha)", "= 2.000034 m"),
+        ("1 + [1 ppm, 2 ppm]", "= [1.000001, 1.000002]"),
+        ("1 - 5 mm/m", "= 0.995"),
+        ("25 ppm == 0.000025", "= true"),
+        ("20 ppm < 0.1%", "= true"),
+        ("2^(3*10^6 ppm)", "= 8"),
+        ("ln(2 ppm)", f"≈ {math.log(2e-6):.10g}"),
+        ("(25 ppm)^2", "= 6.25e-10"),
+    ],
+)
+def test_so_many_millionths_are_a_number_beside_numbers(lines, wanted):
+    assert answer(*lines.split("; ")) == wanted
+
+
+@pytest.mark.parametrize(
+    ("lines", "said"),
+    [
+        ("v = 14 m/s; E_k = 0.5 m v^2", ["m was read as metre."]),
+        ("v = 14 m/s; m = 2 kg; E_k = 0.5 m v^2", []),
+        ("Q = 2 C; W = 12 V Q", []),
+        (
+            "V = 12 V; A = 3 m^2; 3 V/(2 A)",
+            ["V and A were read as the units here, not as your quantities."],
+        ),
+    ],
+)
+def test_a_letter_that_was_taken_for_a_unit_is_told(lines, said):
+    assert [one.text for one in outcome(*lines.split("; ")).notices] == said
