@@ -234,6 +234,10 @@ def test_integrals_with_known_values(line, shown):
         ("integral(1/x, x = -1..1)", "Near x = 0 the expression has no finite value"),
         ("integral(1/(x - 0.3), x = 0..1)", "Near x = 0.300000"),
         ("integral(tan(x), x = 0..2)", "Near x = 1.57080"),
+        ("integral(1/x, x = 0..1)", "At the end x = 0 of this range"),
+        ("integral(1/(1 - x), x = 0..1)", "At the end x = 1.00000 of this range"),
+        ("integral(tan(x), x = 0..pi/2)", "At the end x = 1.57080 of this range"),
+        ("integral(1/sin(x), x = -1..1)", "Near x = 0 the expression has no finite value"),
         ("integral(1/x, x = 1..infinity)", "No digit of this integral is proved"),
         ("integral(sin(x)/x, x = 0..infinity)", "No digit of this integral is proved"),
         ("integral(ln(x)/(1 + x^2), x = 0..infinity)", "whether it is exactly 0 is not proved"),
@@ -916,7 +920,30 @@ def test_a_function_alone_and_an_inequality_get_what_can_be_done(line, meant):
     assert mends("f(x) = x^2 - 2", line) == [meant]
 
 
+@pytest.mark.parametrize(
+    ("line", "shown"),
+    [
+        ("integral(2 t, t = 0..3)", "= 9"),
+        ("sum(2 m, m = 1..3)", "= 12"),
+        ("derivative(4 s^2, s = 3)", "= 24"),
+        ("solve(5 m/s t == 10 m, t)", "= 2 s"),
+        ("integral(5*m, m = 0 m..2 m)", "= 10 m^2"),
+        ("integral(integral(g h, h = 0..g), g = 0..1)", "= 0.125"),
+    ],
+)
+def test_a_bound_name_is_no_unit(line, shown):
+    for before in ((), ("t = 4 s",), ("m = 2 kg",)):
+        found = answered(*before, line)
+        assert f"{found.answers[0].sign} {found.answers[0].text}" == shown
+        assert not found.notices
+
+
+def test_several_expressions_are_drawn_from_a_list_too():
+    both = [text_of(f"graph({given}, x = 0..6)") for given in ("[sin(x), x]", "sin(x), x")]
+    assert both[0] == both[1]
+
+
 @pytest.mark.parametrize("call", ["graph(sin(x)", "solve(sin(x) == 0"])
 def test_a_range_without_an_end_is_said_to_have_none(call):
     found = answered(f"{call}, x = 0..infinity)")
-    assert found.error.text == "Both ends of the range must be numbers, as in x = 0..10."
+    assert found.error.text == "Both ends of the range must be numbers, as in x = -10..10."

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 
@@ -85,8 +86,16 @@ def off_scale(value: Value) -> Value:
     return value
 
 
-USUAL_INTERVAL = "0..10"
-"""Where solutions are looked for, in what is offered."""
+USUAL_INTERVAL = "-10..10"
+"""Where solutions are looked for, and graphs are drawn, in what is offered."""
+
+NOT_BELOW_ZERO = re.compile(r"\b(?:ln|lg|lb|log|sqrt|root)\b|√")
+
+
+def usual_interval(text: str) -> str:
+    """The same for the equation ``text``: above 0 alone, where it may not be real below."""
+    return "0..10" if NOT_BELOW_ZERO.search(text) else USUAL_INTERVAL
+
 
 PATTERNS = {
     "sum": "sum(1/k^2, k = 1..100)",

@@ -46,7 +46,7 @@ from teapot.engine.numbers.values import (
     with_size,
 )
 from teapot.engine.reading.plain import node_text
-from teapot.engine.reading.tree import Node
+from teapot.engine.reading.tree import ListOf, Node
 from teapot.engine.sentences.analysis import (
     DRAWN_AT_VALUES,
     NOT_DRAWN,
@@ -181,10 +181,11 @@ def _at_its_value(value: Value) -> Value:
 
 def _apart(bound: Bound, name: str) -> tuple[list[Node], list[List]]:
     """The expressions in the name, and the lists of points that stand after them."""
-    expressions, lists = [], []
+    expressions: list[Node] = []
+    lists: list[List] = []
     for one in bound.args:
         if name in names_in(one):
-            expressions.append(one)
+            expressions += one.items if isinstance(one, ListOf) else [one]
             continue
         value = bound.of(one, {})
         if isinstance(value, List):

@@ -43,6 +43,7 @@ from teapot.engine.sentences.analysis import (
     NOT_INTEGRATED,
     NOT_REAL_INSIDE,
     SINGULAR,
+    SINGULAR_END,
 )
 
 FIRST = 64
@@ -102,7 +103,7 @@ class Integration:
             return cast(Number, operators.negate(turned.over(_minus(low), _minus(high))))
         if not isinstance(high, Infinite):
             if _is_symmetric(low, high) and parity(self.term) < 0:
-                self._proved(exact(0), high)  # that there is an integral
+                self._refuse_pole_in_the_middle(high)
                 return exact(0)
             if operators.sign_of(operators.operate("-", high, low)) < 0:
                 return cast(Number, operators.negate(self.over(high, low)))
@@ -133,21 +134,35 @@ class Integration:
         real, *imaginary = (Real(_best(compute(part)), *args) for part in parts)
         return Complex(real, imaginary[0]) if imaginary else real
 
+    def _refuse_pole_in_the_middle(self, high: Number) -> None:
+        """Errors: as :meth:`_split` where there is no integral from 0 to ``high``, so that there is
+        none from −``high`` either."""
+        try:
+            self._proved(exact(0), high)
+        except LineError as error:
+            if error.is_a(SINGULAR_END) and not self.has_value(arb(0)):
+                raise SINGULAR(name=self.name, at="0") from None
+            raise
+
     def _split(self, low: Number, high: Number | Infinite) -> Number | Complex:
         """The two integrals beside a place where the term has no value, each proved.
 
-        Errors: :data:`SINGULAR` where that cannot be done, :data:`NOT_INTEGRATED`.
+        Errors: :data:`SINGULAR` where that cannot be done, :data:`SINGULAR_END` where the place is
+        an end, :data:`NOT_INTEGRATED`.
         """
         if isinstance(high, Infinite) or self.is_part:
             raise NOT_INTEGRATED()
         with precision(FIRST):
-            place = self._first_without_value(low.ball(FIRST), high.ball(FIRST))
+            ends = low.ball(FIRST), high.ball(FIRST)
+            place = self._first_without_value(*ends)
         if place is None:
             raise NOT_INTEGRATED()
+        if any(_is_next_to(place, end, ends[1] - ends[0]) for end in ends):
+            raise SINGULAR_END(name=self.name, at=place.str(6, radius=False))
         at = _short(place)
         part = Integration(self.term, self.name, is_part=True)
         try:
-            if at is None or at in (low, high):
+            if at is None:
                 raise NOT_INTEGRATED()
             halves = part.over(low, at), part.over(at, high)
         except LineError:
@@ -331,7 +346,11 @@ def _short(place: arb) -> Exact | None:
 
 def _rounded(place: arb, width: arb) -> arb:
     """A place as one would say it: 0 where it is next to it."""
-    return arb(0) if abs(place) < width * arb(2) ** -36 else place
+    return arb(0) if _is_next_to(place, arb(0), width) else place
+
+
+def _is_next_to(place: arb, end: arb, width: arb) -> bool:
+    return bool(abs(place - end) < abs(width) * arb(2) ** -36)
 
 
 def _best(compute: Callable[..., arb]) -> Callable[..., arb]:

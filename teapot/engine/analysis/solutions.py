@@ -9,7 +9,7 @@ from typing import TypeVar, cast
 
 from flint import acb, acb_poly, arb, ctx, fmpq, fmpq_poly, fmpz_poly
 
-from teapot.engine.analysis.bound import USUAL_INTERVAL, Bound
+from teapot.engine.analysis.bound import USUAL_INTERVAL, Bound, usual_interval
 from teapot.engine.analysis.cores import core_of_zeros
 from teapot.engine.analysis.polynomials import (
     NoPolynomial,
@@ -140,10 +140,12 @@ def _of_polynomial(bound: Bound, equation: Node, unknown: Name) -> Value:
         above, below = _difference(bound, equation, unknown.name)
         found = _quietly(above, below)
     except NoPolynomial as reason:
-        such = f"solve({node_text(equation)}, {unknown.name} = {USUAL_INTERVAL})"
+        text = node_text(equation)
+        where = f"{unknown.name} = {usual_interval(text)}"
+        such = f"solve({text}, {where})"
         problem = ROOTS_ALIKE if isinstance(reason, NotToldApart) else WANTS_INTERVAL
         error = problem(equation.span, such=such)
-        error.mends = (replace(unknown.span, f"{unknown.name} = {USUAL_INTERVAL}"),)
+        error.mends = (replace(unknown.span, where),)
         raise error from None
     times = [count for _, count in found]
     if any(count > 1 for count in times):

@@ -5,9 +5,9 @@ from __future__ import annotations
 
 from collections.abc import Callable, Container, Iterable
 
-from teapot.engine.analysis.bound import USUAL_INTERVAL
+from teapot.engine.analysis.bound import USUAL_INTERVAL, usual_interval
 from teapot.engine.analysis.reader import names_in
-from teapot.engine.diagnostics.calculus_on_paper import USUAL_RANGE, unknown_in
+from teapot.engine.diagnostics.calculus_on_paper import unknown_in
 from teapot.engine.errors import LineError
 from teapot.engine.functions.catalogue import BY_NAME
 from teapot.engine.mends import replace
@@ -96,7 +96,7 @@ def _parts(
         case (expression, a, b) if function == "graph" and not names_in(a) | names_in(b):
             return (expression,), unknown, f"{node_text(a)}..{node_text(b)}"
         case _ if function == "graph":
-            return args, unknown, USUAL_RANGE
+            return args, unknown, USUAL_INTERVAL
         case (expression, Range() as where) if function == "integral":
             return (expression,), unknown, node_text(where)
         case (expression, a, b) if function == "integral":
@@ -124,7 +124,7 @@ def _equation(node: Call, quantities: Container[str]) -> str | None:
     bound = (
         name
         if rest or _is_without_functions(equation, quantities)
-        else f"{name} = {USUAL_INTERVAL}"
+        else f"{name} = {usual_interval(text)}"
     )
     return f"solve({text if isinstance(equation, Comparison) else f'{text} == 0'}, {bound})"
 

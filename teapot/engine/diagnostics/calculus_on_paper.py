@@ -8,7 +8,7 @@ import re
 import unicodedata
 from collections.abc import Container
 
-from teapot.engine.analysis.bound import USUAL_INTERVAL
+from teapot.engine.analysis.bound import USUAL_INTERVAL, usual_interval
 from teapot.engine.errors import LineError
 from teapot.engine.mends import Mend, Span, replace
 from teapot.engine.reading.vocabulary import CONSTANT_NAMES
@@ -66,9 +66,6 @@ GRAPH = re.compile(
     r"(?:,?\s*(?:=|from|between)\s*(?P<a>[^\s.]\S*?)\s*(?:\.\.|\bto\b|\band\b)\s*(?P<b>\S+))?",
     re.IGNORECASE,
 )
-USUAL_RANGE = "-10..10"
-"""Where a graph is drawn for which no range was typed."""
-
 IS_CALL = re.compile(r"(?:integral|derivative|sum|product|solve|graph)\(")
 IS_FORMULA = re.compile(r"[-+*/^(\d]|^\w$")
 WORDS = {"∑": "sum", "Σ": "sum", "∏": "product", "Π": "product"}
@@ -126,12 +123,12 @@ def call_for(
         return f"solve([{', '.join(rows)}], [{', '.join(names)}])"
     if (found := GRAPH.fullmatch(line)) and IS_FORMULA.search(found["of"]):
         name = found["name"] or unknown(found["of"])
-        ends = f"{found['a']}..{found['b']}" if found["a"] else USUAL_RANGE
+        ends = f"{found['a']}..{found['b']}" if found["a"] else USUAL_INTERVAL
         return f"graph({found['of']}, {name} = {ends})"
     if found := EQUATION.fullmatch(line):
         name = found["name"] or found["first"] or unknown(found["a"], found["b"])
         has_function = any(one[1] in functions for one in re.finditer(rf"({NAME})\(", line))
-        where = f"{name} = {USUAL_INTERVAL}" if has_function else name
+        where = f"{name} = {usual_interval(line)}" if has_function else name
         return f"solve({found['a']} == {found['b']}, {where})"
     if found := INTEGRAL_OF.fullmatch(line) or INTEGRAL.fullmatch(line):
         name = found["name"] or unknown(found["of"])

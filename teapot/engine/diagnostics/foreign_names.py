@@ -30,6 +30,21 @@ NAMES = {
     "inner": "dot", "scalar": "dot", "vec": "cross", "isna": "is_missing", "isnull": "is_missing",
     "regression": "least_squares", "linreg": "least_squares", "fit": "least_squares",
     "groupby": "group", "describe": "overview", "summary": "overview",
+    **{
+        f"{called}_{which}": f"{name}_{here}"
+        for name, others in (
+            ("normal", ("norm", "gauss", "gaussian", "z", "normal")),
+            ("student", ("t", "student_t", "students_t", "student")),
+            ("chi_squared", ("chi2", "chisq", "chi_square", "chi", "chi_squared")),
+            ("f", ("fisher", "f")),
+        )
+        for called in others
+        for which, here in (
+            ("pdf", "pdf"), ("cdf", "cdf"), ("quantile", "quantile"), ("inv", "quantile"),
+            ("density", "pdf"), ("cumulative", "cdf"),
+        )
+        if called != name or which != here
+    },
 }  # fmt: skip
 """A function of the language for each."""
 
@@ -73,6 +88,9 @@ MISSING_FEATURES = {
     **dict.fromkeys(
         ("matrix",), "A matrix is written with its rows: [1, 2; 3, 4]."
     ),
+    **dict.fromkeys(("taylor", "maclaurin", "series"), "Teapot does not expand in series."),
+    **dict.fromkeys(("rank", "trace", "eye", "identity"),
+                    "For matrices there are det, inverse, transpose, dot and solve."),
     **dict.fromkeys(("eig", "eigenvalues", "eigenvectors"), "Teapot has no eigenvalues."),
     **dict.fromkeys(("curl",), "Teapot has no vector analysis."),
     **dict.fromkeys(("for", "while", "loop", "repeat"), "Teapot has no loops: lists do each item."),

@@ -139,13 +139,24 @@ def rest_of_unit(text: str, error: LineError, notices: Iterable[Notice]) -> Line
 
 
 def _is_of_parameter(text: str, notice: Notice, tree: LineTree) -> bool:
-    """Whether it is about the name of an argument, which nobody takes for a unit."""
+    """Whether it is about the name of an argument, or a bound one, which nobody takes for a
+    unit."""
     if notice.code != QUANTITY_FOR_UNIT.code:
         return False
     name = text[slice(*notice.mends[0].span)]
     return any(
         isinstance(one, Assignment) and name in (one.parameters or ()) for one in tree.statements
+    ) or any(
+        isinstance(node, Call) and (name in dict(node.named) or _is_unknown(name, node))
+        for one in tree.statements
+        for node in walk(one.expression)
     )
+
+
+def _is_unknown(name: str, call: Call) -> bool:
+    """Whether an equation is solved for it: ``solve(5 m/s t == 3 m, t)``."""
+    unknowns = call.args[1:] if call.function == "solve" else ()
+    return any(isinstance(one, Name) and one.name == name for one in unknowns)
 
 
 def _spoken(text: str, tree: LineTree) -> Iterator[Notice]:

@@ -784,11 +784,8 @@ class Parser(Cursor):
                 if powered:
                     return powered
             return Name(name.span, name.text)
-        before = self.quantities
-        if name.text in BINDING and name.text not in before:
-            self.quantities = NamesWith(before, self.names_bound())
-        args, named = self.arguments()
-        self.quantities = before
+        binds = name.text in BINDING and name.text not in self.quantities
+        args, named = self.arguments(frozenset(self.names_bound()) if binds else frozenset())
         return self.call(name, args, named)
 
     def names_bound(self) -> Iterator[str]:
@@ -846,8 +843,10 @@ class Parser(Cursor):
         span = name.span.to(self.previous.span)
         return Binary(span, "^", self.call(name, args, named), exponent, sign.span)
 
-    def arguments(self) -> tuple[tuple[Node, ...], tuple[tuple[str, Node], ...]]:
-        """What stands in the brackets of a call."""
+    def arguments(
+        self, bound: frozenset[str] = frozenset()
+    ) -> tuple[tuple[Node, ...], tuple[tuple[str, Node], ...]]:
+        """What stands in the brackets of a call, which binds names in its expressions."""
         self.open()
         args: list[Node] = []
         named: list[tuple[str, Node]] = []
@@ -860,7 +859,12 @@ class Parser(Cursor):
                     (name, self.nested(self.expression, f"A value for {name} is missing."))
                 )
             else:
+                outer = self.quantities, self.parameters
+                if bound:
+                    self.quantities = NamesWith(self.quantities, bound)
+                    self.parameters |= bound
                 args.append(self.nested(self.argument, "An argument is missing."))
+                self.quantities, self.parameters = outer
             if not self.takes(","):
                 break
         self.close(")")

@@ -50,6 +50,12 @@ SINGULAR = Problem(
     "over that place. A range that ends there may have one.",
 )
 
+SINGULAR_END = Problem(
+    "singular-end",
+    "At the end {name} = {at} of this range the expression has no finite value, and no digit of "
+    "its integral is proved: it may be infinite.",
+)
+
 WANTS_NAME = Problem(
     "wants-name", "Say what is to be found: solve(2x + 3 == 7, x), or solve(cos(t) == t, t = 0..2)."
 )
