@@ -44,7 +44,7 @@ def _values(value: Value | None) -> list[Uncertain]:
 
 def is_of(step: Step) -> bool:
     """Whether what a statement gives has an uncertainty."""
-    return any(len(one.parts) > 1 for one in _values(step.value))
+    return any(len(uncertain.sources_of(one)) > 1 for one in _values(step.value))
 
 
 def shown(sheet: Worksheet, step: Step, workings: Workings) -> list[Shares]:

@@ -8,7 +8,7 @@ from dataclasses import replace
 
 from teapot.engine.analysis.bound import Bound
 from teapot.engine.analysis.reader import Of
-from teapot.engine.numbers import uncertain
+from teapot.engine.numbers import propagation
 from teapot.engine.numbers.values import FunctionValue, Value
 from teapot.engine.reading.tree import Node
 
@@ -19,12 +19,12 @@ def carried(compute: Compute) -> Compute:
     """The same function of a call, which carries the uncertainties of measured values on."""
 
     def with_uncertainty(bound: Bound) -> Value:
-        return uncertain.through_picked(lambda pick: compute(picked(bound, pick)))
+        return propagation.through_picked(lambda pick: compute(picked(bound, pick)))
 
     return with_uncertainty
 
 
-def picked(bound: Bound, pick: uncertain.Pick) -> Bound:
+def picked(bound: Bound, pick: propagation.Pick) -> Bound:
     """The call, whose values are those that are picked in the place of measured ones; also in
     functions of one's own."""
 

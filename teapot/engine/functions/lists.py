@@ -14,7 +14,7 @@ from teapot.engine.analysis.sums import product_over, sum_over
 from teapot.engine.functions.helpers import outside, tell_missing, whole
 from teapot.engine.functions.powers import root_of, square_root
 from teapot.engine.functions.record import Function, Parameter
-from teapot.engine.numbers import operators, uncertain
+from teapot.engine.numbers import operators, propagation, uncertain
 from teapot.engine.numbers.arrays import kinds_of, taken, without_missing
 from teapot.engine.numbers.bulk_sums import are_many, squares_from_mean
 from teapot.engine.numbers.comparison import in_order
@@ -225,7 +225,7 @@ def weighted_mean(x: Value) -> Value:
         centre = operators.operate("+", first, _weighted(away, shares))
     else:
         centre = _weighted(nominals, shares)
-    return uncertain.with_parts(centre, uncertain.gathered(zip(items, shares, strict=True)))
+    return uncertain.combined(centre, list(zip(items, shares, strict=True)))
 
 
 def _weighted(values: Sequence[Value], shares: Sequence[fmpq]) -> Value:
@@ -255,7 +255,7 @@ def deviation_of_mean(x: Value) -> Value:
 def _root(value: Value) -> Value:
     if isinstance(value, List):
         return item_by_item(_root, value)
-    return uncertain.through(root_of, value)
+    return propagation.through(root_of, value)
 
 
 def reverse(x: Value) -> Value:

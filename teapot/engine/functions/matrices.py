@@ -6,7 +6,7 @@ from collections.abc import Callable
 
 from teapot.engine.functions.record import Function, Parameter
 from teapot.engine.numbers import matrices
-from teapot.engine.numbers.uncertain import through_picked
+from teapot.engine.numbers.propagation import through_picked
 from teapot.engine.numbers.values import Angle, Complex, List, Measure, Undefined, Value
 from teapot.engine.reading.described import Example
 

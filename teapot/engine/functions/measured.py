@@ -110,7 +110,7 @@ def correlated(x: Value, r: Value) -> Value:
     if len(given) != pairs or not all(isinstance(one, Exact | Real) for one in given):
         raise outside(f"{len(items)} values have {pairs} coefficients, those of each pair.")
     rows = _factored(len(items), [uncertain.rational(real(one)) for one in given])
-    keys = [source for one in items for source in cast(Uncertain, one).parts]
+    keys = [source for one in items for source in uncertain.sources_of(cast(Uncertain, one))]
     common = [
         Source(("correlated", at, *(source.key for source in keys)), _name_of(cast(Uncertain, one)))
         for at, one in enumerate(items)
@@ -124,7 +124,7 @@ def correlated(x: Value, r: Value) -> Value:
 
 
 def _name_of(value: Uncertain) -> str:
-    return next(iter(value.parts)).name
+    return uncertain.sources_of(value)[0].name
 
 
 def _factored(count: int, coefficients: list[fmpq]) -> list[list[fmpq]]:

@@ -164,7 +164,7 @@ def _through_pairs(
         *([uncertain.rational(uncertain.size_of(one)) for one in side] for side in (first, second))
     )
     terms = zip((*first, *second), (*across, *up), strict=True)
-    return uncertain.with_parts(found, uncertain.gathered(terms))
+    return uncertain.combined(found, list(terms))
 
 
 def _line(x: list[fmpq], y: list[fmpq]) -> tuple[list[fmpq], list[fmpq], fmpq, fmpq]:

@@ -124,8 +124,8 @@ def _told_apart(op: str, a: Value, b: Value) -> bool | Undefined | None:
     or the two cannot be compared."""
     if not _are_scalars(_nominal(a), _nominal(b)):
         return None
-    left = uncertain.gathered(((a, fmpq(1)), (b, fmpq(-1))))
-    if not left:
+    left = uncertain.combined(_nominal(a), ((a, fmpq(1)), (b, fmpq(-1))))
+    if not isinstance(left, Uncertain):
         return None
     one, other = _nominal(a), _nominal(b)
     if isinstance(one, Sized) or isinstance(other, Sized):
@@ -133,8 +133,7 @@ def _told_apart(op: str, a: Value, b: Value) -> bool | Undefined | None:
     if not all(isinstance(side, Exact | Real) for side in (one, other)):
         return None
     size = uncertain.rational(real(subtract(real(one), real(other))))
-    spread = sum((part * part for part in left.values()), fmpq(0))
-    squared = size * size / spread
+    squared = size * size / uncertain.variance(left)
     with precision(FIRST_BITS):
         shown = f"{float(arb(squared).sqrt().mid()):.2g}"
     if squared <= SURE * SURE:
@@ -270,7 +269,10 @@ def can_be_told_apart(a: Value, b: Value) -> bool:
         case Sized(), Sized():
             return a.unit != b.unit or can_be_told_apart(a.size, b.size)
         case Uncertain(), Uncertain():
-            same = [*a.parts.values()] == [*b.parts.values()]
+            same = all(
+                [*one.values()] == [*other.values()]
+                for one, other in ((a.parts, b.parts), (a.bends, b.bends))
+            )
             return not same or can_be_told_apart(a.nominal, b.nominal)
         case Complex(), Complex():
             return can_be_told_apart(a.re, b.re) or can_be_told_apart(a.im, b.im)

@@ -15,7 +15,7 @@ from teapot.engine.numbers import (
     integers,
     measure_array,
     measures,
-    uncertain,
+    propagation,
 )
 from teapot.engine.numbers.common_denominator import CommonDenominatorArray
 from teapot.engine.numbers.context import conventions, notice
@@ -85,7 +85,12 @@ def operate(op: str, a: Value, b: Value) -> Value:
     if isinstance(a, Uncertain) or isinstance(b, Uncertain):
         if op in ("mod", "div"):
             raise JUMPS(function=op)
-        return uncertain.through(lambda x, y: operate(op, x, y), number(a), number(b))
+        return propagation.through(
+            lambda x, y: operate(op, x, y),
+            number(a),
+            number(b),
+            is_linear=_is_linear(op, a, b),
+        )
     is_of_measures = isinstance(a, Measure) or isinstance(b, Measure)
     if op == "^" and not is_of_measures:
         return _power(angles.as_number(number(a)), angles.as_number(number(b)))
@@ -121,6 +126,14 @@ def plane(value: Value) -> Plane:
     return cast(Plane, number(value))
 
 
+def _is_linear(op: str, a: Value, b: Value) -> bool:
+    """Whether an operation rises evenly with what is measured of its two sides."""
+    if op in ("+", "-"):
+        return True
+    is_alone = not (isinstance(a, Uncertain) and isinstance(b, Uncertain))
+    return (op == "*" and is_alone) or (op == "/" and not isinstance(b, Uncertain))
+
+
 def _power(a: Scalar, b: Scalar) -> Value:
     """A power; that of real numbers may leave the reals."""
     if isinstance(a, Complex) or isinstance(b, Complex):
@@ -148,7 +161,7 @@ def negate(value: Value) -> Value:
         case Angle() | Measure():
             return measures.negate(value)
         case Uncertain():
-            return uncertain.through(negate, value)
+            return propagation.through(negate, value, is_linear=True)
         case Complex(re=re, im=im):
             return Complex(arithmetic.negate(re), arithmetic.negate(im))
     return arithmetic.negate(cast(Extended, number(value)))

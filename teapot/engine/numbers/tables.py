@@ -7,7 +7,7 @@ from functools import cmp_to_key
 from typing import cast
 
 from teapot.engine.mends import counted as in_words
-from teapot.engine.numbers import uncertain
+from teapot.engine.numbers import propagation, uncertain
 from teapot.engine.numbers.arrays import kinds_of, scaled, taken, without_missing
 from teapot.engine.numbers.common_denominator import CommonDenominatorArray
 from teapot.engine.numbers.comparison import in_order, order_of
@@ -80,7 +80,7 @@ def _in_unit(item: Value, unit: Unit) -> Value:
     """A measured cell as a measure; one that is missing stays so."""
     if is_missing(item):
         return item
-    return uncertain.through(lambda number: measure_of(cast(Scalar, number), unit), item)
+    return propagation.through(lambda number: measure_of(cast(Scalar, number), unit), item)
 
 
 def row(table: Table, index: Value) -> Table:
@@ -229,7 +229,7 @@ def in_numbers(table: Table) -> tuple[tuple[str, ...], Table]:
 def _counted(one: Value, unit: Unit) -> Value:
     """How many units a cell has, a measured one too; what has no unit as it is."""
     if isinstance(one, Uncertain):
-        return uncertain.through(lambda nominal: _counted(nominal, unit), one)
+        return propagation.through(lambda nominal: _counted(nominal, unit), one)
     return count_of(one, unit) if isinstance(one, Measure) else one
 
 

@@ -10,26 +10,22 @@ Contributions are rational numbers, so that small differences of large ones stay
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
-from dataclasses import dataclass
-from functools import cache, partial
-from itertools import combinations
+from dataclasses import dataclass, replace
+from typing import TypeVar
 
-from flint import fmpq, fmpz
+from flint import fmpq
 
-from teapot.engine.errors import LineError
 from teapot.engine.limits import MAX_DIGITS
 from teapot.engine.numbers import arithmetic
 from teapot.engine.numbers.context import notice
 from teapot.engine.numbers.lazy_sequence import LazySequence
 from teapot.engine.numbers.values import (
     Exact,
-    Infinite,
     List,
     Number,
     Real,
     Source,
     Uncertain,
-    Undefined,
     Value,
     bare_size,
     exact,
@@ -37,26 +33,25 @@ from teapot.engine.numbers.values import (
     with_size,
 )
 from teapot.engine.sentences.units import (
-    ANOTHER_COUNT,
     NEGATIVE_UNCERTAINTY,
     NO_UNCERTAINTY_HERE,
-    UNCERTAINTY_OF_LIST,
 )
 from teapot.engine.sentences.values import TOO_LARGE
 from teapot.engine.sentences.warnings import SECOND_ORDER
 
-STEP = fmpq(1, 2**100)
-"""How far beside a value a function is looked at for its slope, in uncertainties."""
-
-SECOND_STEP = fmpq(1, 2**40)
-"""The same for how the slope changes."""
-
 GONE = fmpq(1, 2**130)
 """A contribution so much smaller than those that it was made of has cancelled: a slope is known
-to about twice the digits of :data:`STEP`."""
+to about so many digits."""
+
+BENDS_GONE = fmpq(1, 2**80)
+"""The same for second order."""
+
+FLAT = fmpq(2**120)
+"""How many times more than its variance the square is of what a value changes over one standard
+uncertainty, where first and second order tell nothing of it."""
 
 BITS = 420
-"""Binary digits of a difference of two values that are :data:`STEP` apart."""
+"""Binary digits of a difference of two values that are next to each other."""
 
 MOST_BITS = 4 * MAX_DIGITS
 
@@ -66,12 +61,16 @@ KEPT = 220
 SHOWN = 192
 """Binary digits of what is only looked at."""
 
-MOST_PAIRS = 12
-"""Inputs of which all pairs are looked at to second order; of more, each by itself."""
-
 HALF = exact(fmpq(1, 2))
 
+ZERO = fmpq(0)
+
 Parts = Mapping[Source, fmpq]
+
+Bend = tuple[frozenset[Source], fmpq]
+"""An input or a pair of them, and what it contributes to second order."""
+
+Key = TypeVar("Key")
 
 
 def size_of(value: Value) -> Number:
@@ -106,12 +105,12 @@ def rational(number: Number, bits: int = BITS) -> fmpq:
     return fmpq(mantissa) * fmpq(2) ** int(exponent)
 
 
-def _shortened(part: fmpq) -> fmpq:
+def _shortened(part: fmpq, bits: int = KEPT) -> fmpq:
     """With no more digits than count, where it has many."""
     above, below = abs(part.p), part.q
-    if above.bit_length() + below.bit_length() <= 4 * KEPT:
+    if above.bit_length() + below.bit_length() <= 4 * bits:
         return part
-    shift = KEPT - above.bit_length() + below.bit_length()
+    shift = bits - above.bit_length() + below.bit_length()
     scaled = part * fmpq(2) ** shift
     return fmpq(scaled.floor()) / fmpq(2) ** shift
 
@@ -129,14 +128,46 @@ def measured(nominal: Value, uncertainty: Number, source: Source) -> Value:
 
 
 def variance(value: Uncertain) -> fmpq:
-    """The square of its standard uncertainty."""
-    return sum((part * part for part in value.parts.values()), fmpq(0))
+    """The square of its standard uncertainty: to first order, and to second order by the inputs
+    that first order gives nothing of (JCGM 100, 5.1.2, note)."""
+    return _first_order(value) + _second_order(value)
+
+
+def _first_order(value: Uncertain) -> fmpq:
+    return sum((part * part for part in value.parts.values()), ZERO)
+
+
+def _second_order(value: Uncertain) -> fmpq:
+    squares = (bend * bend * len(pair) for pair, bend in _counted(value))
+    return sum(squares, ZERO) / 2
+
+
+def _counted(value: Uncertain) -> Iterator[Bend]:
+    """What counts to second order: by inputs that first order gives nothing of."""
+    parts = value.parts
+    for pair, bend in value.bends.items():
+        if parts.keys().isdisjoint(pair):
+            yield pair, bend
+
+
+def _variances(value: Uncertain) -> dict[Source, fmpq]:
+    """What each input has of it; two that go together have half each."""
+    found = {source: part * part for source, part in value.parts.items()}
+    for pair, bend in _counted(value):
+        for source in pair:
+            found[source] = found.get(source, fmpq(0)) + bend * bend / 2
+    return found
+
+
+def is_beyond_first_order(value: Uncertain) -> bool:
+    """Whether second order is at least a hundredth of its uncertainty."""
+    return 10_000 * _second_order(value) > _first_order(value)
 
 
 def of(value: Uncertain) -> Number:
     """Its standard uncertainty, in coherent units; exactly where it is a fraction."""
     parts = list(value.parts.values())
-    if len(parts) == 1:
+    if len(parts) == 1 and not any(_counted(value)):
         return exact(abs(parts[0]))
     return _root(variance(value))
 
@@ -156,23 +187,76 @@ def with_parts(nominal: Value, parts: Parts) -> Value:
     return Uncertain(nominal, present) if present else nominal
 
 
-def gathered(terms: Iterable[tuple[Value, fmpq]]) -> dict[Source, fmpq]:
-    """What each input contributes to a sum of values, each times a factor; what cancels is
-    gone."""
-    found: dict[Source, fmpq] = {}
-    largest: dict[Source, fmpq] = {}
-    for value, factor in terms:
-        if not isinstance(value, Uncertain):
-            continue
-        for source, part in value.parts.items():
-            term = part * factor
-            found[source] = found.get(source, fmpq(0)) + term
-            largest[source] = max(largest.get(source, fmpq(0)), abs(term))
+Terms = Sequence[tuple[Value, fmpq]]
+"""Values, each with its factor in a sum."""
+
+
+def _added(terms: Iterable[tuple[Key, fmpq]], gone: fmpq = GONE) -> dict[Key, fmpq]:
+    """The sum of what each key has; what cancels, but for so much of it, is gone."""
+    found: dict[Key, fmpq] = {}
+    largest: dict[Key, fmpq] = {}
+    for key, term in terms:
+        found[key] = found.get(key, fmpq(0)) + term
+        largest[key] = max(largest.get(key, fmpq(0)), abs(term))
     return {
-        source: _shortened(total)
-        for source, total in found.items()
-        if abs(total) > GONE * largest[source]
+        key: _shortened(total) for key, total in found.items() if abs(total) > gone * largest[key]
     }
+
+
+def combined(
+    found: Value, terms: Terms, own: Sequence[Bend] = (), far: fmpq | None = None
+) -> Value:
+    """A value that rises with each of the ``terms`` by its factor.
+
+    ``own`` is how the function itself bends, and ``far`` what it gives where all inputs are one
+    standard uncertainty larger: where nothing else is left of an uncertainty, that is.
+    """
+    measured = [(one, factor) for one, factor in terms if isinstance(one, Uncertain)]
+    parts = _added(
+        (source, part * factor) for one, factor in measured for source, part in one.parts.items()
+    )
+    inherited = (
+        (pair, bend * factor) for one, factor in measured for pair, bend in one.bends.items()
+    )
+    bends = _added((*inherited, *own), BENDS_GONE)
+    size = rational(size_of(found))
+    if far is None:
+        far = size + sum((factor * (far_of(one) - _nominal(one)) for one, factor in measured), ZERO)
+    result = Uncertain(found, parts, bends, _shortened(far, BITS))
+    if FLAT * variance(result) > (far - size) ** 2:
+        if is_beyond_first_order(result):
+            notice(SECOND_ORDER)
+        return result
+    return _by_what_is_far(found, [one for one, _ in measured], far - size)
+
+
+def _by_what_is_far(found: Value, inputs: Sequence[Uncertain], apart: fmpq) -> Value:
+    """A value of which first and second order tell nothing."""
+    sources = dict.fromkeys(source for one in inputs for source in sources_of(one))
+    if not sources or abs(apart) <= GONE * max(rational(of(one), SHOWN) for one in inputs):
+        return found
+    notice(SECOND_ORDER)
+    name = ", ".join(dict.fromkeys(source.name for source in sources))
+    source = Source(("beyond second order", *(one.key for one in sources)), name)
+    return Uncertain(found, {source: abs(apart)})
+
+
+def far_of(value: Uncertain) -> fmpq:
+    """What it is where all of its inputs are one standard uncertainty larger."""
+    if value.far is not None:
+        return value.far
+    bends = sum((bend / (3 - len(pair)) for pair, bend in value.bends.items()), ZERO)
+    return _nominal(value) + sum(value.parts.values(), ZERO) + bends
+
+
+def _nominal(value: Uncertain) -> fmpq:
+    return rational(size_of(value))
+
+
+def sources_of(value: Uncertain) -> list[Source]:
+    """The inputs that contribute to it."""
+    inside = (source for pair in value.bends for source in sorted(pair, key=lambda one: one.name))
+    return list(dict.fromkeys((*value.parts, *inside)))
 
 
 RELATIVE_OF_DALTON = fmpq(52, 166053906892)
@@ -190,7 +274,7 @@ def with_dalton(value: Value, power: fmpq) -> Value:
     nominal = value.nominal if isinstance(value, Uncertain) else value
     size = rational(size_of(nominal)) * power * RELATIVE_OF_DALTON
     parts[DALTON] = parts.get(DALTON, fmpq(0)) + size
-    return with_parts(nominal, parts)
+    return replace(value, parts=parts) if isinstance(value, Uncertain) else with_parts(value, parts)
 
 
 Gradient = Callable[[list[fmpq]], list[fmpq]]
@@ -207,91 +291,7 @@ def nominals_of(items: Sequence[Value]) -> Sequence[Value]:
 def of_list(value: Value, items: Sequence[Value], gradient: Gradient) -> Value:
     """A ``value`` of a list of which items are measured, by how it rises with each."""
     sizes = [rational(size_of(one)) for one in items]
-    return with_parts(value, gathered(zip(items, gradient(sizes), strict=True)))
-
-
-def through(compute: Callable[..., Value], *values: Value) -> Value:
-    """What a function gives for values of which some are measured.
-
-    Errors: those of the function, and :data:`UNCERTAINTY_OF_LIST` where it gives several values.
-    """
-    if not any(isinstance(value, Uncertain) for value in values):
-        return compute(*values)
-    nominals = [one.nominal if isinstance(one, Uncertain) else one for one in values]
-    found = compute(*nominals)
-    if isinstance(found, Undefined | Infinite | bool):
-        return found
-    if isinstance(found, List):
-        raise UNCERTAINTY_OF_LIST()
-    terms = [
-        (value, _slope(compute, nominals, place, value))
-        for place, value in enumerate(values)
-        if isinstance(value, Uncertain)
-    ]
-    parts = gathered(terms)
-    if parts:
-        return Uncertain(found, parts)
-    return _to_second_order(compute, values, nominals, found)
-
-
-Pick = Callable[[Value], Value]
-"""Takes a plain value in the place of a measured one."""
-
-
-def through_picked(compute: Callable[[Pick], Value]) -> Value:
-    """What is computed from values of which it is only seen on the way which are measured: each of
-    them is given to ``compute``'s argument, and what that gives is used in its place.
-
-    Of several values each has its own uncertainty.
-
-    Errors: those of ``compute``, and :data:`ANOTHER_COUNT` where values a little beside those
-    that were measured give more values, or fewer.
-    """
-    sources: dict[Source, None] = {}
-
-    def plain(value: Value) -> Value:
-        for one in measured_in(value):
-            sources.update(dict.fromkeys(one.parts))
-        return moved(value, {})
-
-    found = compute(plain)
-    if not sources:
-        return found
-
-    @cache
-    def beside(*steps: Number) -> Value:
-        far = dict(zip(sources, steps, strict=True))
-        return compute(lambda value: moved(value, far))
-
-    return _each(found, beside, [Uncertain(exact(0), {one: fmpq(1)}) for one in sources])
-
-
-def _each(found: Value, compute: Callable[..., Value], inputs: Sequence[Value]) -> Value:
-    """Every item of what was found with its uncertainty."""
-    if not isinstance(found, List):
-        return through(lambda *steps: alike(found, compute(*steps)), *inputs)
-
-    def item(place: int, *steps: Number) -> Value:
-        items = compute(*steps)
-        if not isinstance(items, List) or len(items.items) != len(found.items):
-            raise ANOTHER_COUNT()
-        return alike(found.items[place], items.items[place])
-
-    return List(
-        tuple(_each(one, partial(item, place), inputs) for place, one in enumerate(found.items))
-    )
-
-
-def alike(found: Value, beside: Value) -> Value:
-    """A value beside the one that was found, which is of its kind.
-
-    Errors: :data:`ANOTHER_COUNT` where a real solution ends there.
-    """
-    if isinstance(bare_size(found), Exact | Real) and not isinstance(
-        bare_size(beside), Exact | Real
-    ):
-        raise ANOTHER_COUNT()
-    return beside
+    return combined(value, list(zip(items, gradient(sizes), strict=True)))
 
 
 def measured_in(value: Value) -> Iterator[Uncertain]:
@@ -323,116 +323,6 @@ def moved(value: Value, far: Mapping[Source, Number]) -> Value:
     return value
 
 
-def _size_beside(
-    compute: Callable[..., Value], nominals: list[Value], steps: Mapping[int, fmpq]
-) -> Number:
-    """What the function gives where some values are so much larger."""
-    beside = list(nominals)
-    for place, step in steps.items():
-        size = arithmetic.add(size_of(nominals[place]), exact(step))
-        beside[place] = with_size(nominals[place], real(size))
-    return size_of(compute(*beside))
-
-
-def _difference(a: Number, b: Number) -> fmpq:
-    """Of two numbers; 0 where they cannot be told apart."""
-    found = real(arithmetic.subtract(a, b))
-    if isinstance(found, Real) and found.ball(BITS).contains(0):
-        return fmpq(0)
-    return rational(found)
-
-
-def _slope(
-    compute: Callable[..., Value], nominals: list[Value], place: int, value: Uncertain
-) -> fmpq:
-    """The partial derivative by one of the values, where the others stay as they are."""
-    step = rational(of(value), SHOWN) * STEP
-    above, below = (_size_beside(compute, nominals, {place: way}) for way in (step, -step))
-    return _difference(above, below) / (2 * step)
-
-
-# -- second order ------------------------------------------------------------------------
-
-
-def _to_second_order(
-    compute: Callable[..., Value], values: tuple[Value, ...], nominals: list[Value], found: Value
-) -> Value:
-    """The value with what is left of its uncertainty where first order is 0: by each input and
-    each pair of them, as JCGM 100, 5.1.2, note has it."""
-    ways = dict(_ways(values))
-    beside = _Beside(compute, nominals, size_of(found))
-    total = sum((beside.curved(way) ** 2 / 2 for way in ways.values()), fmpq(0))
-    if len(ways) <= MOST_PAIRS:
-        for one, other in combinations(ways.values(), 2):
-            total += beside.twisted(one, other) ** 2
-    largest = max(abs(part) for way in ways.values() for part in way.values())
-    if total <= (GONE * largest) ** 2:
-        return found
-    notice(SECOND_ORDER)
-    name = ", ".join(dict.fromkeys(source.name for source in ways))
-    source = Source(("second order", *(one.key for one in ways)), name)
-    return Uncertain(found, {source: root(total)})
-
-
-Way = dict[int, fmpq]
-"""How far each value goes where one input is one standard uncertainty larger."""
-
-
-def _ways(values: tuple[Value, ...]) -> Iterator[tuple[Source, Way]]:
-    found: dict[Source, Way] = {}
-    for place, value in enumerate(values):
-        if isinstance(value, Uncertain):
-            for source, part in value.parts.items():
-                found.setdefault(source, {})[place] = part
-    yield from found.items()
-
-
-@dataclass(frozen=True, slots=True)
-class _Beside:
-    """A function around the values that it is worked out for, where it gives ``size``."""
-
-    compute: Callable[..., Value]
-    nominals: list[Value]
-    size: Number
-
-    def at(self, *ways: tuple[Way, fmpq]) -> fmpq:
-        """How much larger it is where so much of each way is gone; 0 where it has no value."""
-        steps: Way = {}
-        for way, factor in ways:
-            for place, part in way.items():
-                steps[place] = steps.get(place, fmpq(0)) + part * factor
-        try:
-            return _difference(_size_beside(self.compute, self.nominals, steps), self.size)
-        except LineError:
-            return fmpq(0)
-
-    def curved(self, way: Way) -> fmpq:
-        """What an input contributes by how the function bends; or by how it breaks there, as
-        \\|x\\| does at 0; or, where it is flat beyond that, over one standard uncertainty."""
-        step = SECOND_STEP
-        above, below = self.at((way, step)), self.at((way, -step))
-        nearer = self.at((way, step / 1024))
-        if abs(nearer) * 2**15 > abs(above):  # it falls with the step, not with its square
-            return (abs(above) + abs(below)) / (2 * step) * ROOT_OF_TWO
-        bent = (above + below) / (step * step)
-        whole = max(abs(self.at((way, fmpq(1)))), abs(self.at((way, fmpq(-1)))))
-        return bent if abs(bent) * FLAT > whole else whole * ROOT_OF_TWO
-
-    def twisted(self, one: Way, other: Way) -> fmpq:
-        """What two inputs contribute together."""
-        step = SECOND_STEP
-        same = self.at((one, step), (other, step)) + self.at((one, -step), (other, -step))
-        apart = self.at((one, step), (other, -step)) + self.at((one, -step), (other, step))
-        return (same - apart) / (4 * step * step)
-
-
-ROOT_OF_TWO = fmpq(fmpz(2 * 4**100).isqrt(), 2**100)
-"""For what counts whole among contributions of which half the square is taken."""
-
-FLAT = 2**20
-"""What bends so much less than it changes over an uncertainty is flat there."""
-
-
 # -- what contributes ----------------------------------------------------------------------
 
 
@@ -459,8 +349,8 @@ class Share:
 def shares(value: Uncertain) -> list[Share]:
     """The inputs with their shares, the largest first."""
     whole = variance(value)
-    found = []
-    for source, part in value.parts.items():
-        share = part * part / whole
-        found.append(Share(source.name, float(exact(share).ball(64).mid())))
+    found = [
+        Share(source.name, float(exact(part / whole).ball(64).mid()))
+        for source, part in _variances(value).items()
+    ]
     return sorted(found, key=lambda one: -one.part)

@@ -296,10 +296,17 @@ class Source:
 @dataclass(slots=True, eq=False)
 class Uncertain:
     """A measured value: its ``nominal`` value, a real number, measure or angle, and what each
-    input contributes to its standard uncertainty, in coherent units and with a sign."""
+    input contributes to its standard uncertainty, in coherent units and with a sign.
+
+    That is to first order in ``parts``.  ``bends`` are the second derivatives by an input, or by a
+    pair of them, times their standard uncertainties; ``far`` is the value where all inputs are one
+    standard uncertainty larger, None where it is what these two make of it.
+    """
 
     nominal: Value
-    parts: dict[Source, fmpq]
+    parts: Mapping[Source, fmpq]
+    bends: Mapping[frozenset[Source], fmpq] = field(default_factory=dict)
+    far: fmpq | None = None
 
 
 MISSING = Undefined("This value is missing.")

@@ -107,7 +107,8 @@ NUMBER_AS_ANGLE = Problem("number-beside-angle", "The number beside the angle wa
 ANGLE_AS_NUMBER = Problem("angle-as-number", "The angle was taken as its number of radians here.")
 SECOND_ORDER = Problem(
     "second-order",
-    "To first order the uncertainty is 0 here; this one is of second order (JCGM 100, 5.1.2).",
+    "First order alone gives too small an uncertainty here, so that second order is counted "
+    "(JCGM 100, 5.1.2).",
 )
 
 STANDARD_UNCERTAINTIES_APART = Problem(

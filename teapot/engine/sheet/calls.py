@@ -11,7 +11,7 @@ from teapot.engine.functions.catalogue import BY_NAME
 from teapot.engine.functions.record import Function
 from teapot.engine.limits import MAX_CALLS
 from teapot.engine.mends import Mend, Span, replace
-from teapot.engine.numbers import measures, uncertain
+from teapot.engine.numbers import measures, propagation
 from teapot.engine.numbers.angles import as_number
 from teapot.engine.numbers.arrays import kinds_of
 from teapot.engine.numbers.context import conventions, current, notice
@@ -193,7 +193,7 @@ def applied(
         if function.jumps:
             refuse_jump(function.name, values, arguments)
         if Uncertain not in function.accepts and any(isinstance(v, Uncertain) for v in values):
-            return uncertain.through(
+            return propagation.through(
                 lambda *row: applied(function, row, arguments),
                 *cast(Sequence[Value], values),
             )

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import dataclasses
 from collections.abc import Callable, Mapping
 from functools import partial
 from itertools import count, pairwise
@@ -31,6 +32,7 @@ from teapot.engine.numbers import (
     measure_array,
     measures,
     operators,
+    propagation,
     sizes,
     tables,
     uncertain,
@@ -189,7 +191,7 @@ def value_of_statement(statement: Statement, scope: Scope) -> Value:
 def _as_called(value: Value, name: str) -> Value:
     """What was computed in the unit that its name asks for."""
     if isinstance(value, Uncertain):
-        return uncertain.with_parts(measures.as_called(value.nominal, name), value.parts)
+        return dataclasses.replace(value, nominal=measures.as_called(value.nominal, name))
     return measures.as_called(value, name)
 
 
@@ -432,7 +434,7 @@ def _with_measure(value: Value, node: Measured) -> Value:
             return List(MeasureArray(value.items, node.unit))
         return item_by_item(lambda one: _with_measure(one, node), value)
     if isinstance(value, Uncertain):
-        return uncertain.through(lambda one: _with_measure(one, node), value)
+        return propagation.through(lambda one: _with_measure(one, node), value)
     if not isinstance(value, Exact | Real | Complex | Infinite | Undefined):
         kind = measures.named(value) if isinstance(value, Measure) else kind_in_words(value)
         raise UNIT_BEHIND_MEASURE(kind=kind)
@@ -618,7 +620,7 @@ def _shown_in(value: Value, unit: str) -> Value:
     if unit == PREFIXED:
         return value  # it is only how it is shown
     if isinstance(value, Uncertain):
-        return uncertain.through(lambda one: _shown_in(one, unit), value)
+        return propagation.through(lambda one: _shown_in(one, unit), value)
     if unit == BASE_UNITS:
         return measures.in_base_units(value)
     if isinstance(value, Measure) or unit not in ANGLE_UNITS:
@@ -672,7 +674,7 @@ def _with_sign(op: str, value: Value) -> Value:
     if op == "%":
         return operators.operate("/", value, HUNDRED)
     if isinstance(value, Uncertain):
-        return uncertain.through(lambda one: _with_sign(op, one), value)
+        return propagation.through(lambda one: _with_sign(op, one), value)
     if isinstance(value, Measure) and op != "%":
         raise UNIT_BEHIND_MEASURE(kind=measures.named(value))
     if isinstance(value, Angle) or (isinstance(value, Complex) and op == "!"):
