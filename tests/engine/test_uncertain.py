@@ -59,6 +59,7 @@ def test_measured_values(lines, expected):
         ("5 ± -1", "negative-uncertainty"),
         ("5 m ± 2 s", "unlike-measures"),
         ("(1 + 2i) ± 1", "no-uncertainty-here"),
+        ("sqrt(0 ± 1)", "no-uncertainty-here"),
         ("(5 ± 1) as binary64", "not-in-binary64"),
     ],
 )
@@ -270,6 +271,13 @@ def test_second_order_is_left_where_the_first_is_zero(lines, shown):
         (["x = 1 ± 0.1", "y = 3 ± 1e-9", "x^2 - 2*x + y"], "2.000 ± 0.014"),
         (["z = 0 ± 0.1", "exp(z) - z"], "1.0000 ± 0.0071"),
         (["z = 0 ± 0.1", "sin(z) - z"], "0.00000 ± 0.00017"),
+        (["x = 2 ± 0.1", "integral((x - 2)^2*t, t = 0..1)"], "0.0000 ± 0.0071"),
+        (["x = 2 ± 0.1", "dot([x - 2, 1], [x - 2, 0])"], "0.000 ± 0.014"),
+        # at a least value, as of |x − y|: by the mean of what it bends
+        (["x = 2 ± 0.1", "sqrt((x - 2)^2)"], "0.00 ± 0.10"),
+        (["x = 2 ± 0.1", "y = 2 ± 0.2", "stdev([x, y])"], "0.00 ± 0.16"),
+        (["x = 2 ± 0.1", "y = 2 ± 0.2", "variance([x, y])"], "0.000 ± 0.035"),
+        (["x = 2 ± 0.1", "stdev([x, x])"], "0"),
         (["x = 5 ± 0.1", "(x - 5)^4"], "0.00000 ± 0.00010"),
         (["x = 5 ± 0.1", "y = 5 ± 0.2", "(x - y)^3"], "0.0000 ± 0.0010"),
         (["(1e200 ± 1e199)^2"], "(1.00 ± 0.20)e400"),

@@ -19,6 +19,7 @@ from teapot.engine.numbers.uncertain import (
     BITS,
     SHOWN,
     Bend,
+    by_what_is_far,
     combined,
     far_of,
     measured_in,
@@ -26,6 +27,7 @@ from teapot.engine.numbers.uncertain import (
     of,
     rational,
     size_of,
+    sources_of,
 )
 from teapot.engine.numbers.values import (
     Exact,
@@ -42,7 +44,7 @@ from teapot.engine.numbers.values import (
     real,
     with_size,
 )
-from teapot.engine.sentences.units import ANOTHER_COUNT, UNCERTAINTY_OF_LIST
+from teapot.engine.sentences.units import ANOTHER_COUNT, NOT_REAL_BESIDE, UNCERTAINTY_OF_LIST
 
 STEP = fmpq(1, 2**100)
 """How far beside a value a function is looked at, in uncertainties."""
@@ -76,11 +78,14 @@ def through(compute: Callable[..., Value], *values: Value, is_linear: bool = Fal
     if isinstance(found, List):
         raise UNCERTAINTY_OF_LIST()
     around = _Around(compute, nominals, size_of(found))
-    along = {
-        place: around.along(place, value, is_linear)
-        for place, value in enumerate(values)
-        if isinstance(value, Uncertain)
-    }
+    measured = {place: one for place, one in enumerate(values) if isinstance(one, Uncertain)}
+    try:
+        along = {place: around.along(place, value, is_linear) for place, value in measured.items()}
+    except LineError:
+        lifted = around.lifted(found, measured)
+        if lifted is None:
+            raise
+        return lifted
     terms = [(values[place], one.slope) for place, one in along.items()]
     if is_linear:
         return combined(found, terms)
@@ -117,7 +122,23 @@ class _Around:
         for place, step in steps.items():
             size = arithmetic.add(size_of(self.nominals[place]), exact(step))
             beside[place] = with_size(self.nominals[place], real(size))
-        return size_of(self.compute(*beside))
+        found = bare_size(self.compute(*beside))
+        if not isinstance(found, Exact | Real):
+            raise NOT_REAL_BESIDE()
+        return found
+
+    def lifted(self, found: Value, measured: Mapping[int, Uncertain]) -> Value | None:
+        """At the least of what it is worked out for, as √(x^2) at 0: by the mean that bends make
+        of that; None where it is worked out for anything else."""
+        [(place, value), *others] = measured.items()
+        mean = sum((bend for pair, bend in value.bends.items() if len(pair) == 1), ZERO) / 2
+        if others or value.parts or not mean:
+            return None
+        try:
+            apart = _difference(self.at({place: mean}), self.size)
+        except LineError:
+            return None
+        return by_what_is_far(found, [value], apart)
 
     def along(self, place: int, value: Uncertain, is_linear: bool) -> _Along:
         """It along one of the values."""
@@ -216,7 +237,7 @@ def through_picked(compute: Callable[[Pick], Value]) -> Value:
 
     def plain(value: Value) -> Value:
         for one in measured_in(value):
-            sources.update(dict.fromkeys(one.parts))
+            sources.update(dict.fromkeys(sources_of(one)))
         return moved(value, {})
 
     found = compute(plain)

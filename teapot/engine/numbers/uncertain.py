@@ -21,6 +21,7 @@ from teapot.engine.numbers.context import notice
 from teapot.engine.numbers.lazy_sequence import LazySequence
 from teapot.engine.numbers.values import (
     Exact,
+    Extended,
     List,
     Number,
     Real,
@@ -227,10 +228,10 @@ def combined(
         if is_beyond_first_order(result):
             notice(SECOND_ORDER)
         return result
-    return _by_what_is_far(found, [one for one, _ in measured], far - size)
+    return by_what_is_far(found, [one for one, _ in measured], far - size)
 
 
-def _by_what_is_far(found: Value, inputs: Sequence[Uncertain], apart: fmpq) -> Value:
+def by_what_is_far(found: Value, inputs: Sequence[Uncertain], apart: fmpq) -> Value:
     """A value of which first and second order tell nothing."""
     sources = dict.fromkeys(source for one in inputs for source in sources_of(one))
     if not sources or abs(apart) <= GONE * max(rational(of(one), SHOWN) for one in inputs):
@@ -308,14 +309,24 @@ def has_measured(value: Value) -> bool:
     return next(measured_in(value), None) is not None
 
 
+def _orders(value: Uncertain) -> Iterator[tuple[tuple[Source, ...], fmpq]]:
+    """What the steps of inputs, multiplied with each other, change by so much."""
+    yield from (((source,), part) for source, part in value.parts.items())
+    for pair, bend in value.bends.items():
+        one, *others = pair
+        yield ((one, *others), bend) if others else ((one, one), bend / 2)
+
+
 def moved(value: Value, far: Mapping[Source, Number]) -> Value:
     """A value without its uncertainty where each input is so many standard uncertainties beside
     its own value; also of what a list holds."""
     if isinstance(value, Uncertain):
         size: Number = size_of(value)
-        for source, part in value.parts.items():
-            if source in far:
-                step = arithmetic.multiply(exact(part), far[source])
+        for sources, part in _orders(value):
+            if far.keys() >= {*sources}:
+                step: Extended = exact(part)
+                for source in sources:
+                    step = arithmetic.multiply(step, far[source])
                 size = real(arithmetic.add(size, step))
         return with_size(value.nominal, size)
     if isinstance(value, List) and has_measured(value):

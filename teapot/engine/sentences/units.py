@@ -186,6 +186,11 @@ PLUS_OR_MINUS = Problem(
     "± gives an uncertainty. For the two solutions, write one with + and one with -.",
 )
 
+NOT_REAL_BESIDE = Problem(
+    "no-uncertainty-here",
+    "A little beside the measured value this is no real number, so that no uncertainty follows.",
+)
+
 UNCERTAINTY_OF_LIST = Problem(
     "uncertainty-of-list",
     "This gives several values, which cannot carry the uncertainty of one.",
