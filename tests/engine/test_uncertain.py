@@ -262,7 +262,7 @@ def test_second_order_is_left_where_the_first_is_zero(lines, shown):
         (["x = 5 ± 0.1", "(x - 5)^2 - (x - 5)^2"], "0"),
         (["x = 5 ± 0.1", "y = 5 ± 0.2", "x/y - x/y"], "0"),
         (["x = 5 ± 0.1", "y = 5 ± 0.2", "(x + y)^2 - x^2 - 2*x*y - y^2"], "0"),
-        # what cancels to first order alone: by f'' u²/√2, and beyond it over one uncertainty
+        # what cancels to first order alone: by f'' u²/√2, and beyond it about
         (["x = 1 ± 0.1", "x^2 - 2*x"], "-1.000 ± 0.014"),
         (["x = 1 ± 0.1", "f(t) = t^2 - 2t", "f(x)"], "-1.000 ± 0.014"),
         (["x = 1 ± 0.1", "y = x^2", "y - 2*x"], "-1.000 ± 0.014"),
@@ -270,7 +270,7 @@ def test_second_order_is_left_where_the_first_is_zero(lines, shown):
         (["x = 1 ± 0.1", "mean([x^2, -2*x])"], "-0.5000 ± 0.0071"),
         (["x = 1 ± 0.1", "y = 3 ± 1e-9", "x^2 - 2*x + y"], "2.000 ± 0.014"),
         (["z = 0 ± 0.1", "exp(z) - z"], "1.0000 ± 0.0071"),
-        (["z = 0 ± 0.1", "sin(z) - z"], "0.00000 ± 0.00017"),
+        (["z = 0 ± 0.1", "sin(z) - z"], "0.00000 ± 0.00071"),
         (["x = 2 ± 0.1", "integral((x - 2)^2*t, t = 0..1)"], "0.0000 ± 0.0071"),
         (["x = 2 ± 0.1", "dot([x - 2, 1], [x - 2, 0])"], "0.000 ± 0.014"),
         # at a least value, as of |x − y|: by the mean of what it bends
@@ -278,8 +278,8 @@ def test_second_order_is_left_where_the_first_is_zero(lines, shown):
         (["x = 2 ± 0.1", "y = 2 ± 0.2", "stdev([x, y])"], "0.00 ± 0.16"),
         (["x = 2 ± 0.1", "y = 2 ± 0.2", "variance([x, y])"], "0.000 ± 0.035"),
         (["x = 2 ± 0.1", "stdev([x, x])"], "0"),
-        (["x = 5 ± 0.1", "(x - 5)^4"], "0.00000 ± 0.00010"),
-        (["x = 5 ± 0.1", "y = 5 ± 0.2", "(x - y)^3"], "0.0000 ± 0.0010"),
+        (["x = 5 ± 0.1", "(x - 5)^4"], "0.0000 ± 0.0011"),
+        (["x = 5 ± 0.1", "y = 5 ± 0.2", "(x - y)^3"], "0.0000 ± 0.0029"),
         (["(1e200 ± 1e199)^2"], "(1.00 ± 0.20)e400"),
         (["1e-400 ± 1e-401"], "(1.00 ± 0.10)e-400"),
         (["exp(1000 ± 1)"], "(2.0 ± 2.0)e434"),

@@ -1,7 +1,7 @@
 """How uncertainties go through what is computed (JCGM 100, 5.1.2, with its note).
 
 A function is looked at a little beside the values that it is worked out for: how it rises with
-each, how it bends, and how far it is off then over a whole standard uncertainty.
+each, how it bends, and what it is farther away.
 """
 
 from __future__ import annotations
@@ -176,8 +176,7 @@ class _Around:
         return own
 
     def far(self, along: Mapping[int, _Along]) -> fmpq | None:
-        """What it gives where all inputs are one standard uncertainty larger; None where it has no
-        value there."""
+        """What it gives where all inputs are far away; None where it has no value there."""
         steps = {
             place: far_of(one.value) - rational(size_of(one.value)) for place, one in along.items()
         }

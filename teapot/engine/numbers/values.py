@@ -299,8 +299,8 @@ class Uncertain:
     input contributes to its standard uncertainty, in coherent units and with a sign.
 
     That is to first order in ``parts``.  ``bends`` are the second derivatives by an input, or by a
-    pair of them, times their standard uncertainties; ``far`` is the value where all inputs are one
-    standard uncertainty larger, None where it is what these two make of it.
+    pair of them, times their standard uncertainties; ``far`` is the value where each input is
+    farther away than its uncertainty, None where it is what these two make of it.
     """
 
     nominal: Value

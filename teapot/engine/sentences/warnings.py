@@ -111,6 +111,11 @@ SECOND_ORDER = Problem(
     "(JCGM 100, 5.1.2).",
 )
 
+BEYOND_SECOND_ORDER = Problem(
+    "beyond-second-order",
+    "First and second order give no uncertainty here; this one tells about how large it is.",
+)
+
 STANDARD_UNCERTAINTIES_APART = Problem(
     "standard-uncertainties-apart", "They lie {count} standard uncertainties apart."
 )
