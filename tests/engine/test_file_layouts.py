@@ -6,13 +6,14 @@ spreadsheets (common practice of the trade).
 
 import io
 import zipfile
+from pathlib import Path
 from xml.sax.saxutils import escape
 
 import pytest
 
 from teapot.engine import LineError
 from teapot.engine.files.moments import moment_from, seconds_from
-from teapot.engine.files.preview import Guess, preview_of
+from teapot.engine.files.preview import Guess, name_and_unit, preview_of
 from teapot.fence.file_jobs import _cells
 
 FILES = {
@@ -91,6 +92,14 @@ FILES = {
 }  # fmt: skip
 
 
+WRITTEN = {
+    block.partition("\n")[0]: block.partition("\n")[2].strip("\n").split("\n=> ")
+    for block in Path(__file__).with_name("instrument_files.txt").read_text().split("== ")[1:]
+}
+"""Files as instruments and offices write them, each with its heads, its first row and how many
+rows it has; written down before they were read."""
+
+
 def heads(found):
     return " | ".join(
         f"{one.name} [{one.unit}]" if one.unit else one.name for one in found.guess.columns
@@ -105,6 +114,47 @@ def test_the_table_is_found(kind):
     assert " | ".join(_cells(found.table, range(1))[0]) == first
     assert found.rows == rows
     assert found.misfits == ()
+
+
+@pytest.mark.parametrize("kind", WRITTEN)
+def test_a_file_of_an_instrument_is_read_at_once(kind):
+    text, named, first, rows = WRITTEN[kind]
+    found = preview_of(f"{text}\n".encode())
+    assert heads(found) == named.strip()
+    assert " | ".join(_cells(found.table, range(1))[0]).strip() == first.strip()
+    assert found.rows == int(rows)
+    again = preview_of(f"{text}\n".encode(), found.guess)
+    assert again.guess == found.guess
+
+
+@pytest.mark.parametrize(
+    ("head", "name", "unit"),
+    [
+        ("m/s", "m/s", ""),  # a unit, and no mass over a second
+        ("t/s", "t", "s"),
+        ("V / mL", "V", "mL"),
+        ("v/(m/s)", "v", "m/s"),
+        ("dE/dV", "dE/dV", ""),
+        ("cycles/h of use", "cycles/h of use", ""),
+        ("made in china", "made_in_china", ""),
+        ("Time in ms", "Time", "ms"),
+        ("minutes in", "minutes_in", ""),
+        ("T min", "T_min", ""),
+        ("Load kN", "Load", "kN"),
+        ("U, mV", "U", "mV"),
+        ("and/or", "and/or", ""),
+    ],
+)
+def test_a_head_names_a_unit_as_a_textbook_does(head, name, unit):
+    """ISO 80000-1, 7.1.4: a quantity over its unit; the others are common practice."""
+    assert name_and_unit(head) == (name, unit)
+
+
+def test_parts_of_a_second_are_kept():
+    found = preview_of(b"t,v\n2024-03-01 10:00:00.123,1\n2024-03-01 10:00:00.5,2\n")
+    assert _cells(found.table, range(2)) == [
+        ["2024-03-01 10:00:00.123", "1"], ["2024-03-01 10:00:00.5", "2"]
+    ]  # fmt: skip
 
 
 @pytest.mark.parametrize("kind", FILES)

@@ -67,7 +67,8 @@ def as_text(cell: Any) -> str:
     if isinstance(cell, float):
         return str(int(cell)) if cell.is_integer() and abs(cell) < 1e15 else repr(cell)
     if isinstance(cell, datetime):
-        return cell.isoformat(" ", "seconds").removesuffix(" 00:00:00")
+        text = cell.isoformat(" ", "milliseconds").removesuffix(".000")
+        return text.removesuffix(" 00:00:00")
     if isinstance(cell, date | time):
         return cell.isoformat()
     if isinstance(cell, timedelta):

@@ -38,7 +38,7 @@ FEW = 20
 TENS = tuple(10**power for power in range(FEW))
 
 _WHOLE = re.compile(r"[-+−]?\d+")
-_DECIMAL = re.compile(r"([-+−]?)(\d*)(?:\.(\d*))?(?:[eE]([-+]?\d{1,4}))?")
+_DECIMAL = re.compile(r"([-+−]?)(\d*)(?:\.(\d*))?(?:[eE]([-+]?\d{1,4})|[dD]([-+]\d{1,3}))?")
 _OF_SPACE = "\u00a0\u202f\u2009"
 """Spaces that part thousands, beside the plain one."""
 
@@ -50,15 +50,20 @@ def is_missing_mark(cell: str, marks: frozenset[str] = MISSING_MARKS) -> bool:
 
 _LIKE_NUMBER = re.compile(
     r"\s*[-+−]?(?:\d{1,3}(?:[,.'’ \u00a0\u202f\u2009]\d{3})+(?![\d])|\d+)?"
-    r"(?:[.,]\d*)?(?:[eE][-+]?\d{1,3})?"
-    r"\s*(?:%|\(\d{1,2}\)|(?:±|\+/-)\s*[\d.,]+|[A-Za-zµ°Ω][\w/°²³^·-]{0,7})?\s*"
+    r"(?:[.,]\d*)?(?:[eE][-+]?\d{1,3}|[dD][-+]\d{1,3})?"
+    r"\s*(?:[%€$£¥]|\(\d{1,2}\)|(?:±|\+/-)\s*[\d.,]+|[A-Za-zµ°Ω][\w/°²³^·-]{0,7})?\s*"
 )
 
 
 def looks_like_number(cell: str) -> bool:
     """Whether a cell may be a number in some way of writing it, with a unit or an uncertainty."""
+    cell = cell.strip().lstrip(CURRENCIES)
     begins = cell.strip()[:2].lstrip("-+−.,")[:1]
     return begins.isdecimal() and _LIKE_NUMBER.fullmatch(cell) is not None
+
+
+CURRENCIES = "€$£¥"
+"""Signs that stand before an amount, or after it."""
 
 
 @cache
@@ -91,11 +96,11 @@ def number_from(cell: str, point: str) -> fmpq | None:
     found = _DECIMAL.fullmatch(text)
     if not found or len(text) > MAX_FIGURES:
         return None
-    sign, whole, fraction, exponent = found.groups()
+    sign, whole, fraction, *exponents = found.groups()
     figures = (whole or "") + (fraction or "")
     if not figures:
         return None
-    power = int(exponent or 0) - len(fraction or "")
+    power = int(exponents[0] or exponents[1] or 0) - len(fraction or "")
     if abs(power) > MAX_EXPONENT + MAX_FIGURES:
         return None
     number = fmpz(int(figures)) * (-1 if sign in ("-", "−") and sign else 1)
@@ -205,7 +210,7 @@ def _each_its_own(values: Sequence[Value], cells: Sequence[str]) -> tuple[Value,
 def _whole(cell: str, point: str) -> Value | None:
     if len(cell) < FEW and cell.isascii() and cell.isdecimal():
         return Exact(fmpq(int(cell)))
-    text = cell.strip()
+    text = without_groups(cell, point)
     is_whole = _WHOLE.fullmatch(text) and len(text) <= MAX_FIGURES
     return exact(fmpq(int(text.replace("−", "-")))) if is_whole else None
 
@@ -281,7 +286,7 @@ def values_of(
 ) -> tuple[Sequence[Value], list[int]]:
     """The values of a column, and the places of cells that do not fit: those are missing."""
     if kind in (NUMBER, WHOLE):
-        plain = _plain_numbers(cells, "." if kind == WHOLE else point, kind == WHOLE, marks)
+        plain = _plain_numbers(cells, point, kind == WHOLE, marks)
         if plain is not None:
             return plain, []
     read = _month_first if kind == DATE and month_first else READERS[kind]

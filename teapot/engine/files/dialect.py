@@ -10,6 +10,7 @@ from itertools import islice
 from operator import itemgetter
 
 from teapot.engine.errors import LineError
+from teapot.engine.files.cells import CURRENCIES
 from teapot.engine.files.layout import OF_SPACE, split_by
 from teapot.engine.sentences.tables import NOT_A_FILE
 
@@ -184,7 +185,7 @@ def separator_of(text: str) -> str:
 def point_of(rows: list[list[str]], separator: str) -> str:
     """The sign before the decimals: a comma where more numbers have one than a point; then that
     between thousands, where some number has one."""
-    cells = [cell.strip() for row in rows for cell in row]
+    cells = [_bare(cell) for row in rows for cell in row]
     for point, grouped in GROUPED.items():
         if any(map(grouped.fullmatch, cells)):
             return point
@@ -193,6 +194,14 @@ def point_of(rows: list[list[str]], separator: str) -> str:
         return "."
     commas = sum("," in cell for cell in numbers)
     return "," if commas > sum("." in cell for cell in numbers) else "."
+
+
+_BEHIND = re.compile(r"(?<=[\d.,])\s*(?:%|[€$£¥]|°[CF]?|[^\W\d_][^\s\d]{0,9})$")
+
+
+def _bare(cell: str) -> str:
+    """A cell without the unit after its number, or the sign of a currency."""
+    return _BEHIND.sub("", cell.strip().lstrip(CURRENCIES).strip())
 
 
 _SPACE = r"[ \u00a0\u202f\u2009]"

@@ -26,6 +26,9 @@ MOST_BELOW = 40
 OF_COMMENT = re.compile(r"^\s*(?:#+|%+|//|!|\*{2,}|--\s)\s*")
 """What stands before a remark."""
 
+RULE = re.compile(r"[\s|:+=_-]*(?:--|==|__)[\s|:+=_-]*")
+"""A line that is drawn below the names, or between rows."""
+
 TOTALS = {
     "total", "totals", "sum", "sums", "mean", "average", "avg", "median", "min", "max", "std",
     "stdev", "count", "summe", "gesamt", "mittelwert", "somme", "moyenne",
@@ -125,6 +128,10 @@ class _Body:
         return len(cells) == self.width and not _sums_up(cells)
 
 
+SIGNS = ("|", ";", ",")
+"""What parts the cells of another table."""
+
+
 def _sums_up(cells: Sequence[str]) -> bool:
     return cells[0].strip(" :").lower() in TOTALS
 
@@ -142,7 +149,8 @@ def _body(lines: Sequence[str], split: Split) -> _Body | None:
         for at in range(width)
         if sum(looks_like_number(row[at]) for row in later) >= 0.5 * len(later)
     )
-    if not numeric:
+    of_signs = (all(row[at] in SIGNS for row in later) for at in range(width))
+    if not numeric or any(of_signs):
         return None
     body = _Body(width, numeric, 0, 0, 0)
     first, last, count = _longest([bool(row) and body.has(row) for row in rows], rows)
@@ -189,7 +197,8 @@ def _last(lines: Sequence[str], split: Split, body: _Body) -> int:
 
 def _heads(lines: Sequence[str], split: Split, body: _Body) -> tuple[int | None, bool]:
     """The line that names the columns, and whether the next one names their units."""
-    places = [at for at in range(body.first - 1, -1, -1) if lines[at].strip()][:2]
+    filled = (at for at in range(body.first - 1, -1, -1) if lines[at].strip())
+    places = [at for at in filled if not RULE.fullmatch(lines[at])][:2]
     found = []
     for at in places:
         cells = split(OF_COMMENT.sub("", lines[at]))
@@ -201,7 +210,14 @@ def _heads(lines: Sequence[str], split: Split, body: _Body) -> tuple[int | None,
         return _years(lines, split, body), False
     if len(found) == 2 and names_units(found[0][1]):
         return found[1][0], True
+    if len(found) == 2 and not _names(found[0][1], body) and _names(found[1][1], body):
+        return found[1][0], False  # a row below the names that does not fit, as of (12.5)
     return found[0][0], False
+
+
+def _names(cells: Sequence[str], body: _Body) -> bool:
+    """Whether none of the cells over numbers has a figure."""
+    return not any(re.search(r"\d", cells[at]) for at in body.numeric if at < len(cells))
 
 
 def _is_value(cell: str) -> bool:

@@ -24,7 +24,7 @@ MONTHS = {
 """Names of months, in English and as instruments of the neighbours write them."""
 
 _CLOCK = (
-    r"(?P<hour>\d{1,2}):(?P<minute>\d\d)(?::(?P<second>\d\d)(?P<part>[.,]\d+)?)?"
+    r"(?P<hour>\d{1,2}):(?P<minute>\d\d)(?::(?P<second>\d\d)(?P<part>[.,:]\d+)?)?"
     r"\s*(?P<half>[AaPp]\.?[Mm]\.?)?"
 )
 _FORMS = tuple(
@@ -37,6 +37,9 @@ _FORMS = tuple(
     )
 )
 _TIME = re.compile(_CLOCK)
+
+FIGURES_OF_SECOND = 6
+"""Decimals of a second that a moment has."""
 
 CENTURY = 2000
 """What a year of two figures counts from."""
@@ -66,12 +69,10 @@ def _moment(parts: dict[str, str | None], month_first: bool) -> tuple[datetime, 
         day, month = int(parts["day"] or 0), MONTHS.get((parts["name"] or "").lower(), 0)
     else:
         day, month = int(parts["day"] or 0), int(parts["month"] or 0)
-    hour = _hour(parts)
+    clock = int(parts["minute"] or 0), int(parts["second"] or 0)
+    micro = int((parts["part"] or ".0")[1:].ljust(FIGURES_OF_SECOND, "0")[:FIGURES_OF_SECOND])
     try:
-        return (
-            datetime(year, month, day, hour, int(parts["minute"] or 0), int(parts["second"] or 0)),
-            parts["hour"] is not None,
-        )
+        return datetime(year, month, day, _hour(parts), *clock, micro), parts["hour"] is not None
     except ValueError:
         return None
 
@@ -104,7 +105,7 @@ def seconds_from(cell: str) -> fmpq | None:
     found = _TIME.fullmatch(cell.strip())
     if found is None or int(found["minute"]) > 59 or int(found["second"] or 0) > 59:
         return None
-    part = (found["part"] or "").strip(".,")
+    part = (found["part"] or "").strip(".,:")
     seconds = (
         _hour(found.groupdict()) * 3600 + int(found["minute"]) * 60 + int(found["second"] or 0)
     )

@@ -7,7 +7,15 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from teapot.engine.files.books import book_in
-from teapot.engine.files.cells import CLOCK, DATE, MISSING_MARKS, TEXT, kind_of, values_of
+from teapot.engine.files.cells import (
+    CLOCK,
+    CURRENCIES,
+    DATE,
+    MISSING_MARKS,
+    TEXT,
+    kind_of,
+    values_of,
+)
 from teapot.engine.files.dialect import (
     SEPARATORS,
     decoded,
@@ -16,7 +24,7 @@ from teapot.engine.files.dialect import (
     rows_of,
     separator_of,
 )
-from teapot.engine.files.layout import OF_COMMENT, UNIT, layout_of
+from teapot.engine.files.layout import KNOWN, OF_COMMENT, RULE, UNIT, layout_of
 from teapot.engine.files.moments import has_month_first, is_of_two_readings
 from teapot.engine.numbers.arrays import without_missing
 from teapot.engine.numbers.tables import head_of
@@ -165,9 +173,11 @@ def preview_of(data: bytes, guess: Guess | None = None) -> Preview:
         guess = guess_of(text)
     guess = replace(guess, encoding=encoding, sheet=sheet)
     above, text, below = _of_table(text, guess)
-    rows = rows_of(text, guess.separator)
+    rows, remarks = _without_remarks(rows_of(text, guess.separator))
+    below = (*remarks, *below)
     if not rows:
         raise NOT_A_FILE(why="it has no rows")
+    _drop_empty_columns(rows)
     width = max(len(row) for row in rows[:SAMPLE])
     head = rows.pop(0) if guess.has_head else []
     units_row = rows.pop(0) if guess.has_head and guess.has_units and rows else []
@@ -214,6 +224,39 @@ def preview_of(data: bytes, guess: Guess | None = None) -> Preview:
     )
 
 
+def _without_remarks(rows: list[list[str]]) -> tuple[list[list[str]], tuple[str, ...]]:
+    """The rows without the lines drawn between them, and without remarks, which are told."""
+    doubtful = [row for row in rows if row[0].strip()[:1] in MARKS]
+    remarks = [row for row in doubtful if _is_remark(row, rows[0])]
+    rules = [row for row in doubtful if all(not cell or RULE.fullmatch(cell) for cell in row)]
+    left_out = {*map(id, remarks), *map(id, rules)}
+    told = tuple(" ".join(row) for row in remarks[:MOST_METADATA])
+    return [row for row in rows if id(row) not in left_out] if left_out else rows, told
+
+
+MARKS = ("", "#", "-", "=", "_", ":", "+")
+"""What a remark or a drawn line begins with, beside many other rows."""
+
+
+def _is_remark(row: Sequence[str], first: Sequence[str]) -> bool:
+    return row[0].lstrip().startswith("#") and len(row) < len(first)
+
+
+def _drop_empty_columns(rows: list[list[str]]) -> None:
+    """Takes out the columns without a name and without any value, as separators at the end of
+    each line make them."""
+    width = max(len(row) for row in rows[:SAMPLE])
+    empty = [
+        at
+        for at in range(width)
+        if not any(row[at].strip() for row in rows[:SAMPLE] if at < len(row))
+        and not any(row[at].strip() for row in rows if at < len(row))
+    ]
+    if len(empty) < width:
+        for row in rows if empty else ():
+            row[:] = [cell for at, cell in enumerate(row) if at not in empty]
+
+
 def _has_two_dates(columns: Sequence[ColumnGuess], cells: Sequence[Sequence[str]]) -> bool:
     of_dates = (texts for column, texts in zip(columns, cells, strict=True) if column.kind == DATE)
     return any(is_of_two_readings(cell) for texts in of_dates for cell in texts[:SAMPLE])
@@ -248,36 +291,83 @@ def _columns(
     return tuple(made)
 
 
-_WITH_UNIT = re.compile(r"[-+−]?\d[\d.,]*(?:[eE][-+]?\d+)?\s*(%|[^\W\d_][^\s\d]{0,9}|°[CF]?)")
+_WITH_UNIT = re.compile(
+    r"(?P<before>[€$£¥])\s*[-+−]?\d[\d.,]*"
+    r"|[-+−]?\d[\d.,]*(?:[eE][-+]?\d+)?\s*(?P<behind>[%€$£¥]|[^\W\d_][^\s\d]{0,9}|°[CF]?)"
+)
 
 
 def unit_of_cells(cells: Sequence[str], marks: frozenset[str]) -> str:
     """The unit that stands in every cell of a column with a number; empty where there is none."""
     first = next((cell.strip() for cell in cells if cell.strip() not in marks), "")
     found = _WITH_UNIT.fullmatch(first)
-    if found is None or (found[1] != "%" and unit_from(found[1]) is None):
+    unit = (found["before"] or found["behind"]) if found else ""
+    if not unit or (unit not in ("%", *CURRENCIES) and unit_from(unit) is None):
         return ""
-    present = [cell.strip() for cell in cells if cell.strip() not in marks]
-    return found[1] if all(cell.endswith(found[1]) for cell in present) else ""
+    present = (cell.strip() for cell in cells if cell.strip() not in marks)
+    behind = found is not None and found["behind"] is not None
+    stands = str.endswith if behind else str.startswith
+    return unit if all(stands(cell, unit) for cell in present) else ""
 
 
 def without_unit(cells: Sequence[str], unit: str) -> Sequence[str]:
     """The cells of a column without the unit that stands in them."""
+    if unit and unit in CURRENCIES:
+        cells = [cell.strip().removeprefix(unit).strip() for cell in cells]
     if not unit or not any(cell.endswith(unit) for cell in cells[:SAMPLE]):
         return cells
     return [cell.strip().removesuffix(unit).strip() for cell in cells]
 
 
 def name_and_unit(head: str) -> tuple[str, str]:
-    """``temp [°C]``: what a column is called, and its unit."""
+    """``temp [°C]``, ``temp/°C``, ``temp in °C`` and ``temp °C``: what a column is called, and its
+    unit."""
     text = " ".join(head.split())[: 2 * LONGEST_NAME]
     found = _UNIT.fullmatch(text)
-    name, unit = (found[1], found[2] or found[3]) if found and found[1] else (text, "")
-    unit = _meant(name, unit, is_attached=text[len(name) : len(name) + 1] == "(")
+    if found and found[1]:
+        name, unit = found[1].rstrip(" /"), found[2] or found[3]
+        unit = _meant(name, unit, is_attached=text[len(name) : len(name) + 1] == "(")
+    else:
+        name, unit = _unit_behind(text)
     name = re.sub(r'["{}\x00-\x1f]', "", name)[:LONGEST_NAME].strip()
     if re.fullmatch(r"[^\W\d][\w ]*", name):
         # a space in a plain name becomes _, so that it can be typed without quotation marks
         name = name.replace(" ", "_")
+    return name, unit
+
+
+_BEHIND = re.compile(r"(?P<name>.+?)(?P<sign>\s*/\s*|,? in |, | )(?P<unit>[^\s,]+|\([^()]+\))")
+
+UNITS_ALONE = {
+    "m/s", "m/s2", "m/s²", "m/s^2", "m/h", "m/min", "g/L", "g/l", "g/mL", "g/ml", "g/cm3", "g/m3",
+    "L/s", "L/h", "L/min", "l/s", "l/h", "l/min", "N/m", "V/m", "A/m", "J/K", "J/g", "W/m2",
+    "C/kg", "K/s", "K/min", "V/s",
+}  # fmt: skip
+"""Heads of one letter over a unit that are units themselves, and no quantity over its unit
+(common practice)."""
+
+BARE = {
+    "%", "°C", "°F", "mm", "cm", "km", "µm", "nm", "kg", "mg", "µg", "ms", "µs", "kPa", "hPa",
+    "MPa", "mbar", "mV", "kV", "µV", "mA", "µA", "kN", "kW", "kWh", "mW", "kJ", "Hz", "kHz",
+    "MHz", "GHz", "mL", "µL", "ml", "ppm", "rpm", "Ohm", "kOhm", "Ω", "kΩ", "MΩ",
+}  # fmt: skip
+"""Units that are known after a name with nothing but a space between (common practice)."""
+
+
+def _unit_behind(head: str) -> tuple[str, str]:
+    """The name and the unit of a head without brackets (ISO 80000-1, 7.1.4: a quantity over its
+    unit); no unit where there is none."""
+    found = _BEHIND.fullmatch(head)
+    if found is None or head in UNITS_ALONE or (head.startswith(("d", "∂")) and "/d" in head):
+        return head, ""
+    name, sign = found["name"], found["sign"].strip()
+    unit = _meant(name, found["unit"].strip("()"), is_attached=False)
+    is_over = sign == "/" and (" " in found["sign"] or len(name) == 1 or unit_from(name) is None)
+    is_said = is_over or sign.endswith("in") or (not sign and unit in BARE)
+    if sign == ",":
+        is_said = unit in KNOWN
+    if not is_said or (unit not in ("%", "°") and unit_from(unit) is None):
+        return head, ""
     return name, unit
 
 

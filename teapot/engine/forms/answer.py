@@ -60,7 +60,8 @@ def write(value: Value, form: Form = STANDARD) -> Written:
             day = value.moment.strftime("%Y-%m-%d")
             if not value.with_time:
                 return Written("date", "=", DateLiteral(NOWHERE, day, value.moment))
-            return Written("date", "=", Words(NOWHERE, f"{day} {value.moment:%H:%M:%S}"))
+            part = f".{value.moment:%f}".rstrip("0").rstrip(".")
+            return Written("date", "=", Words(NOWHERE, f"{day} {value.moment:%H:%M:%S}{part}"))
         case FunctionValue():
             return write_function(value)
         case Infinite(sign=sign):
