@@ -226,7 +226,7 @@ def preview_of(data: bytes, guess: Guess | None = None) -> Preview:
 
 def _without_remarks(rows: list[list[str]]) -> tuple[list[list[str]], tuple[str, ...]]:
     """The rows without the lines drawn between them, and without remarks, which are told."""
-    doubtful = [row for row in rows if row[0].strip()[:1] in MARKS]
+    doubtful = [row for row in rows if row[0].strip(OF_RULES)[:1] in ("", "#")]
     remarks = [row for row in doubtful if _is_remark(row, rows[0])]
     rules = [row for row in doubtful if all(not cell or RULE.fullmatch(cell) for cell in row)]
     left_out = {*map(id, remarks), *map(id, rules)}
@@ -234,8 +234,8 @@ def _without_remarks(rows: list[list[str]]) -> tuple[list[list[str]], tuple[str,
     return [row for row in rows if id(row) not in left_out] if left_out else rows, told
 
 
-MARKS = ("", "#", "-", "=", "_", ":", "+")
-"""What a remark or a drawn line begins with, beside many other rows."""
+OF_RULES = " \t-=_:+"
+"""What lines between rows are drawn with."""
 
 
 def _is_remark(row: Sequence[str], first: Sequence[str]) -> bool:
