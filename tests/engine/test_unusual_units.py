@@ -29,6 +29,11 @@ from tests.engine.answers import answer, mends, outcome
         ("10 lg(4) dB", f"≈ {10 * math.log10(4):.10g} dB"),
         ("L_p = 30 dB; 10^(L_p/(10 dB))", "= 1000"),
         ("0 W as dBm", "= undefined"),
+        # as they are said, and with a symbol that stands twice
+        ("20 deg C + 5 K", "= 25 °C"),
+        ("68 degrees F in degrees C", "= 20 °C"),
+        ("25 degrees Celsius as K", "= 298.15 K"),
+        ("9.8 m/s/s", "= 9.8 m/s^2"),
         # the Julian year of the IAU, 365.25 d
         ("12 a as d", "= 4383 d"),
         ("65 Ma as year", "= 65000000 year"),

@@ -232,6 +232,13 @@ SPELLINGS = (
     ),
     _spelling(
         OTHER_RANGE,
+        "1 + 2 + ... + 100",
+        r"\b1\s*\+\s*2\s*\+\s*(?:3\s*\+\s*)?(?:\.{2,3}|…)\s*\+\s*(\w+)",
+        lambda found: f"sum(1..{found[1]})",
+        everywhere=True,
+    ),
+    _spelling(
+        OTHER_RANGE,
         "1...5",
         r"\s*(?:\.{3,}|…)\s*",
         lambda found: "..",

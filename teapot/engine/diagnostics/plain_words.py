@@ -7,12 +7,13 @@ here instead, or where to look.
 from __future__ import annotations
 
 import re
-from collections.abc import Container
+from collections.abc import Callable, Container
 
 from teapot.engine.diagnostics.foreign_names import MISSING_FEATURES
 from teapot.engine.errors import LineError
 from teapot.engine.functions.catalogue import BY_NAME
 from teapot.engine.mends import Span, replace
+from teapot.engine.reading.forms import COUNTED
 from teapot.engine.reading.vocabulary import CONSTANT_NAMES, UNIT_WORDS, WORDS
 from teapot.engine.sentences.foreign import A_SENTENCE, DONE_HERE, FORMULA_IN_WORDS
 from teapot.engine.sentences.unreadable import NOT_HERE
@@ -34,11 +35,34 @@ SET_TO = re.compile(
 
 OPERAND = r"(@?[\w.]+(?:\([^()]*\))?)"
 
-MEANINGS = tuple(
+NUMBERS = r"(?P<items>[-\d.]+(?:\s*(?:,\s*and\b|,|\band\b)\s*[-\d.]+)+)"
+
+
+def _as_list_of(function: str) -> Callable[[re.Match[str]], str]:
+    """What puts ``3, 4 and 5`` into a list that a function is called with."""
+    between = re.compile(r"\s*(?:,\s*and\b|,|\band\b)\s*")
+    return lambda found: (
+        f"{function or found[1].lower()}([{', '.join(between.split(found['items']))}])"
+    )
+
+
+Meant = str | Callable[[re.Match[str]], str]
+
+MEANINGS: tuple[tuple[re.Pattern[str], Meant], ...] = tuple(
     (re.compile(pattern, re.IGNORECASE), meant)
     for pattern, meant in (
         (rf"\bsquare\s+root\s+of\s+{OPERAND}", r"sqrt(\1)"),
         (rf"\bcube\s+root\s+of\s+{OPERAND}", r"cbrt(\1)"),
+        (rf"\b(?:the\s+)?cube\s+of\s+{OPERAND}", r"\1^3"),
+        (rf"\b(?:the\s+)?square\s+of\s+{OPERAND}", r"\1^2"),
+        (rf"\b(?:the\s+)?(?:average|mean)\s+of\s+{NUMBERS}", _as_list_of("mean")),
+        (rf"\b(?:the\s+)?(sum|product|median)\s+of\s+{NUMBERS}", _as_list_of("")),
+        (rf"\bis\s+{OPERAND}\s+(?:a\s+)?prime(?:\s+number)?\??$", r"is_prime(\1)"),
+        (r"\s+to\s+(\d+)\s+(?:decimals?|decimal\s+places|dp|d\.p\.)$", r" as \1 places"),
+        (
+            r"\s+to\s+(\d+)\s+(?:sig(?:nificant)?\.?\s*(?:figures|figs?|digits)|s\.?f\.?)$",
+            r" as \1 digits",
+        ),
         (rf"\b(sin|cos|tan|ln|lg|exp|sqrt|abs)\s+of\s+{OPERAND}(?:\s+degrees|°)", r"\1(\2°)"),
         (rf"\b(sin|cos|tan|ln|lg|exp|sqrt|abs)\s+of\s+{OPERAND}", r"\1(\2)"),
         (r"\b(sin|cos|tan)\s+inverse\s*\(", r"arc\1("),
@@ -133,5 +157,10 @@ def _formula_in(text: str, quantities: Container[str]) -> str | None:
 def _is_known(name: str, quantities: Container[str]) -> bool:
     known = name in quantities or name in BY_NAME or name in CONSTANT_NAMES
     return (
-        known or len(name) == 1 or name in WORDS or name in UNIT_WORDS or atom_of(name) is not None
+        known
+        or name in COUNTED
+        or len(name) == 1
+        or name in WORDS
+        or name in UNIT_WORDS
+        or atom_of(name) is not None
     )

@@ -26,6 +26,7 @@ from teapot.engine.sentences.units import (
     DO_NOT_AGREE,
     NUMBER_OVER_ANGLE,
     POWER_IS_MEASURE,
+    PREFIX_ALONE,
     RANGE_OF_MEASURES,
     TEMPERATURE_ON_SCALE,
     TWO_TEMPERATURES,
@@ -33,6 +34,7 @@ from teapot.engine.sentences.units import (
     UNLIKE_MEASURES,
 )
 from teapot.engine.sentences.values import UNEQUAL_LENGTHS
+from teapot.engine.units.table import PREFIXES
 
 
 def of_sides(node: Binary, first: Value, second: Value, names: Names) -> LineError:
@@ -168,7 +170,19 @@ def unit_behind_number(node: Binary, error: LineError) -> LineError | None:
     is_behind = node.op == "implied" or (node.op == "/" and isinstance(node.left, Measured))
     if not is_behind or not error.is_a(UNKNOWN_NAME) or not isinstance(node.right, Name):
         return None
-    return nearly_unit(node.right)
+    return nearly_unit(node.right) or _prefix_alone(node, node.right)
+
+
+def _prefix_alone(node: Binary, name: Name) -> LineError | None:
+    """``4.7k``, as parts are labelled: a number with a prefix and no unit."""
+    number = node.left
+    power = {symbol: power for symbol, _, power in PREFIXES}.get(name.name.replace("u", "µ"))
+    if power is None or not isinstance(number, Literal) or "e" in number.text:
+        return None
+    if number.span.end < name.span.start:
+        return None
+    mend = replace(node.span, f"{number.text}e{power}")
+    return PREFIX_ALONE(name.span, (mend,), name=name.name, power=power)
 
 
 def nearly_unit(name: Name) -> LineError | None:

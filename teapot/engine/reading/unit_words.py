@@ -17,7 +17,7 @@ FIRST_WORDS = frozenset(
 """Of names of several words: ``short ton``."""
 
 WORDS = re.compile(
-    r"\b(?:per|square|cubic|squared|cubed|lbs|kmh|kph|r/min|[^\W\d_]+[23]|[A-Z][a-z]{3,}|"
+    r"\b(?:deg(?:rees?)?\s+[CFcf]\w*|per|square|cubic|squared|cubed|lbs|kmh|kph|r/min|[^\W\d_]+[23]|[A-Z][a-z]{3,}|"
     rf"{'|'.join(sorted(FIRST_WORDS))})(?!\w)"
     r"|/\s*[^\W\d_]+2?K(?!\w)|[^\W\d_]\.[^\W\d_]|[\d)]\s*\["
 )
@@ -27,6 +27,12 @@ BEFORE = {"square": "2", "cubic": "3"}
 
 BEHIND = {"squared": "2", "cubed": "3"}
 
+
+SCALES = {
+    **dict.fromkeys(("C", "Celsius", "celsius"), "degree_Celsius"),
+    **dict.fromkeys(("F", "Fahrenheit", "fahrenheit"), "degree_Fahrenheit"),
+}
+"""The scales of temperature, by what stands after ``deg`` or ``degrees``."""
 
 SPELT = {"lbs": ("lb",), "kmh": ("km", "/", "h"), "kph": ("km", "/", "h")}
 """Symbols as people write them."""
@@ -122,6 +128,9 @@ def _joined(tokens: list[Token], quantities: Container[str]) -> Iterator[Token]:
         if is_free and words[:2] == ["/", "min"] and token.text == "r":
             yield Token(tk.NAME, "rpm", token.span.to(behind[1].span))
             at += 3
+        elif is_free and token.text in ("deg", "degree", "degrees") and {*words[:1]} & {*SCALES}:
+            yield Token(tk.NAME, SCALES[words[0]], token.span.to(behind[0].span))
+            at += 2
         elif (
             is_free
             and token.text in FIRST_WORDS

@@ -165,7 +165,16 @@ def read_unit(cursor: Cursor) -> Unit:
         else:
             if len(parts) == 1:
                 _refuse_glued(cursor, start.to(cursor.previous.span))
-            return Unit(tuple(parts))
+            return Unit(_merged(parts))
+
+
+def _merged(parts: list[Part]) -> tuple[Part, ...]:
+    """With a symbol that stands twice above the bar, or below it, as its power: ``m/s/s``."""
+    powers: dict[tuple[Atom, bool], fmpq] = {}
+    for atom, power in parts:
+        key = atom, power > 0
+        powers[key] = powers.get(key, fmpq(0)) + power
+    return tuple((atom, power) for (atom, _), power in powers.items())
 
 
 def _refuse_metre_kelvin(cursor: Cursor) -> None:

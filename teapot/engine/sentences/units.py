@@ -45,6 +45,11 @@ NUMBER_IN_UNIT = Problem(
     "number-in-unit", "The unit after as has no number in it: take out {number}."
 )
 
+PREFIX_ALONE = Problem(
+    "unknown-name",
+    "No quantity is named {name}. As a prefix it stands before a unit; alone it is e{power}.",
+)
+
 UNIT_BELOW = Problem("unit-below", "Is {unit} above the fraction bar, or below it? Use brackets.")
 
 UNIT_OF_DIVISOR = Problem(

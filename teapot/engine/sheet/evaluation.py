@@ -378,8 +378,8 @@ def _formatted(node: Formatted, scope: Scope) -> Value:
             error.mends = (replace(Span(place.end - 1, place.end), f"°{unit}"),)
         given = node.expression
         if isinstance(given, Measured) and {given.unit.text, unit} <= {"C", "F", "K"}:
-            typed = f"{node_text(given.number)} °{given.unit.text}"  # 25 C in F
-            wanted = unit if unit == "K" else f"°{unit}"
+            own, wanted = (one if one == "K" else f"°{one}" for one in (given.unit.text, unit))
+            typed = f"{node_text(given.number)} {own}"  # 25 C in F
             error.mends = (replace(node.span, f"{typed} as {wanted}"),)
         if error.is_a(TURNS_OR_ANGLE):
             error.mends = _with_turns(node, value)
