@@ -107,3 +107,22 @@ def test_so_many_millionths_are_a_number_beside_numbers(lines, wanted):
 )
 def test_a_letter_that_was_taken_for_a_unit_is_told(lines, said):
     assert [one.text for one in outcome(*lines.split("; ")).notices] == said
+
+
+@pytest.mark.parametrize(
+    ("line", "wanted"),
+    [
+        ("500 N cos(60°)", "= 250 N"),
+        ("12 V √4", "= 24 V"),
+        ("5 m/s sqrt(9)", "= 15 m/s"),
+        ("500 N (3 m - 1 m)", "= 1000 N m"),
+        ("9.81 m/s^2 (2 s)^2", "= 39.24 m"),
+        ("2 kN sin(30°) + 1 kN cos(60°)", "= 1.5 kN"),
+    ],
+)
+def test_a_call_a_root_or_a_bracket_multiplies_a_measure_before_it(line, wanted):
+    assert answer(line) == wanted
+
+
+def test_a_bracket_that_touches_a_unit_is_asked_back():
+    assert mends("5 m(3)") == ["5 m*(3)"]

@@ -11,7 +11,7 @@ from typing import cast
 
 from flint import fmpq
 
-from teapot.engine.diagnostics import indexed_names, matrix_products
+from teapot.engine.diagnostics import indexed_names, matrix_products, vector_products
 from teapot.engine.diagnostics.names import Names, Values
 from teapot.engine.diagnostics.syntax_warnings import LEAST_DEGREES
 from teapot.engine.diagnostics.unknown_names import unknown_function, unknown_name
@@ -68,6 +68,7 @@ def warnings_in_values(
     calls = [node for node in nodes if type(node) is Call]
     if any(type(value) is List for value in values.values()):
         yield from matrix_products.said_of(nodes, values)
+        yield from vector_products.said_of(text, nodes, values)
     yield from _units_beside_quantities(text, nodes, values.get(id(expression)))
     if unit == "rad" and calls:
         yield from _degrees_in_quantities(text, calls, values)

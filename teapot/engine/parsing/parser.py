@@ -471,6 +471,8 @@ class Parser(Cursor):
         if behind.kind == tk.NAME and behind.text in unreadable.UNITS_SPELT_OUT:
             raise unreadable.spelt_out(self)
         if self.ends_in_measure(left):
+            if self.is_factor_of_measure():
+                return self.product_with(left)
             if behind.kind == tk.NUMBER or behind.text not in self.quantities:
                 unreadable.refuse_beside_measure(self)
             elif behind.kind == tk.NAME:
@@ -492,6 +494,15 @@ class Parser(Cursor):
                 return called
             raise self.side_by_side()
         return self.product_with(left)
+
+    def is_factor_of_measure(self) -> bool:
+        """Whether the call of a function, a root, or a bracket with a space before it is at hand,
+        which multiplies a number with its unit: ``500 N cos(30°)``."""
+        token, behind = self.tokens[self.at : self.at + 2]
+        if token.kind == tk.NAME:
+            return token.text in self.functions and behind.text == "("
+        is_apart = token.span.start > self.previous.span.end
+        return self.sees_root() or (token.text == "(" and is_apart)
 
     def ends_in_measure(self, node: Node) -> bool:
         """Whether the last factor is a number with its unit, as in ``12 V`` and ``2*50 Hz``."""

@@ -20,6 +20,10 @@ ITEM_BY_ITEM = Problem(
     "item-by-item", "* multiplies matrices item by item. The product of matrices is dot."
 )
 
+VECTORS_ITEM_BY_ITEM = Problem(
+    "vectors-item-by-item", "{sign} works item by item on lists. The {name} has a call of its own."
+)
+
 DIVIDED_ITEM_BY_ITEM = Problem(
     "divided-item-by-item",
     "/ divides matrices item by item. The product with an inverse is dot(A, inverse(B)).",
