@@ -79,3 +79,14 @@ def test_collected_files_are_compressed(settings, tmp_path):
     for name in ("teapot/dist/alpine.js", "teapot/dist/teapot.css", "teapot/dist/pages/sheet.js"):
         whole, compressed = tmp_path / name, tmp_path / f"{name}.gz"
         assert compressed.stat().st_size < whole.stat().st_size / 2
+
+
+def test_no_line_of_a_template_is_long():
+    root = Path(__file__).parent.parent / "teapot"
+    long = [
+        f"{path.name}:{number}"
+        for path in root.rglob("templates/**/*.html")
+        for number, line in enumerate(path.read_text("utf-8").splitlines(), 1)
+        if len(line) > 120
+    ]
+    assert not long

@@ -9,7 +9,7 @@ from dataclasses import replace
 from functools import lru_cache
 from itertools import islice
 from pathlib import PurePath
-from urllib.parse import quote
+from urllib.parse import quote, urlencode
 from uuid import UUID
 
 from django.http import Http404, HttpRequest, HttpResponse
@@ -360,6 +360,7 @@ def _rows(request: HttpRequest, table: DataTable) -> dict:
         by = ""
     is_down = request.GET.get("down") == "1"
     told = {"test": test, "by": by, "is_down": is_down, "first": first, "heads": file.guess.columns}
+    told["by_up"] = "" if is_down else by
     try:
         job = file_jobs.ShowRows(
             file=file, test=test, by=by, is_down=is_down, first=first, count=SCREEN
@@ -378,7 +379,12 @@ def _rows(request: HttpRequest, table: DataTable) -> dict:
     following = first + SCREEN if first + SCREEN < found.count else None
     rows = with_kinds(found.rows, file.guess.columns)
     numbered = list(enumerate(rows, first + 1))
-    rest = {"count": found.count, "following": following, "reading": found.reading}
+    asked = {"first": following, "by": by, "down": int(is_down), "test": test}
+    rest = {
+        "count": found.count,
+        "following": urlencode(asked) if following is not None else "",
+        "reading": found.reading,
+    }
     return {**told, "rows": numbered, **rest}
 
 

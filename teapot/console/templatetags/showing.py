@@ -7,13 +7,14 @@ from collections.abc import Iterable
 from typing import Any
 
 from django import template
-from django.utils.html import format_html_join
+from django.utils.html import format_html, format_html_join
 from django.utils.safestring import SafeString, mark_safe
 
 from teapot import pictures
 from teapot.engine.aids.hint import Card
 from teapot.engine.aids.pictures import Pictured
 from teapot.engine.mends import Offer
+from teapot.engine.sheet.quantities import Quantity
 from teapot.pictures import curve, number_line
 from teapot.pictures import strip as drawn_strip
 
@@ -56,6 +57,32 @@ def is_nudged(body: str) -> bool:
     """Whether a given value is a number, with a unit or an uncertainty or without, which arrow
     keys can nudge."""
     return NUDGED.match(body.strip()) is not None
+
+
+@register.filter
+def is_typed(quantity: Quantity) -> bool:
+    """Whether its value, or the formula of a function, is typed and can be typed anew."""
+    is_given = not quantity.is_found and not quantity.is_drawn and quantity.state != "live"
+    return quantity.parameters is not None or is_given
+
+
+@register.filter
+def is_remarked(quantity: Quantity) -> bool:
+    """Whether something is told below it."""
+    told = quantity.description or quantity.covers or quantity.reason or quantity.state == "live"
+    return bool(told) or not quantity.text
+
+
+@register.filter
+def as_pattern(card: Card) -> SafeString:
+    """How a function is called, with the parameter at the caret marked."""
+    if not card.parameters:
+        return format_html("{}", card.name)
+    names = (
+        format_html("<b>{}</b>", one.name) if one.here else one.name for one in card.parameters
+    )
+    inside = format_html_join(", ", "{}", ((name,) for name in names))
+    return format_html("{}({}{})", card.name, inside, ", …" if card.goes_on else "")
 
 
 @register.filter

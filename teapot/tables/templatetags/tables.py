@@ -23,6 +23,12 @@ def small_histogram(of: Histogram) -> SafeString:
 
 
 @register.filter
+def of_many(kind: str) -> str:
+    """What the cells of a column are called together."""
+    return kind if kind in ("text", "mixed") else f"{kind}s"
+
+
+@register.filter
 def line_of(table: DataTable) -> str:
     """The line that brings a table into a sheet."""
     return f'{name_for(table)} = shelf("{table.name}")'
