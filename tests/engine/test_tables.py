@@ -16,7 +16,7 @@ from teapot.engine.functions.tables import overview
 from teapot.engine.numbers import tables
 from teapot.engine.numbers.context import Conventions
 from teapot.engine.numbers.values import MISSING, List, Table, exact
-from tests.engine.answers import answer, outcome
+from tests.engine.answers import answer, mends, outcome
 
 POTS = ("t = [0, 10, 20, 30]", "temp = [96, 80.5, 71.25, 62]", "pots = table(t, temp)")
 
@@ -209,3 +209,27 @@ def test_what_a_group_does_not_do_is_said(air, line, said):
 def test_a_kept_line_counts_missing_values_as_it_did(air):
     line = air.put(2, "count(air.Ozone)", 2, conventions=Conventions(units="names"))
     assert air.outcome_of(line).answers[0].text == "5"
+
+
+@pytest.mark.parametrize(
+    ("line", "meant"),
+    [
+        ("pots[pots.temp > 70]", "where(pots, pots.temp > 70)"),
+        ("pots[temp > 70 and t > 0]", "where(pots, temp > 70 and t > 0)"),
+        ("group(pots, t, mean(temp))", "group(pots, by=t, mean(temp))"),
+        ("mean(pots.temp, by=pots.t)", "group(pots, by=t, mean(temp))"),
+        ("stdev(pots.temp, by=t)", "group(pots, by=t, stdev(temp))"),
+    ],
+)
+def test_rows_and_groups_are_asked_for_as_elsewhere(line, meant):
+    assert mends(*POTS, line) == [meant]
+
+
+def test_a_table_of_nearly_the_name_is_offered(tmp_path):
+    path = tmp_path / "pots.csv"
+    path.write_text("n\n1\n")
+    sheet = FullSheet()
+    sheet.shelf = shelf_of({"cooling pots": "1"}, {"1": File(str(path))})
+    [offered] = sheet.answer('shelf("cooling pot")').as_dict()["error"]["mends"]
+    assert offered["input"] == 'shelf("cooling pots")'
+    assert not sheet.answer('shelf("kettles")').as_dict()["error"]["mends"]

@@ -12,7 +12,7 @@ from teapot.engine.errors import LineError
 from teapot.engine.functions.catalogue import BY_NAME
 from teapot.engine.mends import replace
 from teapot.engine.reading.plain import node_text
-from teapot.engine.reading.tree import Call, Comparison, ListOf, Name, Node, Range, walk
+from teapot.engine.reading.tree import Call, ColumnOf, Comparison, ListOf, Name, Node, Range, walk
 from teapot.engine.sentences.analysis import WRITTEN_AS_CALL
 
 MEANT = {
@@ -88,6 +88,8 @@ def _parts(
     match args:
         case (Name(span=span, name=name), *rest) if name in BY_NAME or name in quantities:
             args = (Call(span, name, (Name(span, "x"),)), *rest)  # a function alone
+    if function == "graph" and all(isinstance(one, ColumnOf) for one in args):
+        return None  # points alone
     text = " ".join(map(node_text, args))
     unknown = unknown_in(text, BY_NAME, quantities) or unknown_in(text, BY_NAME)
     if not unknown:

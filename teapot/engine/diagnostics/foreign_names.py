@@ -65,6 +65,7 @@ so written for a list only."""
 
 WRITTEN_WITH_TWO = {
     "polar": "{}∠{}",
+    "percentile": "quantile({}, {}/100)",
 }
 """The same with two arguments, in brackets where they need them."""
 
@@ -88,6 +89,8 @@ MISSING_FEATURES = {
     **dict.fromkeys(
         ("matrix",), "A matrix is written with its rows: [1, 2; 3, 4]."
     ),
+    **dict.fromkeys(("histogram", "hist"),
+                    "The histogram of a list is shown in the workings of its line."),
     **dict.fromkeys(("taylor", "maclaurin", "series"), "Teapot does not expand in series."),
     **dict.fromkeys(("rank", "trace", "eye", "identity"),
                     "For matrices there are det, inverse, transpose, dot and solve."),

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import replace
 
+from teapot.engine.diagnostics.asked_of_tables import asked_of_tables, with_near_table
 from teapot.engine.diagnostics.bound_calls import bound_call_in
 from teapot.engine.diagnostics.indexed_names import named_with_index
 from teapot.engine.diagnostics.value_warnings import warnings_in_values
@@ -77,8 +78,10 @@ class Calculation:
             step.error = (
                 bound_call_in(step.nodes, scope.quantity_names)
                 or named_with_index(step.nodes, scope.quantity_names)
+                or asked_of_tables(step.nodes)
                 or error
             )
+            with_near_table(step.error, step.nodes, self.store.shelf.versions)
         if step.keeps_values:
             step.values = values_in(trace)
 
