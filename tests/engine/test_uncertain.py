@@ -399,6 +399,26 @@ def test_a_standard_of_cadmium():
     assert answer(f"{m}*{p}/({v}) as mg/L, 5 digits") == "≈ (1002.7 ± 0.8) mg/L"
 
 
+def test_a_solution_of_sodium_hydroxide():
+    """EURACHEM/CITAC CG 4, example A2 (from memory): 0.10214 mol/L with 0.00010 mol/L."""
+    m, p, rep = "(0.3888 ± 0.00013) g", "(1 ± 0.00029)", "(1 ± 0.0005)"
+    molar, v = "(204.2212 ± 0.0038) g/mol", "(18.64 ± 0.013) mL"
+    found = answer(f"{m}*{p}*{rep}/({molar}*({v})) as mol/L, 5 digits")
+    assert found == "≈ (0.10214 ± 0.00010) mol/L"
+
+
+def test_the_temperature_of_a_surface_over_a_month():
+    """NIST TN 1900, example E2 (from memory): 25.6 °C with 0.872 °C."""
+    readings = (
+        "18.75 28.25 25.75 28.00 28.50 20.75 21.00 22.75 18.50 27.25 20.75 26.50 28.00 23.25 28.00 "
+        "21.75 26.00 26.50 28.00 33.25 32.00 29.50"
+    ).replace(" ", ", ")
+    lines = (f"t = [{readings}] °C",)
+    assert answer(*lines, "mean(t) as 1 place") == "≈ 25.6 °C"
+    assert answer(*lines, "stdev(t) as 1 place") == "≈ 4.1 K"
+    assert answer(*lines, "stdev_of_mean(t) as 3 places") == "≈ 0.872 K"
+
+
 @pytest.mark.parametrize(
     ("line", "draw"),
     [
