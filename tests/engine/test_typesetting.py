@@ -27,6 +27,7 @@ from teapot.engine.reading.tree import (
     Range,
     Subscript,
 )
+from tests.engine.answers import outcome
 from tests.engine.mathml_reader import Read, read
 from tests.examples import part_of
 
@@ -175,3 +176,9 @@ def test_what_is_typed_is_read_as_it_is_meant(typed):
     if "f(" in typed:
         tree = parse(typed, ("sin",), ("f",)).statements[0].expression
     assert read(node_mathml(tree)) == meant(tree)
+
+
+def test_a_name_of_several_words_is_no_letter_with_an_index():
+    shown = outcome("normal_cdf(0)").answers[0]
+    assert '<mi mathvariant="normal">normal_cdf</mi>' in shown.reading_mathml
+    assert r"\operatorname{normal\_cdf}" in shown.latex

@@ -84,6 +84,8 @@ def test_the_inputs_are_told_with_their_shares():
     found = outcome("l = 5.32 ± 0.04 m", "t = 2.1 ± 0.1 s", "l/t").answers[0]
     assert found.written.also == ("uncertainty from t 98 %, l 2.4 %",)
     assert outcome("5 ± 0.1").answers[0].written.also == ()
+    line = outcome("y = [1.0, 2.1, 2.9] ± 0.1 cm", "slope([0, 1, 2], y)").answers[0]
+    assert line.written.also == ("uncertainty from y[1] 50 %, y[3] 50 %",)
 
 
 def test_the_length_of_an_end_gauge():

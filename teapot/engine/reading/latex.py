@@ -310,8 +310,9 @@ class LaTeXWriter(PrintWriter):
             return f"\\{GREEK[letters]}"
         if letters is not None:
             return rf"\operatorname{{{'B' if letters == 'Β' else letters}}}"
-        is_plain = name.isascii() and name.isalpha() and len(name) > 1
-        return rf"\operatorname{{{name}}}" if is_plain else name_latex(name)
+        is_plain = re.fullmatch(r"[a-zA-Z]\w+", name, re.ASCII) is not None
+        escaped = name.replace("_", r"\_")
+        return rf"\operatorname{{{escaped}}}" if is_plain else name_latex(name)
 
     def bound_call(self, node: Call) -> str:
         """∫ with its bounds and dx, ∑ and ∏ with their index, a derivative at its place."""

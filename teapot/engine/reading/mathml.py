@@ -417,8 +417,10 @@ class MathMLWriter(PrintWriter):
         if is_set_as_bound(node):
             return self.bound_call(node)
         name = name_mathml(node.function)
-        if node.function in LETTERS and not node.is_own:
-            name = f'<mi mathvariant="normal">{LETTERS[node.function]}</mi>'
+        if not node.is_own and (node.function in LETTERS or "_" in node.function):
+            # a name of several words is no letter with an index
+            letters = LETTERS.get(node.function, escape(node.function))
+            name = f'<mi mathvariant="normal">{letters}</mi>'
         if index is not None:
             name = f"<msub>{name}<mrow>{self.small(index, MAX_FRACTION_DEPTH)}</mrow></msub>"
         if exponent:

@@ -181,8 +181,7 @@ def value_of_statement(statement: Statement, scope: Scope) -> Value:
     if isinstance(value, Measure) and value.is_on_scale and operators.sign_of(value) < 0:
         notice(BELOW_ABSOLUTE_ZERO)
     if isinstance(statement, Assignment):
-        if isinstance(value, Uncertain):
-            _name_source(value, statement)
+        _name_source(value, statement)
         if isinstance(statement.expression, Binary):
             value = _as_called(value, statement.targets[-1].name)
     return value
@@ -195,16 +194,27 @@ def _as_called(value: Value, name: str) -> Value:
     return measures.as_called(value, name)
 
 
-def _name_source(value: Uncertain, statement: Assignment) -> None:
-    """An input that is given to a quantity is called by its name from now on."""
+def _name_source(value: Value, statement: Assignment) -> None:
+    """An input that is given to a quantity is called by its name from now on; one of a list by its
+    place there."""
     expression = expression_in(statement.expression)
     given = expression.number if isinstance(expression, Measured) else expression
     is_given = (isinstance(given, Binary) and given.op == "±") or (
         isinstance(given, Call) and given.function == "ask"
     )
-    if is_given and len(value.parts) == 1:
+    name = statement.targets[-1].name
+    if is_given and isinstance(value, Uncertain):
+        _call_source(value, name)
+    elif is_given and isinstance(value, List):
+        for place, one in enumerate(value.items, 1):
+            if isinstance(one, Uncertain):
+                _call_source(one, f"{name}[{place}]")
+
+
+def _call_source(value: Uncertain, name: str) -> None:
+    if len(value.parts) == 1:
         [(source, part)] = value.parts.items()
-        value.parts = {Source(source.key, statement.targets[-1].name): part}
+        value.parts = {Source(source.key, name): part}
 
 
 def value_alone(text: str) -> Value:
@@ -302,7 +312,7 @@ def _with_another(value: Uncertain, node: Binary, scope: Scope) -> Value:
 def _source(node: Binary, place: int) -> Source:
     """The input that a ± is; of a list the one at a place of it, from 1 on."""
     key = object() if node.origin is None else (node.origin, place)
-    return Source(key, node_text(node))
+    return Source(key, f"{node_text(node.left)}[{place}]" if place else node_text(node))
 
 
 def _first_uncertainty(value: Value, node: Binary, scope: Scope, place: int = 0) -> Value:
