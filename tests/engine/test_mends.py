@@ -30,7 +30,7 @@ MEANT = {
     "∑": "sum",
     "Σ": "sum",
     "∏": "product",
-    "√": "sqrt",
+    "√": "rt(",  # of sqrt, or of cbrt
 }
 """What is written for a sign."""
 
