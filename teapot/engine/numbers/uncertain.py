@@ -10,7 +10,7 @@ Contributions are rational numbers, so that small differences of large ones stay
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from functools import reduce
 from typing import TypeVar
 from zlib import crc32
@@ -66,7 +66,7 @@ SHOWN = 192
 
 HALF = exact(fmpq(1, 2))
 
-ZERO = fmpq(0)
+ZERO, ONE = fmpq(0), fmpq(1)
 
 Parts = Mapping[Source, fmpq]
 
@@ -282,11 +282,9 @@ def with_dalton(value: Value, power: fmpq) -> Value:
     measured."""
     if not power:
         return value
-    parts = dict(value.parts) if isinstance(value, Uncertain) else {}
     nominal = value.nominal if isinstance(value, Uncertain) else value
     size = rational(size_of(nominal)) * power * RELATIVE_OF_DALTON
-    parts[DALTON] = parts.get(DALTON, fmpq(0)) + size
-    return replace(value, parts=parts) if isinstance(value, Uncertain) else with_parts(value, parts)
+    return combined(nominal, ((value, ONE), (Uncertain(nominal, {DALTON: size}), ONE)))
 
 
 Gradient = Callable[[list[fmpq]], list[fmpq]]
