@@ -97,17 +97,35 @@ def test_the_length_of_an_end_gauge():
     assert answer(*lines) == "≈ (50.000838 ± 0.000032) mm"
 
 
-def test_the_mean_of_twenty_temperatures():
-    """JCGM 100, 4.4.3, table 1: t = 100.145 °C, s = 1.489 °C, s of the mean 0.333 °C."""
-    readings = (
-        "96.90 98.18 98.25 98.61 99.03 99.49 99.56 99.74 99.89 100.07 100.33 100.42 100.68 "
-        "100.95 101.11 101.20 101.57 101.84 102.36 102.72"
-    ).replace(" ", ", ")
-    lines = (f"t = [{readings}] °C",)
-    assert answer(*lines, "mean(t) as 3 places") == "= 100.145 °C"
-    assert answer(*lines, "stdev(t) as 3 places") == "≈ 1.489 K"
-    assert answer(*lines, "stdev_of_mean(t) as 3 places") == "≈ 0.333 K"
-    assert answer(*lines, "mean(t) ± stdev_of_mean(t)") == "≈ (100.14 ± 0.33) °C"
+@pytest.mark.parametrize(
+    ("readings", "shown"),
+    [
+        # JCGM 100, 4.4.3, table 1: t = 100.145 °C, s = 1.489 °C, s of the mean 0.333 °C
+        (
+            "96.90 98.18 98.25 98.61 99.03 99.49 99.56 99.74 99.89 100.07 100.33 100.42 100.68 "
+            "100.95 101.11 101.20 101.57 101.84 102.36 102.72",
+            {
+                "mean(t) as 3 places": "= 100.145 °C",
+                "stdev(t) as 3 places": "≈ 1.489 K",
+                "stdev_of_mean(t) as 3 places": "≈ 0.333 K",
+                "mean(t) ± stdev_of_mean(t)": "≈ (100.14 ± 0.33) °C",
+            },
+        ),
+        # NIST TN 1900, example E2 (from memory): 25.6 °C with 0.872 °C
+        (
+            "18.75 28.25 25.75 28.00 28.50 20.75 21.00 22.75 18.50 27.25 20.75 26.50 28.00 23.25 "
+            "28.00 21.75 26.00 26.50 28.00 33.25 32.00 29.50",
+            {
+                "mean(t) as 1 place": "≈ 25.6 °C",
+                "stdev(t) as 1 place": "≈ 4.1 K",
+                "stdev_of_mean(t) as 3 places": "≈ 0.872 K",
+            },
+        ),
+    ],
+)
+def test_the_mean_of_many_temperatures(readings, shown):
+    given = f"t = [{readings.replace(' ', ', ')}] °C"
+    assert {line: answer(given, line) for line in shown} == shown
 
 
 def test_a_calibrated_resistor_in_series_and_a_power():
@@ -409,18 +427,6 @@ def test_a_solution_of_sodium_hydroxide():
     molar, v = "(204.2212 ± 0.0038) g/mol", "(18.64 ± 0.013) mL"
     found = answer(f"{m}*{p}*{rep}/({molar}*({v})) as mol/L, 5 digits")
     assert found == "≈ (0.10214 ± 0.00010) mol/L"
-
-
-def test_the_temperature_of_a_surface_over_a_month():
-    """NIST TN 1900, example E2 (from memory): 25.6 °C with 0.872 °C."""
-    readings = (
-        "18.75 28.25 25.75 28.00 28.50 20.75 21.00 22.75 18.50 27.25 20.75 26.50 28.00 23.25 28.00 "
-        "21.75 26.00 26.50 28.00 33.25 32.00 29.50"
-    ).replace(" ", ", ")
-    lines = (f"t = [{readings}] °C",)
-    assert answer(*lines, "mean(t) as 1 place") == "≈ 25.6 °C"
-    assert answer(*lines, "stdev(t) as 1 place") == "≈ 4.1 K"
-    assert answer(*lines, "stdev_of_mean(t) as 3 places") == "≈ 0.872 K"
 
 
 @pytest.mark.parametrize(

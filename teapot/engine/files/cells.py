@@ -65,6 +65,9 @@ def looks_like_number(cell: str) -> bool:
 CURRENCIES = "€$£¥"
 """Signs that stand before an amount, or after it."""
 
+UNIT_BEHIND = rf"[%{CURRENCIES}]|[^\W\d_][^\s\d]{{0,9}}|°[CF]?"
+"""What may be a unit after a number in a cell."""
+
 
 @cache
 def _grouped(point: str) -> re.Pattern[str]:

@@ -10,7 +10,7 @@ from itertools import islice
 from operator import itemgetter
 
 from teapot.engine.errors import LineError
-from teapot.engine.files.cells import CURRENCIES
+from teapot.engine.files.cells import CURRENCIES, UNIT_BEHIND
 from teapot.engine.files.layout import OF_SPACE, split_by
 from teapot.engine.sentences.tables import NOT_A_FILE
 
@@ -196,7 +196,7 @@ def point_of(rows: list[list[str]], separator: str) -> str:
     return "," if commas > sum("." in cell for cell in numbers) else "."
 
 
-_BEHIND = re.compile(r"(?<=[\d.,])\s*(?:%|[€$£¥]|°[CF]?|[^\W\d_][^\s\d]{0,9})$")
+_BEHIND = re.compile(rf"(?<=[\d.,])\s*(?:{UNIT_BEHIND})$")
 
 
 def _bare(cell: str) -> str:

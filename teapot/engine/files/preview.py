@@ -13,6 +13,7 @@ from teapot.engine.files.cells import (
     DATE,
     MISSING_MARKS,
     TEXT,
+    UNIT_BEHIND,
     kind_of,
     values_of,
 )
@@ -246,12 +247,7 @@ def _drop_empty_columns(rows: list[list[str]]) -> None:
     """Takes out the columns without a name and without any value, as separators at the end of
     each line make them."""
     width = max(len(row) for row in rows[:SAMPLE])
-    empty = [
-        at
-        for at in range(width)
-        if not any(row[at].strip() for row in rows[:SAMPLE] if at < len(row))
-        and not any(row[at].strip() for row in rows if at < len(row))
-    ]
+    empty = [at for at in range(width) if not any(row[at].strip() for row in rows if at < len(row))]
     if len(empty) < width:
         for row in rows if empty else ():
             row[:] = [cell for at, cell in enumerate(row) if at not in empty]
@@ -292,8 +288,8 @@ def _columns(
 
 
 _WITH_UNIT = re.compile(
-    r"(?P<before>[€$£¥])\s*[-+−]?\d[\d.,]*"
-    r"|[-+−]?\d[\d.,]*(?:[eE][-+]?\d+)?\s*(?P<behind>[%€$£¥]|[^\W\d_][^\s\d]{0,9}|°[CF]?)"
+    rf"(?P<before>[{CURRENCIES}])\s*[-+−]?\d[\d.,]*"
+    rf"|[-+−]?\d[\d.,]*(?:[eE][-+]?\d+)?\s*(?P<behind>{UNIT_BEHIND})"
 )
 
 
@@ -301,12 +297,14 @@ def unit_of_cells(cells: Sequence[str], marks: frozenset[str]) -> str:
     """The unit that stands in every cell of a column with a number; empty where there is none."""
     first = next((cell.strip() for cell in cells if cell.strip() not in marks), "")
     found = _WITH_UNIT.fullmatch(first)
-    unit = (found["before"] or found["behind"]) if found else ""
-    if not unit or (unit not in ("%", *CURRENCIES) and unit_from(unit) is None):
+    if found is None:
+        return ""
+    unit, stands = (
+        (found["before"], str.startswith) if found["before"] else (found["behind"], str.endswith)
+    )
+    if unit not in ("%", *CURRENCIES) and unit_from(unit) is None:
         return ""
     present = (cell.strip() for cell in cells if cell.strip() not in marks)
-    behind = found is not None and found["behind"] is not None
-    stands = str.endswith if behind else str.startswith
     return unit if all(stands(cell, unit) for cell in present) else ""
 
 

@@ -155,7 +155,7 @@ def operate(op: str, a: Scalar, b: Scalar) -> Scalar:
         if isinstance(value, Undefined):
             return value
     if op in BESIDE_NUMBERS:
-        a, b = _beside_number(a, b), _beside_number(b, a)
+        a, b = _beside_numbers(a, b)
         if not (isinstance(a, Sized) or isinstance(b, Sized)):
             return operated(op, a, b)
     return OPERATIONS[op](a, b)
@@ -174,9 +174,11 @@ def in_plain_number(value: Value) -> Value:
     return cast(Measure, value).size if is_number else value
 
 
-def _beside_number(side: Scalar, other: Scalar) -> Scalar:
-    """It as a plain number where the other side is one: 1 + 25 ppm."""
-    return side if isinstance(other, Sized) else cast(Scalar, in_plain_number(side))
+def _beside_numbers(a: Scalar, b: Scalar) -> tuple[Scalar, Scalar]:
+    """Two sides, of which one is a plain number where the other is one: 1 + 25 ppm."""
+    if isinstance(a, Sized) and isinstance(b, Sized):
+        return a, b
+    return cast(tuple[Scalar, Scalar], (in_plain_number(a), in_plain_number(b)))
 
 
 def _parts(value: Scalar) -> tuple[Scalar, Unit]:
@@ -507,7 +509,7 @@ def sides(a: Scalar, b: Scalar) -> tuple[Scalar, Scalar]:
 
     Errors: as :func:`check_alike`.
     """
-    a, b = _beside_number(a, b), _beside_number(b, a)
+    a, b = _beside_numbers(a, b)
     if not (isinstance(a, Sized) or isinstance(b, Sized)):
         return a, b
     found = _alike(a, b, "compared")

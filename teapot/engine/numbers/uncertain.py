@@ -53,6 +53,9 @@ FLAT = fmpq(2**120)
 """How many times more than its variance the square is of what a value changes far away, where
 first and second order tell nothing of it."""
 
+TOLD = 10_000
+"""Second order is told where it is at least a hundredth of the uncertainty: squared."""
+
 BITS = 420
 """Binary digits of a difference of two values that are next to each other."""
 
@@ -162,11 +165,6 @@ def _variances(value: Uncertain) -> dict[Source, fmpq]:
     return found
 
 
-def is_beyond_first_order(value: Uncertain) -> bool:
-    """Whether second order is at least a hundredth of its uncertainty."""
-    return 10_000 * _second_order(value) > _first_order(value)
-
-
 def of(value: Uncertain) -> Number:
     """Its standard uncertainty, in coherent units; exactly where it is a fraction."""
     parts = list(value.parts.values())
@@ -226,8 +224,9 @@ def combined(
     if far is None:
         far = size + sum((factor * (far_of(one) - _nominal(one)) for one, factor in measured), ZERO)
     result = Uncertain(found, parts, bends, _shortened(far, BITS))
-    if FLAT * variance(result) > (far - size) ** 2:
-        if is_beyond_first_order(result):
+    first, second = _first_order(result), _second_order(result)
+    if FLAT * (first + second) > (far - size) ** 2:
+        if TOLD * second > first:
             notice(SECOND_ORDER)
         return result
     return by_what_is_far(found, [one for one, _ in measured], far - size)
