@@ -95,11 +95,17 @@ WANTED = (
     _w("deg", "degree", "degree", NONE, SI_8),
     _w("gon", "grade", "gon", NONE, "ISO 80000-3"),
     _w("turn", "turn", "turn", NONE, "ISO 80000-3"),
+    _w("mrad", "milliradian", "milliradian", NONE, SI),
+    _w("µrad", "microradian", "microradian", NONE, SI, also=("urad",)),
+    _w("arcmin", "arcminute", "arcminute", NONE, SI_8),
+    _w("arcsec", "arcsecond", "arcsecond", NONE, SI_8),
+    _w("mas", "milliarcsecond", "milliarcsecond", NONE, SI_8),
     # a rotational frequency counts turns: ISO 80000-3, item 3-17
     _w("rpm", "1/minute", "revolution_per_minute", NONE, "ISO 80000-3"),
     # time
     _w("week", "week", "week", NONE, SP),
     _w("year", "year", "year", NONE, "IAU: the Julian year of 365.25 d"),
+    _w("yr", "year", "julian_year", OF_YEARS, "IAU: the Julian year of 365.25 d"),
     _w("a", "year", "annum", OF_YEARS, "ISO 80000-3, annex C"),
     # temperature
     _w("°C", "degree_Celsius", "degree_Celsius|celsius", NONE, SI),

@@ -6,6 +6,7 @@ line that is offered.
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass
 from dataclasses import replace as changed
@@ -114,6 +115,18 @@ def replace_each(text: str, parts: Sequence[tuple[Span, str]]) -> Mend:
         mended += text[at : span.start] + replacement
         at = span.end
     return replace(first.to(last), mended)
+
+
+def everywhere(mend: Mend, name: Span, text: str) -> Mend:
+    """The mend that puts something for the ``name`` at one place of ``text``, for all places
+    where that name stands; another mend as it is."""
+    if mend.span != name:
+        return mend
+    word = re.escape(text[slice(*name)])
+    found = re.finditer(rf"(?<![^\W\d])(?<![^\W\d]\d)(?<!\.){word}(?!\w)", text)
+    places = [Span(*one.span()) for one in found]
+    places += [] if name in places else [name]  # 2x, of a digit and a name
+    return replace_each(text, [(place, mend.replacement) for place in sorted(places)])
 
 
 @dataclass(frozen=True, slots=True)

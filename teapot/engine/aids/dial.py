@@ -22,6 +22,7 @@ from teapot.engine.numbers.values import (
 )
 from teapot.engine.reading.forms import STANDARD, Form
 from teapot.engine.reading.tree import Call
+from teapot.engine.reading.vocabulary import UNITS_OF_ANGLES
 from teapot.engine.sheet.line import Step
 from teapot.engine.sheet.sheet import Worksheet
 from teapot.engine.sheet.workings import Workings
@@ -87,7 +88,7 @@ def dial_of(angle: Angle, point: DialPoint | None = None) -> Dial:
         degrees=number_of(angles.count_of(angle, "deg")),
         turns=number_of(angles.count_of(angle, "turn")),
         use=write(angle, STANDARD).text,
-        units=tuple(_in_unit(angle, name) for name in angles.UNITS),
+        units=tuple(_in_unit(angle, name) for name in (*UNITS_OF_ANGLES, "dms")),
         values=tuple(_value(name, value) for name, value in values.items()),
         quadrant=_quadrant(values["sin"], values["cos"]),
         tan=number_of(values["tan"]),

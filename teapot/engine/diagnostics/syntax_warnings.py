@@ -35,7 +35,7 @@ from teapot.engine.reading.tree import (
     Text,
     walk,
 )
-from teapot.engine.reading.units import YEAR
+from teapot.engine.reading.units import YEAR, is_rare
 from teapot.engine.reading.vocabulary import CONSTANT_NAMES, TRIGONOMETRIC, UNIT_WORDS, UNITS
 from teapot.engine.sentences.units import REST_OF_UNIT
 from teapot.engine.sentences.warnings import (
@@ -434,7 +434,7 @@ def _quantity_for_unit(text: str, node: Binary, brackets: Brackets) -> Notice | 
     if not (isinstance(name, Name) and isinstance(before, behind)):
         return None
     atom = atom_of(name.name) if name.name not in CONSTANT_NAMES else None
-    if atom is None or name.name in (*atom.names, YEAR):
+    if atom is None or name.name in (*atom.names, YEAR) or is_rare(name.name):
         return None
     full = atom.names[0]
     return QUANTITY_FOR_UNIT.notice((replace(name.span, full),), name=name.name, full=full)
@@ -497,7 +497,9 @@ def _implied_behind_fraction(text: str, node: Binary, brackets: Brackets) -> Not
     quotient = node.left
     if not (isinstance(quotient, Binary) and quotient.op == "/"):
         return None
-    is_factor = _is_quantity(node.right)
+    behind = text[node.span.end :].lstrip()[:1]
+    is_before_factor = _is_pi(node.right) and (behind.isalpha() or behind in BEGIN_FACTOR)
+    is_factor = _is_quantity(node.right) or is_before_factor  # 4/3 π r^3
     if _is_bracketed(text, quotient, brackets) or (is_factor and _is_plain(quotient)):
         return None  # 1/2 m v^2
     start = quotient.op_span.end
@@ -507,12 +509,17 @@ def _implied_behind_fraction(text: str, node: Binary, brackets: Brackets) -> Not
     return FRACTION_FIRST.notice(mends, fraction=text[slice(*quotient.span)])
 
 
+BEGIN_FACTOR = ("(", "√")
+"""Signs that a factor begins with."""
+
+
+def _is_pi(node: Node) -> bool:
+    return isinstance(node, Name) and node.name == "pi"
+
+
 def _is_plain(node: Node) -> bool:
     """Whether it is a fraction of numbers or of pi."""
-    return all(
-        isinstance(one, Literal) or (isinstance(one, Name) and one.name == "pi")
-        for one in node.children
-    )
+    return all(isinstance(one, Literal) or _is_pi(one) for one in node.children)
 
 
 def _is_quantity(node: Node) -> bool:

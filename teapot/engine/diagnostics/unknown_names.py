@@ -127,9 +127,9 @@ def unknown_name(node: Name, quantities: Iterable[str]) -> LineError:
     if name.endswith("'") and name.rstrip("'") in known:
         mends = (replace(node.span, f"transpose({name[:-1]})"),) if name.count("'") == 1 else ()
         return UNKNOWN_NAME(node.span, mends, name=name)
-    differs_in_case = any(one.lower() == name.lower() for one in known)
+    is_near = (closest(name, known) if len(name) > 2 else in_another_case(name, known)) is not None
     for words, error in WORDS:
-        if name in words and not (differs_in_case and isinstance(words, _Units)):
+        if name in words and not (is_near and isinstance(words, _Units)):
             return error(node)
     together = run_together(node)
     if together is not None:
@@ -137,7 +137,7 @@ def unknown_name(node: Name, quantities: Iterable[str]) -> LineError:
     parts = _two_names(name, known)
     if parts:
         return NO_QUANTITY(node.span, (replace(node.span, parts),), name=name)
-    other = NAMES.get(name) or closest(name, {*known, *CONSTANTS, *BY_NAME})
+    other = NAMES.get(name) or closest(name, _may_be_meant(name, known))
     constant = CALLED_ALSO.get(name) if len(name) > 1 else None
     if constant is not None:
         mends = (_called(node, constant),)
@@ -145,6 +145,18 @@ def unknown_name(node: Name, quantities: Iterable[str]) -> LineError:
     if other is None:
         return UNKNOWN_NAME(node.span, name=name)
     return UNKNOWN_NAME_NEAR(node.span, (replace(node.span, other),), name=name, other=other)
+
+
+def _may_be_meant(name: str, known: Collection[str]) -> Collection[str]:
+    """The names that ``name`` may be a slip for: E is no e, and a short one is no function that
+    is not called."""
+    constants = CONSTANTS if len(name) > 1 else ()
+    functions = BY_NAME if len(name) >= SHORTEST_FUNCTION else ()
+    return {*known, *constants, *functions}
+
+
+SHORTEST_FUNCTION = 4
+"""Letters of a name without brackets that may be a slip for a function's."""
 
 
 def _two_names(name: str, known: Collection[str]) -> str:
@@ -299,7 +311,7 @@ UNITS_MEANT = {
     "KM": "km", "Cm": "cm", "CM": "cm", "MM": "mm", "Mm": "mm", "ML": "mL",
     "mhz": "MHz", "MHZ": "MHz", "ghz": "GHz", "GHZ": "GHz", "Kwh": "kWh",
     "KWH": "kWh", "KMH": "km/h", "kw": "kW",
-    "amp": "A", "amps": "A", "Amp": "A", "yr": "year", "yrs": "year",
+    "amp": "A", "amps": "A", "Amp": "A", "yrs": "year",
     "degC": "°C", "degF": "°F", "Cal": "kcal", "KV": "kV", "kv": "kV",
     "lbm": "lb", "mpg": "mi/gal",
 }  # fmt: skip

@@ -17,7 +17,7 @@ from teapot.engine.reading import tokens as tk
 from teapot.engine.reading.cursor import Cursor
 from teapot.engine.reading.tokens import Token
 from teapot.engine.reading.tree import Binary, Literal, Measured, Name, Node
-from teapot.engine.reading.vocabulary import UNIT_WORDS, WORDS
+from teapot.engine.reading.vocabulary import CONSTANT_NAMES, UNIT_WORDS, WORDS, half_name
 from teapot.engine.sentences.forms import PERCENT_AS_FORM
 from teapot.engine.sentences.names import SYMBOL_OF_CONSTANT
 from teapot.engine.sentences.units import (
@@ -25,7 +25,6 @@ from teapot.engine.sentences.units import (
     MEASURES_SIDE_BY_SIDE,
     NUMBER_IN_UNIT,
     QUANTITY_IN_UNIT,
-    SPELT_OUT_UNIT,
     UNIT_OF_DIVISOR,
 )
 from teapot.engine.sentences.unreadable import (
@@ -53,19 +52,14 @@ from teapot.engine.sentences.unreadable import (
     UNEXPECTED,
     UNOPENED_BRACKET,
     UNOPENED_LIST,
+    VALUE_MISSING,
+    VALUES_MISSING,
     WORD_HERE,
     WORD_IS_NO_FUNCTION,
 )
 from teapot.engine.units.listed import is_listed
 from teapot.engine.units.table import NUMBER, PLAIN, atom_of
 from teapot.engine.units.unit import Unit
-
-UNITS_SPELT_OUT = {
-    "degree": "deg", "degrees": "deg", "radian": "rad", "radians": "rad", "rads": "rad",
-    "grad": "gon", "grads": "gon", "gons": "gon", "turns": "turn", "rev": "turn", "degs": "deg",
-}  # fmt: skip
-"""Words that people write after a number for a unit of angles."""
-
 
 CALLED = {"mod": "remainder", "div": "quotient"}
 """Words between two values, and the functions that do the same."""
@@ -295,6 +289,9 @@ def _operator_missing(cursor: Cursor) -> LineError:
         mend = replace(Span(gap.start, behind.span.end), f'*constant("{constant}")')
         return SYMBOL_OF_CONSTANT(behind.span, (mend,), name=behind.text, constant=constant)
     first, second = cursor.typed(before.span), cursor.typed(behind.span)
+    if second == "½" and half_name(first) in cursor.quantities:
+        mend = replace(both, half_name(first))
+        return SIDE_BY_SIDE(both, (mend,), first=first, second=second)
     constant = _surely_of_constant(before.text)
     if constant is not None and before.text not in cursor.quantities:
         mend = replace(Span(before.span.start, gap.end), f'constant("{constant}")*')
@@ -319,7 +316,29 @@ def _operator_missing(cursor: Cursor) -> LineError:
         mends.append(replace(gap, "*"))
     if before.text in cursor.quantities and behind.kind in (tk.NUMBER, tk.NAME):
         mends.append(replace(both, f"{first}({second})"))  # if it is a function
-    return SIDE_BY_SIDE(both, tuple(mends), first=first, second=second)
+    return _nothing_beside(cursor, mends, first, second)
+
+
+def _nothing_beside(cursor: Cursor, mends: list[Mend], first: str, second: str) -> LineError:
+    """The error for two operands, by which of them has a value."""
+    before, behind = cursor.previous, cursor.token
+    unknown = [one for one in (before, behind) if _has_no_value(cursor, one)]
+    if before.kind != tk.NAME or not unknown or behind.kind != tk.NAME:
+        return SIDE_BY_SIDE(before.span.to(behind.span), tuple(mends), first=first, second=second)
+    if len(unknown) == 2:
+        return VALUES_MISSING(before.span.to(behind.span), tuple(mends), first=first, second=second)
+    name = unknown[0].text
+    if name in CALLED_ALSO:
+        gap = Span(before.span.end, behind.span.start)
+        constant = f'constant("{CALLED_ALSO[name]}")'
+        product = f"*{constant}" if unknown[0] is behind else f"{constant}*"
+        mends.insert(0, replace(gap.to(unknown[0].span), product))
+    return VALUE_MISSING(unknown[0].span, tuple(mends), name=name)
+
+
+def _has_no_value(cursor: Cursor, token: Token) -> bool:
+    names = (cursor.quantities, cursor.functions, CONSTANT_NAMES, UNIT_WORDS, WORDS)
+    return not any(token.text in known for known in names)
 
 
 def _one_over_unit(cursor: Cursor) -> list[Mend]:
@@ -413,12 +432,6 @@ def angle_with_power(cursor: Cursor, phasor: Binary, power: Binary) -> LineError
         replace(angle, f"({cursor.text[slice(*angle)]})"),
     )
     return ANGLE_WITH_POWER(angle, mends)
-
-
-def spelt_out(cursor: Cursor) -> LineError:
-    """``30 degrees``: the unit has a shorter name."""
-    unit = UNITS_SPELT_OUT[cursor.token.text]
-    return SPELT_OUT_UNIT(cursor.token.span, (replace(cursor.token.span, unit),), unit=unit)
 
 
 def refuse_beside_measure(cursor: Cursor) -> None:

@@ -20,12 +20,13 @@ from teapot.engine.numbers.values import (
     Undefined,
 )
 from teapot.engine.sentences.warnings import ANGLE_AS_NUMBER, NUMBER_AS_ANGLE
+from teapot.engine.units.table import ANGLES
 from teapot.engine.units.unit import DMS, Unit
 
-UNITS: dict[str, Unit] = {name: Unit.of(name) for name in ("rad", "deg", "gon", "turn")}
+UNITS: dict[str, Unit] = {name: Unit.of(name) for name in sorted(ANGLES - {"dms"})}
 UNITS["dms"] = DMS
-"""The units of ISO 80000-3: radian, degree and gon; the turn; and the degree with its minutes and
-seconds."""
+"""The units of ISO 80000-3: radian, degree and gon; the turn; parts of them; and the degree with
+its minutes and seconds."""
 
 SIGNS = {name: f" {name}" for name in UNITS} | {"deg": "°", "dms": "°"}
 """What stands after a number of each."""
@@ -36,6 +37,11 @@ WORDS = {
     "gon": "gon, 400 to the full angle",
     "turn": "turns, full angles",
     "dms": "degrees, minutes and seconds",
+    "mrad": "milliradians",
+    "µrad": "microradians",
+    "arcmin": "minutes of arc",
+    "arcsec": "seconds of arc",
+    "mas": "milliseconds of arc",
 }
 
 PARTS = {"°": fmpq(1), "′": fmpq(1, 60), "″": fmpq(1, 3600)}

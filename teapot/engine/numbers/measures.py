@@ -15,7 +15,7 @@ from typing import cast
 from flint import fmpq
 
 from teapot.engine.numbers import integers, levels
-from teapot.engine.numbers.angles import as_number, beside
+from teapot.engine.numbers.angles import as_angle, as_number, beside
 from teapot.engine.numbers.context import conventions, notice
 from teapot.engine.numbers.sizes import count_of, measure_of, operated, shown_in
 from teapot.engine.numbers.values import (
@@ -58,6 +58,7 @@ from teapot.engine.units.unit import (
     Unit,
     base_unit,
     in_decimals,
+    is_angle,
     product,
     thousands_in,
     turns,
@@ -89,6 +90,9 @@ def in_unit(value: Value, unit: Unit) -> Value:
     if isinstance(value, Infinite | Undefined):
         return value
     wanted = kind_of(unit.dimension)
+    if is_angle(unit) and isinstance(value, Angle | Exact | Real | Complex):
+        angle = as_angle(value)
+        return Angle(angle.size, unit) if isinstance(angle, Angle) else angle
     if not isinstance(value, Measure):
         if isinstance(value, Exact | Real | Complex):
             if unit.dimension == NUMBER:

@@ -9,8 +9,6 @@ from __future__ import annotations
 import re
 from collections.abc import Callable, Container, Iterable, Iterator, Mapping
 
-from flint import fmpq
-
 from teapot.engine.diagnostics import unreadable, words_for_signs
 from teapot.engine.diagnostics.calculus_on_paper import calculus_in
 from teapot.engine.diagnostics.foreign_choices import choice_in
@@ -71,7 +69,14 @@ from teapot.engine.reading.tree import (
     Subscript,
     Text,
 )
-from teapot.engine.reading.units import YEAR, read_unit, sees_measure, takes_unit
+from teapot.engine.reading.units import (
+    YEAR,
+    read_divisor,
+    read_unit,
+    sees_divisor,
+    sees_measure,
+    takes_unit,
+)
 from teapot.engine.reading.vocabulary import BOX, CONSTANT_NAMES, CONVERTING, UNIT_WORDS
 from teapot.engine.sentences.names import NO_LINE
 from teapot.engine.sentences.signs import BAD_FIGURE, QUESTION, UNKNOWN_SIGN
@@ -86,7 +91,7 @@ from teapot.engine.sentences.unreadable import (
     UNOPENED_BRACE,
     WORD_HERE,
 )
-from teapot.engine.units.table import ANGLES, atom_of
+from teapot.engine.units.table import ANGLES_OF_SHEETS, atom_of
 
 INFIX = {
     **OPERATORS,
@@ -349,19 +354,18 @@ class Parser(Cursor):
         no name is a quantity."""
         unit = Cursor(self.text, self.tokens, (), quantities)
         unit.at, unit.reads_anew = self.at, self.reads_anew
-        is_whole = is_form((self.token.text,)) and self.token.text not in ANGLES
+        is_whole = is_form((self.token.text,)) and self.token.text not in ANGLES_OF_SHEETS
         is_article = self.token.text == YEAR and self.tokens[self.at + 1].kind == tk.NAME
         if not is_whole and not is_article and sees_measure(unit):
             read = read_unit(unit)
             self.at = unit.at
             unreadable.refuse_number_in_unit(self)
             return (read.text,)
-        if [token.text for token in self.tokens[self.at : self.at + 2]] == ["1", "/"]:
-            unit.at += 2
-            if sees_measure(unit):  # as 1/s
-                below = read_unit(unit).raised(fmpq(-1))
-                self.at = unit.at
-                return (below.text,)
+        unit.at += self.token.text == "1"
+        if sees_divisor(unit):  # as 1/s
+            below = read_divisor(unit)
+            self.at = unit.at
+            return (below.text,)
         start = self.at
         while self.token.kind in (tk.NUMBER, tk.NAME):
             self.at += 1
@@ -468,8 +472,6 @@ class Parser(Cursor):
     def implied(self, left: Node) -> Node:
         """Multiplication with no sign, or the error of two operands side by side."""
         before, behind = self.previous, self.token
-        if behind.kind == tk.NAME and behind.text in unreadable.UNITS_SPELT_OUT:
-            raise unreadable.spelt_out(self)
         if self.ends_in_measure(left):
             if self.is_factor_of_measure():
                 return self.product_with(left)
@@ -684,13 +686,12 @@ class Parser(Cursor):
     def sees_bar_over_unit(self, node: Node) -> bool:
         """Whether a bar and a unit stand after a number, as in ``1000/m``; a name that has a value
         is that quantity."""
-        unit = self.tokens[self.at + 1]
         if not self.sees("/") or not isinstance(node, Literal) or self.in_exponent:
             return False
-        is_unit = (
-            unit.kind == tk.NAME and unit.text not in ANGLES and atom_of(unit.text) is not None
-        )
-        if not is_unit or self.tokens[self.at + 2].text == "(":
+        unit, behind = (*self.tokens[self.at + 1 : self.at + 3], self.tokens[-1])[:2]
+        if unit.kind != tk.NAME:
+            return sees_divisor(self)
+        if unit.text in ANGLES_OF_SHEETS or atom_of(unit.text) is None or behind.text == "(":
             return False
         self.at_stake.add((unit.text, unit.span.start))
         return unit.text not in self.quantities and unit.text not in CONSTANT_NAMES
@@ -700,14 +701,14 @@ class Parser(Cursor):
         if self.token.text != "1" or not isinstance(node, Literal) or self.in_exponent:
             return False
         cursor = Cursor(self.text, self.tokens, self.functions, self.quantities)
-        cursor.at = self.at + 2
-        return self.tokens[self.at + 1].text == "/" and sees_measure(cursor)
+        cursor.at = self.at + 1
+        return sees_divisor(cursor)
 
     def measured_below(self, number: Node) -> Node:
         """A number with ``1/K`` after it."""
-        start = self.next().span
-        self.takes("/")
-        unit = read_unit(self).raised(fmpq(-1))
+        start = self.token.span
+        self.at += not self.sees("/")  # the 1 of 1/K
+        unit = read_divisor(self)
         place = start.to(self.previous.span)
         return Measured(self.across(number, number).to(place), number, unit, place)
 

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import re
+
 from teapot.engine.diagnostics.calculus_on_paper import unknown_in
 from teapot.engine.errors import LineError
 from teapot.engine.mends import Mend, Span, replace, replace_each
@@ -9,7 +11,7 @@ from teapot.engine.reading import tokens as tk
 from teapot.engine.reading.cursor import Cursor
 from teapot.engine.reading.tokens import Token
 from teapot.engine.reading.tree import Name
-from teapot.engine.reading.vocabulary import RESERVED, UNIT_WORDS, WORDS
+from teapot.engine.reading.vocabulary import RESERVED, UNIT_WORDS, WORDS, half_name
 from teapot.engine.sentences.names import (
     BAD_NAME,
     BAD_PARAMETERS,
@@ -41,6 +43,7 @@ def read_targets(cursor: Cursor) -> Targets:
         if sign is None:
             return tuple(targets), False, None
         before = cursor.tokens[cursor.at : sign]
+        _refuse_half(cursor, before)
         if not targets and _is_pattern(before):
             name, parameters = _pattern(cursor.text, before)
             cursor.at = sign + 1
@@ -53,6 +56,27 @@ def read_targets(cursor: Cursor) -> Targets:
         cursor.at = sign + 1
         if cursor.previous.text == ":=":
             return tuple(targets), True, None
+
+
+def _refuse_half(cursor: Cursor, before: list[Token]) -> None:
+    """``t½``, ``t1/2`` and ``t_(1/2)``, as a half-life is printed.
+
+    Errors: :class:`LineError` where such a thing is given a value.
+    """
+    if len(before) < 2:
+        return
+    span = before[0].span.to(before[-1].span)
+    typed = cursor.typed(span)
+    found = HALF.fullmatch(typed)
+    if found is None or before[0].text in cursor.quantities:
+        return
+    name = half_name(found[1])
+    free = () if name in cursor.quantities else (replace(span, name),)
+    raise BAD_NAME(span, free, typed=typed, why="½ is a number")
+
+
+HALF = re.compile(r"([^\W\d_]+)_?(?:½|1/2|[({]1/2[)}])")
+"""A letter with a half as its index."""
 
 
 def _assignment_sign(cursor: Cursor) -> int | None:

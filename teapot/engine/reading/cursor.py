@@ -168,9 +168,10 @@ class Cursor:
         return behind.text in ("(", "|") or self.sees_root()
 
     def multiplies_bracket(self, name: Token) -> bool:
-        """Whether a bracket after a quantity's name, with a space between, is a factor."""
+        """Whether a bracket after the name of a quantity or of a constant, with a space between,
+        is a factor."""
         gap = self.token.span.start - name.span.end
-        return gap > 0 and self.has_value(name) and name.text in self.quantities
+        return gap > 0 and self.has_value(name)
 
     # -- places ---------------------------------------------------------------------------
 

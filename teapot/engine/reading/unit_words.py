@@ -16,10 +16,17 @@ FIRST_WORDS = frozenset(
 )
 """Of names of several words: ``short ton``."""
 
+ANGLES = {
+    "degree": "deg", "degrees": "deg", "degs": "deg", "radian": "rad", "radians": "rad",
+    "rads": "rad", "grad": "gon", "grads": "gon", "gons": "gon", "turns": "turn", "rev": "turn",
+}  # fmt: skip
+"""Units of angles as people write them."""
+
 WORDS = re.compile(
+    rf"\b(?:{'|'.join(sorted(ANGLES))})(?![\w(])|"
     r"\b(?:deg(?:rees?)?\s+[CFcf]\w*|per|square|cubic|squared|cubed|lbs|kmh|kph|r/min|[^\W\d_]+[23]|[A-Z][a-z]{3,}|"
     rf"{'|'.join(sorted(FIRST_WORDS))})(?!\w)"
-    r"|/\s*[^\W\d_]+2?K(?!\w)|[^\W\d_]\.[^\W\d_]|[\d)]\s*\["
+    r"|/\s*[^\W\d_]+(?:\^?[23]|[²³])?\.?K(?:\^?4|⁴)?(?!\w)|[^\W\d_]\.[^\W\d_]|[\d)]\s*\["
 )
 """By which a line is worth being looked at."""
 
@@ -34,7 +41,12 @@ SCALES = {
 }
 """The scales of temperature, by what stands after ``deg`` or ``degrees``."""
 
-SPELT = {"lbs": ("lb",), "kmh": ("km", "/", "h"), "kph": ("km", "/", "h")}
+SPELT = {
+    "lbs": ("lb",),
+    "kmh": ("km", "/", "h"),
+    "kph": ("km", "/", "h"),
+    **{word: (sign,) for word, sign in ANGLES.items()},
+}
 """Symbols as people write them."""
 
 WITH_POWER = re.compile(r"([^\W\d_]+)([23])")
@@ -66,7 +78,7 @@ def in_signs(
             found.append(Token(tk.POWER, BEHIND[word], token.span))
         elif word == "per" and found and _begins_unit(behind):
             found.append(Token(tk.OP, "/", token.span))
-        elif word and atom_of(word) is None and may_be_unit:
+        elif word and atom_of(word) is None and may_be_unit and behind.text != "(":
             found += _spelt(token)
         elif may_be_unit and not word and _has_power(token):
             if token.text not in quantities.parameters:
@@ -184,23 +196,48 @@ def _end_of_unit(tokens: list[Token], at: int) -> int:
     return at if at > start else -1
 
 
-PER_KELVIN = re.compile(r"(kg|g|mol|kmol|m)(2?)K")
-"""``kgK`` below a bar: two units run together."""
+PER_KELVIN = re.compile(r"(kg|g|mol|kmol|m)([23]?)K(4?)")
+"""``kgK`` below a bar: two units run together, with the power of each."""
+
+GLUED = re.compile(r"/(?:kg|g|mol|kmol|m)(?:\^?[23])?\.?K(?:\^?4)?")
+"""The same with its powers in signs, or a point: ``/m^2K``, ``/kg.K``, ``/m^2.K^4``."""
 
 
 def _below(tokens: list[Token], at: int, quantities: Container[str]) -> tuple[list[Token], int]:
-    """What is meant by ``/kgK`` and ``/kg.K`` at a bar, with brackets, and how many tokens it is;
+    """What is meant by ``/kgK`` and ``/m².K`` at a bar, with brackets, and how many tokens it is;
     nothing where it is another thing."""
     bar, first, *behind = tokens[at : at + 4]
     opening, closing = (Token(tk.OP, one, first.span) for one in "()")
     together = PER_KELVIN.fullmatch(first.text)
     if together is not None and atom_of(first.text) is None and first.text not in quantities:
         power = [Token(tk.POWER, together[2], first.span)] if together[2] else []
+        of_kelvin = [Token(tk.POWER, together[3], first.span)] if together[3] else []
         units = [Token(tk.NAME, together[1], first.span), *power, Token(tk.NAME, "K", first.span)]
-        return [bar, opening, *units, closing], 2
+        return [bar, opening, *units, *of_kelvin, closing], 2
+    glued = list(_glued(tokens[at + 1 :])) if first.text != "mK" else []
+    names = [one for one in glued if one.kind == tk.NAME]
+    are_units = all(_begins_unit(one) and one.text not in quantities for one in names)
+    if are_units and GLUED.fullmatch(bar.text + "".join(_typed(one) for one in glued)):
+        parts = [part for one in glued if one.text != "." for part in _spelt(one)]
+        return [bar, opening, *parts, closing], 1 + len(glued)
     if len(behind) == 2 and _is_pointed(first, behind[0], behind[1], quantities):
         return [bar, opening, first, behind[1], closing], 4
     return [], 0
+
+
+def _glued(tokens: list[Token]) -> Iterator[Token]:
+    """The first of the tokens, with those that nothing parts from it."""
+    for token, after in pairwise(tokens):
+        is_part = token.kind in (tk.NAME, tk.NUMBER, tk.POWER) or token.text in ("^", ".")
+        if not is_part:
+            return
+        yield token
+        if token.span.end != after.span.start:
+            return
+
+
+def _typed(token: Token) -> str:
+    return f"^{token.text}" if token.kind == tk.POWER else token.text
 
 
 def _is_pointed(first: Token, point: Token, second: Token, quantities: Container[str]) -> bool:

@@ -30,7 +30,7 @@ from teapot.engine.sentences.units import (
     UNIT_BELOW,
 )
 from teapot.engine.units.merging import Part
-from teapot.engine.units.table import ANGLES, SYMBOLS, Atom, atom_of
+from teapot.engine.units.table import ANGLES_OF_SHEETS, SYMBOLS, Atom, atom_of
 from teapot.engine.units.unit import Unit, power_text
 
 MOST_PARTS, MOST_POWER = 20, 99
@@ -52,7 +52,7 @@ def sees_measure(cursor: Cursor) -> bool:
     token = cursor.token
     if not _is_unit(cursor, cursor.at):
         return False
-    if token.text not in ANGLES:
+    if token.text not in ANGLES_OF_SHEETS:
         return not _means_another(cursor)
     behind = cursor.tokens[cursor.at + 1]
     return behind.text == "/" and _is_unit(cursor, cursor.at + 2)
@@ -88,14 +88,27 @@ YEAR = "a"
 
 
 def _is_product(cursor: Cursor, at: int) -> bool:
-    """Whether letters of quantities run together stand there after a name: ``2πRC``, which is no
+    """Whether letters of quantities run together stand there: ``2πRC`` and ``2RC``, which is no
     ronnacoulomb."""
-    if not at or cursor.tokens[at - 1].text not in COUNTED_BY:
-        return False
     word = cursor.tokens[at].text
+    if not at or not (cursor.tokens[at - 1].text in COUNTED_BY or is_rare(word)):
+        return False
     if len(word) == 1 or word in cursor.quantities or word in SYMBOLS:
         return False
     return all(letter in cursor.quantities for letter in word)
+
+
+RARE_PREFIXES = frozenset("RQrq")
+"""Ronna, quetta, ronto and quecto, which were new in 2022."""
+
+
+def is_rare(word: str) -> bool:
+    """Whether a unit has a prefix that hardly anybody writes.
+
+    >>> is_rare("RC"), is_rare("rad"), is_rare("R")
+    (True, False, False)
+    """
+    return len(word) > 1 and word[0] in RARE_PREFIXES and word not in SYMBOLS
 
 
 def _converts(cursor: Cursor, at: int) -> bool:
@@ -133,7 +146,7 @@ def _means_another(cursor: Cursor) -> bool:
     return cursor.token.text in WORDS_TOO and (
         behind.kind == tk.NUMBER
         or (behind.kind == tk.NAME and not _is_unit(cursor, cursor.at + 1))
-        or behind.text in ANGLES
+        or behind.text in ANGLES_OF_SHEETS
     )
 
 
@@ -142,9 +155,30 @@ def read_unit(cursor: Cursor) -> Unit:
 
     Errors: :class:`LineError` where it is not clear, or beyond the limits.
     """
-    start = cursor.token.span
-    parts = list(_factor(cursor))
-    is_below = False
+    return _read_on(cursor, cursor.token.span, list(_factor(cursor)), is_below=False)
+
+
+def sees_divisor(cursor: Cursor) -> bool:
+    """Whether a bar is at hand with a unit below it, with brackets or without."""
+    return cursor.sees("/") and (_is_unit(cursor, cursor.at + 1) or _is_group(cursor))
+
+
+def read_divisor(cursor: Cursor) -> Unit:
+    """The unit that begins with the bar at hand, as the ``/s`` of ``5 /s``, which is passed.
+
+    Errors: as :func:`read_unit`.
+    """
+    start = cursor.next().span
+    if cursor.takes("("):
+        parts = _inverse(read_unit(cursor).parts)
+        cursor.takes(")")
+    else:
+        parts = _inverse(_factor(cursor))
+    return _read_on(cursor, start, list(parts), is_below=True)
+
+
+def _read_on(cursor: Cursor, start: Span, parts: list[Part], is_below: bool) -> Unit:
+    """The unit of which ``parts`` were read, to its end."""
     while True:
         if len(parts) > MOST_PARTS:
             raise ENDLESS_UNIT(start.to(cursor.previous.span), limit=MOST_PARTS)

@@ -37,3 +37,12 @@ TRIGONOMETRIC = frozenset({"sin", "cos", "tan", "cot", "sec", "csc"})
 
 CONVERTING = frozenset({"in", "to", "into", "→"})
 """What is written for ``as`` before a unit."""
+
+
+def half_name(letter: str) -> str:
+    """The name of a quantity that is printed as a letter with the index ½.
+
+    >>> half_name("t")
+    't_half'
+    """
+    return f"{letter}_half"

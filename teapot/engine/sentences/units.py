@@ -58,7 +58,6 @@ UNIT_OF_DIVISOR = Problem(
 
 METRE_KELVIN = Problem("metre-kelvin", "Is mK here a metre times a kelvin, or a millikelvin?")
 
-SPELT_OUT_UNIT = Problem("spelt-out-unit", "After a number, write {unit}.")
 
 ANGLE_HAS_UNIT = Problem(
     "not-a-number",

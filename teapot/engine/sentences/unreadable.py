@@ -72,6 +72,10 @@ CONDITION_WITH_ONE_EQUALS = Problem(
 
 SIDE_BY_SIDE = Problem("side-by-side", "An operator is missing between {first} and {second}.")
 
+VALUE_MISSING = Problem("side-by-side", "{name} has no value yet.")
+
+VALUES_MISSING = Problem("side-by-side", "{first} and {second} have no values yet.")
+
 UNCLOSED_BAR = Problem("unclosed-bar", "The closing | is missing before {typed}.")
 
 TWO_FACTORIALS = Problem("two-factorials", "{typed}!! can mean two things. Choose:")

@@ -14,7 +14,7 @@ from teapot.engine.diagnostics.unknown_names import beside_others
 from teapot.engine.errors import ASKS, Asks, LineError, Unfinished
 from teapot.engine.functions.catalogue import BY_NAME
 from teapot.engine.limits import MAX_ANSWERS
-from teapot.engine.mends import Mend, Notice, Span, each_once
+from teapot.engine.mends import Mend, Notice, Span, each_once, everywhere
 from teapot.engine.numbers.context import Conventions, NondeterministicInputs, Replies, current
 from teapot.engine.numbers.shelf import ProcedureText, Shelf
 from teapot.engine.numbers.values import Value, exact
@@ -319,6 +319,8 @@ class Worksheet(Store):
         if isinstance(outcome.error, Unfinished):
             return outcome
         error = outcome.error
+        if error is not None and error.is_a(UNKNOWN_NAME) and error.span is not None:
+            error.mends = tuple(everywhere(one, error.span, line.text) for one in error.mends)
         offered = error.mends if error and error.is_a(*MENDED_IN_STEPS) else ()
         outcome = outcome.with_mends(lambda mend: self._tried(mend, line) is mend)
         if error is not None and offered and not error.mends:

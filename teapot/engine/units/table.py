@@ -49,9 +49,12 @@ POWERS = {
 ZEROS = {"°C": fmpq(27315, 100), "°F": fmpq(45967, 180)}
 """Where the scales of temperature begin, in kelvin: SI brochure, 2.3.1; NIST SP 811, B.8."""
 
-ANGLES = frozenset({"rad", "deg", "gon", "turn", "dms"})
-"""Units of angles, which are kept within others: rad/s.  The last is the degree that is shown
-with its minutes and seconds."""
+ANGLES_OF_SHEETS = frozenset({"rad", "deg", "gon", "turn", "dms"})
+"""Units of angles that a sheet can have.  The last is the degree that is shown with its minutes
+and seconds."""
+
+ANGLES = ANGLES_OF_SHEETS | {"mrad", "µrad", "arcmin", "arcsec", "mas"}
+"""Units of angles, which are kept within others: rad/s."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -97,7 +100,7 @@ def _read() -> tuple[dict[str, Atom], dict[str, tuple[Atom, str]], list[Atom]]:
     for symbol, above, below, power, dimension, names, prefixes, also, source in ROWS:
         atom = Atom(symbol, fmpq(above, below), power, tuple(map(fmpq, dimension)), names, source)
         each.append(atom)
-        is_angle = symbol in ANGLES  # of which the names are mended, as elsewhere
+        is_angle = symbol in ANGLES_OF_SHEETS  # of which the names are mended, as elsewhere
         words = (symbol, *also) if is_angle else (symbol, *also, *names, *map(plural, names))
         for word in words:
             plain.setdefault(word, atom)
