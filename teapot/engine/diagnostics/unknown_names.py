@@ -226,11 +226,20 @@ def unknown_function(node: Call, functions: Iterable[str], suggested: Suggest) -
         or _that_takes(len(node.args), closest(name, [*BY_NAME, *functions]))
         or _that_takes(len(node.args), next(iter(suggested(name)), None))
     )
+    if other is None and _is_before_bracket(node):
+        return unknown_name(Name(node.name_span, name), ())
     if other is None:
         return UNKNOWN_FUNCTION(node.name_span, name=name)
     return UNKNOWN_FUNCTION_NEAR(
         node.name_span, (replace(node.name_span, other),), name=name, other=other
     )
+
+
+def _is_before_bracket(node: Call) -> bool:
+    """Whether it is rather a factor before a bracket: ``k (T_1 - T_2)``, with a space between."""
+    if len(node.args) != 1 or node.named:
+        return False
+    return node.args[0].span.start - node.name_span.end > 1
 
 
 def beside_others(error: LineError, text: str) -> None:

@@ -12,6 +12,7 @@ from typing import cast
 from flint import fmpq
 
 from teapot.engine.diagnostics import indexed_names, matrix_products, vector_products
+from teapot.engine.diagnostics.letters_of_constants import constant_for_unit
 from teapot.engine.diagnostics.names import Names, Values
 from teapot.engine.diagnostics.syntax_warnings import LEAST_DEGREES
 from teapot.engine.diagnostics.unknown_names import unknown_function, unknown_name
@@ -50,6 +51,7 @@ from teapot.engine.sentences.warnings import (
     READ_AS_UNITS,
 )
 from teapot.engine.units.listed import is_listed
+from teapot.engine.units.table import atom_of
 
 
 def warnings_in_values(
@@ -85,6 +87,13 @@ def _units_beside_quantities(
     """``0.5 m v^2`` before there is an m: the metre, by which the answer is no known quantity."""
     value = value.nominal if isinstance(value, Uncertain) else value
     if not isinstance(value, Measure) or is_listed(value.unit.dimension):
+        return
+    meant = constant_for_unit(text)
+    if meant is not None:  # v^2/(2 g)
+        letter, mend = meant
+        unit = atom_of(letter)
+        assert unit is not None
+        yield READ_AS_UNITS.notice((mend,), symbols=letter, read="was", names=unit.names[0])
         return
     for node in nodes:
         if not (isinstance(node, Binary) and node.op == IMPLIED):

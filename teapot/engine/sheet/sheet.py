@@ -9,6 +9,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 
+from teapot.engine.diagnostics import letters_of_constants
 from teapot.engine.diagnostics.syntax_warnings import rest_of_unit, warnings_in
 from teapot.engine.diagnostics.unknown_names import beside_others
 from teapot.engine.errors import ASKS, Asks, LineError, Unfinished
@@ -321,6 +322,10 @@ class Worksheet(Store):
         error = outcome.error
         if error is not None and error.is_a(UNKNOWN_NAME) and error.span is not None:
             error.mends = tuple(everywhere(one, error.span, line.text) for one in error.mends)
+        if error is not None and error.is_a(*letters_of_constants.OF_UNITS):
+            known = NamesBefore(self.definitions, line.place)
+            meant = letters_of_constants.constant_for_unit(line.text, known)
+            error.mends = (*([meant[1]] if meant else []), *error.mends)
         offered = error.mends if error and error.is_a(*MENDED_IN_STEPS) else ()
         outcome = outcome.with_mends(lambda mend: self._tried(mend, line) is mend)
         if error is not None and offered and not error.mends:

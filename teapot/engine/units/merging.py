@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterable, Iterator
+from itertools import product
 
 from flint import fmpq
 
@@ -67,6 +69,7 @@ def together(parts: Iterable[Part]) -> tuple[Part, ...]:
     groups: dict[object, list[Part]] = {}
     for atom, power in parts:
         groups.setdefault(_kind(atom), []).append((atom, power))
+    groups = {kind: _cancelled(kind, group) for kind, group in groups.items()}
     needs_base = {kind for kind, group in groups.items() if _is_mixed(kind, group)}
     if any(kind in MECHANICAL for kind in needs_base):
         needs_base |= {kind for kind in groups if kind in MECHANICAL}
@@ -80,6 +83,42 @@ def _kind(atom: Atom) -> object:
         return "angle"
     places = [place for place, power in enumerate(atom.dimension) if power]
     return places[0] if len(places) == 1 else atom.dimension
+
+
+def _cancelled(kind: object, group: list[Part]) -> list[Part]:
+    """A group of three units or more without those that divide others of their dimension: each
+    takes away the one that is nearest to it in size, so that mg/kg times lb is in mg."""
+    if not isinstance(kind, int) or len({atom for atom, _ in group}) < LEAST_MULTIPLIED:
+        return group
+    left = dict.fromkeys((atom for atom, _ in group), fmpq(0))
+    for atom, power in group:
+        left[atom] += power
+    pairs = [
+        (above, below)
+        for above, below in product(left, left)
+        if left[above] > 0 > left[below] and above.dimension == below.dimension
+    ]
+    pairs = [pair for pair in pairs if _apart(pair) < NEAR]
+    for above, below in sorted(pairs, key=_apart):
+        gone = max(min(left[above], -left[below]), fmpq(0))
+        left[above] -= gone
+        left[below] += gone
+    return [(atom, power) for atom, power in left.items() if power] or group
+
+
+LEAST_MULTIPLIED = 3
+"""Units of one kind that are not just one over another."""
+
+
+NEAR = math.log(1000)
+"""How far apart in size units are of which neither is chosen for its size: lb and kg, but not
+mm and m."""
+
+
+def _apart(pair: tuple[Atom, Atom]) -> float:
+    """How many times as large one unit is as the other, as a logarithm."""
+    above, below = pair
+    return abs(math.log(above.factor / below.factor))
 
 
 def _is_mixed(kind: object, group: list[Part]) -> bool:
