@@ -1,14 +1,16 @@
-"""``c(HCl)``, as chemistry prints a quantity with its substance: here its name is c_HCl."""
+"""``c(HCl)`` and ``[HCl]``, as chemistry prints a quantity with its substance: here its name is
+c_HCl."""
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable, Iterator, Sequence
+import re
+from collections.abc import Callable, Container, Iterable, Iterator, Sequence
 
 from teapot.engine.diagnostics.names import Names
 from teapot.engine.errors import LineError
 from teapot.engine.mends import Notice, Span, replace, replace_each
 from teapot.engine.reading.tree import Assignment, Call, Name, Node
-from teapot.engine.sentences.names import NAMED_WITH_INDEX
+from teapot.engine.sentences.names import CONCENTRATION_HAS_NAME, NAMED_WITH_INDEX
 from teapot.engine.sentences.warnings import UNUSED_PARAMETER
 
 
@@ -53,3 +55,29 @@ def named_with_index(
         if name in known:
             return NAMED_WITH_INDEX(node.span, (replace(node.span, name),), name=name)
     return None
+
+
+CONCENTRATION = re.compile(r"(?<![\w)])\[\s*(?P<substance>[A-Z][A-Za-z0-9]*?)(?:\s*\d?[-+−])?\s*\]")
+"""``[H+]``, ``[SO4 2-]``, ``[HA]``: the concentration of a substance."""
+
+
+def concentration_in(text: str, quantities: Container[str]) -> LineError | None:
+    """The error for ``[H+] = 10^-7 mol/L`` and ``-lg([H+])``; None where no brackets hold an ion,
+    or a substance that is given its concentration."""
+    places = [
+        (Span(*found.span()), f"c_{found['substance']}", found[0][-2] in "+-−")
+        for found in CONCENTRATION.finditer(text)
+        if found["substance"] not in quantities
+    ]
+    is_target = any(
+        place.start == 0 and text[place.end :].lstrip()[:1] in ("=", ":") for place, _, _ in places
+    )
+    if not is_target and not any(has_charge for _, _, has_charge in places):
+        return None
+    place, name, _ = places[0]
+    parts = [
+        (one, f"*{named}" if text[: one.start].endswith("]") else named) for one, named, _ in places
+    ]
+    mend = replace_each(text, parts)
+    overwrites = is_target and name in quantities
+    return CONCENTRATION_HAS_NAME(place, () if overwrites else (mend,), name=name)

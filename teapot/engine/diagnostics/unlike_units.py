@@ -176,12 +176,14 @@ def unit_behind_number(node: Binary, error: LineError) -> LineError | None:
 def _prefix_alone(node: Binary, name: Name) -> LineError | None:
     """``4.7k``, as parts are labelled: a number with a prefix and no unit."""
     number = node.left
+    while isinstance(number, Binary) and number.op in ("*", "/", "implied"):
+        number = number.right
     power = {symbol: power for symbol, _, power in PREFIXES}.get(name.name.replace("u", "µ"))
     if power is None or not isinstance(number, Literal) or "e" in number.text:
         return None
     if number.span.end < name.span.start:
         return None
-    mend = replace(node.span, f"{number.text}e{power}")
+    mend = replace(number.span.to(name.span), f"{number.text}e{power}")
     return PREFIX_ALONE(name.span, (mend,), name=name.name, power=power)
 
 

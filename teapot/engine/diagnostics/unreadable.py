@@ -442,6 +442,11 @@ def refuse_beside_measure(cursor: Cursor) -> None:
     before, behind = cursor.previous, cursor.token
     if behind.kind == tk.NUMBER:
         gap = Span(before.span.end, behind.span.start)
+        units = [atom_of(one.text) for one in (before, cursor.tokens[cursor.at + 1]) if one.text]
+        kinds = {unit.dimension for unit in units if unit is not None}
+        if len(kinds) > 1:  # 1.6 kΩ 100 nF
+            first, second = cursor.typed(before.span), cursor.typed(behind.span)
+            raise SIDE_BY_SIDE(behind.span, (replace(gap, "*"),), first=first, second=second)
         raise MEASURES_SIDE_BY_SIDE(behind.span, (replace(gap, " + "),))
     atom = atom_of(behind.text) if behind.kind == tk.NAME else None
     if atom is not None and behind.text in cursor.quantities:

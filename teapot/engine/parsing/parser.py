@@ -18,6 +18,7 @@ from teapot.engine.diagnostics.foreign_syntax import (
     written_as_elsewhere,
 )
 from teapot.engine.diagnostics.foreign_values import in_parallel, spelt_by_value, starred
+from teapot.engine.diagnostics.indexed_names import concentration_in
 from teapot.engine.diagnostics.pasted_latex import latex_in
 from teapot.engine.diagnostics.plain_words import words_in
 from teapot.engine.errors import LineError, Unfinished
@@ -174,6 +175,7 @@ def parse_so_far(
             choice_in(body)
             or latex_in(body, functions, quantities)
             or calculus_in(body, functions, quantities)
+            or concentration_in(body, quantities)
         )
         if meant is None and error.is_a(*OF_WORDS):
             meant = words_in(body, quantities)

@@ -118,9 +118,24 @@ def _converts(cursor: Cursor, at: int) -> bool:
     behind = cursor.tokens[at + 1]
     if _is_converted(cursor, at):
         return False
-    return behind.text in ("%", "°") or (
-        behind.kind == tk.NAME and atom_of(behind.text) is not None
-    )
+    if behind.text in ("%", "°"):
+        return True
+    if behind.text in ("1", "/"):
+        return _is_over_unit(cursor, at)
+    return behind.kind == tk.NAME and atom_of(behind.text) is not None
+
+
+def _is_over_unit(cursor: Cursor, at: int) -> bool:
+    """Whether the ``in`` there stands before ``1/s`` or `` /s``; ``12 in/s`` has inches."""
+    if not at or cursor.tokens[at - 1].kind == tk.NUMBER:
+        return False
+    word, behind, *more = cursor.tokens[at : at + 4]
+    if behind.text == "1":
+        behind, *more = (*more, cursor.tokens[-1])
+    elif word.span.end == behind.span.start:
+        return False
+    unit = (*more, cursor.tokens[-1])[0]
+    return behind.text == "/" and unit.kind == tk.NAME and atom_of(unit.text) is not None
 
 
 def _is_converted(cursor: Cursor, at: int) -> bool:

@@ -75,6 +75,10 @@ LIST_BEHIND_ROUND_BRACKET = Problem(
 
 NAMED_WITH_INDEX = Problem("named-with-index", "Your quantity is named {name} here.")
 
+CONCENTRATION_HAS_NAME = Problem(
+    "named-with-index", "Square brackets make a list. Give the concentration a name: {name}"
+)
+
 NOT_A_FUNCTION = Problem(
     "bracket-behind-name",
     "{name} is not a function, so it cannot be followed by brackets.",

@@ -46,7 +46,7 @@ NUMBER_IN_UNIT = Problem(
 )
 
 PREFIX_ALONE = Problem(
-    "unknown-name",
+    "prefix-alone",
     "No quantity is named {name}. As a prefix it stands before a unit; alone it is e{power}.",
 )
 

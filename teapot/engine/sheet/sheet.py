@@ -32,6 +32,7 @@ from teapot.engine.sentences.names import (
     WRITTEN_OTHERWISE,
 )
 from teapot.engine.sentences.procedures import RUNS_ITSELF
+from teapot.engine.sentences.units import NUMBER_OVER_ANGLE, PREFIX_ALONE
 from teapot.engine.sentences.unreadable import NO_BRACKETS, SIDE_BY_SIDE
 from teapot.engine.sentences.warnings import QUANTITY_FOR_UNIT
 from teapot.engine.sheet.answering import (
@@ -56,7 +57,14 @@ from teapot.engine.sheet.workings import Workings, WorkStep
 SAME = {"principal-root": "left-the-reals"}
 """A notice, and one that says the same with less: that one is left out beside it."""
 
-MENDED_IN_STEPS = (UNKNOWN_FUNCTION, SIDE_BY_SIDE, NO_BRACKETS, TOO_MANY_ARGUMENTS)
+MENDED_IN_STEPS = (
+    UNKNOWN_FUNCTION,
+    SIDE_BY_SIDE,
+    NO_BRACKETS,
+    TOO_MANY_ARGUMENTS,
+    PREFIX_ALONE,
+    NUMBER_OVER_ANGLE,
+)
 """Errors that a line may have several of: each mend leads to the next."""
 
 MOST_STEPS = 4
@@ -329,23 +337,29 @@ class Worksheet(Store):
         offered = error.mends if error and error.is_a(*MENDED_IN_STEPS) else ()
         outcome = outcome.with_mends(lambda mend: self._tried(mend, line) is mend)
         if error is not None and offered and not error.mends:
-            in_steps = self._tried(offered[0], line, MOST_STEPS)
-            error.mends = () if in_steps is None else (in_steps,)
+            choices = offered if error.is_a(NUMBER_OVER_ANGLE) else offered[:1]
+            in_steps = [
+                self._tried(one, line, MOST_STEPS, choice) for choice, one in enumerate(choices)
+            ]
+            error.mends = tuple(one for one in in_steps if one is not None)
         return outcome
 
-    def _tried(self, mend: Mend, line: WorksheetLine, further: int = 0) -> Mend | None:
+    def _tried(
+        self, mend: Mend, line: WorksheetLine, further: int = 0, choice: int = 0
+    ) -> Mend | None:
         """A mend that works: this one, or with so many ``further`` ones after it, as
-        ``avg(1, 2)`` becomes ``mean([1, 2])``; None where there is none."""
+        ``avg(1, 2)`` becomes ``mean([1, 2])``, each the one of this ``choice``; None where there
+        is none."""
         text = mend.apply(line.text)
         if not text.strip(" ()"):
             return None
         error = self._error_of(text, line)
         if error is None:
             return mend
-        if not further or not error.mends:
+        if not further or len(error.mends) <= choice:
             return None
-        next_one = Mend(mend.label, Span(0, len(line.text)), error.mends[0].apply(text))
-        return self._tried(next_one, line, further - 1)
+        next_one = Mend(mend.label, Span(0, len(line.text)), error.mends[choice].apply(text))
+        return self._tried(next_one, line, further - 1, choice)
 
     def _error_of(self, text: str, line: WorksheetLine) -> LineError | None:
         """The error of a text in the place of a line; None where it would be answered, or
