@@ -3,7 +3,12 @@
 import json
 import os
 import signal
+from contextlib import suppress
 
+import pytest
+from flint import arb, arb_series
+
+from teapot.engine.limited.bounds import TimeIsUp, time_limit
 from teapot.engine.limited.sheet import LimitedSheet, WantedLine
 
 
@@ -24,3 +29,17 @@ def test_what_was_known_is_known_after_the_process_was_ended():
         assert answered(sheet, 6, "f(2)") == ["14"]
         assert answered(sheet, 7, "r") == [drawn]
         assert answered(sheet, 8, "@") == [drawn]
+
+
+def divided_again_and_again(below):
+    for _ in range(100_000):
+        with suppress(ValueError):
+            1 / below
+
+
+def test_time_that_is_up_within_an_operation_of_flint_ends_the_work():
+    """It took an error that came there for one of its own, of a division by nothing."""
+    may_be_nought = arb_series([arb(0, 1), 1])
+    for _ in range(60):
+        with pytest.raises(TimeIsUp), time_limit(0.005):
+            divided_again_and_again(may_be_nought)

@@ -16,6 +16,7 @@ import sys
 import time
 from collections.abc import Iterator
 from contextlib import contextmanager
+from types import FrameType
 
 from teapot.engine.errors import LineError
 from teapot.engine.limits import MAX_RECURSION
@@ -146,6 +147,11 @@ REASONS: dict[int, type[TimeIsUp]] = {
 person wants it."""
 
 
+COMPILED, AGAIN_SECONDS = ".pyx", 0.001
+"""What the files of compiled libraries are called, and after how long it is tried again to stop
+one: FLINT takes an error that comes within an operation for one of its own."""
+
+
 @contextmanager
 def time_limit(seconds: float) -> Iterator[None]:
     """Raises :class:`TimeIsUp` in the block when it takes more processor time than ``seconds``,
@@ -157,12 +163,17 @@ def time_limit(seconds: float) -> Iterator[None]:
     """
 
     looks = itertools.count(1)
+    late: list[int] = []
 
-    def interrupt(signum: int, frame: object) -> None:
+    def interrupt(signum: int, frame: FrameType | None) -> None:
         if signum == signal.SIGALRM and next(looks) * LOOK_SECONDS < on_the_clock(seconds):
             return
+        if frame is not None and frame.f_code.co_filename.endswith(COMPILED):
+            late.append(signum)
+            signal.setitimer(signal.ITIMER_PROF, AGAIN_SECONDS)
+            return
         _disarm()
-        raise REASONS[signum]
+        raise REASONS[late[0] if late else signum]
 
     previous = {signum: signal.signal(signum, interrupt) for signum in REASONS}
     signal.setitimer(signal.ITIMER_PROF, seconds)
