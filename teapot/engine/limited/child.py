@@ -101,6 +101,20 @@ _forking = threading.Lock()
 of two at once, one would not learn how a process ended."""
 
 
+MOST_STARTS, BETWEEN_STARTS = 100, 0.02
+"""How often a process is started, and after how many seconds again, while the one that it is forked
+from has been ended and the system does not say so yet."""
+
+
+def _start(process: ForkServerProcess) -> None:
+    """Starts a process.  Errors: those of the connection to the one that it is forked from."""
+    for _ in range(MOST_STARTS - 1):
+        with contextlib.suppress(ConnectionError, EOFError):
+            return process.start()
+        time.sleep(BETWEEN_STARTS)
+    return process.start()
+
+
 class Child:
     """Does ``target``, a function named as ``module:function``, in a process of its own.
 
@@ -130,7 +144,7 @@ class Child:
             process = _forked.Process(target=run, args=(self.target, handed, begun), daemon=True)
             with _forking:
                 _forked.set_forkserver_preload([__name__, self.target.partition(":")[0]])
-                process.start()
+                _start(process)
         self._running = Running(process, Connection(ours.detach()), begun)
         self._is_ready = False
         self.set_niceness(self._niceness)
