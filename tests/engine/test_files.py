@@ -13,7 +13,7 @@ from hypothesis import strategies as st
 from teapot.engine import FullSheet
 from teapot.engine.errors import LineError
 from teapot.engine.files import dialect
-from teapot.engine.files.cells import number_from, values_of
+from teapot.engine.files.cells import TextColumn, number_from, values_of
 from teapot.engine.files.preview import Guess, name_and_unit, preview_of
 from teapot.engine.files.shelf import File, shelf_of
 from teapot.engine.numbers.measure_array import MeasureArray
@@ -222,9 +222,11 @@ NUMBERS = st.one_of(
     st.lists(NUMBERS.map(str), min_size=1, max_size=30), st.sampled_from(["number", "whole number"])
 )
 def test_a_column_is_read_at_once_as_it_is_cell_by_cell(cells, kind):
-    values, misfits = values_of(cells, kind, ".")
+    values, misfits = values_of(TextColumn(cells), kind, ".")
     for at, cell in enumerate(cells):
-        [[alone], unfit] = values_of([f"{cell}\n"], kind, ".")  # a row more: not read at once
+        [[alone], unfit] = values_of(
+            TextColumn([f"{cell}\n"]), kind, "."
+        )  # a row more: not read at once
         assert values[at] == alone
         assert bool(unfit) == (at in misfits)
 

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 import re
 from collections import Counter
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterable, Sequence
 from functools import cache
 from operator import mul
+from typing import NamedTuple
 from zlib import crc32
 
 from flint import fmpq, fmpz
@@ -110,38 +111,60 @@ def number_from(cell: str, point: str) -> fmpq | None:
     return fmpq(number * fmpz(10) ** power) if power >= 0 else fmpq(number, fmpz(10) ** -power)
 
 
-def _plain_cells(
-    cells: Sequence[str], point: str, is_whole: bool, marks: frozenset[str]
-) -> Sequence[str] | None:
-    """The cells of a column of numbers that are read at once, with nothing where there is no
-    value; None where one is written otherwise."""
+class TextColumn(list[str]):
+    """The cells of a column as they are typed.  That they are plain numbers is found out once."""
+
+    def __init__(self, cells: Iterable[str]) -> None:
+        super().__init__(cells)
+        self._plain: dict[tuple[str, frozenset[str]], PlainNumbers | None] = {}
+
+    def plain(self, point: str, marks: frozenset[str]) -> PlainNumbers | None:
+        """The column as numbers that are read at once; None where one is written otherwise."""
+        key = point, marks
+        if key not in self._plain:
+            self._plain[key] = _plain_numbers(self, point, marks)
+        return self._plain[key]
+
+
+class PlainNumbers(NamedTuple):
+    """The cells of a column of numbers, with nothing where there is no value, and all in one
+    text; ``decimals`` are those of each, or −1 where they differ."""
+
+    cells: Sequence[str]
+    text: str
+    decimals: int
+
+
+def _plain_numbers(cells: Sequence[str], point: str, marks: frozenset[str]) -> PlainNumbers | None:
     if len(point) > 1:
         cells = [without_groups(cell, point) for cell in cells]
-    plain = _plain("*" if not is_whole else "0", point[0])
-    if _is_made_of("\n".join(cells), plain, len(cells)):
-        return cells
-    blank = {cell for cell in {*cells} if is_missing_mark(cell, marks)}
-    cells = ["" if cell in blank else cell.strip() for cell in cells]
-    return cells if _is_made_of("\n".join(cells), plain, len(cells)) else None
-
-
-def _plain_numbers(
-    cells: Sequence[str], point: str, is_whole: bool, marks: frozenset[str]
-) -> CommonDenominatorArray | None:
-    """The numbers of a column that are read at once; None where one is written otherwise."""
-    found = _plain_cells(cells, point, is_whole, marks)
+    found = _as_plain(cells, point[0])
     if found is None:
+        blank = {cell for cell in {*cells} if is_missing_mark(cell, marks)}
+        found = _as_plain(["" if cell in blank else cell.strip() for cell in cells], point[0])
+    return found
+
+
+def _as_plain(cells: Sequence[str], point: str) -> PlainNumbers | None:
+    text = "\n".join(cells)
+    decimals = len(cells[0].partition(point)[2]) if cells else 0
+    if text.count("\n") != len(cells) - 1:
         return None
-    cells, point = found, point[0]
-    column = "\n".join(cells)
+    if _plain(str(decimals), point).fullmatch(text):
+        return PlainNumbers(cells, text, decimals)
+    return PlainNumbers(cells, text, -1) if _plain("*", point).fullmatch(text) else None
+
+
+def _numbers(found: PlainNumbers, point: str) -> CommonDenominatorArray:
+    """The numbers of a column that is read at once."""
+    cells, text, same = found
     gaps = frozenset([at for at, cell in enumerate(cells) if not cell]) if "" in cells else ()
     if gaps:
         cells = [cell or "0" for cell in cells]
-        column = "\n".join(cells)
-    above = list(map(int, column.replace(point, "").split("\n")))
-    first = len(cells[0].partition(point)[2])
-    if _is_made_of(column, _plain(str(first), point), len(cells)):
-        return CommonDenominatorArray(above, TENS[first], frozenset(gaps))
+        text, same = "\n".join(cells), same if same == 0 else -1
+    above = list(map(int, text.replace(point, "").split("\n")))
+    if same >= 0:
+        return CommonDenominatorArray(above, TENS[same], frozenset(gaps))
     decimals = [len(cell.partition(point)[2]) for cell in cells]
     most = max(decimals)
     scales = [TENS[most - one] for one in decimals]
@@ -157,10 +180,6 @@ def _plain(decimals: str, point: str) -> re.Pattern[str]:
     behind = some if decimals == "*" else "" if decimals == "0" else exactly
     number = rf"(?:-?+[0-9]{{1,17}}+{behind})?+"
     return re.compile(rf"{number}(?:\n{number})*+")
-
-
-def _is_made_of(column: str, plain: re.Pattern[str], count: int) -> bool:
-    return column.count("\n") == count - 1 and plain.fullmatch(column) is not None
 
 
 def _number(cell: str, point: str) -> Value | None:
@@ -260,14 +279,13 @@ FITTING = 0.9
 """Share of the cells that must fit a kind: the others are pointed out."""
 
 
-def kind_of(cells: Sequence[str], point: str, marks: frozenset[str] = MISSING_MARKS) -> str:
+def kind_of(cells: TextColumn, point: str, marks: frozenset[str] = MISSING_MARKS) -> str:
     """The kind of a column by all its cells; figures with a zero before them are text."""
-    plain = _plain_cells(cells, point, False, marks)
-    if plain is not None and any(plain):
-        column = "\n".join(plain)
-        if point[0] in column:
+    plain = cells.plain(point, marks)
+    if plain is not None and any(plain.cells):
+        if point[0] in plain.text:
             return NUMBER
-        return TEXT if _HAS_ZERO.search(column) else WHOLE
+        return TEXT if _HAS_ZERO.search(plain.text) else WHOLE
     values = Counter(cells)
     for cell in [one for one in values if is_missing_mark(one, marks)]:
         del values[cell]
@@ -281,7 +299,7 @@ def kind_of(cells: Sequence[str], point: str, marks: frozenset[str] = MISSING_MA
 
 
 def values_of(
-    cells: Sequence[str],
+    cells: TextColumn,
     kind: str,
     point: str,
     marks: frozenset[str] = MISSING_MARKS,
@@ -289,9 +307,9 @@ def values_of(
 ) -> tuple[Sequence[Value], list[int]]:
     """The values of a column, and the places of cells that do not fit: those are missing."""
     if kind in (NUMBER, WHOLE):
-        plain = _plain_numbers(cells, point, kind == WHOLE, marks)
-        if plain is not None:
-            return plain, []
+        plain = cells.plain(point, marks)
+        if plain is not None and not (kind == WHOLE and point[0] in plain.text):
+            return _numbers(plain, point[0]), []
     read = _month_first if kind == DATE and month_first else READERS[kind]
     known = {
         cell: MISSING if is_missing_mark(cell, marks) else read(cell, point) for cell in {*cells}

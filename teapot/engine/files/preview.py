@@ -14,6 +14,7 @@ from teapot.engine.files.cells import (
     MISSING_MARKS,
     TEXT,
     UNIT_BEHIND,
+    TextColumn,
     kind_of,
     values_of,
 )
@@ -182,14 +183,8 @@ def preview_of(data: bytes, guess: Guess | None = None) -> Preview:
     width = max(len(row) for row in rows[:SAMPLE])
     head = rows.pop(0) if guess.has_head else []
     units_row = rows.pop(0) if guess.has_head and guess.has_units and rows else []
-    ragged = tuple(at for at, row in enumerate(rows, 1) if len(row) != width)[:MOST_MISFITS]
-    for row in rows:
-        if len(row) != width:
-            row[width:] = []
-            row.extend([""] * (width - len(row)))
-    cells: list[Sequence[str]] = [list(column) for column in zip(*rows, strict=True)] or [
-        [] for _ in range(width)
-    ]
+    ragged = _made_of_one_width(rows, width)
+    cells = list(map(TextColumn, zip(*rows, strict=True))) or [TextColumn(()) for _ in range(width)]
     columns = guess.columns
     if not columns and any(map(has_month_first, cells)):
         guess = replace(guess, month_first=True)
@@ -225,6 +220,18 @@ def preview_of(data: bytes, guess: Guess | None = None) -> Preview:
     )
 
 
+def _made_of_one_width(rows: list[list[str]], width: int) -> tuple[int, ...]:
+    """Which rows had another number of cells, counted from 1, now that they have this one."""
+    if {*map(len, rows)} <= {width}:
+        return ()
+    ragged = [at for at, row in enumerate(rows, 1) if len(row) != width]
+    for at in ragged:
+        row = rows[at - 1]
+        row[width:] = []
+        row.extend([""] * (width - len(row)))
+    return tuple(ragged[:MOST_MISFITS])
+
+
 def _without_remarks(rows: list[list[str]]) -> tuple[list[list[str]], tuple[str, ...]]:
     """The rows without the lines drawn between them, and without remarks, which are told."""
     doubtful = [row for row in rows if row[0].strip(OF_RULES)[:1] in ("", "#")]
@@ -258,7 +265,7 @@ def _has_two_dates(columns: Sequence[ColumnGuess], cells: Sequence[Sequence[str]
     return any(is_of_two_readings(cell) for texts in of_dates for cell in texts[:SAMPLE])
 
 
-def _kind(cells: Sequence[str], guess: Guess) -> str:
+def _kind(cells: TextColumn, guess: Guess) -> str:
     kind = kind_of(cells, guess.point, guess.missing_marks)
     return DATE if kind == TEXT and guess.month_first and has_month_first(cells) else kind
 
@@ -266,7 +273,7 @@ def _kind(cells: Sequence[str], guess: Guess) -> str:
 def _columns(
     head: Sequence[str],
     units_row: Sequence[str],
-    cells: Sequence[Sequence[str]],
+    cells: Sequence[TextColumn],
     guess: Guess,
 ) -> tuple[ColumnGuess, ...]:
     """What each column is called, and of which kind it is."""
@@ -308,13 +315,13 @@ def unit_of_cells(cells: Sequence[str], marks: frozenset[str]) -> str:
     return unit if all(stands(cell, unit) for cell in present) else ""
 
 
-def without_unit(cells: Sequence[str], unit: str) -> Sequence[str]:
+def without_unit(cells: TextColumn, unit: str) -> TextColumn:
     """The cells of a column without the unit that stands in them."""
     if unit and unit in CURRENCIES:
-        cells = [cell.strip().removeprefix(unit).strip() for cell in cells]
+        cells = TextColumn(cell.strip().removeprefix(unit).strip() for cell in cells)
     if not unit or not any(cell.endswith(unit) for cell in cells[:SAMPLE]):
         return cells
-    return [cell.strip().removesuffix(unit).strip() for cell in cells]
+    return TextColumn(cell.strip().removesuffix(unit).strip() for cell in cells)
 
 
 def name_and_unit(head: str) -> tuple[str, str]:
