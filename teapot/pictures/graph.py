@@ -39,6 +39,8 @@ def draw(drawn: Drawn) -> str:
     for curve, stroke in zip(drawn.curves, STROKES, strict=False):
         parts += _asymptotes(chart, curve)
         parts += _curve(chart, curve, stroke)
+        poles = (chart.x(one.x) for one in curve.named if one.kind == "pole")
+        taken += [(x - 1, TOP, x + 1, HEIGHT - BOTTOM) for x in poles]
     for point in drawn.points:
         x, y = chart.x(point.x), chart.y(point.y)
         if point.bar:
@@ -55,7 +57,8 @@ def draw(drawn: Drawn) -> str:
     elif drawn.curves:
         parts += _where(chart, drawn.curves[0].named, drawn.curves, taken)
     parts.append(_readings(drawn))
-    return picture(WIDTH, HEIGHT, "".join(parts), told(drawn))
+    width = max(WIDTH, *(box[2] + GAP for box in taken), 0)
+    return picture(width, HEIGHT, "".join(parts), told(drawn))
 
 
 def _readings(drawn: Drawn) -> str:
@@ -132,19 +135,23 @@ def _line(kind: str, x1: float, y1: float, x2: float, y2: float) -> str:
 def _curve(chart: Chart, curve: Curve, stroke: str) -> Iterator[str]:
     """Each unbroken run of columns: the area that the curve fills, and a line along it."""
     dashes = f' stroke-dasharray="{stroke}"' if stroke else ""
-    for start, run in _runs(curve):
-        step = (WIDTH - LEFT - RIGHT) / len(curve.columns)
+    step = (WIDTH - LEFT - RIGHT) / len(curve.columns)
+    for start, run in _runs(curve, chart):
+        heights = [
+            tuple(min(max(chart.y(y), TOP), HEIGHT - BOTTOM) for y in (high, low))
+            for low, high in run
+        ]
+        middles = [(top + foot) / 2 for top, foot in heights]
         upper, lower = [], []
-        for at, (low, high) in enumerate(run):
-            top, foot = (min(max(chart.y(y), TOP), HEIGHT - BOTTOM) for y in (high, low))
-            if foot - top > THIN * 1.5:
+        for at, (top, foot) in enumerate(heights):
+            if _fills(heights, middles, at):
                 for x in (LEFT + (start + at) * step, LEFT + (start + at + 1) * step):
                     upper.append((x, top))
                     lower.append((x, foot))
             else:
-                x, y = LEFT + (start + at + 0.5) * step, (top + foot) / 2
-                upper.append((x, y))
-                lower.append((x, y))
+                x = LEFT + (start + at + 0.5) * step
+                upper.append((x, middles[at]))
+                lower.append((x, middles[at]))
         area = " ".join(f"{x:.1f},{y:.1f}" for x, y in [*upper, *reversed(lower)])
         middle = " ".join(
             f"{x:.1f},{(top + foot) / 2:.1f}"
@@ -154,17 +161,31 @@ def _curve(chart: Chart, curve: Curve, stroke: str) -> Iterator[str]:
         yield f'<polyline class="graph" points="{middle}"{dashes}/>'
 
 
-def _runs(curve: Curve) -> Iterator[tuple[int, list[tuple[float, float]]]]:
+def _fills(heights: Sequence[tuple[float, ...]], middles: Sequence[float], at: int) -> bool:
+    """Whether a curve is as tall as a column is there, and not just steep: then it reaches no
+    farther than half the way to its neighbours."""
+    top, foot = heights[at]
+    if foot - top <= THIN * 1.5:
+        return False
+    before, after = middles[max(at - 1, 0)], middles[min(at + 1, len(middles) - 1)]
+    columns = min(at + 1, len(middles) - 1) - max(at - 1, 0)
+    return not columns or foot - top > abs(after - before) / columns * STEEP + THIN
+
+
+STEEP = 1.5
+"""How many times as tall as it is from one column to the next a steep curve may be in one."""
+
+
+def _runs(curve: Curve, chart: Chart) -> Iterator[tuple[int, list[tuple[float, float]]]]:
+    """The unbroken runs of columns that are in the window, each with its first."""
     run: list[tuple[float, float]] = []
     for at, column in enumerate(curve.columns):
-        if at in curve.breaks and run:
+        is_seen = column is not None and column[0] <= chart.high and column[1] >= chart.low
+        if run and (at in curve.breaks or not is_seen):
             yield at - len(run), run
             run = []
-        if column is not None:
+        if column is not None and is_seen:
             run.append(column)
-        elif run:
-            yield at - len(run), run
-            run = []
     if run:
         yield len(curve.columns) - len(run), run
 
@@ -229,10 +250,12 @@ def _labels(chart: Chart, curves: Sequence[Curve], taken: list[Box]) -> Iterator
     for curve in curves:
         text = curve.typed[:MOST_TYPED]
         places = list(_places(chart, curve, len(text) * LETTER))
-        if not places:
+        free = [one for one in places if not _meets(chart, one, curves, taken)]
+        beside = (one for one in free if _is_beside(chart, one, curve, curves))
+        outside = _at_end(chart, curve, len(text) * LETTER, taken)
+        place = next(beside, outside or next(iter((*free, *places)), None))
+        if place is None:
             continue
-        free = (one for one in places if not _meets(chart, one, curves, taken))
-        place = next(free, places[0])
         taken.append(place)
         yield label(place[2], place[3] - 3, text, "told", "end")
 
@@ -249,6 +272,48 @@ def _places(chart: Chart, curve: Curve, wide: float) -> Iterator[Box]:
         for aside in ASIDE:
             if TOP + 10 < y + aside < HEIGHT - BOTTOM - 4:
                 yield right - wide, y + aside - 11, right, y + aside + 3
+
+
+def _at_end(chart: Chart, curve: Curve, wide: float, taken: Sequence[Box]) -> Box | None:
+    """Where a label stands right of the frame, at the end of its curve; None where there is no
+    room."""
+    column = curve.columns[-1]
+    if column is None or wide > WIDEST_BESIDE:
+        return None
+    y = min(max(chart.y((column[0] + column[1]) / 2), TOP + GAP), HEIGHT - BOTTOM - GAP)
+    left = WIDTH - RIGHT + GAP
+    for aside in (0.0, -14.0, 14.0, -28.0, 28.0):
+        box = left, y + aside - 7, left + wide, y + aside + 7
+        if not any(box[1] < one[3] and one[1] < box[3] for one in taken if one[2] > left):
+            return box
+    return None
+
+
+GAP, WIDEST_BESIDE = 6.0, 120.0
+"""Between the frame and a label right of it, and the width of one that stands there."""
+
+
+def _is_beside(chart: Chart, box: Box, curve: Curve, curves: Sequence[Curve]) -> bool:
+    """Whether a text is so much closer to its curve than to the others that it is told whose it
+    is."""
+    own = _gap(chart, box, curve)
+    return all(own + CLOSER <= _gap(chart, box, one) for one in curves if one is not curve)
+
+
+CLOSER = 14.0
+"""By how much, in points of the picture."""
+
+
+def _gap(chart: Chart, box: Box, curve: Curve) -> float:
+    """How far above or below a text a curve stands, at the least."""
+    left, top, right, bottom = box
+    step = (WIDTH - LEFT - RIGHT) / len(curve.columns)
+    first, last = (int((x - LEFT) / step) for x in (left, right))
+    columns = [one for one in curve.columns[max(first, 0) : last + 1] if one]
+    return min(
+        (max(chart.y(high) - bottom, top - chart.y(low), 0.0) for low, high in columns),
+        default=math.inf,
+    )
 
 
 def _meets(
