@@ -3,6 +3,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import replace
 from decimal import Context, Decimal, localcontext
 
@@ -152,11 +153,21 @@ def _count(nominal: Value) -> tuple[Number, fmpq]:
 
 
 def _decimal(number: fmpq) -> Decimal:
-    """With so many figures that it is rounded once only."""
+    """With so many figures that it is rounded once only.  A number of very many figures is cut
+    before it is converted, which would take longer than all else."""
+    bits = int(abs(number.p)).bit_length() - int(number.q).bit_length()
+    power = int(bits * DIGITS_OF_BIT) - CLOSELY.prec - 10
+    above, below = number.p, number.q
+    if power > 0:
+        below *= fmpz(10) ** power
+    else:
+        above *= fmpz(10) ** -power
+    whole, rest = divmod(above, below)
     with localcontext(CLOSELY):
-        return Decimal(int(number.p)) / Decimal(int(number.q))
+        return +Decimal(f"{int(whole)}{1 if rest else 0}e{power - 1}")
 
 
+DIGITS_OF_BIT = math.log10(2)
 CLOSELY = Context(prec=60, Emax=10**9, Emin=-(10**9))
 
 
