@@ -447,7 +447,7 @@ def _in_interval(bound: Bound, equation: Node, name: str, where: Node) -> Value:
         for one in found
         if compare("<=", start, one) is True and compare("<=", one, stop) is True
     ]
-    return _told(inside, [])
+    return _told(inside, "")
 
 
 Ends = tuple[Number, Number]
@@ -496,7 +496,8 @@ def _isolated(bound: Bound, equation: Node, name: str, like: Value, ends: Ends) 
             numbers.append(number)
     numbers.sort(key=lambda one: float(one.ball(64).mid()))
     is_whole = zeros.is_real or conventions().numbers == "real"
-    return _told([with_size(like, one) for one in numbers], undecided, is_whole)
+    places = _places(undecided, (high - low) * WIDE)
+    return _told([with_size(like, one) for one in numbers], places, is_whole)
 
 
 def _with_touching(
@@ -597,17 +598,17 @@ def exactly_there(search: Search, low: fmpq, high: fmpq, holds: Callable[[Number
 DENOMINATORS = (1, 2, 3, 4, 5, 6, 8, 10, 12)
 
 
-def _told(values: list[Value], undecided: list[tuple[fmpq, fmpq]], is_whole: bool = True) -> Value:
+def _told(values: list[Value], undecided: str, is_whole: bool = True) -> Value:
     """The solutions, with what is proved of them; that there are no others only where the
-    ``is_whole`` range was looked through."""
+    ``is_whole`` range was looked through, and no place is ``undecided``."""
     if not values:
         if not is_whole:
             raise NO_REAL_SOLUTION()
         if undecided:
-            raise NONE_DECIDED(places=_places(undecided))
+            raise NONE_DECIDED(places=undecided)
         raise NO_SOLUTION()
     if undecided:
-        notice(SOME_UNDECIDED, places=_places(undecided))
+        notice(SOME_UNDECIDED, places=undecided)
     elif is_whole:
         notice(ALL_SOLUTIONS if len(values) > 1 else ONLY_SOLUTION, count=len(values))
     if not is_whole:
@@ -615,16 +616,27 @@ def _told(values: list[Value], undecided: list[tuple[fmpq, fmpq]], is_whole: boo
     return values[0] if len(values) == 1 else List(tuple(values))
 
 
-def _places(undecided: list[tuple[fmpq, fmpq]]) -> str:
-    places = sorted({_text(a, b) for a, b in undecided})
+def _places(undecided: list[tuple[fmpq, fmpq]], wide: fmpq) -> str:
+    """Where it is not decided: near some numbers, and between others where a part is ``wide``."""
+    near = list(dict.fromkeys(_text(a, b) for a, b in sorted(undecided) if b - a <= wide))
+    parts = sorted((a, b) for a, b in undecided if b - a > wide)
+    between = [f"between {_text(a, a)} and {_text(b, b)}" for a, b in parts]
+    told = [f"near {_first_of(near)}"] if near else []
+    return " and ".join([*told, *([_first_of(between)] if between else [])])
+
+
+WIDE = fmpq(1, 1000)
+"""Share of a range from which on a part of it is no place."""
+
+
+def _first_of(places: list[str]) -> str:
     return ", ".join(places[:3]) + (" and others" if len(places) > 3 else "")
 
 
 def _text(a: fmpq, b: fmpq) -> str:
     with precision(64):
         middle = arb((a + b) / 2)
-        wide = b - a
-        if abs(middle) < arb(wide) * 4:
+        if abs(middle) < arb(b - a) * 4:
             return "0"
         return str(middle.str(6, radius=False))
 

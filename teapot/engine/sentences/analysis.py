@@ -116,7 +116,7 @@ ONLY_SOLUTION = Problem("only-solution", "This is the only solution in this rang
 
 SOME_UNDECIDED = Problem(
     "some-undecided",
-    "Not all may be here: near {places} it is not decided whether there is a solution.",
+    "Not all may be here: {places} it is not decided whether there is a solution.",
 )
 
 TOO_MANY_TERMS = Problem("too-many-terms", "There are {count} terms, and at most {most} are added.")
@@ -127,8 +127,8 @@ ENDLESS_SUM = Problem(
 
 NONE_DECIDED = Problem(
     "none-decided",
-    "Near {places} it is not decided whether there is a solution, and there is no other in this "
-    "range. A solution where the two sides only touch cannot be told by balls alone.",
+    "It is not decided whether there is a solution {places}; there is no other in this range. "
+    "A solution where the two sides only touch cannot be told by balls alone.",
 )
 
 NEAR_NOUGHT = Problem(
