@@ -3,13 +3,14 @@
 import json
 import os
 import signal
-from contextlib import suppress
+from contextlib import contextmanager, suppress
 
 import pytest
-from flint import arb, arb_series
+from flint import arb, arb_series, ctx
 
 from teapot.engine.limited.bounds import TimeIsUp, time_limit
 from teapot.engine.limited.sheet import LimitedSheet, WantedLine
+from teapot.engine.numbers.precision import precision, series_length
 
 
 def answered(sheet, number, text):
@@ -43,3 +44,29 @@ def test_time_that_is_up_within_an_operation_of_flint_ends_the_work():
     for _ in range(60):
         with pytest.raises(TimeIsUp), time_limit(0.005):
             divided_again_and_again(may_be_nought)
+
+
+def entered_and_left(block):
+    for _ in range(1_000_000):
+        with block():
+            pass
+
+
+def test_time_that_is_up_leaves_no_block_half_left():
+    """The number of digits of one stayed, and later lines were computed with it."""
+    inside = []
+
+    @contextmanager
+    def noted():
+        inside.append(1)
+        try:
+            yield
+        finally:
+            inside.pop()
+
+    before = ctx.prec, ctx.cap
+    for block in (lambda: precision(100), lambda: series_length(3), noted):
+        for _ in range(40):
+            with pytest.raises(TimeIsUp), time_limit(0.003):
+                entered_and_left(block)
+            assert (ctx.prec, ctx.cap, inside) == (*before, [])

@@ -18,6 +18,8 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 from types import FrameType
 
+from flint import ctx
+
 from teapot.engine.errors import LineError
 from teapot.engine.limits import MAX_RECURSION
 from teapot.engine.sentences.work import (
@@ -147,9 +149,29 @@ REASONS: dict[int, type[TimeIsUp]] = {
 person wants it."""
 
 
-COMPILED, AGAIN_SECONDS = ".pyx", 0.001
-"""What the files of compiled libraries are called, and after how long it is tried again to stop
-one: FLINT takes an error that comes within an operation for one of its own."""
+COMPILED, ENTERS_OR_LEAVES = ".pyx", frozenset({"__enter__", "__exit__"})
+"""Where no computation is stopped: within an operation of FLINT, which takes an error that comes
+there for one of its own; and while a block is entered or left, since what it changed, as the number
+of digits that is computed with, would not be put back."""
+
+AGAIN_SECONDS = 0.001
+"""After how much processor time it is tried again."""
+
+LOOKED_UP = 6
+"""Calls above the place at hand that are looked through."""
+
+
+def _is_between(frame: FrameType | None) -> bool:
+    """Whether something would be left undone or lost, were the computation stopped here."""
+    if frame is not None and frame.f_code.co_filename.endswith(COMPILED):
+        return True
+    for _ in range(LOOKED_UP):
+        if frame is None:
+            return False
+        if frame.f_code.co_name in ENTERS_OR_LEAVES:
+            return True
+        frame = frame.f_back
+    return False
 
 
 @contextmanager
@@ -168,13 +190,14 @@ def time_limit(seconds: float) -> Iterator[None]:
     def interrupt(signum: int, frame: FrameType | None) -> None:
         if signum == signal.SIGALRM and next(looks) * LOOK_SECONDS < on_the_clock(seconds):
             return
-        if frame is not None and frame.f_code.co_filename.endswith(COMPILED):
+        if _is_between(frame):
             late.append(signum)
             signal.setitimer(signal.ITIMER_PROF, AGAIN_SECONDS)
             return
         _disarm()
         raise REASONS[late[0] if late else signum]
 
+    digits, terms = ctx.prec, ctx.cap
     previous = {signum: signal.signal(signum, interrupt) for signum in REASONS}
     signal.setitimer(signal.ITIMER_PROF, seconds)
     signal.setitimer(signal.ITIMER_REAL, LOOK_SECONDS, LOOK_SECONDS)
@@ -182,6 +205,7 @@ def time_limit(seconds: float) -> Iterator[None]:
         yield
     finally:
         _disarm()
+        ctx.prec, ctx.cap = digits, terms
         for signum, handler in previous.items():
             signal.signal(signum, handler)
 
