@@ -523,8 +523,10 @@ def _is_plain(node: Node) -> bool:
 
 
 def _is_quantity(node: Node) -> bool:
-    """Whether it is a name, or a power of one, and no constant."""
+    """Whether it is a name that is no constant, a number with its unit, or a power of one."""
     base = node.left if isinstance(node, Binary) and node.op == "^" else node
+    if isinstance(base, Measured) or (isinstance(base, Binary) and base.op == "±"):
+        return True
     return isinstance(base, Name) and base.name not in CONSTANT_NAMES
 
 

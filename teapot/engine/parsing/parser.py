@@ -25,7 +25,7 @@ from teapot.engine.errors import LineError, Unfinished
 from teapot.engine.limits import MAX_LINE_FIGURES, MAX_NESTING, MAX_STATEMENTS
 from teapot.engine.mends import Mend, Span, replace
 from teapot.engine.parsing import measured_values, number_literals
-from teapot.engine.parsing.targets import NO_TARGETS, read_targets
+from teapot.engine.parsing.targets import NO_TARGETS, read_targets, refuse_names_at_once
 from teapot.engine.reading import joined_signs, unit_words
 from teapot.engine.reading import tokens as tk
 from teapot.engine.reading.commands import read_command
@@ -239,6 +239,8 @@ class Parser(Cursor):
             if self.token.kind == tk.END:
                 break
             quiet = self.separator()
+        if self.reads_anew:
+            refuse_names_at_once(self, statements)
         return LineTree(
             tuple(statements),
             quiet and bool(statements),

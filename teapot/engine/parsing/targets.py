@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Sequence
 
 from teapot.engine.diagnostics.calculus_on_paper import unknown_in
 from teapot.engine.errors import LineError
@@ -10,7 +11,7 @@ from teapot.engine.mends import Mend, Span, replace, replace_each
 from teapot.engine.reading import tokens as tk
 from teapot.engine.reading.cursor import Cursor
 from teapot.engine.reading.tokens import Token
-from teapot.engine.reading.tree import Name
+from teapot.engine.reading.tree import Assignment, Name, Statement
 from teapot.engine.reading.vocabulary import RESERVED, UNIT_WORDS, WORDS, half_name
 from teapot.engine.sentences.names import (
     BAD_NAME,
@@ -73,6 +74,28 @@ def _refuse_half(cursor: Cursor, before: list[Token]) -> None:
     name = half_name(found[1])
     free = () if name in cursor.quantities else (replace(span, name),)
     raise BAD_NAME(span, free, typed=typed, why="½ is a number")
+
+
+def refuse_names_at_once(cursor: Cursor, statements: Sequence[Statement]) -> None:
+    """``a, b = 3, 4``, which would show a, set b to 3 and show 4.
+
+    Errors: :class:`LineError` where as many names stand before the sign as values after it.
+    """
+    at = next((at for at, one in enumerate(statements) if isinstance(one, Assignment)), 0)
+    if not at or len(statements) != 2 * at + 1 or ";" in cursor.text:
+        return
+    names, assignment, values = statements[:at], statements[at], statements[at + 1 :]
+    are_names = all(isinstance(one.expression, Name) for one in names)
+    if not are_names or any(isinstance(one, Assignment) for one in values):
+        return
+    assert isinstance(assignment, Assignment)
+    targets = [*(one.span for one in names), assignment.targets[0].span]
+    given = [assignment.body, *(one.span for one in values)]
+    sign = ":=" if assignment.live else "="
+    pairs = zip(map(cursor.typed, targets), map(cursor.typed, given), strict=True)
+    made = "; ".join(f"{name} {sign} {value}" for name, value in pairs)
+    place = statements[0].span.to(statements[-1].span)
+    raise TWO_ASSIGNMENTS(place, (replace(place, made),))
 
 
 HALF = re.compile(r"([^\W\d_]+)_?(?:½|1/2|[({]1/2[)}])")
