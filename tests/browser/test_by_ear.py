@@ -39,7 +39,7 @@ def test_what_is_out_of_date_is_told_by_its_name(sheet):
 
 def test_an_error_completions_a_setting_and_a_copy(sheet):
     type_line(sheet, "foo + 1")
-    expect(sheet.locator("#refusal")).to_contain_text("No quantity is named foo.")
+    expect(sheet.locator("#refusal")).to_contain_text("No quantity is named foo")
     sheet.get_by_test_id("entry").fill("")
     sheet.get_by_test_id("entry").press_sequentially("sqr")
     told(sheet, "1 completion, Tab takes one")
