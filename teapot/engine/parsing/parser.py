@@ -694,11 +694,22 @@ class Parser(Cursor):
             return False
         unit, behind = (*self.tokens[self.at + 1 : self.at + 3], self.tokens[-1])[:2]
         if unit.kind != tk.NAME:
-            return sees_divisor(self)
+            return not self.has_quantity_below() and sees_divisor(self)
         if unit.text in ANGLES_OF_SHEETS or atom_of(unit.text) is None or behind.text == "(":
             return False
         self.at_stake.add((unit.text, unit.span.start))
         return unit.text not in self.quantities and unit.text not in CONSTANT_NAMES
+
+    def has_quantity_below(self) -> bool:
+        """Whether a name in the brackets after the bar at hand has a value: ``1/(R C)``."""
+        depth = 0
+        for token in self.tokens[self.at + 1 :]:
+            depth += (token.text == "(") - (token.text == ")")
+            if token.kind == tk.NAME and self.has_value(token):
+                return True
+            if depth <= 0:
+                return False
+        return False
 
     def sees_reciprocal(self, node: Node) -> bool:
         """Whether ``1/K`` stands after a number, as its unit: ``3.9e-3 1/K``."""
