@@ -119,11 +119,12 @@ def replace_each(text: str, parts: Sequence[tuple[Span, str]]) -> Mend:
 
 def everywhere(mend: Mend, name: Span, text: str) -> Mend:
     """The mend that puts something for the ``name`` at one place of ``text``, for all places
-    where that name stands; another mend as it is."""
-    if mend.span != name:
+    where that name stands, but for a note or the target of an assignment; another mend as it is."""
+    if mend.span != name or '"' in text:
         return mend
-    word = re.escape(text[slice(*name)])
-    found = re.finditer(rf"(?<![^\W\d])(?<![^\W\d]\d)(?<!\.){word}(?!\w)", text)
+    word, body = re.escape(text[slice(*name)]), text.partition("#")[0]
+    ends = r"(?!\w|\s*:?=(?!=)|\()"
+    found = re.finditer(rf"(?<![^\W\d])(?<![^\W\d]\d)(?<!\.){word}{ends}", body)
     places = [Span(*one.span()) for one in found]
     places += [] if name in places else [name]  # 2x, of a digit and a name
     return replace_each(text, [(place, mend.replacement) for place in sorted(places)])
