@@ -32,10 +32,14 @@ OPERATORS = (
         "degree degrees minutes seconds angle arc type a degree sign deg", ("deg", "dms"),
     ),
     _operator(
-        "unit", "deg rad gon turn", "x rad", "A number with the unit of an angle after it.",
+        "unit", "deg rad gon turn", "x rad",
+        "A number with the unit of an angle after it: also arcmin, arcsec, mas, mrad and µrad.",
         (("0.5 rad + 0.25 rad", "=", "0.75 rad"), ("100 gon as deg", "=", "90°"),
-         ("(1/2) turn as deg", "=", "180°")),
-        "unit of an angle radian degree gon gradian turn revolution", ("degree-sign", "rad"),
+         ("(1/2) turn as deg", "=", "180°"), ("5 arcmin as arcsec", "=", "300 arcsec"),
+         ("0.1° as mrad", "≈", "1.745329252 mrad")),
+        "unit of an angle radian degree gon gradian turn revolution arcminute arcsecond arcsec "
+        "arcmin seconds of arc minutes of arc milliarcsecond milliradian mrad",
+        ("degree-sign", "rad"),
         "a factor: the unit belongs to the number before it alone; write (1/2) turn.",
     ),
     _operator(
