@@ -251,9 +251,9 @@ def _labels(chart: Chart, curves: Sequence[Curve], taken: list[Box]) -> Iterator
         text = curve.typed[:MOST_TYPED]
         places = list(_places(chart, curve, len(text) * LETTER))
         free = [one for one in places if not _meets(chart, one, curves, taken)]
-        beside = (one for one in free if _is_beside(chart, one, curve, curves))
-        outside = _at_end(chart, curve, len(text) * LETTER, taken)
-        place = next(beside, outside or next(iter((*free, *places)), None))
+        beside = [one for one in free if _is_beside(chart, one, curve, curves)]
+        at_end = _at_end(chart, curve, len(text) * LETTER, taken)
+        place = next((one for one in (*beside[:1], at_end, *free[:1], *places) if one), None)
         if place is None:
             continue
         taken.append(place)
@@ -290,7 +290,8 @@ def _at_end(chart: Chart, curve: Curve, wide: float, taken: Sequence[Box]) -> Bo
 
 
 GAP, WIDEST_BESIDE = 6.0, 120.0
-"""Between the frame and a label right of it, and the width of one that stands there."""
+"""The gap between the frame and a label to the right of it, and the greatest width of such a
+label."""
 
 
 def _is_beside(chart: Chart, box: Box, curve: Curve, curves: Sequence[Curve]) -> bool:

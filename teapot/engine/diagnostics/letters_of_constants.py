@@ -34,15 +34,11 @@ def constant_for_unit(text: str, quantities: Container[str] = ()) -> tuple[str, 
     '*constant("standard gravity")'
     """
     places = [
-        (Span(*found.span("letter")), found["letter"].strip())
+        (letter, Span(*found.span("letter")))
         for found in AFTER_FACTOR.finditer(text)
+        if (letter := found["letter"].strip()) not in quantities
     ]
-    meant = [
-        (place, f'*constant("{CALLED_ALSO[letter]}")')
-        for place, letter in places
-        if letter not in quantities
-    ]
-    if not meant:
+    if not places:
         return None
-    letter = next(letter for _, letter in places if letter not in quantities)
-    return letter, replace_each(text, meant)
+    meant = [(place, f'*constant("{CALLED_ALSO[letter]}")') for letter, place in places]
+    return places[0][0], replace_each(text, meant)

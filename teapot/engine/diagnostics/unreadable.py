@@ -286,7 +286,7 @@ def _operator_missing(cursor: Cursor) -> LineError:
     both = before.span.to(behind.span)
     constant = _surely_of_constant(behind.text)
     if constant is not None and behind.text not in cursor.quantities:
-        mend = replace(Span(gap.start, behind.span.end), f'*constant("{constant}")')
+        mend = _with_constant(cursor, behind, constant)
         return SYMBOL_OF_CONSTANT(behind.span, (mend,), name=behind.text, constant=constant)
     first, second = cursor.typed(before.span), cursor.typed(behind.span)
     if second == "½" and half_name(first) in cursor.quantities:
@@ -294,7 +294,7 @@ def _operator_missing(cursor: Cursor) -> LineError:
         return SIDE_BY_SIDE(both, (mend,), first=first, second=second)
     constant = _surely_of_constant(before.text)
     if constant is not None and before.text not in cursor.quantities:
-        mend = replace(Span(before.span.start, gap.end), f'constant("{constant}")*')
+        mend = _with_constant(cursor, before, constant)
         return SYMBOL_OF_CONSTANT(before.span, (mend,), name=before.text, constant=constant)
     mends: list[Mend] = []
     of_both = [CALLED_ALSO.get(one) for one in (first, second) if one not in cursor.quantities]
@@ -329,11 +329,16 @@ def _nothing_beside(cursor: Cursor, mends: list[Mend], first: str, second: str) 
         return VALUES_MISSING(before.span.to(behind.span), tuple(mends), first=first, second=second)
     name = unknown[0].text
     if name in CALLED_ALSO:
-        gap = Span(before.span.end, behind.span.start)
-        constant = f'constant("{CALLED_ALSO[name]}")'
-        product = f"*{constant}" if unknown[0] is behind else f"{constant}*"
-        mends.insert(0, replace(gap.to(unknown[0].span), product))
+        mends.insert(0, _with_constant(cursor, unknown[0], CALLED_ALSO[name]))
     return VALUE_MISSING(unknown[0].span, tuple(mends), name=name)
+
+
+def _with_constant(cursor: Cursor, letter: Token, constant: str) -> Mend:
+    """The mend that multiplies the operand beside a letter by the constant that it stands for."""
+    before, behind = cursor.previous, cursor.token
+    if letter is behind:
+        return replace(Span(before.span.end, behind.span.end), f'*constant("{constant}")')
+    return replace(Span(before.span.start, behind.span.start), f'constant("{constant}")*')
 
 
 def _has_no_value(cursor: Cursor, token: Token) -> bool:

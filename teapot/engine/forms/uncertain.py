@@ -73,12 +73,13 @@ def write_uncertain(value: Uncertain, form: Form) -> Written:
     size = uncertain.rational(uncertain.of(value)) / one
     if form.style == "percent" and unit is None:
         count, size, unit = real(multiply(count, exact(100))), size * 100, "%"
-    place = _place(count, _decimal(size), form)
-    above, spread = to_places(count, -place), _of_place(_decimal(size), place)
+    part = _decimal(size)
+    place = _place(count, part, form)
+    above, spread = to_places(count, -place), _of_place(part, place)
     place_of_spread = place
     if not spread:  # the place that was asked for is too coarse for it
-        place_of_spread = _decimal(size).adjusted()
-        spread = _of_place(_decimal(size), place_of_spread)
+        place_of_spread = part.adjusted()
+        spread = _of_place(part, place_of_spread)
     power = _power(int(above.mantissa), place, max(place, place_of_spread), form)
     mantissa = int(above.mantissa)
     if form.style == CONCISE and place == place_of_spread:

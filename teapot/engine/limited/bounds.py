@@ -18,10 +18,9 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 from types import FrameType
 
-from flint import ctx
-
 from teapot.engine.errors import LineError
 from teapot.engine.limits import MAX_RECURSION
+from teapot.engine.numbers.precision import bits_now, precision, series_length, terms_now
 from teapot.engine.sentences.work import (
     STARVED,
     STOPPED_BY_HAND,
@@ -197,17 +196,16 @@ def time_limit(seconds: float) -> Iterator[None]:
         _disarm()
         raise REASONS[late[0] if late else signum]
 
-    digits, terms = ctx.prec, ctx.cap
     previous = {signum: signal.signal(signum, interrupt) for signum in REASONS}
     signal.setitimer(signal.ITIMER_PROF, seconds)
     signal.setitimer(signal.ITIMER_REAL, LOOK_SECONDS, LOOK_SECONDS)
-    try:
-        yield
-    finally:
-        _disarm()
-        ctx.prec, ctx.cap = digits, terms
-        for signum, handler in previous.items():
-            signal.signal(signum, handler)
+    with precision(bits_now()), series_length(terms_now()):  # put back, whatever was stopped
+        try:
+            yield
+        finally:
+            _disarm()
+            for signum, handler in previous.items():
+                signal.signal(signum, handler)
 
 
 def _disarm() -> None:

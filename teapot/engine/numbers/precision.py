@@ -48,6 +48,11 @@ class series_length:
         ctx.cap = self.before
 
 
+def terms_now() -> int:
+    """The length of power series at hand."""
+    return ctx.cap
+
+
 def bits_now() -> int:
     """The precision at hand."""
     return ctx.prec

@@ -9,6 +9,7 @@ from teapot.engine.errors import LineError
 from teapot.engine.mends import replace as mend
 from teapot.engine.pickling import compactly_pickled
 from teapot.engine.reading.tree import Formatted, Node
+from teapot.engine.reading.unit_words import ANGLES
 from teapot.engine.reading.units import unit_from, unit_of
 from teapot.engine.reading.vocabulary import UNITS_OF_ANGLES
 from teapot.engine.sentences.forms import BAD_COUNT, UNKNOWN_FORM, UNKNOWN_FORM_NEAR
@@ -163,8 +164,7 @@ def form_from(text: str) -> Form:
 
 
 OTHER_WORDS = {
-    "radian": "rad", "radians": "rad", "degree": "deg", "degrees": "deg", "gradian": "gon",
-    "gradians": "gon", "grad": "gon", "turns": "turn", "hexadecimal": "hex", "bin": "binary",
+    **ANGLES, "gradian": "gon", "gradians": "gon", "hexadecimal": "hex", "bin": "binary",
     "oct": "octal", "fractions": "fraction", "frac": "fraction", "ratio": "fraction",
     "decimals": "decimal", "float": "decimal", "dec": "decimal", "sci": "scientific",
     "eng": "engineering", "percentage": "percent", "cartesian": "rectangular",

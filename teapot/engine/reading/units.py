@@ -129,13 +129,12 @@ def _is_over_unit(cursor: Cursor, at: int) -> bool:
     """Whether the ``in`` there stands before ``1/s`` or `` /s``; ``12 in/s`` has inches."""
     if not at or cursor.tokens[at - 1].kind == tk.NUMBER:
         return False
-    word, behind, *more = cursor.tokens[at : at + 4]
-    if behind.text == "1":
-        behind, *more = (*more, cursor.tokens[-1])
-    elif word.span.end == behind.span.start:
+    word, behind = cursor.tokens[at : at + 2]
+    if behind.text == "/" and word.span.end == behind.span.start:
         return False
-    unit = (*more, cursor.tokens[-1])[0]
-    return behind.text == "/" and unit.kind == tk.NAME and atom_of(unit.text) is not None
+    bar = at + 2 if behind.text == "1" else at + 1
+    sign, unit = (*cursor.tokens[bar : bar + 2], cursor.tokens[-1])[:2]
+    return sign.text == "/" and unit.kind == tk.NAME and atom_of(unit.text) is not None
 
 
 def _is_converted(cursor: Cursor, at: int) -> bool:
