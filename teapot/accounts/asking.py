@@ -24,7 +24,8 @@ def say_who_asks(get_response: Callable[[HttpRequest], HttpResponse]) -> Callabl
         response = get_response(request)
         if hasattr(request, "is_somebodys"):
             response.headers["X-Who"] = who_asks(request) or NOBODY
-        if getattr(request, "visit_is_over", False):
+        has_session = response.status_code < 500  # else none was set, and the visit is all there is
+        if has_session and getattr(request, "visit_is_over", False):
             forget(response)
         return response
 

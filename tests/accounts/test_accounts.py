@@ -20,7 +20,9 @@ from teapot.accounts import guessing, mailing, pacing
 from teapot.accounts.entering import SESSION_KEY
 from teapot.accounts.models import Browser, Person
 from teapot.accounts.tidying import tidy
+from teapot.console import services
 from teapot.console.models import Line, Sheet
+from teapot.fence.turns import EvaluatorsBusy
 from teapot.procedures.models import Procedure
 from teapot.shelf.pending_import import hold
 from tests import people
@@ -314,6 +316,25 @@ def test_a_first_visit_whose_reply_was_lost_goes_on():
     client.post(f"{address}/lines", {"text": "1+1", "token": str(uuid.uuid4()), "since": 0})
     assert without_reply.get(address).status_code == 200
     assert Person.objects.count() == 1
+
+
+def test_a_first_visit_whose_first_line_finds_no_free_evaluator_goes_on(monkeypatch):
+    client = Client()
+    sheet = client.get("/").headers["Location"]
+    keep = services.keep
+
+    def too_late(*given, **options):
+        keep(*given, **options)
+        raise EvaluatorsBusy
+
+    monkeypatch.setattr(services, "keep", too_late)
+    line = {"text": "6*7", "token": str(uuid.uuid4()), "since": 0}
+    assert client.post(f"{sheet}/lines", line).status_code == 503
+    monkeypatch.undo()
+    assert client.get(sheet).status_code == 200
+    assert client.post(f"{sheet}/preview", {"text": "1", "caret": 1}).status_code == 200
+    assert 'data-text="42"' in client.post(f"{sheet}/lines", line).content.decode()
+    assert 'data-text="42"' in client.get(sheet).content.decode()
 
 
 def test_a_first_visit_is_over_after_a_week():
