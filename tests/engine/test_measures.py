@@ -150,7 +150,7 @@ def test_measures(line, expected):
         (["3 kkg"], "unknown-unit", "kg is"),
         (["5 5 m"], "side-by-side", "An operator is missing"),
         (["12 h 5 min"], "measures-side-by-side", "add them"),
-        (["m"], "unknown-name", "means metre only after a number"),
+        (["m"], "unknown-name", "the unit metre stands after a number"),
         (["1 N..3 N"], "range-of-measures", "from number to number"),
         (["5 N as percent"], "form-for-number", ""),
         (["3 N!"], "unit-behind-measure", "a force (N)"),

@@ -33,6 +33,7 @@ from teapot.engine.sentences.foreign import (
     OTHER_QUOTES,
     OTHER_RATIO,
     OTHER_UNEQUAL,
+    REACTION,
     VALUE_BEFORE_NAME,
 )
 from teapot.engine.sentences.signs import DECIMAL_COMMAS, OTHER_RANGE, POINTS_IN_GROUPS
@@ -133,6 +134,13 @@ def _power_of_ten(found: re.Match[str]) -> str:
 
 _NUMBER = r"\d+(?:\.\d+)?"
 
+_SUBSTANCE = (
+    r"(?:\d+(?:[./]\d+)?\s*)?(?:e-|e⁻|(?:[A-Z][a-z]?\d*|\((?:[A-Z][a-z]?\d*)+\)\d*)+"
+    r"(?:\^?\d?[-+](?=[\s(]|$))?(?:\s?\((?:s|l|g|aq)\))?)"
+)
+_SUBSTANCES = rf"{_SUBSTANCE}(?:\s*\+\s*{_SUBSTANCE})*"
+"""``2 H2 + O2``, as reaction equations have them."""
+
 STEPPED = _spelling(
     CHANGED_IN_PLACE,
     "x++",
@@ -180,6 +188,12 @@ SPELLINGS = (
         "x += 1",
         r"(?P<name>[^\W\d]\w*)\s*(?P<op>[-+*/^])=(?!=)\s*(?P<value>[^;#]+?)\s*$",
         _changed,
+    ),
+    _spelling(
+        REACTION,
+        "C2H6 + O2 -> CO2",
+        rf"^\s*(?=.*(?:[A-Z][a-z]|[A-Z]\w*\d)){_SUBSTANCES}\s*(?:-+>|→|⟶|⇌|<=>|<-+>)\s*{_SUBSTANCES}\s*$",
+        lambda found: f"# {found[0].strip()}",
     ),
     _spelling(
         VALUE_BEFORE_NAME,

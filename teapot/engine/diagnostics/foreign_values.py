@@ -13,12 +13,14 @@ from teapot.engine.diagnostics.foreign_syntax import LONGEST
 from teapot.engine.errors import LineError
 from teapot.engine.functions.catalogue import BY_NAME
 from teapot.engine.mends import Span, replace, replace_each
-from teapot.engine.sentences.foreign import IN_PARALLEL, NAME_WITH_POINT
+from teapot.engine.sentences.foreign import IN_PARALLEL, NAME_WITH_POINT, SIGN_IN_PARALLEL
 
 _NAME = r"[^\W\d]\w*"
 _PART = rf"(?:\d[\w.]*(?:[ ]?{_NAME})?|{_NAME})"
 
-PARALLEL = re.compile(rf"{_PART}(?:\s*\|\|\s*{_PART})+")
+_BARS = r"\|\||∥"
+
+PARALLEL = re.compile(rf"{_PART}(?:\s*(?:{_BARS})\s*{_PART})+")
 BEFORE_IT = re.compile(r"(?:^|[-+=(,;])\s*\Z")
 AFTER_IT = re.compile(r"\s*(?:$|[-+),;])")
 
@@ -36,21 +38,22 @@ def spelt_by_value(text: str, quantities: Container[str]) -> LineError | None:
 
 def in_parallel(text: str, quantities: Container[str]) -> LineError | None:
     """The error for ``Z1 || Z2`` of quantities and numbers."""
-    if len(text) > LONGEST or "||" not in text or any(sign in text for sign in "<>!"):
+    is_any = "||" in text or "∥" in text
+    if len(text) > LONGEST or not is_any or any(sign in text for sign in "<>!"):
         return None
     found = PARALLEL.search(text)
     if found is None:
         return None
-    parts = [part.strip() for part in found[0].split("||")]
+    parts = [part.strip() for part in re.split(_BARS, found[0])]
     if not all(part[0].isdecimal() or part in quantities for part in parts):
         return None
     span = Span(*found.span())
     together = f"1/({' + '.join(f'1/{_in_brackets(part)}' for part in parts)})"
     stands_alone = BEFORE_IT.search(text[: span.start]) and AFTER_IT.match(text[span.end :])
     mends = [replace(span, together)] if stands_alone else []
-    if all(part in quantities for part in parts):
+    if "∥" not in found[0] and all(part in quantities for part in parts):
         mends.append(replace(span, " or ".join(parts)))
-    return IN_PARALLEL(span, tuple(mends))
+    return (SIGN_IN_PARALLEL if "∥" in found[0] else IN_PARALLEL)(span, tuple(mends))
 
 
 def _in_brackets(part: str) -> str:

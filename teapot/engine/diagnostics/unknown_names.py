@@ -21,13 +21,13 @@ from teapot.engine.functions.catalogue import (
     in_another_case,
 )
 from teapot.engine.functions.physics import ALSO as CALLED_ALSO
-from teapot.engine.mends import Mend, replace
+from teapot.engine.mends import Mend, at_the_end, replace
 from teapot.engine.reading.commands import COMMANDS
 from teapot.engine.reading.plain import node_text
 from teapot.engine.reading.tree import Call, ColumnOf, ListOf, Literal, Name, Node, Postfix, Range
 from teapot.engine.reading.unit_words import BEHIND
 from teapot.engine.reading.units import YEAR
-from teapot.engine.reading.vocabulary import CONSTANT_NAMES, UNIT_WORDS
+from teapot.engine.reading.vocabulary import CONSTANT_NAMES, GREEK, UNIT_WORDS
 from teapot.engine.sentences.commands import COMMAND_WITHOUT_SLASH
 from teapot.engine.sentences.foreign import DONE_HERE, NAME_WITH_POINT
 from teapot.engine.sentences.names import (
@@ -74,7 +74,8 @@ def _as_unit(node: Name) -> LineError:
     if constant is not None:
         mends = (_called(node, constant), replace(node.span, f"1 {node.name}"))
         return UNIT_OR_CONSTANT(node.span, mends, name=node.name, full=full, constant=constant)
-    return UNIT_ALONE(node.span, (replace(node.span, f"1 {node.name}"),), name=node.name, full=full)
+    mend = at_the_end(replace(node.span, f"1 {node.name}"))  # (C/P)^3 only lacks its values
+    return UNIT_ALONE(node.span, (mend,), name=node.name, full=full)
 
 
 def _called(node: Name, constant: str) -> Mend:
@@ -137,14 +138,37 @@ def unknown_name(node: Name, quantities: Iterable[str]) -> LineError:
     parts = _two_names(name, known)
     if parts:
         return NO_QUANTITY(node.span, (replace(node.span, parts),), name=name)
-    other = NAMES.get(name) or closest(name, _may_be_meant(name, known))
-    constant = CALLED_ALSO.get(name) if len(name) > 1 else None
+    other = (
+        NAMES.get(name)
+        or _in_other_letters(name, known)
+        or closest(name, _may_be_meant(name, known))
+    )
+    is_symbol = len(name) > 1 or (name in SYMBOLS and other is None)
+    constant = CALLED_ALSO.get(name) if is_symbol else None
     if constant is not None:
         mends = (_called(node, constant),)
         return SYMBOL_OF_CONSTANT(node.span, mends, name=name, constant=constant)
     if other is None:
         return UNKNOWN_NAME(node.span, name=name)
     return UNKNOWN_NAME_NEAR(node.span, (replace(node.span, other),), name=name, other=other)
+
+
+SYMBOLS = frozenset("c")
+"""Single letters that are no units and that a constant is mostly meant by: k is many things."""
+
+
+def _in_other_letters(name: str, known: Collection[str]) -> str | None:
+    """The quantity theta_1, of which the letter θ_1 is typed, or the other way round."""
+    spelt = _spelt_out(name)
+    return next((one for one in known if one != name and _spelt_out(one) == spelt), None)
+
+
+def _spelt_out(name: str) -> str:
+    """A Greek letter at the head of a name by its name."""
+    return NAMES_OF_LETTERS.get(name[:1], name[:1]) + name[1:]
+
+
+NAMES_OF_LETTERS = {letter: name for name, letter in GREEK.items()}
 
 
 def _may_be_meant(name: str, known: Collection[str]) -> Collection[str]:

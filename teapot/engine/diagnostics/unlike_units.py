@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import re
+
 from teapot.engine.diagnostics import matrix_products
 from teapot.engine.diagnostics.names import Names
 from teapot.engine.diagnostics.unknown_names import unit_meant
@@ -21,6 +23,7 @@ from teapot.engine.reading.tree import (
     Range,
 )
 from teapot.engine.reading.vocabulary import UNITS
+from teapot.engine.sentences.foreign import PART_CODE
 from teapot.engine.sentences.names import UNKNOWN_NAME
 from teapot.engine.sentences.units import (
     DO_NOT_AGREE,
@@ -170,7 +173,11 @@ def unit_behind_number(node: Binary, error: LineError) -> LineError | None:
     is_behind = node.op == "implied" or (node.op == "/" and isinstance(node.left, Measured))
     if not is_behind or not error.is_a(UNKNOWN_NAME) or not isinstance(node.right, Name):
         return None
-    return nearly_unit(node.right) or _prefix_alone(node, node.right)
+    return (
+        _code_of_part(node.left, node.right)
+        or nearly_unit(node.right)
+        or _prefix_alone(node, node.right)
+    )
 
 
 def _prefix_alone(node: Binary, name: Name) -> LineError | None:
@@ -185,6 +192,25 @@ def _prefix_alone(node: Binary, name: Name) -> LineError | None:
         return None
     mend = replace(number.span.to(name.span), f"{number.text}e{power}")
     return PREFIX_ALONE(name.span, (mend,), name=name.name, power=power)
+
+
+CODE_OF_PART = re.compile(r"([RkKMGpnuµ])(\d+)")
+UNITS_OF_PARTS = {"R": "Ω", "k": "kΩ", "K": "kΩ", "M": "MΩ", "G": "GΩ"}
+FARADS = {"p": "pF", "n": "nF", "u": "µF", "µ": "µF"}
+
+
+def _code_of_part(number: Node, name: Name) -> LineError | None:
+    """``4k7`` and ``2n2``, as resistors and capacitors are marked (IEC 60062, 4)."""
+    code = CODE_OF_PART.fullmatch(name.name)
+    if not isinstance(number, Literal) or not number.text.isdecimal():
+        return None
+    if code is None or number.span.end < name.span.start:
+        return None
+    unit = {**UNITS_OF_PARTS, **FARADS}[code[1]]
+    measure = f"{number.text}.{code[2]} {unit}"
+    place = number.span.to(name.span)
+    mends = (replace(place, measure),)
+    return PART_CODE(place, mends, code=f"{number.text}{name.name}", measure=measure)
 
 
 def nearly_unit(name: Name) -> LineError | None:

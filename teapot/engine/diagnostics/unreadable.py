@@ -7,7 +7,7 @@ meant stands in tables of patterns, each with an example, which is its test.
 from __future__ import annotations
 
 import re
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
 from teapot.engine.errors import LineError
@@ -452,12 +452,37 @@ def refuse_beside_measure(cursor: Cursor) -> None:
         if len(kinds) > 1:  # 1.6 kΩ 100 nF
             first, second = cursor.typed(before.span), cursor.typed(behind.span)
             raise SIDE_BY_SIDE(behind.span, (replace(gap, "*"),), first=first, second=second)
-        raise MEASURES_SIDE_BY_SIDE(behind.span, (replace(gap, " + "),))
+        raise MEASURES_SIDE_BY_SIDE(behind.span, (_added(cursor) or replace(gap, " + "),))
     atom = atom_of(behind.text) if behind.kind == tk.NAME else None
     if atom is not None and behind.text in cursor.quantities:
         gap = Span(before.span.end, behind.span.start)
         mends = (replace(behind.span, atom.names[0]), replace(gap, "*"))
         raise QUANTITY_IN_UNIT(behind.span, mends, name=behind.text, full=atom.names[0])
+
+
+def _added(cursor: Cursor) -> Mend | None:
+    """The mend that adds ``23 h 56 min 4 s``, a unit whose symbol a quantity has by its name; None
+    where the measures are not so simple."""
+    tokens, first, last = cursor.tokens, cursor.at, cursor.at
+    while first >= 2 and _is_measure(tokens[first - 2 : first]):
+        first -= 2
+    while _is_measure(tokens[last : last + 2]):
+        last += 2
+    if first == cursor.at or last == cursor.at:
+        return None
+    parts = []
+    for number, unit in zip(tokens[first:last:2], tokens[first + 1 : last : 2], strict=True):
+        atom = atom_of(unit.text)
+        assert atom is not None
+        spelt = atom.names[0] if unit.text in cursor.quantities else unit.text
+        parts.append(f"{number.text} {spelt}")
+    return replace(tokens[first].span.to(tokens[last - 1].span), " + ".join(parts))
+
+
+def _is_measure(pair: Sequence[Token]) -> bool:
+    """Whether it is a number with the symbol of a unit."""
+    kinds = [token.kind for token in pair]
+    return kinds == [tk.NUMBER, tk.NAME] and atom_of(pair[1].text) is not None
 
 
 def refuse_number_in_unit(cursor: Cursor) -> None:

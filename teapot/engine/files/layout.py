@@ -7,6 +7,7 @@ Instruments write what they measured with above a table, and sums or sources bel
 from __future__ import annotations
 
 import csv
+import itertools
 import re
 from collections import Counter
 from collections.abc import Callable, Sequence
@@ -198,7 +199,8 @@ def _last(lines: Sequence[str], split: Split, body: _Body) -> int:
 def _heads(lines: Sequence[str], split: Split, body: _Body) -> tuple[int | None, bool]:
     """The line that names the columns, and whether the next one names their units."""
     filled = (at for at in range(body.first - 1, -1, -1) if lines[at].strip())
-    places = [at for at in filled if not RULE.fullmatch(lines[at])][:2]
+    above = [at for at in filled if not RULE.fullmatch(lines[at])]
+    places = list(itertools.dropwhile(lambda at: _is_sum(split(lines[at]), body), above))[:2]
     found = []
     for at in places:
         cells = split(OF_COMMENT.sub("", lines[at]))
@@ -213,6 +215,11 @@ def _heads(lines: Sequence[str], split: Split, body: _Body) -> tuple[int | None,
     if len(found) == 2 and not _names(found[0][1], body) and _names(found[1][1], body):
         return found[1][0], False  # a row below the names that does not fit, as of (12.5)
     return found[0][0], False
+
+
+def _is_sum(cells: Sequence[str], body: _Body) -> bool:
+    """Whether the row is a sum of those below it."""
+    return len(cells) == body.width and _sums_up(cells)
 
 
 def _names(cells: Sequence[str], body: _Body) -> bool:

@@ -175,8 +175,8 @@ def _bad_target(cursor: Cursor, before: list[Token], sign: Token) -> LineError:
         return CONDITION_WITH_ONE_EQUALS(before[0].span, (replace(whole, condition),))
     span = Span(before[0].span.start, before[-1].span.end)
     typed = text[span.start : span.end]
-    mended = _mended_name(before)
-    if mended and _is_product(cursor, before):
+    mended = _mended_name(before) if not _has_minus(cursor, before) else ""
+    if mended and (_is_product(cursor, before) or _are_products(cursor, before, sign)):
         return EQUATION(span, (replace(sign.span, "=="),) if sign.text == "=" else ())
     if mended:
         free = () if mended in cursor.quantities else (replace(span, mended),)
@@ -209,6 +209,29 @@ def _is_product(cursor: Cursor, before: list[Token]) -> bool:
     values = all(one.kind == tk.NAME and one.text in cursor.quantities for one in names)
     is_number = first.kind == tk.NUMBER
     return bool(names) and values and (is_number or first.text in cursor.quantities)
+
+
+def _has_minus(cursor: Cursor, before: list[Token]) -> bool:
+    """Whether a sign stands between spaces, as in ``m - M``, and no hyphen."""
+    return any(
+        cursor.text[one.span.start - 1] == " " == cursor.text[one.span.end]
+        for one in before[1:]
+        if one.text in ("-", "−")
+    )
+
+
+LONGEST_FACTOR = 3
+"""Letters of a name that is rather a symbol than a word."""
+
+
+def _are_products(cursor: Cursor, before: list[Token], sign: Token) -> bool:
+    """Whether symbols side by side stand on both sides, as in ``C1 V1 = C2 V2``."""
+    after = [one for one in cursor.tokens[cursor.tokens.index(sign) + 1 :] if one.text]
+    return all(
+        len(side) > 1
+        and all(one.kind == tk.NAME and len(one.text) <= LONGEST_FACTOR for one in side)
+        for side in (before, after)
+    )
 
 
 def _refuse_second_assignment(cursor: Cursor, before: list[Token]) -> None:

@@ -28,6 +28,14 @@ IN_PARALLEL = Problem(
     "in-parallel", "The sign || may mean in parallel, or that either of two truths holds."
 )
 
+SIGN_IN_PARALLEL = Problem("in-parallel", "Resistances in parallel are added as reciprocals here.")
+
+REACTION = Problem(
+    "reaction", "A reaction equation is not worked out here; as a note it stands beside the lines."
+)
+
+PART_CODE = Problem("part-code", "{code} is a value as it is printed on a part: {measure} in full.")
+
 OTHER_NOT = Problem("other-logic", "To negate, write not.")
 
 OTHER_RATIO = Problem(

@@ -8,7 +8,10 @@ UNIT_OR_CONSTANT = Problem(
     "unit {full}.",
 )
 
-UNIT_ALONE = Problem("unknown-name", "{name} means {full} only after a number: 1 {name}")
+UNIT_ALONE = Problem(
+    "unknown-name",
+    "No quantity is named {name} yet; the unit {full} stands after a number: 1 {name}",
+)
 
 ANGLE_FOR_NUMBER = Problem(
     "angle-for-number",

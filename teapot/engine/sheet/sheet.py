@@ -6,13 +6,14 @@ for, and then only what it depends on, in the order of the lines.
 
 from __future__ import annotations
 
+import itertools
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 
 from teapot.engine.diagnostics import letters_of_constants
 from teapot.engine.diagnostics.syntax_warnings import rest_of_unit, warnings_in
 from teapot.engine.diagnostics.unknown_names import beside_others
-from teapot.engine.errors import ASKS, Asks, LineError, Unfinished
+from teapot.engine.errors import ASKS, Asks, LineError, Problem, Unfinished
 from teapot.engine.functions.catalogue import BY_NAME
 from teapot.engine.limits import MAX_ANSWERS
 from teapot.engine.mends import Mend, Notice, Span, each_once, everywhere
@@ -22,17 +23,26 @@ from teapot.engine.numbers.values import Value, exact
 from teapot.engine.parsing.parser import parse_so_far
 from teapot.engine.reading.tree import Formatted, LineTree, Name, Node
 from teapot.engine.reading.vocabulary import BOX
+from teapot.engine.sentences.foreign import PART_CODE
 from teapot.engine.sentences.forms import TOO_LONG_ANSWER
 from teapot.engine.sentences.functions import DRAWN_LATER, TOO_MANY_ARGUMENTS
 from teapot.engine.sentences.names import (
+    BAD_NAME,
     FROM_ERROR,
     NO_ANSWER,
+    SYMBOL_OF_CONSTANT,
     UNKNOWN_FUNCTION,
     UNKNOWN_NAME,
     WRITTEN_OTHERWISE,
 )
 from teapot.engine.sentences.procedures import RUNS_ITSELF
-from teapot.engine.sentences.units import NUMBER_OVER_ANGLE, PREFIX_ALONE
+from teapot.engine.sentences.units import (
+    NUMBER_OVER_ANGLE,
+    POWER_IS_MEASURE,
+    PREFIX_ALONE,
+    TAKES_PLAIN_NUMBER,
+    UNIT_OR_CONSTANT,
+)
 from teapot.engine.sentences.unreadable import NO_BRACKETS, SIDE_BY_SIDE
 from teapot.engine.sentences.warnings import QUANTITY_FOR_UNIT
 from teapot.engine.sheet.answering import (
@@ -64,10 +74,19 @@ MENDED_IN_STEPS = (
     TOO_MANY_ARGUMENTS,
     PREFIX_ALONE,
     NUMBER_OVER_ANGLE,
+    TAKES_PLAIN_NUMBER,
+    BAD_NAME,
+    SYMBOL_OF_CONSTANT,
+    UNIT_OR_CONSTANT,
+    PART_CODE,
+    POWER_IS_MEASURE,
 )
 """Errors that a line may have several of: each mend leads to the next."""
 
 MOST_STEPS = 4
+
+MOST_WAYS = 3
+"""Mends in steps that are offered for one line."""
 
 MISSING = (UNKNOWN_NAME, ASKS, DRAWN_LATER, FROM_ERROR, NO_ANSWER)
 """Errors of a line that only lacks a value."""
@@ -335,31 +354,52 @@ class Worksheet(Store):
             meant = letters_of_constants.constant_for_unit(line.text, known)
             error.mends = (*([meant[1]] if meant else []), *error.mends)
         offered = error.mends if error and error.is_a(*MENDED_IN_STEPS) else ()
-        outcome = outcome.with_mends(lambda mend: self._tried(mend, line) is mend)
+        outcome = outcome.with_mends(lambda mend: self._works(mend, line))
         if error is not None and offered and not error.mends:
-            choices = offered if error.is_a(NUMBER_OVER_ANGLE) else offered[:1]
-            in_steps = [
-                self._tried(one, line, MOST_STEPS, choice) for choice, one in enumerate(choices)
-            ]
-            error.mends = tuple(one for one in in_steps if one is not None)
+            error.mends = self._in_steps(offered, error, line)
         return outcome
 
-    def _tried(
-        self, mend: Mend, line: WorksheetLine, further: int = 0, choice: int = 0
-    ) -> Mend | None:
-        """A mend that works: this one, or with so many ``further`` ones after it, as
-        ``avg(1, 2)`` becomes ``mean([1, 2])``, each the one of this ``choice``; None where there
-        is none."""
+    def _works(self, mend: Mend, line: WorksheetLine) -> bool:
+        text = mend.apply(line.text)
+        return bool(text.strip(" ()")) and self._error_of(text, line) is None
+
+    def _in_steps(
+        self, offered: Sequence[Mend], error: LineError, line: WorksheetLine
+    ) -> tuple[Mend, ...]:
+        """The mends that work with further ones after the first that is ``offered``, as
+        ``avg(1, 2)`` becomes ``mean([1, 2])``."""
+        if error.is_a(NUMBER_OVER_ANGLE):  # one is chosen for all places
+            each = [self._further(one, line, MOST_STEPS, at) for at, one in enumerate(offered)]
+            return tuple(itertools.chain.from_iterable(each))
+        for kinds in ((TAKES_PLAIN_NUMBER,), ()):  # ln 2/(3 s) is rather ln(2)/(3 s)
+            ways = self._further(offered[0], line, MOST_STEPS, without=kinds)
+            found = tuple(itertools.islice(ways, MOST_WAYS))
+            if found:
+                return found
+        return ()
+
+    def _further(
+        self,
+        mend: Mend,
+        line: WorksheetLine,
+        further: int,
+        choice: int | None = None,
+        without: tuple[Problem, ...] = (),
+    ) -> Iterator[Mend]:
+        """This mend where it works, else those that work with so many ``further`` ones, each the
+        one of a ``choice`` where that is given; none leads over an error ``without`` which it is
+        to be."""
         text = mend.apply(line.text)
         if not text.strip(" ()"):
-            return None
+            return
         error = self._error_of(text, line)
         if error is None:
-            return mend
-        if not further or len(error.mends) <= choice:
-            return None
-        next_one = Mend(mend.label, Span(0, len(line.text)), error.mends[choice].apply(text))
-        return self._tried(next_one, line, further - 1, choice)
+            yield mend
+        elif further and not error.is_a(*without):
+            at = 0 if error.is_a(TOO_MANY_ARGUMENTS) else choice
+            for next_one in error.mends if at is None else error.mends[at : at + 1]:
+                whole = Mend(mend.label, Span(0, len(line.text)), next_one.apply(text))
+                yield from self._further(whole, line, further - 1, choice, without)
 
     def _error_of(self, text: str, line: WorksheetLine) -> LineError | None:
         """The error of a text in the place of a line; None where it would be answered, or
