@@ -20,6 +20,8 @@ from contextlib import suppress
 from functools import cache
 from pathlib import Path
 
+from tests.replies import revision_in
+
 ROOT = Path(__file__).resolve().parent.parent
 
 
@@ -208,5 +210,5 @@ class Client:
         data = {"text": text, "token": token or str(uuid.uuid4()), "since": self.revision}
         reply, html = self.request("POST", f"{self.sheet}/lines", data, seconds)
         assert reply.status == 200, (reply.status, html)
-        self.revision = int(reply.getheader("X-Revision") or self.revision)
+        self.revision = revision_in(html, self.revision)
         return html

@@ -7,7 +7,6 @@ from typing import Any
 
 from teapot.console.models import Line
 from teapot.engine.aids.pictures import APART
-from teapot.engine.sheet.shown import ShownOutcome
 
 
 @dataclass(frozen=True, slots=True)
@@ -71,10 +70,3 @@ class ShownLine:
     def was(self) -> str:
         """How its answers have moved, as one text."""
         return ", ".join(self.moved or ())
-
-
-def entry_parts(outcome: ShownOutcome) -> tuple[str, str, str]:
-    """The input before, at and after the place of its error."""
-    text, error = outcome.input, outcome.error
-    start, end = (error.start, error.end) if error else (len(text), len(text))
-    return text[:start], text[start:end], text[end:]

@@ -5,6 +5,7 @@ import re
 import pytest
 
 from tests.console.test_requests import Visitor, texts
+from tests.replies import events_in, refusal_in
 
 pytestmark = pytest.mark.django_db(transaction=True)
 
@@ -31,9 +32,7 @@ def test_commands_set_the_conventions_and_undo_takes_them_back(visitor):
     visitor.keep("/angle gon", "/log decimal", "/numbers real")
     visitor.keep("log(1000)", "arctan(1)")
     assert texts(visitor.get()) == ["3", "50 gon"]
-    assert (
-        "X-Refused" in visitor.post("/lines", text="sqrt(-1)", token=str(visitor.person.pk)).headers
-    )
+    assert refusal_in(visitor.post("/lines", text="sqrt(-1)", token=str(visitor.person.pk)))
     for _ in range(5):
         visitor.post("/undo")
     visitor.keep("arctan(1)")
@@ -41,8 +40,8 @@ def test_commands_set_the_conventions_and_undo_takes_them_back(visitor):
 
 
 def test_what_cannot_be_set_is_refused(visitor):
-    assert "X-Refused" in visitor.post("/settings/angle", value="grade").headers
-    assert "X-Refused" in visitor.post("/settings/form", value="0 digits").headers
+    assert refusal_in(visitor.post("/settings/angle", value="grade"))
+    assert refusal_in(visitor.post("/settings/form", value="0 digits"))
     assert visitor.post("/settings/nonsense", value="1").status_code == 404
 
 
@@ -62,8 +61,9 @@ def test_a_draw_is_stored_and_undo_and_redo_keep_it(visitor):
 
 def test_help_and_find_open_the_handbook_and_are_no_lines(visitor):
     reply = visitor.keep("help sin")
-    assert reply.headers["X-Handbook"] == "help%20sin"
-    assert visitor.keep("/find round down").headers["X-Handbook"] == "find%20round%20down"
+    assert events_in(reply) == {"opens-handbook": {"name": "sin"}}
+    searched = visitor.keep("/find round down")
+    assert events_in(searched) == {"opens-handbook": {"words": "round down"}}
     assert visitor.get().content.decode().count('data-testid="line"') == 0
 
 
@@ -114,5 +114,5 @@ def test_functions_of_ones_own_stand_in_a_group_of_their_own(visitor):
     listed = visitor.get("/quantities").content.decode()
     assert "Functions" in listed
     reply = visitor.post("/quantities/value", name="f", value="x^3")
-    assert "X-Refused" not in reply.headers
+    assert refusal_in(reply) is None
     assert texts(visitor.get())[-1] == "27"

@@ -14,6 +14,7 @@ from http.client import HTTPException
 
 import pytest
 
+from tests.replies import revision_in
 from tests.server import PATIENCE, Client, Server, wait_for
 from tests.threads import Thread
 from tools.kill_under_load import SERVICE, WEB, end_part
@@ -99,7 +100,7 @@ def keep_surely(client: Client, text: str, answered: list[str]) -> None:
             continue
         if reply.status == 200:
             assert f'data-text="{len(answered)}.5"' in html
-            client.revision = int(reply.getheader("X-Revision"))
+            client.revision = revision_in(html)
             return answered.append(text)
         assert reply.status in (500, 502, 503), (reply.status, html)
         time.sleep(0.02)

@@ -16,6 +16,7 @@ from teapot.accounts.entering import SESSION_KEY
 from teapot.accounts.models import Person
 from teapot.console import history
 from teapot.console.models import Line, Sheet
+from tests.replies import events_in, is_whole, left_in, news_in, refusal_in, replies_taken_in
 from tests.threads import at_once
 
 pytestmark = pytest.mark.django_db(transaction=True)
@@ -35,7 +36,7 @@ class Visitor:
     def keep(self, *texts):
         for text in texts:
             reply = self.post("/lines", text=text, token=str(uuid.uuid4()))
-            assert "X-Refused" not in reply.headers, text
+            assert refusal_in(reply) is None, text
         return reply
 
     def get(self, path=""):
@@ -55,20 +56,14 @@ def texts(reply):
     return re.findall(r'data-text="([^"]*)" data-sign', reply.content.decode())
 
 
-def left_of(reply):
-    found = re.search(r'data-left="([^"]*)"', reply.content.decode())
-    return json.loads(unescape(found.group(1))) if found else []
-
-
 def test_several_lines_in_one_text_are_kept_at_once_up_to_the_first_that_is_refused(visitor):
     text = "m = 2  # kg\r\n\r\nQ = (m +\r\n 1)*4\r\n/angle deg\r\n@ + 1"
     token = str(uuid.uuid4())
     reply = visitor.post("/lines", text=text, token=token)
-    assert reply.headers["X-Several"] == "2"
     assert texts(reply) == ["2", "12"]
-    assert left_of(reply) == ["/angle deg", "@ + 1"]
+    assert left_in(reply) == ["/angle deg", "@ + 1"]
     again = visitor.post("/lines", text=text, token=token)
-    assert left_of(again) == ["/angle deg", "@ + 1"]
+    assert left_in(again) == ["/angle deg", "@ + 1"]
     assert texts(visitor.get("/lines?since=0")) == ["2", "12"]
     visitor.post("/undo")
     assert texts(visitor.get("/lines?since=0")) == []
@@ -76,7 +71,7 @@ def test_several_lines_in_one_text_are_kept_at_once_up_to_the_first_that_is_refu
 
 def test_several_lines_see_each_other_and_draw_once(visitor):
     reply = visitor.post("/lines", text="d = random(1..6)\n@ - d\nd - d", token=str(uuid.uuid4()))
-    assert "X-Several" not in reply.headers
+    assert left_in(reply) == []
     assert texts(reply)[1:] == ["0", "0"]
     drawn = texts(reply)[0]
     assert texts(visitor.get("/lines?since=0")) == [drawn, "0", "0"]
@@ -105,18 +100,19 @@ def test_a_line_asks_and_keeps_the_replies(visitor):
     token = str(uuid.uuid4())
     text = 'T = ask("How warm, in <°C>?") + ask("And more?")'
     question = visitor.post("/lines", text=text, token=token)
-    assert (question.headers["X-Refused"], question.headers["X-Asks"]) == ("unfinished", "0")
+    assert refusal_in(question) == "unfinished"
+    assert replies_taken_in(question) == 0
     assert "How warm, in &lt;°C&gt;?" in question.content.decode()
     question = visitor.post("/lines", text=text, token=token, reply="80")
-    assert question.headers["X-Asks"] == "1"
+    assert replies_taken_in(question) == 1
     question = visitor.post("/lines", text=text, token=token, reply=["80", "(5"])
-    assert question.headers["X-Asks"] == "1"
+    assert replies_taken_in(question) == 1
     assert "closing )" in question.content.decode()
     assert texts(visitor.post("/lines", text=text, token=token, reply=["80", "5"])) == ["85"]
     assert texts(visitor.post("/lines", text=text, token=token)) == ["85"]
     assert texts(visitor.post("/lines/1/form", form="scientific")) == ["8.5e1"]
     mended = text.replace(" + ", " - ")
-    assert visitor.post("/lines/1", text=mended).headers["X-Asks"] == "0"
+    assert replies_taken_in(visitor.post("/lines/1", text=mended)) == 0
     assert texts(visitor.post("/lines/1", text=mended, reply=["80", "5"])) == ["75"]
 
 
@@ -157,11 +153,11 @@ def test_workings_as_steps_boxes_and_bits(visitor):
 def test_the_form_of_a_line_and_of_the_sheet(visitor):
     visitor.keep("1/3")
     assert texts(visitor.post("/lines/1/form", form="fraction")) == ["1/3"]
-    assert "X-Refused" in visitor.post("/lines/1/form", form="nonsense").headers
+    assert refusal_in(visitor.post("/lines/1/form", form="nonsense"))
     assert texts(visitor.post("/lines/1/form", form="")) == ["0.3333333333"]
     visitor.post("/settings/form", value="3 digits")
     assert texts(visitor.get()) == ["0.333"]
-    assert "X-Refused" in visitor.post("/settings/form", value="0 digits").headers
+    assert refusal_in(visitor.post("/settings/form", value="0 digits"))
 
 
 def test_values_names_and_computing_again_over_the_wire(visitor):
@@ -170,10 +166,10 @@ def test_values_names_and_computing_again_over_the_wire(visitor):
     assert "used m = 2; m is now 3" in listed
     assert 'data-flag-for="2"' in listed
     assert "30" in texts(visitor.post("/quantities/again", name="Q"))
-    assert "X-Refused" in visitor.post("/quantities/rename", name="m", new="Q").headers
+    assert refusal_in(visitor.post("/quantities/rename", name="m", new="Q"))
     visitor.post("/quantities/rename", name="m", new="mass")
     assert "mass = 3" in visitor.get().content.decode()
-    assert "X-Refused" in visitor.post("/quantities/value", name="mass", value="sqr(").headers
+    assert refusal_in(visitor.post("/quantities/value", name="mass", value="sqr("))
     shown = visitor.post("/quantities/value", name="mass", value="4")
     assert texts(shown) == texts(visitor.get()) == ["2", "20", "4", "40"]
 
@@ -192,8 +188,8 @@ def test_numbers_that_are_none_are_not_found(visitor):
 def test_undo_with_nothing_to_undo_says_so_by_its_status(visitor):
     assert visitor.post("/undo").status_code == 204
     visitor.keep("1")
-    assert visitor.post("/undo").headers["X-Label"] == "new%20line"
-    assert visitor.post("/redo").headers["X-Label"] == "new%20line"
+    assert events_in(visitor.post("/undo")) == {"says": "Undone: new line"}
+    assert events_in(visitor.post("/redo")) == {"says": "Done again: new line"}
     assert visitor.post("/redo").status_code == 204
 
 
@@ -220,7 +216,7 @@ def test_the_history_of_another_is_not_found(visitor):
 def test_a_cleared_screen_is_shown_again(visitor):
     visitor.keep("1", "2")
     cleared = visitor.post("/lines", text="/clear", token=str(uuid.uuid4()))
-    assert cleared.headers["X-Anew"] == "1"
+    assert is_whole(cleared)
     assert texts(cleared) == []
     assert "through=2" in cleared.content.decode()
     shown = visitor.get().content.decode()
@@ -235,10 +231,10 @@ def test_live_lines_come_along_with_what_moves_them(visitor):
     reply = visitor.post("/lines", text="a = 2", token=str(uuid.uuid4()), shows="1,2")
     assert "20" in texts(reply)
     assert "10 → 20" in reply.content.decode()
-    assert "X-Stale" not in reply.headers
+    assert "stale" not in news_in(reply)
     visitor.since = 3
     reply = visitor.post("/lines", text="a = 3", token=str(uuid.uuid4()))
-    assert reply.headers["X-Stale"] == "1"
+    assert "stale" in news_in(reply)
 
 
 def test_an_enter_and_a_key_ask_the_database_for_little(visitor, django_assert_max_num_queries):
@@ -255,14 +251,14 @@ def test_only_what_a_change_moves_is_written_and_sent(visitor):
     visitor.since = 6
     shows = "1,2,3,4,5,6"
     reply = visitor.post("/lines/1", text="a = 2", shows=shows)
-    assert "X-Stale" not in reply.headers
+    assert "stale" not in news_in(reply)
     assert re.findall(r'data-number="(\d+)"', reply.content.decode()) == ["1", "2", "5"]
     assert "16 → 26" in reply.content.decode()
     fresh = Line.objects.filter(answered=7).values_list("number", flat=True)
     assert sorted(fresh) == [1, 2, 5]
     visitor.since = 7
     reply = visitor.post("/lines/3", text="c = 6", shows="6")
-    assert reply.headers["X-Stale"] == "1"
+    assert "stale" in news_in(reply)
     stale = Line.objects.filter(stale=True).values_list("number", flat=True)
     assert sorted(stale) == [4, 5]
 
@@ -274,7 +270,6 @@ def test_the_quantities_that_differ_come_with_the_change(visitor):
     visitor.since = 2
     reply = visitor.post("/lines", text="c = b + 1", token=str(uuid.uuid4()), listed="2")
     html = reply.content.decode()
-    assert reply.headers["X-Quantities"] == "3"
     assert 'data-since="2"' in html
     # b is used by c now, and a is as it was
     assert re.findall(r'id="quantity-(\w+)"', html) == ["b", "c"]
@@ -303,12 +298,12 @@ def test_several_undos_at_once_take_back_as_many(visitor):
 def test_what_a_command_sets_comes_with_its_reply(visitor, command, made):
     visitor.keep("1/3")
     reply = visitor.post("/lines", text=command, token=str(uuid.uuid4()))
-    assert reply.headers["X-Anew"] == "1"
+    assert is_whole(reply)
     assert made in reply.content.decode()
     assert texts(reply) == ["0.3333" if "4 digits" in command else "0.3333333333"]
     undone = visitor.post("/undo", since="2")
     if command != "/record tea":  # which is no change of the sheet
-        assert undone.headers["X-Anew"] == "1"
+        assert is_whole(undone)
         assert made not in undone.content.decode()
 
 
@@ -316,9 +311,8 @@ def test_what_is_left_of_very_many_lines_comes_with_the_last_screen(visitor, mon
     monkeypatch.setattr("teapot.console.views.replies.MOST_NEWS", 3)
     pasted = [*(f"{n} + 1" for n in range(5)), "sqr(4)", "7 + 1"]
     reply = visitor.post("/lines", text="\n".join(pasted), token=str(uuid.uuid4()))
-    assert reply.headers["X-Several"] == "2"
     assert texts(reply) == ["1", "2", "3", "4", "5"]
-    assert 'data-left="[&quot;sqr(4)&quot;, &quot;7 + 1&quot;]"' in reply.content.decode()
+    assert left_in(reply) == ["sqr(4)", "7 + 1"]
 
 
 def test_very_many_changes_at_once_bring_the_last_screen(visitor):
@@ -327,8 +321,8 @@ def test_very_many_changes_at_once_bring_the_last_screen(visitor):
 
     replies.MOST_NEWS, before = 3, replies.MOST_NEWS
     try:
-        assert visitor.get("/lines?since=0").headers["X-Anew"] == "1"
-        assert "X-Anew" not in visitor.get("/lines?since=3").headers
+        assert is_whole(visitor.get("/lines?since=0"))
+        assert not is_whole(visitor.get("/lines?since=3"))
     finally:
         replies.MOST_NEWS = before
 
@@ -355,7 +349,7 @@ def test_the_clock_is_that_of_where_the_person_is(visitor, zone, hours):
 def test_a_line_cannot_become_a_setting_and_says_so(visitor, command):
     visitor.keep("1 + 1")
     reply = visitor.post("/lines/1", text=command)
-    assert reply.headers["X-Refused"] == "error"
+    assert refusal_in(reply) == "error"
     assert "changes a setting" in unescape(reply.content.decode())
     assert texts(visitor.get())[-1] == "2"
 
@@ -370,7 +364,7 @@ def test_a_visit_makes_nothing_until_something_is_kept():
     assert client.get("/").headers["Location"] == address
     assert (Person.objects.count(), Sheet.objects.count(), Session.objects.count()) == (0, 0, 0)
     data = {"text": "2+3", "token": str(uuid.uuid4()), "since": 0}
-    assert "X-Refused" not in client.post(f"{address}/lines", data).headers
+    assert refusal_in(client.post(f"{address}/lines", data)) is None
     assert (Person.objects.count(), Sheet.objects.count(), Session.objects.count()) == (1, 1, 1)
     assert client.get("/").headers["Location"] == address
     assert Client().get(address).status_code == 404
@@ -468,7 +462,7 @@ def test_trouble_with_the_storage_has_a_sentence(visitor, monkeypatch, error, sa
         reply = visitor.post("/lines", text="2", token=str(uuid.uuid4()))
     assert reply.status_code == 503
     assert said in reply.content.decode()
-    assert "X-Refused" not in visitor.post("/lines", text="2", token=str(uuid.uuid4())).headers
+    assert refusal_in(visitor.post("/lines", text="2", token=str(uuid.uuid4()))) is None
 
 
 def test_numbers_of_thousands_of_figures_are_no_trouble(visitor):

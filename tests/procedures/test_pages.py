@@ -15,6 +15,7 @@ from teapot.procedures.models import Procedure, Run
 from teapot.records.models import Record
 from teapot.shelf.saving import FORMATS
 from tests.people import Someone
+from tests.replies import events_in, refusal_in
 from tests.threads import Thread
 
 pytestmark = pytest.mark.django_db(transaction=True)
@@ -146,10 +147,10 @@ def into(someone, address, token=None, **replies):
 
 def test_a_procedure_is_run_into_a_sheet_once_and_undone_at_once(someone):
     address = someone.procedure("heating", HEATING)
-    assert someone.keep("/run heating").headers["X-Run"] == "heating"
+    assert events_in(someone.keep("/run heating")) == {"asks-to-run": "heating"}
     token = str(uuid.uuid4())
     for _ in range(2):
-        assert "X-Refused" not in into(someone, address, token, m="2").headers
+        assert refusal_in(into(someone, address, token, m="2")) is None
     lines = someone.sheet.lines.present()
     assert lines.count() == 5
     assert lines.filter(run__isnull=False).count() == 5
@@ -163,7 +164,7 @@ def test_a_procedure_is_run_into_a_sheet_once_and_undone_at_once(someone):
 def test_a_run_into_a_sheet_that_stops_keeps_nothing(someone):
     address = someone.procedure("bad", "a = 1\nb = a + nothing")
     reply = into(someone, address)
-    assert reply.headers["X-Refused"] == "error"
+    assert refusal_in(reply) == "error"
     assert "No quantity is named nothing" in reply.content.decode()
     heating = someone.procedure("heating", HEATING)
     reply = into(someone, heating, m="30°")
@@ -184,7 +185,7 @@ def test_a_run_into_a_sheet_for_which_time_is_short_says_so(
 
     monkeypatch.setattr(evaluating, "work", starved)
     reply = into(someone, address)
-    assert reply.headers["X-Refused"] == "error"
+    assert refusal_in(reply) == "error"
     assert "could not be worked out in time" in reply.content.decode()
     assert someone.sheet.lines.count() == 0
 
@@ -240,7 +241,7 @@ def test_a_procedure_is_its_persons_own(someone):
     for way in ("keep", "preview", "readings", "run", "over"):
         assert other.client.post(f"{address}/{way}", {"text": "1"}).status_code == 404
     assert into(other, address).status_code == 404
-    assert other.keep('run("heating")').headers["X-Refused"] == "error"
+    assert refusal_in(other.keep('run("heating")')) == "error"
 
 
 def test_what_belongs_to_nobody_is_nobodys(someone):

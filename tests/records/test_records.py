@@ -9,6 +9,7 @@ from teapot.records import out, services
 from teapot.records.models import Event, Record
 from teapot.records.writing import KINDS
 from tests.people import Someone
+from tests.replies import refusal_in
 
 pytestmark = pytest.mark.django_db(transaction=True)
 
@@ -46,7 +47,7 @@ def test_all_that_happens_is_written_down_in_its_order(someone):
 def test_a_name_that_is_taken_is_asked_about_and_goes_on_as_a_new_part(someone):
     someone.keep("/record a try", "1 + 1", "/record stop")
     reply = someone.keep("/record a try")
-    assert reply.headers["X-Refused"] == "error"
+    assert refusal_in(reply) == "error"
     assert 'data-mend="/record go on a try"' in reply.content.decode()
     someone.keep("/record go on a try", "2 + 2")
     assert [one.part for one in Event.objects.all()] == [1, 1, 1, 2, 2]

@@ -5,7 +5,6 @@ from __future__ import annotations
 import csv
 from decimal import Decimal
 from fractions import Fraction
-from urllib.parse import quote
 from uuid import UUID
 
 from django.db.models import Q, prefetch_related_objects
@@ -33,6 +32,7 @@ from teapot.console.views.replies import (
     sheet_and_foot,
     wanted_by,
     whole_number,
+    with_event,
 )
 from teapot.console.while_typed import as_html
 from teapot.engine.aids.graph import Window
@@ -119,11 +119,7 @@ def _several(
         kept = services.keep_several(sheet, texts, token)
     except (Crowded, EvaluatorsBusy):
         return HttpResponse("Other lines are being worked out at the moment.", status=503)
-    left = texts[kept:]
-    response = news(request, sheet, since, left=left)
-    if left:
-        response["X-Several"] = str(len(left))
-    return response
+    return news(request, sheet, since, left=texts[kept:])
 
 
 def _replies(request: HttpRequest) -> list[str]:
@@ -141,11 +137,11 @@ def _answered(request: HttpRequest, sheet: Sheet, kept: Kept, since: int) -> Htt
         return anew(request, sheet)
     response = news(request, sheet, since, kept)
     if command in ("help", "find"):
-        response["X-Handbook"] = quote(f"{command} {argument}")
-    elif command == "run":
-        response["X-Run"] = quote(argument)
-    else:
-        response["X-Go"] = reverse("shelf")
+        wanted = {"words" if command == "find" else "name": argument}
+        return with_event(response, "opens-handbook", wanted)
+    if command == "run":
+        return with_event(response, "asks-to-run", argument)
+    response["HX-Redirect"] = reverse("shelf")
     return response
 
 
@@ -186,9 +182,7 @@ def mend(request: HttpRequest, pk: UUID, number: int) -> HttpResponse:
 
 def _overtaken(request: HttpRequest, line: Line, text: str) -> HttpResponse:
     """Both texts of a line that was mended in two windows, of which one is to be chosen."""
-    response = render(request, "console/overtaken.html", {"line": line, "text": text})
-    response["X-Refused"] = "overtaken"
-    return response
+    return render(request, "console/overtaken.html", {"line": line, "text": text})
 
 
 @require_POST

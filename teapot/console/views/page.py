@@ -30,6 +30,7 @@ from teapot.console.views.replies import (
     screen_of,
     wanted_by,
     whole_number,
+    with_event,
 )
 from teapot.engine.errors import LineError
 from teapot.engine.reading.forms import SHAPES, STYLES, UNITS
@@ -163,5 +164,5 @@ def _replayed(
         response = anew(request, sheet)
     else:
         response = news(request, sheet, since, others=replayed.moved)
-    response["X-Label"] = quote(replayed.label)
-    return response
+    said = "Undone" if replay is changes.undo else "Done again"
+    return with_event(response, "says", f"{said}: {replayed.label}")

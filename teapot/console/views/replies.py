@@ -1,12 +1,9 @@
 """What the views share: whose sheet it is, and how a change is answered.
 
-A change is answered with the lines that came since the revision that the browser
-has.  Headers steer it: ``X-Revision`` is the new revision, ``X-Refused``
-says that nothing was changed and why is in the body, ``X-Asks`` after how many replies
-the line asks a question, ``X-Several`` how many of several lines are kept, ``X-Label``
-what was undone, ``X-Stale`` that answers elsewhere on the page have to be asked for
-again, ``X-Anew`` that the run of lines, the settings and the light of the record come whole,
-``X-Handbook`` which page of it opens.
+A change is answered with the lines that came since the revision that the browser has, or
+with all that a page shows; ``news.html`` tells of which revision that is.  Where nothing was
+changed, ``refused.html`` says why.  What else is to happen in the browser is told by htmx's own
+headers, ``HX-Trigger`` and ``HX-Redirect``.
 """
 
 from __future__ import annotations
@@ -28,7 +25,7 @@ from teapot.console.models import Line, Sheet
 from teapot.console.queries import Foot, sheet_of
 from teapot.console.quick import HEADER_OF_TOKEN, token_for
 from teapot.console.services import Kept
-from teapot.console.showing import ShownLine, entry_parts
+from teapot.console.showing import ShownLine
 from teapot.engine.errors import LineError
 from teapot.engine.mends import offers
 from teapot.engine.sheet.outcome import ERROR
@@ -146,12 +143,11 @@ def anew(request: HttpRequest, sheet: Sheet, left: Sequence[str] = ()) -> HttpRe
     context = {
         "sheet": sheet,
         "choices": CHOICES,
+        "revision": sheet.revision,
         "left": json.dumps(left) if left else "",
         **run_of(sheet),
     }
     response = render(request, "console/anew.html", context)
-    response["X-Revision"] = str(sheet.revision)
-    response["X-Anew"] = "1"
     response[HEADER_OF_TOKEN] = token_for(request, sheet.pk)
     return response
 
@@ -183,12 +179,9 @@ def news(
     if kept is not None and kept.line is not None and kept.moved:
         moved[kept.line.number] = list(kept.moved)
     gone = [line.number for line in changed if line.deleted]
-    response = _shown(request, sheet, lines.values(), moved, gone, left)
     others_on_page = sheet.lines.present().exclude(number__in=lines)
-    is_late = others_on_page.filter(Q(stale=True) | Q(answered__gt=since)).exists()
-    if is_late:
-        response["X-Stale"] = "1"
-    return response
+    is_stale = others_on_page.filter(Q(stale=True) | Q(answered__gt=since)).exists()
+    return _shown(request, sheet, lines.values(), moved, gone, is_stale, left=left)
 
 
 def _only(
@@ -213,12 +206,8 @@ def _only(
     if others.fresh:
         lines += sheet.lines.filter(number__in=others.fresh).order_by("place")
     listing = None if others.listing is None else listed(others.listing, sheet.revision)
-    response = _shown(request, sheet, lines, moved, gone, (), listing)
-    if listing is not None:
-        response["X-Quantities"] = str(sheet.revision)
-    if others.void - others.fresh.keys() - {one.number for one in lines} - set(gone):
-        response["X-Stale"] = "1"
-    return response
+    left_void = others.void - others.fresh.keys() - {one.number for one in lines} - set(gone)
+    return _shown(request, sheet, lines, moved, gone, bool(left_void), listing=listing)
 
 
 def _shown(
@@ -227,9 +216,12 @@ def _shown(
     lines: Iterable[Line],
     moved: Mapping[int, list[str]],
     gone: Sequence[int],
-    left: Sequence[str],
+    is_stale: bool,
+    left: Sequence[str] = (),
     listing: Mapping[str, Any] | None = None,
 ) -> HttpResponse:
+    """The lines, and those that are gone; ``is_stale`` where answers elsewhere on the page have
+    to be asked for again."""
     lines = list(lines)
     if any(line.run_id for line in lines):
         prefetch_related_objects(lines, OF_RUN)
@@ -237,12 +229,19 @@ def _shown(
         "sheet": sheet,
         "lines": [ShownLine(line, moved.get(line.number)) for line in lines],
         "gone": gone,
+        "revision": sheet.revision,
+        "is_stale": is_stale,
         "left": json.dumps(left) if left else "",
         "listing": listing,
     }
     response = render(request, "console/new_lines.html", context)
-    response["X-Revision"] = str(sheet.revision)
     response[HEADER_OF_TOKEN] = token_for(request, sheet.pk)
+    return response
+
+
+def with_event(response: HttpResponse, name: str, value: Any) -> HttpResponse:
+    """The response, after which the page is told of an event."""
+    response["HX-Trigger"] = json.dumps({name: value})
     return response
 
 
@@ -264,12 +263,8 @@ def listed(news: ListingNews, revision: int) -> dict[str, Any]:
 
 def refused(request: HttpRequest, outcome: KeptOutcome) -> HttpResponse:
     """The error of an input that was not taken, or the question that it asks."""
-    context = {"outcome": outcome, "parts": entry_parts(outcome)}
-    response = render(request, "console/refused.html", context)
-    response["X-Refused"] = outcome.status
-    if outcome.asks is not None:
-        response["X-Asks"] = str(outcome.asks.taken)
-    return response
+    context = {"outcome": outcome}
+    return render(request, "console/refused.html", context)
 
 
 def refused_with(request: HttpRequest, error: LineError, text: str = "") -> HttpResponse:

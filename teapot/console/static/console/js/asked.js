@@ -2,6 +2,7 @@
 import { fragment, say } from "../../teapot/js/dom.js";
 import { takeNews } from "./news.js";
 import { oneAfterAnother } from "./questions.js";
+import { refusalIn } from "./refusal.js";
 import { run } from "./run.js";
 import { newToken, post } from "./server.js";
 
@@ -16,7 +17,7 @@ async function ask(name) {
   (asks.querySelector("[name=reply]") || asks.querySelector("button"))?.focus();
   asks.querySelector("[name=reply]")?.select();
 }
-document.addEventListener("asks-to-run", (event) => ask(event.detail));
+document.addEventListener("asks-to-run", (event) => ask(event.detail.value));
 
 oneAfterAnother(asks);
 
@@ -31,13 +32,13 @@ asks.addEventListener("submit", async (event) => {
   });
   const said = form.querySelector(".error");
   if (!reply) { said.textContent = "No connection: nothing was run."; return; }
-  const html = await reply.text();
-  if (!reply.ok || reply.headers.has("X-Refused")) {
-    said.textContent = reply.ok ? fragment(html).textContent.trim() : html;
+  const brought = fragment(await reply.text());
+  if (!reply.ok || refusalIn(brought)) {
+    said.textContent = brought.textContent.trim();
     form.dataset.token = newToken();
     return;
   }
   dialog.close();
-  takeNews(html, reply.headers, false);
+  takeNews(brought, reply.headers, false);
 });
 asks.addEventListener("click", (event) => { if (event.target.closest("[data-mend]")) dialog.close(); });

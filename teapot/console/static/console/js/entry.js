@@ -8,7 +8,7 @@ import { close as closeHandbook } from "./handbook.js";
 import { typedNow, walk, writeOver } from "./history.js";
 import { isMending, leaveMending, submitMending } from "./mending.js";
 import { lookForNews, redo, take, takeNews, undo } from "./news.js";
-import { hasRefusal, quiet, refuse, saidIn } from "./refusal.js";
+import { hasRefusal, quiet, refuse, refusalIn } from "./refusal.js";
 import { toLastLine } from "./run.js";
 import { post } from "./server.js";
 import { draft, outbox, putAside } from "./waiting.js";
@@ -17,7 +17,7 @@ const preview = document.getElementById("preview");
 const AGAIN_FIRST = 200, AGAIN_LAST = 3200; // milliseconds before a reading that did not come is asked for again
 const FLOW = 400; // milliseconds in which a key belongs to what was being typed before
 const again = { pause: AGAIN_FIRST, timer: 0 };
-let returned = null; // a refused line that is back in the entry: { item, html, until }
+let returned = null; // a refused line that is back in the entry: { item, said, until }
 
 // -- the entry's own looks ------------------------------------------------
 
@@ -91,10 +91,10 @@ function submit() {
 /* A key that comes too soon after a refused line is back in the entry belongs to the
    next line, which the person has begun meanwhile: the refused one is put aside. */
 function giveWay(event) {
-  const { item, html, until } = returned;
+  const { item, said, until } = returned;
   if (types(event) && performance.now() < until && area.value === item.text) {
     write("");
-    putAside(item.text, saidIn(html));
+    putAside(item.text, said);
   }
   if (event.key !== "Shift") returned = null;
 }
@@ -108,20 +108,20 @@ function drop() {
 
 // -- replies ------------------------------------------------------------------
 
-outbox.on.kept = (item, html, headers) => {
+outbox.on.kept = (item, brought, headers) => {
   if (!area.value && !isMending()) quiet();
-  takeNews(html, headers, Boolean(item.below));
+  takeNews(brought, headers, Boolean(item.below));
 };
 
 /* A refused line comes back into the entry if nothing else was begun there since it
    was sent; else it is put aside. */
-outbox.on.refused = (item, html, headers) => {
-  const goesOn = headers.get("X-Refused") === "unfinished";
+outbox.on.refused = (item, brought) => {
+  const said = refusalIn(brought), goesOn = said.dataset.refused === "unfinished";
   const isFree = !area.value && !isMending() && item.tries === 1 && !outbox.items.length && !item.below;
-  if (!isFree) return putAside(item.text, saidIn(html));
+  if (!isFree) return putAside(item.text, said);
   write(goesOn ? `${item.text}\n` : item.text);
-  if (!goesOn) returned = { item, html, until: performance.now() + FLOW };
-  refuse(saidIn(html), goesOn);
+  if (!goesOn) returned = { item, said, until: performance.now() + FLOW };
+  refuse(said, goesOn);
 };
 
 // -- things to click --------------------------------------------------------------

@@ -40,11 +40,7 @@ export function close() {
   return true;
 }
 
-/** Opens the drawer as a command says: "help sin" or "find round down". */
-export function open(command) {
-  const [what, ...rest] = command.split(" ");
-  show(what === "find" ? { words: rest.join(" ") } : { name: rest.join(" ") });
-}
+document.addEventListener("opens-handbook", (event) => show(event.detail.value));
 
 const NAME = /([^\W\d]\w*)$/, OPEN_CALL = /([^\W\d]\w*)\((?:[^()]|\([^()]*\))*$/;
 

@@ -86,11 +86,9 @@ async function insert(line, text, reply) {
 }
 
 async function settle(reply) {
-  if (reply?.headers.has("X-Refused")) {
-    return fragment(await reply.text()).querySelector(".asks, .error, .conflict");
-  }
-  if (await take(reply)) return null;
-  return element("p", { className: "error", textContent: "Nothing was changed." });
+  let said = null;
+  const inPlace = (text, refusal) => { said = refusal ?? element("p", { className: "error", textContent: text }); };
+  return await take(reply, { sayWhy: inPlace }) ? null : said;
 }
 
 /* A field for the form below a line; Enter sets it, Escape leaves everything as it was. */

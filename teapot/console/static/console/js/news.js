@@ -2,50 +2,53 @@
 import htmx from "../../teapot/dist/htmx.js";
 import { aloud, fragment, say } from "../../teapot/js/dom.js";
 import { area } from "./field.js";
-import { open as openHandbook } from "./handbook.js";
+import "./handbook.js";
 import { showFlags, takeQuantities } from "./quantities.js";
+import { refusalIn } from "./refusal.js";
 import { CHUNK, run, show, showRunAnew } from "./run.js";
 import { far, isAtFoot, toFoot } from "./scroll.js";
 import { page, post } from "./server.js";
 
 const EVERY = 4000; // milliseconds between two looks
 
-const tell = (what, detail) => document.dispatchEvent(new CustomEvent(what, { detail }));
-
 /** Shows what a reply to a change brings; true where the change was made. Why it was not is told
-    at the edge of the page, or by ``sayWhy``. */
+    at the edge of the page, or by ``sayWhy``, which is given the refusal too where there is one. */
 export async function take(reply, { stay = true, sayWhy = say } = {}) {
   if (!reply?.ok) {
     const isSaid = [429, 503].includes(reply?.status);
     sayWhy(isSaid ? await reply.text() : reply ? "The server could not do this." : "The connection is lost: nothing was changed.");
     return false;
   }
-  const html = await reply.text();
-  if (reply.headers.has("X-Refused")) {
-    const said = fragment(html).querySelector(".asks label, .error").firstChild.textContent;
-    sayWhy(reply.headers.has("X-Asks") ? `This asks: ${said} Type the line again to reply.` : said);
-    return false;
-  }
-  return takeNews(html, reply.headers, stay);
+  const brought = fragment(await reply.text());
+  const refusal = refusalIn(brought);
+  if (!refusal) return takeNews(brought, reply.headers, stay);
+  const said = (refusal.querySelector("label, p") ?? refusal).firstChild.textContent;
+  sayWhy(refusal.matches(".asks") ? `This asks: ${said} Type the line again to reply.` : said, refusal);
+  return false;
 }
 
-/** Shows the lines and the quantities of a reply, and goes where it says. */
-export function takeNews(html, headers, stay) {
-  if (headers.has("X-Handbook")) openHandbook(decodeURIComponent(headers.get("X-Handbook")));
-  if (headers.has("X-Run")) tell("asks-to-run", decodeURIComponent(headers.get("X-Run")));
-  if (headers.has("X-Go")) { location.assign(headers.get("X-Go")); return true; }
-  const revision = headers.get("X-Revision"), since = run.dataset.revision;
-  const reply = fragment(html);
-  const quantities = reply.getElementById("quantities-made");
+/* Does what the headers of a reply ask for, as htmx does after its own requests. */
+function follow(headers) {
+  if (headers.has("HX-Redirect")) location.assign(headers.get("HX-Redirect"));
+  for (const [what, value] of Object.entries(JSON.parse(headers.get("HX-Trigger") ?? "{}"))) {
+    document.dispatchEvent(new CustomEvent(what, { detail: { value } }));
+  }
+}
+
+/** Shows the lines and the quantities that a reply brings, and goes where it says. */
+export function takeNews(brought, headers, stay) {
+  follow(headers);
+  const { revision, stale } = brought.getElementById("news").dataset, since = run.dataset.revision;
+  const quantities = brought.getElementById("quantities-made");
   let shown = new Set();
-  if (headers.has("X-Anew")) {
-    showAnew(reply);
+  if (brought.getElementById("run-anew")) {
+    showAnew(brought);
     run.dataset.revision = revision;
   } else if (Number(revision) >= Number(run.dataset.revision)) {
-    shown = show(reply, !stay);
+    shown = show(brought, !stay);
     run.dataset.revision = revision;
   } else if (!stay) toFoot();
-  if (headers.has("X-Stale")) freshen(since, shown);
+  if (stale !== undefined) freshen(since, shown);
   // the line is painted first
   requestAnimationFrame(() => requestAnimationFrame(() => takeQuantities(quantities)));
   return true;
@@ -91,7 +94,7 @@ export async function lookForNews() {
   if (document.hidden) return;
   try {
     const reply = await fetch(`${page().url}/lines?since=${run.dataset.revision}`);
-    if (reply.status === 200) takeNews(await reply.text(), reply.headers, !isAtFoot());
+    if (reply.status === 200) takeNews(fragment(await reply.text()), reply.headers, !isAtFoot());
   } catch { /* no connection: asked again later */ }
 }
 setInterval(lookForNews, EVERY);
@@ -104,8 +107,9 @@ run.addEventListener("htmx:afterSettle", showFlags); // earlier lines came in
 async function replay(what) {
   const reply = await post(`/${what}`);
   if (reply?.status === 204) return say(`There is nothing to ${what}.`);
-  if (await take(reply)) say(`${what === "undo" ? "Undone" : "Done again"}: ${decodeURIComponent(reply.headers.get("X-Label"))}`);
+  take(reply);
 }
+document.addEventListener("says", (event) => say(event.detail.value));
 export const undo = () => replay("undo");
 export const redo = () => replay("redo");
 document.getElementById("undo").addEventListener("click", undo);

@@ -7,6 +7,7 @@
    entered. One that waits can be mended or taken back. */
 import { fragment, store } from "../../teapot/js/dom.js";
 import { windowsOpen } from "./draft.js";
+import { refusalIn } from "./refusal.js";
 import { newToken, post } from "./server.js";
 
 const RETRY_FIRST = 500, RETRY_LAST = 8000;
@@ -153,27 +154,25 @@ export class Outbox {
     this.trouble = "";
     this.pause = RETRY_FIRST;
     const isAsItWas = item !== this.held && item.gone === wasGone && item.text === text;
-    if (isAsItWas) await this.settle(item, reply);
-    // it was mended or taken back on its way: what was kept of it is told again
-    else if (!reply.headers.has("X-Refused")) this.on.kept(item, await reply.text(), reply.headers);
+    const brought = fragment(await reply.text());
+    if (isAsItWas) this.settle(item, brought, reply.headers);
+    // it was edited or taken back on its way: what was kept of it is told again
+    else if (!refusalIn(brought)) this.on.kept(item, brought, reply.headers);
     this.send();
   }
 
-  async settle(item, reply) {
-    const html = await reply.text();
-    if (reply.headers.has("X-Several")) {
-      const left = JSON.parse(fragment(html).querySelector("[data-left]").dataset.left);
-      this.takeApart(item, left);
-      return this.on.kept(item, html, reply.headers);
-    }
-    if (reply.headers.has("X-Asks")) {
-      item.replies = (item.replies || []).slice(0, Number(reply.headers.get("X-Asks")));
+  settle(item, brought, headers) {
+    const said = refusalIn(brought);
+    if (said?.matches(".asks")) {
+      item.replies = (item.replies || []).slice(0, Number(said.dataset.taken));
       this.asking = item;
       this.store(item, true);
-      return this.on.asks(item, html);
+      return this.on.asks(item, said);
     }
-    this.drop(item);
-    this.on[reply.headers.has("X-Refused") ? "refused" : "kept"](item, html, reply.headers);
+    const left = brought.getElementById("news")?.dataset.left;
+    if (left) this.takeApart(item, JSON.parse(left));
+    else this.drop(item);
+    this.on[said ? "refused" : "kept"](item, brought, headers);
   }
 
   later(trouble) {

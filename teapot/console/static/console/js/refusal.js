@@ -1,5 +1,5 @@
 /* What is said against what is in the entry, in place of its reading. */
-import { fragment, unitsOf } from "../../teapot/js/dom.js";
+import { unitsOf } from "../../teapot/js/dom.js";
 import { mark, unmark } from "./backdrop.js";
 import { area } from "./field.js";
 
@@ -10,12 +10,8 @@ let isRefused = false;
 /** Whether something is said: a reading that still arrives is of no use then. */
 export const hasRefusal = () => isRefused;
 
-/** What is said in a reply that refuses a line. */
-export function saidIn(html) {
-  const reply = fragment(html);
-  reply.querySelector("template")?.remove();
-  return reply;
-}
+/** What a reply says against a change that it refuses; null where it was made. */
+export const refusalIn = (brought) => brought.querySelector("[data-refused]");
 
 /** Shows what is said, and marks the place; of a text that goes on there is none. */
 export function refuse(said, goesOn = false) {

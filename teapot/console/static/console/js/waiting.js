@@ -2,7 +2,7 @@
    the connection, waiting for a reply to their question, or refused and put aside. Each
    can be mended there or taken back; what is in the entry is left alone. */
 import Alpine from "../../teapot/dist/alpine.js";
-import { fragment, say } from "../../teapot/js/dom.js";
+import { say } from "../../teapot/js/dom.js";
 import { draftOf } from "./draft.js";
 import { area, write } from "./field.js";
 import { typedNow } from "./history.js";
@@ -22,7 +22,7 @@ export const draft = draftOf(page().sheet);
 export const outbox = new Outbox(page().sheet, draft.name);
 
 const said = new Map(); // what was said against each line that is put aside
-let question = ""; // of the line that asks, as it came
+let question = null; // of the line that asks, as it came
 let list = null; // the component, from its start on
 let count = 0;
 
@@ -59,7 +59,7 @@ Alpine.data("waiting", () => ({
   init() {
     list = this;
     outbox.on.changed = () => this.show();
-    outbox.on.asks = (item, html) => this.ask(item, html);
+    outbox.on.asks = (item, said) => this.ask(item, said);
     this.show();
     for (const text of draft.read().aside || []) this.putAside(text, null);
   },
@@ -145,8 +145,8 @@ Alpine.data("waiting", () => ({
 
   // -- a line asks ---------------------------------------------------------------------
 
-  ask(item, html) {
-    question = html;
+  ask(item, said) {
+    question = said;
     this.asking = item.token;
     this.show();
   },
@@ -156,7 +156,7 @@ Alpine.data("waiting", () => ({
   /* Its question has a field for the reply; what comes behind it waits. */
   askHere(row) {
     const box = this.$el, item = itemOf(row);
-    box.append(fragment(question));
+    box.append(question);
     const end = () => {
       this.asking = null;
       area.focus();

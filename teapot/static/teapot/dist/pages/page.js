@@ -1,1 +1,1 @@
-import{q as r}from"./shared-KU44K6KY.js";r();
+import{q as r}from"./shared-LWI74FH6.js";r();
