@@ -44,7 +44,7 @@ def test_replies_are_values(line, replies, expected):
     ("reply", "said"),
     [
         ("(1", "closing )"),
-        ("T", "T means tesla only"),
+        ("T", "the unit tesla stands after a number"),
         ("1, 2", "This needs a single value"),
         ("x = 3", "This needs a single value"),
         ('ask("again")', "cannot ask or draw anything itself"),
