@@ -25,7 +25,7 @@ Thing = TypeVar("Thing", bound=Any)
 LOOKED_AT = 64 * 1024
 """Bytes at its beginning that say what it is."""
 
-OF_TABLES = frozenset({".csv", ".tsv", ".tab", ".dat"})
+OF_TABLES = frozenset({".csv", ".tsv", ".tab", ".dat", ".gz"})
 OF_SPREADSHEETS = frozenset([".xlsx", ".xlsm", ".xlsb", ".xls", ".ods"])
 EVERYTHING = "everything"
 """What a zip of all that somebody keeps is brought in as."""
@@ -85,7 +85,7 @@ def _are_cells(text: str) -> bool:
 
 def name_of(file: UploadedFile) -> str:
     """What a thing is called that comes as this file."""
-    return PurePath(file.name or "").stem.replace("_", " ")
+    return PurePath((file.name or "").removesuffix(".gz")).stem.replace("_", " ")
 
 
 def data_in(file: UploadedFile, kind: str) -> dict[str, Any] | None:

@@ -178,7 +178,7 @@ def _at_the_point(cells: Sequence[str]) -> list[str]:
 
 
 def _name_of(file_name: str) -> str:
-    return PurePath(file_name).stem.replace("_", " ")[:LONGEST_NAME]
+    return PurePath(file_name.removesuffix(".gz")).stem.replace("_", " ")[:LONGEST_NAME]
 
 
 def _guess(request: HttpRequest) -> Guess | None:

@@ -4,6 +4,7 @@ The texts are made up, in the ways of loggers, oscilloscopes, balances, spectrom
 spreadsheets (common practice of the trade).
 """
 
+import gzip
 import io
 import zipfile
 from pathlib import Path
@@ -69,6 +70,12 @@ FILES = {
         2,
     ),
     "zeros before figures": ("code,n\n007,3\n012,4\n", "code | n", "007 | 3", 2),
+    "years after other names, with gaps below": (
+        "Country,Code,Series,1990,1991,1992\nAssam,AS,tea,4.82,,4.47\nCeylon,CE,tea,,7.5,7.25\n",
+        "Country | Code | Series | 1990 | 1991 | 1992",
+        "Assam | AS | tea | 4.82 |  | 4.47",
+        2,
+    ),
     "years as names": (
         "country,1990,1991\nA,3.4,3.5\nB,2.1,2.2\n", "country | 1990 | 1991", "A | 3.4 | 3.5", 2,
     ),
@@ -354,3 +361,14 @@ def test_a_sheet_of_an_open_document_is_a_table():
     found = preview_of(made.getvalue())
     assert heads(found) == "time [s] | temp [°C]"
     assert _cells(found.table, range(2)) == [["0", "96.5"], ["60", "91.25"]]
+
+
+def test_a_packed_file_is_unpacked_and_a_damaged_one_refused(monkeypatch):
+    packed = gzip.compress(b"leaf,n\ngreen,10\nblack,20\n")
+    assert preview_of(packed).rows == 2
+    for data in (packed[:-6], packed[:12], packed[:10] + b"tea leaves"):
+        with pytest.raises(LineError, match="packed by gzip, and damaged"):
+            preview_of(data)
+    monkeypatch.setattr("teapot.engine.files.dialect.MAX_BYTES", 10)
+    with pytest.raises(LineError, match="it has more than 0 megabytes"):
+        preview_of(packed)

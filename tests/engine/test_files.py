@@ -297,6 +297,39 @@ def test_a_column_has_the_unit_of_its_head(tmp_path, line, expected):
     assert f"{found.sign} {found.text}" == expected
 
 
+WRITTEN = """d [g/cm3],f [1/s],area (sq km),v (miles per hour),share [%],area in km2,folk per sq km
+2,2,2,2,2,2,2
+3,4,5,6,8,8,9
+"""
+
+
+@pytest.mark.parametrize(
+    ("line", "expected"),
+    [
+        ("t.d", "= [2 g/cm^3, 3 g/cm^3]"),
+        ("t.f[2]*3 s", "= 12"),
+        ("max(t.area)", "= 5 km^2"),
+        ("t.v as km/h", "= [3.218688 km/h, 9.656064 km/h]"),
+        ("mean(t.share)", "= 5 %"),
+        ("t.share*200 g", "= [4 g, 16 g]"),
+        ("t.share^2", "= [0.0004, 0.0064]"),
+        ("1 - t.share", "= [0.98, 0.92]"),
+        ("count(where(t, share > 5%))", "= 1"),
+        ("t.area_2[1]", "= 2 km^2"),
+        ("t.folk_per_sq_km", "= [2, 9]"),
+    ],
+)
+def test_units_of_heads_are_read_as_people_write_them(tmp_path, line, expected):
+    [found] = with_columns(tmp_path, WRITTEN).answer(line).answers
+    assert f"{found.sign} {found.text}" == expected
+
+
+def test_a_percentage_compared_with_a_plain_number_is_pointed_out(tmp_path):
+    outcome = with_columns(tmp_path, WRITTEN).answer("t.share[2] > 5")
+    assert [one.code for one in outcome.notices] == ["percent-beside-number"]
+    assert not with_columns(tmp_path, WRITTEN).answer("t.share[2] > 0.05").notices
+
+
 def test_a_new_column_has_its_unit_above_it(tmp_path):
     sheet = with_columns(tmp_path)
     [found] = sheet.answer("widen(t, heat = mass*4186 J/(kg K)*(temp - 18 °C))").answers

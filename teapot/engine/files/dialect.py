@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 import csv
+import gzip
 import re
+import zlib
 from collections import Counter
-from io import StringIO
+from io import BytesIO, StringIO
 from itertools import islice
 from operator import itemgetter
 
@@ -61,6 +63,27 @@ def too_large() -> LineError:
 def too_many_cells() -> LineError:
     """What is said of a file with more than :data:`MAX_CELLS`."""
     return NOT_A_FILE(why=f"it has more than {MAX_CELLS:,} cells")
+
+
+PACKED = b"\x1f\x8b"
+"""What a packed file begins with (RFC 1952, 2.3.1)."""
+
+
+def unpacked(data: bytes) -> bytes:
+    """What a file holds that is packed by gzip; any other as it is.
+
+    Errors: :data:`NOT_A_FILE` where it is damaged, or holds too much.
+    """
+    if not data.startswith(PACKED):
+        return data
+    try:
+        with gzip.open(BytesIO(data)) as file:
+            held = file.read(MAX_BYTES + 1)
+    except (OSError, EOFError, zlib.error):
+        raise NOT_A_FILE(why="it is packed by gzip, and damaged") from None
+    if len(held) > MAX_BYTES:
+        raise too_large()
+    return held
 
 
 def decoded(data: bytes, encoding: str = "") -> tuple[str, str]:

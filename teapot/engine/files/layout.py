@@ -235,13 +235,15 @@ YEAR = re.compile(r"(?:1[5-9]|20)\d\d")
 
 
 def _years(lines: Sequence[str], split: Split, body: _Body) -> int | None:
-    """The first line of the body, where it is years that name its columns."""
-    rows = [split(line) for line in lines[body.first : body.first + 2]]
-    if len(rows) < 2 or body.width < 3:
+    """The first line of the body, where years and words name its columns."""
+    head, *below = [split(line) for line in lines[body.first : body.first + 2]]
+    if not below or body.width < 3:
         return None
-    years = [cell for cell in rows[0][1:] if YEAR.fullmatch(cell.strip())]
-    others = [cell for cell in rows[1][1:] if YEAR.fullmatch(cell.strip())]
-    return body.first if len(years) == body.width - 1 and not others else None
+    years = [at for at, cell in enumerate(head) if at and YEAR.fullmatch(cell.strip())]
+    words = [cell for at, cell in enumerate(head) if at and at not in years]
+    are_names = len(years) > 1 and not any(map(looks_like_number, words))
+    has_years = any(YEAR.fullmatch(cell.strip()) for cell in below[0][1:])
+    return body.first if are_names and not has_years else None
 
 
 UNIT = re.compile(r"[\[(]?\s*([^\s\d\[\]()][^\[\]()]{0,14}|1/[a-zA-Zµ]+)\s*[\])]?")

@@ -25,13 +25,15 @@ from teapot.engine.files.dialect import (
     point_of,
     rows_of,
     separator_of,
+    unpacked,
 )
 from teapot.engine.files.layout import KNOWN, OF_COMMENT, RULE, UNIT, layout_of
 from teapot.engine.files.moments import has_month_first, is_of_two_readings
 from teapot.engine.numbers.arrays import without_missing
 from teapot.engine.numbers.tables import head_of
 from teapot.engine.numbers.values import List, Table
-from teapot.engine.reading.units import unit_from
+from teapot.engine.reading.unit_words import BEFORE
+from teapot.engine.reading.units import unit_as_written, unit_from
 from teapot.engine.sentences.tables import NOT_A_FILE
 
 SAMPLE = 1000
@@ -166,6 +168,7 @@ def preview_of(data: bytes, guess: Guess | None = None) -> Preview:
 
     Errors: :data:`NOT_A_FILE` where it cannot be read.
     """
+    data = unpacked(data)
     book = book_in(data)
     sheet = "" if book is None else book.chosen(guess.sheet if guess else "")
     if book is not None:
@@ -371,7 +374,9 @@ def _unit_behind(head: str) -> tuple[str, str]:
     is_said = is_over or sign.endswith("in") or (not sign and unit in BARE)
     if sign == ",":
         is_said = unit in KNOWN
-    if not is_said or (unit not in ("%", "°") and unit_from(unit) is None):
+    if not is_said or (unit not in ("%", "°") and unit_as_written(unit) is None):
+        return head, ""
+    if name.split()[-1] in ("per", *BEFORE):  # persons per sq km are no kilometres
         return head, ""
     return name, unit
 

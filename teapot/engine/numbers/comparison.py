@@ -43,7 +43,8 @@ from teapot.engine.numbers.values import (
     real,
 )
 from teapot.engine.sentences.values import NO_ORDER
-from teapot.engine.sentences.warnings import STANDARD_UNCERTAINTIES_APART
+from teapot.engine.sentences.warnings import PERCENT_BESIDE_NUMBER, STANDARD_UNCERTAINTIES_APART
+from teapot.engine.units.table import PERCENT
 from teapot.engine.units.unit import daltons
 
 HOLDS: dict[str, Callable[[int], bool]] = {
@@ -84,6 +85,7 @@ def compare(op: str, a: Value, b: Value) -> bool | Undefined:
         if isinstance(a, Undefined) or isinstance(b, Undefined):
             return op == "!="
         if _are_scalars(a, b):
+            _note_percent(a, b)
             a, b = measures.sides(cast(Scalar, a), cast(Scalar, b))
     if not (_is_ordered(a) and _is_ordered(b)):
         return _compare_unordered(op, a, b)
@@ -99,6 +101,14 @@ def compare(op: str, a: Value, b: Value) -> bool | Undefined:
     if sign is not None or isinstance(difference, Exact):
         return HOLDS[op](sign or 0)
     return _by_bounds(op, difference.bounds)
+
+
+def _note_percent(a: Value, b: Value) -> None:
+    """Says that ``q > 3`` compares with 300 %, where q is in percent."""
+    for one, other in ((a, b), (b, a)):
+        is_percent = isinstance(one, Measure) and one.unit.alone is PERCENT
+        if is_percent and isinstance(other, Exact | Real) and bool(abs(other.ball(FIRST_BITS)) > 1):
+            notice(PERCENT_BESIDE_NUMBER)
 
 
 def _nominal(value: Value) -> Value:

@@ -181,6 +181,8 @@ def _in_kelvin(value: Value | MeasureArray) -> Value | MeasureArray:
 def _raised(of: MeasureArray, exponent: Value | MeasureArray) -> MeasureArray | None:
     if not isinstance(exponent, Exact) or not exponent.is_rational or not exponent.coefficient:
         return None
+    if not any(of.unit.dimension):  # the square of a percentage is a plain number
+        return None
     unit = of.unit.raised(exponent.coefficient)
     ratio = operated("^", sizes.factor_of(of.unit), exponent)
     ratio = operated("/", ratio, sizes.factor_of(unit))

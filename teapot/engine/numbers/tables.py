@@ -30,9 +30,10 @@ from teapot.engine.numbers.values import (
 )
 from teapot.engine.reading.plain import node_text
 from teapot.engine.reading.tree import NOWHERE, Name, Node, Text
-from teapot.engine.reading.units import unit_from
+from teapot.engine.reading.units import unit_as_written, unit_from
 from teapot.engine.sentences.tables import COLUMN_OF_TWO_KINDS, NO_COLUMN, NO_ROW
 from teapot.engine.sentences.values import BAD_PLACE, UNEQUAL_LENGTHS
+from teapot.engine.units.table import PERCENT
 from teapot.engine.units.unit import Unit, is_angle
 
 
@@ -192,14 +193,22 @@ def check_columns(heads: Sequence[Node], columns: Sequence[List]) -> None:
             raise COLUMN_OF_TWO_KINDS(name=name_of(head), first=first, second=second)
 
 
+def unit_of_head(name: str) -> Unit | None:
+    """The unit that the head of a column says; None where it says none."""
+    if name == PERCENT.symbol:
+        return Unit.of(PERCENT.symbol)
+    return unit_as_written("deg" if name == "°" else name)
+
+
 def with_measures(table: Table) -> Table:
     """Columns of numbers whose heads name a unit as measures; what stands in a head that is no
     unit is only said there."""
     columns = []
+    is_old = conventions().are_of_old
     for column, name in zip(table.columns, units_of(table), strict=True):
-        name = "deg" if name == "°" and not conventions().are_of_old else name
         kinds = kinds_of(column.items)
-        unit = unit_from(name) if kinds <= NUMBERS | {Uncertain} else None
+        read = unit_from if is_old else unit_of_head
+        unit = read(name) if kinds <= NUMBERS | {Uncertain} else None
         if unit is None:
             columns.append(column)
         elif Uncertain in kinds:

@@ -60,5 +60,12 @@ def _latex_factor(atom: Atom, power: fmpq) -> str:
     return written if power == 1 else f"{written}^{{{power}}}"
 
 
-LATEX = {"°": r"{}^{\circ}", "µ": r"\mu ", "μ": r"\mu ", "Ω": r"\Omega ", "Å": r"\mathring{A}"}
+LATEX = {
+    "%": r"\%",
+    "°": r"{}^{\circ}",
+    "µ": r"\mu ",
+    "μ": r"\mu ",
+    "Ω": r"\Omega ",
+    "Å": r"\mathring{A}",
+}
 """Signs of symbols that are letters of LaTeX's own."""

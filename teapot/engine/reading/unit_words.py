@@ -24,13 +24,13 @@ ANGLES = {
 
 WORDS = re.compile(
     rf"\b(?:{'|'.join(sorted(ANGLES))})(?![\w(])|"
-    r"\b(?:deg(?:rees?)?\s+[CFcf]\w*|per|square|cubic|squared|cubed|lbs|kmh|kph|r/min|[^\W\d_]+[23]|[A-Z][a-z]{3,}|"
+    r"\b(?:deg(?:rees?)?\s+[CFcf]\w*|per|square|sq|cubic|cu|squared|cubed|lbs|kmh|kph|r/min|[^\W\d_]+[23]|[A-Z][a-z]{3,}|"
     rf"{'|'.join(sorted(FIRST_WORDS))})(?!\w)"
     r"|/\s*[^\W\d_]+(?:\^?[23]|[²³])?\.?K(?:\^?4|⁴)?(?!\w)|[^\W\d_]\.[^\W\d_]|[\d)]\s*\["
 )
 """By which a line is worth being looked at."""
 
-BEFORE = {"square": "2", "cubic": "3"}
+BEFORE = {"square": "2", "sq": "2", "cubic": "3", "cu": "3"}
 
 BEHIND = {"squared": "2", "cubed": "3"}
 

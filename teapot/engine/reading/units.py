@@ -21,6 +21,7 @@ from teapot.engine.reading.cursor import Cursor
 from teapot.engine.reading.literals import literal_value
 from teapot.engine.reading.tokens import Token, split_note, tokens_of
 from teapot.engine.reading.tree import Call, ListOf, Literal, Name, Node
+from teapot.engine.reading.unit_words import in_signs
 from teapot.engine.reading.vocabulary import CONVERTING
 from teapot.engine.sentences.units import (
     ENDLESS_UNIT,
@@ -369,6 +370,29 @@ def unit_from(text: str) -> Unit | None:
         if not _is_unit(cursor, 0):
             return None
         unit = read_unit(cursor)
+    except LineError:
+        return None
+    return unit if cursor.token.kind == tk.END else None
+
+
+@lru_cache(1024)
+def unit_as_written(text: str) -> Unit | None:
+    """The unit that a text is, also as people write it above a column; None where it is none.
+
+    >>> [unit_as_written(text).text for text in ("g/cm3", "1/s", "sq km", "miles per hour")]
+    ['g/cm^3', 's^-1', 'km^2', 'mi/h']
+    """
+    unit = unit_from(text)
+    if unit is not None:
+        return unit
+    typed = "1 " + (text[1:] if text.startswith("1/") else text)
+    try:
+        cursor = Cursor(typed, in_signs(tokens_of(typed), (), set()), (), (), False)
+        cursor.at = 1
+        if sees_divisor(cursor):
+            unit = read_divisor(cursor)
+        elif _is_unit(cursor, 1):
+            unit = read_unit(cursor)
     except LineError:
         return None
     return unit if cursor.token.kind == tk.END else None

@@ -129,6 +129,11 @@ TURNS_COUNTED = Problem(
     "1 rpm counts as 1/60 s^-1 here; for the angle in radians, write as rad/s.",
 )
 
+PERCENT_BESIDE_NUMBER = Problem(
+    "percent-beside-number",
+    "This is in percent, and the number beside it is not: 3 is 300%. Write 3% for three percent.",
+)
+
 TEMPERATURE_IN_KELVIN = Problem(
     "temperature-in-kelvin", "A temperature counts in kelvin here, from absolute zero."
 )

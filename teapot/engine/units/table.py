@@ -104,7 +104,7 @@ def _read() -> tuple[dict[str, Atom], dict[str, tuple[Atom, str]], list[Atom]]:
         words = (symbol, *also) if is_angle else (symbol, *also, *names, *map(plural, names))
         for word in words:
             plain.setdefault(word, atom)
-            if prefixes:
+            if prefixes and word != "u":  # pu is "per unit", and cu is cubic
                 taking[word] = atom, prefixes
     return plain, taking, each
 
@@ -124,6 +124,11 @@ def plural(name: str) -> str:
 
 
 PLAIN, TAKING, EACH = _read()
+
+PERCENT = Atom("%", fmpq(1, 100), 0, PLAIN["ppm"].dimension, ("percent",), "ISO 80000-1, 6.5.5")
+"""The unit of a column whose head says so; typed after a number, % is an operator."""
+
+PLAIN[PERCENT.symbol] = PERCENT
 
 OHM = re.compile(r"([a-zA-Zµ]?)[oO]hms?")
 """``kOhm`` and ``Mohm``: a symbol's prefix before the name."""
