@@ -10,6 +10,7 @@ from teapot.engine.errors import Asks, LineError
 from teapot.engine.files.shelf import File, shelf_of
 from teapot.engine.numbers.context import Conventions
 from teapot.engine.numbers.shelf import ProcedureText
+from teapot.engine.out.carried import without_carried
 from teapot.engine.printed import as_json, as_rows
 from teapot.engine.sheet.line import Drawn
 from teapot.engine.sheet.outcome import ERROR, UNFINISHED, Outcome
@@ -66,7 +67,8 @@ class Printed:
 def procedure_in(name: str, path: str) -> ProcedureText:
     """The lines in a file under a name; none where it cannot be read."""
     try:
-        return ProcedureText(name, Path(path).read_text(encoding="utf-8-sig", errors="replace"))
+        text = Path(path).read_text(encoding="utf-8-sig", errors="replace")
+        return ProcedureText(name, without_carried(text))
     except OSError as error:
         return ProcedureText(name, f"# {path} cannot be read: {error.strerror}")
 

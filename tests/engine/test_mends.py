@@ -31,6 +31,7 @@ MEANT = {
     "Σ": "sum",
     "∏": "product",
     "√": "rt(",  # of sqrt, or of cbrt
+    "∥": "1/(1/",
 }
 """What is written for a sign."""
 
@@ -42,6 +43,9 @@ TAKEN_AWAY = frozenset("?$€£¥'\"‘’`´#…¿¡")
 BY_CHANCE = 4000
 
 NUMBER = re.compile(r"\d+(?:\.\d+)?")
+
+IN_ANY_CODE = re.compile(r"(?<=\d)[RkKMGpnuµ](?=\d)")
+"""The letter at the point of a value on a part: 4k7 (IEC 60062)."""
 
 
 def sheets_typed():
@@ -84,6 +88,8 @@ def fused(typed, mended):
     for number in NUMBER.findall(mended):
         figures = number.replace(".", "")
         if len(figures) < 2 or number in plain:
+            continue
+        if number.replace(".", "R") in IN_ANY_CODE.sub("R", plain):
             continue
         apart = re.compile(r"[,'’_.\s]?".join(figures))
         loose = re.compile(r"\D+".join(figures))

@@ -34,6 +34,8 @@ from teapot.engine.sentences.foreign import (
     OTHER_RATIO,
     OTHER_UNEQUAL,
     REACTION,
+    ROUNDED_BY_BARS,
+    SHIFTED,
     VALUE_BEFORE_NAME,
 )
 from teapot.engine.sentences.signs import DECIMAL_COMMAS, OTHER_RANGE, POINTS_IN_GROUPS
@@ -220,6 +222,22 @@ SPELLINGS = (
         "1 =< 2",
         r"=<",
         lambda found: "<=",
+        everywhere=True,
+    ),
+    _spelling(
+        SHIFTED,
+        "1 << 4",
+        r"(?P<number>[\w.]+)\s*(?P<way><<|>>)\s*(?P<bits>\w+)",
+        lambda found: (
+            f"{found['number']} {'div ' if found['way'] == '>>' else '* '}2^{found['bits']}"
+        ),
+        everywhere=True,
+    ),
+    _spelling(
+        ROUNDED_BY_BARS,
+        "⌈2.1⌉",
+        r"(?P<bar>[⌈⌊])(?P<inside>[^⌈⌉⌊⌋]+)[⌉⌋]",
+        lambda found: f"{'ceil' if found['bar'] == '⌈' else 'floor'}({found['inside']})",
         everywhere=True,
     ),
     _spelling(

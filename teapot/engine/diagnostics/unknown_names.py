@@ -248,7 +248,7 @@ def unknown_function(node: Call, functions: Iterable[str], suggested: Suggest) -
         or NAMES.get(name.lower())
         or called_in_words(name)
         or _that_takes(len(node.args), closest(name, [*BY_NAME, *functions]))
-        or _that_takes(len(node.args), next(iter(suggested(name)), None))
+        or _that_takes(len(node.args), _suggested(node, suggested))
     )
     if other is None and _is_before_bracket(node):
         return unknown_name(Name(node.name_span, name), ())
@@ -257,6 +257,13 @@ def unknown_function(node: Call, functions: Iterable[str], suggested: Suggest) -
     return UNKNOWN_FUNCTION_NEAR(
         node.name_span, (replace(node.name_span, other),), name=name, other=other
     )
+
+
+def _suggested(node: Call, suggested: Suggest) -> str | None:
+    """What the handbook has for the word; for P(5, 2), but not for the P(X = 3) of a textbook."""
+    if len(node.function) == 1 and (len(node.args) != 2 or node.named):
+        return None
+    return next(iter(suggested(node.function)), None)
 
 
 def _is_before_bracket(node: Call) -> bool:

@@ -23,7 +23,7 @@ from teapot.engine.reading.tree import (
     Range,
 )
 from teapot.engine.reading.vocabulary import UNITS
-from teapot.engine.sentences.foreign import PART_CODE
+from teapot.engine.sentences.foreign import BINARY_AT_THE_END, PART_CODE
 from teapot.engine.sentences.names import UNKNOWN_NAME
 from teapot.engine.sentences.units import (
     DO_NOT_AGREE,
@@ -175,6 +175,7 @@ def unit_behind_number(node: Binary, error: LineError) -> LineError | None:
         return None
     return (
         _code_of_part(node.left, node.right)
+        or _binary(node.left, node.right)
         or nearly_unit(node.right)
         or _prefix_alone(node, node.right)
     )
@@ -192,6 +193,15 @@ def _prefix_alone(node: Binary, name: Name) -> LineError | None:
         return None
     mend = replace(number.span.to(name.span), f"{number.text}e{power}")
     return PREFIX_ALONE(name.span, (mend,), name=name.name, power=power)
+
+
+def _binary(number: Node, name: Name) -> LineError | None:
+    """``10110b``: the base at the end of a binary number."""
+    is_binary = isinstance(number, Literal) and re.fullmatch("[01]{2,}", number.text)
+    if not is_binary or name.name not in ("b", "B") or number.span.end < name.span.start:
+        return None
+    place = number.span.to(name.span)
+    return BINARY_AT_THE_END(place, (replace(place, f"0b{node_text(number)}"),))
 
 
 CODE_OF_PART = re.compile(r"([RkKMGpnuµ])(\d+)")

@@ -307,6 +307,8 @@ def _operator_missing(cursor: Cursor) -> LineError:
     if before.text in UNIT_WORDS:
         mends.append(replace(gap, " + "))
     elif before.kind == tk.NAME and behind.kind in (tk.NAME, tk.NUMBER) and "." not in second:
+        if behind.kind == tk.NUMBER and first in cursor.quantities:
+            mends.append(replace(gap, "*"))  # x 2258
         mends.append(replace(both, f"{first}_{second}"))
     if before.kind == tk.NUMBER and behind.kind == tk.NUMBER:
         mends += _one_over_unit(cursor)
@@ -447,6 +449,8 @@ def refuse_beside_measure(cursor: Cursor) -> None:
     before, behind = cursor.previous, cursor.token
     if behind.kind == tk.NUMBER:
         gap = Span(before.span.end, behind.span.start)
+        if before.kind == tk.POWER:  # 15 m² 20 K
+            before = cursor.tokens[cursor.at - 2]
         units = [atom_of(one.text) for one in (before, cursor.tokens[cursor.at + 1]) if one.text]
         kinds = {unit.dimension for unit in units if unit is not None}
         if len(kinds) > 1:  # 1.6 kΩ 100 nF

@@ -60,6 +60,15 @@ def carried(text: str) -> dict[str, Any] | None:
     return data if isinstance(data, dict) else None
 
 
+def without_carried(text: str) -> str:
+    """A plain text without the line of data that it carries.
+
+    >>> without_carried(carrying("2 + 3\\n4", "txt", {"kind": "procedure"}))
+    '2 + 3\\n4'
+    """
+    return re.sub(rf"^{IN_TEXT}.*\n?", "", text, count=1, flags=re.MULTILINE)
+
+
 def is_carrying(head: str) -> bool:
     """Whether a file that begins so carries data."""
     return any(mark in head for mark in (IN_HTML, IN_MARKDOWN, IN_LATEX, IN_TEXT))

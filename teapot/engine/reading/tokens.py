@@ -19,6 +19,8 @@ from teapot.engine.sentences.signs import (
     APOSTROPHE_HERE,
     BAD_FIGURE,
     BAD_SUPERSCRIPT,
+    BASE_BELOW,
+    BASE_OR_GROUP,
     BRACES,
     COLON_HERE,
     CONTROL_CHARACTER,
@@ -151,6 +153,7 @@ def tokens_of(text: str, start: int = 0, end: int | None = None) -> list[Token]:
     if len(text) > MAX_LINE:
         raise TOO_LONG(length=len(text), limit=MAX_LINE)
     source = plain(text)[:end]
+    has_lowered = not text.isascii() and any(sign in LOWERED for sign in text)
     tokens: list[Token] = []
     at, match = start, _TOKEN.match
     while True:
@@ -170,6 +173,8 @@ def tokens_of(text: str, start: int = 0, end: int | None = None) -> list[Token]:
             if at >= len(source):
                 break
             token = _odd_token(source, at)
+        if has_lowered and token.kind == NUMBER:
+            _refuse_lowered(text, token.span)
         tokens.append(token)
         at = token.span.end
     tokens.append(Token(END, "", Span(at, at)))
@@ -207,6 +212,8 @@ def _checked(kind: str, found: re.Match[str], source: str) -> Token:
         if text == ".." and source[end : end + 1] == ".":
             raise OTHER_RANGE(Span(start, end))
     elif kind == NUMBER:
+        if "_" in text:
+            _refuse_base(text, Span(start, end))
         if text[0] == "0":
             _refuse_figures(text, Span(start, end), source)
         if source[end : end + 1] == "." and "." in text and source[end : end + 2] != "..":
@@ -217,6 +224,37 @@ def _checked(kind: str, found: re.Match[str], source: str) -> Token:
         elif not text.isascii():
             text = unicodedata.normalize("NFC", text)  # a letter can be coded in two ways
     return Token(kind, text, Span(start, end))
+
+
+LOWERED = "₀₁₂₃₄₅₆₇₈₉"
+"""Figures below the line: after a letter they are an index."""
+
+PREFIXES_OF_BASES = {"2": "0b", "8": "0o", "16": "0x"}
+
+
+def _refuse_lowered(text: str, span: Span) -> None:
+    """Errors: :class:`LineError` for 1010₂, a number with its base."""
+    typed = text[slice(*span)]
+    figures = typed.rstrip(LOWERED)
+    if figures == typed:
+        return
+    base = unicodedata.normalize("NFKC", typed[len(figures) :])
+    prefix = PREFIXES_OF_BASES.get(base)
+    mends = (replace(span, prefix + figures),) if prefix else ()
+    raise BASE_BELOW(span, mends, base=base)
+
+
+WITH_BASE = re.compile(r"(?:[01]{2,}_2|[0-7]{2,}_8|\d{2,}_16)")
+"""``1010_2``, which is a number in groups, too."""
+
+
+def _refuse_base(text: str, span: Span) -> None:
+    """Errors: :class:`LineError` where a number seems to have its base after it."""
+    if WITH_BASE.fullmatch(text) is None:
+        return
+    figures, _, base = text.partition("_")
+    mends = (replace(span, PREFIXES_OF_BASES[base] + figures), replace(span, figures + base))
+    raise BASE_OR_GROUP(span, mends, base=base)
 
 
 FIGURES = {

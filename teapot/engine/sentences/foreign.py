@@ -30,6 +30,12 @@ IN_PARALLEL = Problem(
 
 SIGN_IN_PARALLEL = Problem("in-parallel", "Resistances in parallel are added as reciprocals here.")
 
+ROUNDED_BY_BARS = Problem("rounded-by-bars", "These bars are written floor(x) and ceil(x) here.")
+
+SHIFTED = Problem("shifted", "To shift by bits, multiply or divide by a power of 2.")
+
+BINARY_AT_THE_END = Problem("binary-at-the-end", "A binary number begins with 0b.")
+
 REACTION = Problem(
     "reaction", "A reaction equation is not worked out here; as a note it stands beside the lines."
 )

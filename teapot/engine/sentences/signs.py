@@ -17,6 +17,14 @@ BAD_FIGURE = Problem("bad-figure", "{behind} is not a digit here: {figures}.")
 
 BAD_SUPERSCRIPT = Problem("bad-superscript", "A raised exponent must be a whole number.")
 
+BASE_BELOW = Problem(
+    "base-below", "Figures below the line name no base here; 0b1010, 0o17 and 0xFF have theirs."
+)
+
+BASE_OR_GROUP = Problem(
+    "base-or-group", "Is {base} the base here, or do its figures belong to the number?"
+)
+
 CONTROL_CHARACTER = Problem(
     "control-character",
     "This line contains a control character (U+{code_point:04X}), which cannot be read.",
