@@ -13,6 +13,7 @@ from django.shortcuts import get_object_or_404
 from django.views.decorators.http import require_safe
 
 from teapot.accounts.guests import own_or_404
+from teapot.engine.out.carried import carrying
 from teapot.engine.out.cells import safe_cell
 from teapot.procedures.data import procedure_data
 from teapot.procedures.models import Procedure, Run
@@ -41,11 +42,12 @@ def _wanted(request: HttpRequest, ending: str) -> dict[str, Any]:
 
 @require_safe
 def procedure(request: HttpRequest, pk: UUID, ending: str) -> HttpResponse:
-    """A procedure: as the text of its lines, with all its versions and runs as JSON, its runs as
-    CSV, and otherwise with the values that it suggests."""
+    """A procedure: the text of its lines, all its versions and runs as JSON, its runs as CSV, and
+    otherwise with the values that it suggests.  Each but CSV carries all of it."""
     found = _own(request, pk)
     if ending == "txt":
-        text = found.newest.text.rstrip("\n") + "\n"
+        rest = carrying("", ending, procedure_data(found))  # in a line of its own
+        text = found.newest.text.rstrip("\n") + rest
         return attached(found.name, ending, "text/plain", text)
     if ending == "json":
         text = json.dumps(procedure_data(found), ensure_ascii=False, indent=1) + "\n"

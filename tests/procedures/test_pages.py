@@ -219,7 +219,7 @@ def test_runs_and_versions_go_out(someone):
     run(someone, address, m="2")
     pk = address.rpartition("/")[2]
     saved = someone.client.get(f"/shelf/procedures/{pk}.txt").content.decode()
-    assert saved == HEATING + "\n"
+    assert saved.startswith(f"{HEATING}\n#teapot-data ")
     assert len(someone.client.get(f"/shelf/procedures/{pk}.json").json()["versions"]) == 2
     rows = someone.client.get(f"/shelf/procedures/{pk}.csv").content.decode().splitlines()
     assert rows[0] == "when,m,T,Q,it says"
