@@ -20,7 +20,7 @@ LONGEST = 200
 NAME = r"[^\W\d]\w*"
 
 INTEGRAL = re.compile(
-    rf"(?:the\s+)?(?:integrate|integral(?:\s+of)?|∫)\s*(?P<of>.+?)(?:\s*\bd(?P<name>{NAME}))?"
+    rf"(?:the\s+)?(?:integrate|integral(?:\s+of)?|area\s+under(?:\s+the\s+curve)?|∫)\s*(?P<of>.+?)(?:\s*\bd(?P<name>{NAME}))?"
     r"(?:,?\s+(?:from|between)\s+(?P<a>.+?)\s+(?:to|and)\s+(?P<b>.+))?",
     re.IGNORECASE,
 )
@@ -42,20 +42,26 @@ DERIVATIVE = re.compile(
     re.IGNORECASE,
 )
 SUM = re.compile(
-    rf"(?P<word>sum|product|∑|∏)\s*(?:of\s+)?(?P<name>{NAME})\s*=\s*(?P<a>[^\s.]+)\s*(?:\.\.|to)\s*"
-    r"(?P<b>\S+)\s+(?P<of>.+)",
+    rf"(?P<word>sum|product|∑|Σ|∏|Π)\s*(?:of\s+)?\(?\s*(?P<name>{NAME})\s*=\s*(?P<a>[^\s.]+)\s*"
+    r"(?:\.\.|to)\s*(?P<b>[^\s)]+)\)?\s+(?P<of>.+)",
     re.IGNORECASE,
 )
 SUM_FOR = re.compile(
-    rf"(?:the\s+)?(?P<word>sum|product)\s+of\s+(?P<of>.+?)\s+(?:for|from)\s+(?P<name>{NAME})\s*=\s*"
+    rf"(?:the\s+)?(?P<word>sum|product|∑|Σ|∏|Π)\s+(?:of\s+)?(?P<of>.+?)\s+(?:for|from)\s+(?P<name>{NAME})\s*=\s*"
     r"(?P<a>\S+)\s+to\s+(?P<b>\S+)",
     re.IGNORECASE,
 )
 EQUATION = re.compile(
-    rf"(?:solve|find\s+{NAME}\s+in|solve\s+for\s+(?P<first>{NAME})\s*[:,]?)\s+(?P<a>[^=]+?)\s*==?\s*"
+    rf"(?:(?:solve\s+for|find)\s+(?P<first>{NAME})\s*(?:[:,]|\bin\b|\bif\b)?|solve)\s+"
+    r"(?P<a>[^=]+?)\s*==?\s*"
     rf"(?P<b>[^=]+?)(?:\s+for\s+(?P<name>{NAME}))?",
     re.IGNORECASE,
 )
+ROOTS = re.compile(
+    r"(?:find\s+)?(?:the\s+)?(?:roots?|zeros?|solutions?)\s+of\s+(?P<a>[^=]+?)(?:\s*==?\s*(?P<b>[^=]+))?",
+    re.IGNORECASE,
+)
+QUOTIENT_OF_D = re.compile(rf"d\s*\((?P<of>.+)\)\s*/\s*d(?P<name>{NAME})(?:,?\s+at\s+(?P<at>.+))?")
 SYSTEM = re.compile(
     r"solve\s+(?P<rows>[^=]+==?[^=]+(?:(?:,|;|\band\b)[^=]+==?[^=]+)+)", re.IGNORECASE
 )
@@ -115,8 +121,8 @@ def call_for(
         if index := INDEX.fullmatch(low):
             return f"{WORDS[found['sign']]}({inner(of)}, {index['name']} = {index['a']}..{high})"
     if found := SUM.fullmatch(line) or SUM_FOR.fullmatch(line):
-        word, where = found["word"].lower(), f"{found['name']} = {found['a']}..{found['b']}"
-        return f"{WORDS.get(word, word)}({found['of']}, {where})"
+        word, where = found["word"], f"{found['name']} = {found['a']}..{found['b']}"
+        return f"{WORDS.get(word) or word.lower()}({found['of']}, {where})"
     if found := SYSTEM.fullmatch(line):
         rows = [re.sub("==?", "==", row, count=1) for row in BETWEEN_ROWS.split(found["rows"])]
         names = unknowns_in(" ".join(rows), functions, quantities)
@@ -125,6 +131,11 @@ def call_for(
         name = found["name"] or unknown(found["of"])
         ends = f"{found['a']}..{found['b']}" if found["a"] else USUAL_INTERVAL
         return f"graph({found['of']}, {name} = {ends})"
+    if found := ROOTS.fullmatch(line):
+        name = unknown(found["a"], found["b"] or "")
+        return f"solve({found['a']} == {found['b'] or '0'}, {name})"
+    if found := QUOTIENT_OF_D.fullmatch(line):
+        return f"derivative({found['of']}, {found['name']} = {found['at'] or '…'})"
     if found := EQUATION.fullmatch(line):
         name = found["name"] or found["first"] or unknown(found["a"], found["b"])
         has_function = any(one[1] in functions for one in re.finditer(rf"({NAME})\(", line))

@@ -35,6 +35,9 @@ SET_TO = re.compile(
 
 OPERAND = r"(@?[\w.]+(?:\([^()]*\))?)"
 
+ALONE = rf"{OPERAND}(?![\w.(]|\s*[-+*/^²³])"
+"""An operand with nothing after it that it may be a part of."""
+
 NUMBERS = r"(?P<items>[-\d.]+(?:\s*(?:,\s*and\b|,|\band\b)\s*[-\d.]+)+)"
 
 
@@ -57,11 +60,11 @@ MEANINGS: tuple[tuple[re.Pattern[str], Meant], ...] = tuple(
         (rf"\b(?:the\s+)?square\s+of\s+{OPERAND}", r"\1^2"),
         (rf"\b(?:the\s+)?(?:average|mean)\s+of\s+{NUMBERS}", _as_list_of("mean")),
         (rf"\b(?:the\s+)?(sum|product|median)\s+of\s+{NUMBERS}", _as_list_of("")),
-        (rf"\b(?:the\s+)?(?:average|mean)\s+of\s+{OPERAND}", r"mean(\1)"),
-        (rf"\b(?:the\s+)?standard\s+deviation\s+of\s+{OPERAND}", r"stdev(\1)"),
-        (rf"\b(?:the\s+)?(max|min)(?:imum)?\s+of\s+{OPERAND}", r"\1(\2)"),
-        (rf"\b(?:the\s+)?(sum|product|median|variance|range)\s+of\s+{OPERAND}", r"\1(\2)"),
-        (rf"\b(?:the\s+)?(?:count|length|number)\s+of\s+{OPERAND}", r"count(\1)"),
+        (rf"\b(?:the\s+)?(?:average|mean)\s+of\s+{ALONE}", r"mean(\1)"),
+        (rf"\b(?:the\s+)?standard\s+deviation\s+of\s+{ALONE}", r"stdev(\1)"),
+        (rf"\b(?:the\s+)?(max|min)(?:imum)?\s+of\s+{ALONE}", r"\1(\2)"),
+        (rf"\b(?:the\s+)?(sum|product|median|variance|range)\s+of\s+{ALONE}", r"\1(\2)"),
+        (rf"\b(?:the\s+)?(?:count|length|number)\s+of\s+{ALONE}", r"count(\1)"),
         (rf"\bis\s+{OPERAND}\s+(?:a\s+)?prime(?:\s+number)?\??$", r"is_prime(\1)"),
         (r"\s+to\s+(\d+)\s+(?:decimals?|decimal\s+places|dp|d\.p\.)$", r" as \1 places"),
         (

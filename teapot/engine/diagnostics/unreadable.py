@@ -545,7 +545,8 @@ def list_without_commas(cursor: Cursor, opening: Token) -> LineError:
         end += 1
     inside = cursor.text[opening.span.end : cursor.tokens[end].span.start]
     place = Span(opening.span.end, cursor.tokens[end].span.start)
-    mended = ", ".join(inside.replace(",", " ").split())
+    rows = (", ".join(row.replace(",", " ").split()) for row in inside.split(";"))
+    mended = "; ".join(rows)
     return LIST_COMMAS(place, (replace(place, mended),))
 
 

@@ -197,7 +197,10 @@ def _solved(cursor: Cursor, before: list[Token], sign: Token) -> tuple[Mend, ...
         return ()
     start, end = before[0].span.start, after[-1].span.end
     left, right = cursor.text[start : sign.span.start].strip(), cursor.text[sign.span.end : end]
-    name = unknown_in(f"{left} {right}", cursor.functions, cursor.quantities)
+    both = f"{left} {right}"
+    name = unknown_in(both, cursor.functions, cursor.quantities) or unknown_in(
+        both, cursor.functions
+    )
     if name is None or not right.strip():
         return ()
     return (replace(Span(start, end), f"solve({left} == {right.strip()}, {name})"),)

@@ -23,6 +23,7 @@ from teapot.engine.numbers.values import Value, exact
 from teapot.engine.parsing.parser import parse_so_far
 from teapot.engine.reading.tree import Formatted, LineTree, Name, Node
 from teapot.engine.reading.vocabulary import BOX
+from teapot.engine.sentences.analysis import WRITTEN_AS_CALL
 from teapot.engine.sentences.foreign import PART_CODE
 from teapot.engine.sentences.forms import TOO_LONG_ANSWER
 from teapot.engine.sentences.functions import DRAWN_LATER, TOO_MANY_ARGUMENTS
@@ -80,6 +81,7 @@ MENDED_IN_STEPS = (
     UNIT_OR_CONSTANT,
     PART_CODE,
     POWER_IS_MEASURE,
+    WRITTEN_AS_CALL,
 )
 """Errors that a line may have several of: each mend leads to the next."""
 
