@@ -109,7 +109,7 @@ def test_there_are_many(all_of_them):
 def is_changed(name, typed):
     """Whether the line gives a name its value, in another language's way too."""
     word = re.escape(name)
-    ways = rf"(?<!\w){word}\s*(?:[-+*/^|:]?=|\+\+|--)|(?:->|→|=)\s*{word}"
+    ways = rf"(?<!\w){word}\s*(?:,\s*\w+\s*)*(?:[-+*/^|:]?=|\+\+|--)|(?:->|→|=)\s*{word}"
     return re.search(ways, typed) is not None
 
 

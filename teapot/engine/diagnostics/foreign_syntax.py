@@ -297,8 +297,8 @@ SPELLINGS = (
     _spelling(
         LETTER_X_FOR_TIMES,
         "3x4",
-        r"(?<=\d)(?<![\w.]0)(?<!^0)\s*[xX]\s*(?=\d)",
-        lambda found: "*",
+        r"(?<![\w.])(?!0[xX])\d[\d.]*(?:\s*[xX]\s*\d[\d.]*)+",
+        lambda found: re.sub(r"\s*[xX]\s*", "*", found[0]),
         everywhere=True,
     ),
     _spelling(

@@ -31,7 +31,7 @@ CALLS = {"choose": "binomial", "nCr": "binomial", "C": "binomial", "nPr": "permu
          "P": "permutations"}  # fmt: skip
 """Functions that are written between their arguments elsewhere."""
 
-TIMES = re.compile(r"[xX]\d+")
+TIMES = re.compile(r"(?:[xX]\d+)+")
 """``x4`` after a number: 3x4."""
 
 POWER_OF_TEN = re.compile(r"[dD][-+]?\d+(?![\w.])")

@@ -503,10 +503,12 @@ class Parser(Cursor):
 
     def is_factor_of_measure(self) -> bool:
         """Whether the call of a function, a root, or a bracket with a space before it is at hand,
-        which multiplies a number with its unit: ``500 N cos(30°)``."""
+        which multiplies a number with its unit: ``500 N cos(30°)``, ``500 N cos 30°``."""
         token, behind = self.tokens[self.at : self.at + 2]
         if token.kind == tk.NAME:
-            return token.text in self.functions and behind.text == "("
+            if token.text not in self.functions or token.text in self.quantities:
+                return False
+            return behind.text == "(" or self.sees_bare_call()
         is_apart = token.span.start > self.previous.span.end
         return self.sees_root() or (token.text == "(" and is_apart)
 
@@ -526,6 +528,16 @@ class Parser(Cursor):
         if is_imaginary and self.reads_anew and sees_measure(self):
             return self.measured(node)  # 40i Ω
         return node
+
+    def sees_bare_call(self) -> bool:
+        """Whether a function with an argument without brackets is at hand."""
+        at, nesting, brackets = self.at, self.nesting, [*self.brackets]
+        try:
+            return self.called_without_brackets(self.power()) is not None
+        except LineError:
+            return False
+        finally:
+            self.at, self.nesting, self.brackets = at, nesting, brackets
 
     def called_without_brackets(self, function: Node) -> Node | None:
         """``sin x`` and ``ln 2``: the call of a function with one name or number, which nothing
