@@ -38,6 +38,8 @@ OPERAND = r"(@?[\w.]+(?:\([^()]*\))?)"
 ALONE = rf"{OPERAND}(?![\w.(]|\s*[-+*/^²³])"
 """An operand with nothing after it that it may be a part of."""
 
+DATE = r"(\d{4}-\d\d-\d\d|today\(\)|[^\W\d]\w*)"
+
 NUMBERS = r"(?P<items>[-\d.]+(?:\s*(?:,\s*and\b|,|\band\b)\s*[-\d.]+)+)"
 
 
@@ -65,6 +67,10 @@ MEANINGS: tuple[tuple[re.Pattern[str], Meant], ...] = tuple(
         (rf"\b(?:the\s+)?(max|min)(?:imum)?\s+of\s+{ALONE}", r"\1(\2)"),
         (rf"\b(?:the\s+)?(sum|product|median|variance|range)\s+of\s+{ALONE}", r"\1(\2)"),
         (rf"\b(?:the\s+)?(?:count|length|number)\s+of\s+{ALONE}", r"count(\1)"),
+        (rf"\b(?:the\s+)?prime\s+factors\s+of\s+{ALONE}", r"factor(\1)"),
+        (rf"^(?:the\s+)?(?:number\s+of\s+)?days\s+(?:until|till|to)\s+{DATE}$", r"\1 - today()"),
+        (rf"^(?:the\s+)?(?:number\s+of\s+)?days\s+since\s+{DATE}$", r"today() - \1"),
+        (rf"^(?:the\s+)?(?:number\s+of\s+)?days\s+between\s+{DATE}\s+and\s+{DATE}$", r"\2 - \1"),
         (rf"\bis\s+{OPERAND}\s+(?:a\s+)?prime(?:\s+number)?\??$", r"is_prime(\1)"),
         (r"\s+to\s+(\d+)\s+(?:decimals?|decimal\s+places|dp|d\.p\.)$", r" as \1 places"),
         (

@@ -16,7 +16,7 @@ from teapot.engine.diagnostics.letters_of_constants import constant_for_unit
 from teapot.engine.diagnostics.names import Names, Values
 from teapot.engine.diagnostics.syntax_warnings import LEAST_DEGREES
 from teapot.engine.diagnostics.unknown_names import unknown_function, unknown_name
-from teapot.engine.functions.catalogue import BY_NAME, CONSTANTS
+from teapot.engine.functions.catalogue import BY_NAME, CONSTANTS, needs_no_argument
 from teapot.engine.mends import Notice, Span, replace, replace_each
 from teapot.engine.numbers.angles import SIGNS
 from teapot.engine.numbers.values import (
@@ -144,7 +144,7 @@ def _not_called(expression: Name, values: Values) -> Iterator[Notice]:
     value = values.get(id(expression))
     if not isinstance(value, FunctionValue):
         return
-    if value.definition is None and all(one.optional for one in BY_NAME[value.name].parameters):
+    if needs_no_argument(value):
         mends = (replace(expression.span, f"{expression.name}()"),)
         yield NOT_CALLED.notice(mends, name=expression.name)
 

@@ -34,7 +34,7 @@ from teapot.engine.functions import (
 )
 from teapot.engine.functions.record import Constant, Function
 from teapot.engine.numbers.arithmetic import exp_of
-from teapot.engine.numbers.values import Complex, Infinite, Undefined, exact
+from teapot.engine.numbers.values import Complex, FunctionValue, Infinite, Undefined, exact
 from teapot.engine.reading.described import Example
 from teapot.engine.spelling import nearest
 
@@ -215,3 +215,9 @@ def closest(name: str, known: Iterable[str]) -> str | None:
     if len(name) < SHORTEST_SLIP:
         return None
     return nearest(name.lower(), names, NEAR_NAME)
+
+
+def needs_no_argument(function: FunctionValue) -> bool:
+    """Whether it is a built-in that is called with empty brackets: ``today()``."""
+    record = BY_NAME.get(function.name) if function.definition is None else None
+    return record is not None and all(one.optional for one in record.parameters)

@@ -21,7 +21,7 @@ from teapot.engine.diagnostics.unknown_names import (
 from teapot.engine.errors import LineError
 from teapot.engine.forms.answer import write
 from teapot.engine.functions import levels
-from teapot.engine.functions.catalogue import BY_NAME, CONSTANTS
+from teapot.engine.functions.catalogue import BY_NAME, CONSTANTS, needs_no_argument
 from teapot.engine.functions.record import Delayed, Function
 from teapot.engine.mends import Mend, Span, replace
 from teapot.engine.numbers import (
@@ -648,6 +648,8 @@ def _number(value: Value, node: Node) -> Value:
     try:
         return operators.number(value)
     except LineError as error:
+        if isinstance(value, FunctionValue) and needs_no_argument(value):
+            error.mends = (replace(node.span, f"{value.name}()"),)  # 2026-12-25 - today
         raise error.at(node.span) from None
 
 
