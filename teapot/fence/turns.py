@@ -5,8 +5,8 @@ first.  A sheet goes to the evaluator that has it in memory; where that one is b
 moment, and then goes to another, which has it for a while.  Somebody whose lines run into limits
 again and again is slowed, and told so; together with others of that kind they never have all
 evaluators, and where there is one aside for them they have only that.  An address counts lightly:
-where lines from it ran into limits, somebody new there begins at the back, until they have typed
-for a while; nobody else is slowed for a neighbour.
+where lines from it ran into limits, somebody new there begins at the back, the further the less
+they typed so far, until they have typed for a while; nobody else is slowed for a neighbour.
 """
 
 from __future__ import annotations
@@ -220,6 +220,13 @@ class Turns:
         )
         return not is_proven
 
+    def _place_behind(self, client: Client) -> int:
+        """How far behind all others they begin: those who typed nothing yet are the last."""
+        if not self._begins_behind(client):
+            return 0
+        seen = self._seen.get(client.person)
+        return 1 + PROVEN_BY - (min(seen.count, PROVEN_BY) if seen else 0)
+
     def _is_watched(self, client: Client) -> bool:
         """Whether their work may be long: they never have all evaluators."""
         return bool(self._recent(client.person)) or self._begins_behind(client)
@@ -249,7 +256,7 @@ class Turns:
         for ticket in sorted(
             self._waiting,
             key=lambda one: (
-                self._begins_behind(one.client),
+                self._place_behind(one.client),
                 served.get(one.client.person, 0.0),
                 one.since,
             ),

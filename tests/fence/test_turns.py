@@ -195,6 +195,26 @@ def test_somebody_new_where_others_ran_into_limits_begins_at_the_back(clock):
     assert new().client.person == "n"
 
 
+def test_of_those_who_are_new_whoever_typed_more_comes_first(clock):
+    of = Turns(1, clock, aside=True)
+    room = "10.0.0.9"
+    for name in ("d", "e"):
+        at_limit(of, name, room)
+    pupil = Client("pupil", room)
+    for _ in range(3):
+        of.give_back(of.take("pupil", pupil, gives_way=True))
+    running = of.take("f", Client("f", room))  # the one aside
+    _, other = in_thread(lambda: of.take("g", Client("g", room)))
+    wait_until(lambda: len(of._waiting) == 1)
+    _, kept = in_thread(lambda: of.take("pupil", pupil))
+    wait_until(lambda: len(of._waiting) == 2)
+    of.give_back(running, was_at_limit=True)
+    ticket = kept()
+    assert ticket.client == pupil
+    of.give_back(ticket)
+    assert other().client.person == "g"
+
+
 def test_what_somebody_new_types_is_read_where_that_of_all_is(clock):
     of = Turns(2, clock, aside=True)
     room = "10.0.0.9"
