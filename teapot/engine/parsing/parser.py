@@ -10,6 +10,7 @@ import re
 from collections.abc import Callable, Container, Iterable, Iterator, Mapping
 
 from teapot.engine.diagnostics import unreadable, words_for_signs
+from teapot.engine.diagnostics.asked_conversions import asked_conversion
 from teapot.engine.diagnostics.calculus_on_paper import calculus_in
 from teapot.engine.diagnostics.foreign_choices import choice_in
 from teapot.engine.diagnostics.foreign_syntax import (
@@ -172,7 +173,8 @@ def parse_so_far(
         if error.is_a(BAD_FIGURE):
             raise
         meant = (
-            choice_in(body)
+            asked_conversion(body, quantities)
+            or choice_in(body)
             or latex_in(body, functions, quantities)
             or calculus_in(body, functions, quantities)
             or concentration_in(body, quantities)

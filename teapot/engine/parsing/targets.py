@@ -190,6 +190,9 @@ def _bad_target(cursor: Cursor, before: list[Token], sign: Token) -> LineError:
     return EQUATION(span, (*_solved(cursor, before, sign), *equal))
 
 
+USUAL_UNKNOWNS = frozenset("xyz")
+
+
 def _solved(cursor: Cursor, before: list[Token], sign: Token) -> tuple[Mend, ...]:
     """The call that solves an equation for its only unknown."""
     after = cursor.tokens[cursor.tokens.index(sign) + 1 :]
@@ -198,9 +201,9 @@ def _solved(cursor: Cursor, before: list[Token], sign: Token) -> tuple[Mend, ...
     start, end = before[0].span.start, after[-1].span.end
     left, right = cursor.text[start : sign.span.start].strip(), cursor.text[sign.span.end : end]
     both = f"{left} {right}"
-    name = unknown_in(both, cursor.functions, cursor.quantities) or unknown_in(
-        both, cursor.functions
-    )
+    name = unknown_in(both, cursor.functions, cursor.quantities)
+    if name is None and unknown_in(both, cursor.functions) in USUAL_UNKNOWNS:
+        name = unknown_in(both, cursor.functions)  # which may have a value
     if name is None or not right.strip():
         return ()
     return (replace(Span(start, end), f"solve({left} == {right.strip()}, {name})"),)
@@ -289,7 +292,9 @@ def _mended_name(before: list[Token]) -> str:
     words = [token.text for token in before]
     if len(words) == 1 and words[0] in WORDS | RESERVED:
         return words[0] + "_"
-    if kinds == [tk.NUMBER, tk.NAME] and words[0].isdecimal():
+    is_close = len(before) == 2 and before[0].span.end == before[1].span.start
+    is_product = is_close and words[1] in USUAL_UNKNOWNS and words[0] != "1"  # 2x = 6
+    if is_close and not is_product and kinds == [tk.NUMBER, tk.NAME] and words[0].isdecimal():
         return words[1] + words[0]
     joined = [word for word in words if word not in (".", "-")]
     if kinds[0] == tk.NAME and all(word.isidentifier() or word.isdecimal() for word in joined):

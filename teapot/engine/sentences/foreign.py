@@ -36,6 +36,8 @@ SHIFTED = Problem("shifted", "To shift by bits, multiply or divide by a power of
 
 BINARY_AT_THE_END = Problem("binary-at-the-end", "A binary number begins with 0b.")
 
+CONVERSION_ASKED = Problem("conversion-asked", "To convert, write in before the other unit.")
+
 REACTION = Problem(
     "reaction", "A reaction equation is not worked out here; as a note it stands beside the lines."
 )
