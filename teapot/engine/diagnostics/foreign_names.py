@@ -18,7 +18,8 @@ NAMES = {
     "choose": "binomial", "perm": "permutations", "isprime": "is_prime", "prime": "is_prime",
     "length": "count", "len": "count", "size": "count",
     "average": "mean", "avg": "mean", "ave": "mean", "std": "stdev", "stddev": "stdev",
-    "sd": "stdev", "var": "variance", "total": "sum", "prod": "product", "cumsum": "cumulative",
+    "sd": "stdev", "var": "variance", "sem": "stdev_of_mean", "stderr": "stdev_of_mean",
+    "standard_error": "stdev_of_mean", "total": "sum", "prod": "product", "cumsum": "cumulative",
     "maximum": "max", "minimum": "min", "largest": "max", "smallest": "min",
     "real": "re", "imag": "im", "imaginary": "im", "phase": "arg", "angle": "arg",
     "conjugate": "conj", "mag": "abs", "magnitude": "abs", "modulus": "abs",
@@ -57,6 +58,9 @@ WRITTEN = {
     "scientific": "{} as scientific", "polar": "{} as polar", "dms": "{} as dms",
     "print": "{}", "echo": "{}", "display": "{}", "eval": "{}", "float": "{}",
     "evaluate": "{}", "simplify": "{}", "calculate": "{}", "number": "{}",
+    "rms": "sqrt(mean({0}^2))", "geomean": "exp(mean(ln({})))", "gmean": "exp(mean(ln({})))",
+    "geometric_mean": "exp(mean(ln({})))", "hmean": "1/mean(1/{0})",
+    "harmonic_mean": "1/mean(1/{0})",
     "expm1": "exp({}) - 1", "log1p": "ln(1 + {0})", "log10p": "lg(1 + {0})",
 }  # fmt: skip
 """What is written for a call with one argument: ``{0}`` is that argument, in brackets
@@ -91,6 +95,8 @@ MISSING_FEATURES = {
     ),
     **dict.fromkeys(("histogram", "hist"),
                     "The histogram of a list is shown in the workings of its line."),
+    **dict.fromkeys(("scatter", "scatterplot"),
+                    "A line with slope(x, y) has a picture of the two lists."),
     **dict.fromkeys(("taylor", "maclaurin", "series"), "Teapot does not expand in series."),
     **dict.fromkeys(("rank", "trace", "eye", "identity"),
                     "For matrices there are det, inverse, transpose, dot and solve."),

@@ -225,4 +225,4 @@ def _sum_of_products(a: Sequence[Value], b: Sequence[Value]) -> Value:
 
 def shape(rows: Sequence[Sequence[Value]]) -> str:
     """Its rows and columns, as is said: 2 × 3."""
-    return f"{len(rows)} × {len(rows[0])}"
+    return f"{len(rows)} × {len(rows[0]) if rows else 0}"

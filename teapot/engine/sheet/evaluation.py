@@ -850,20 +850,21 @@ def _delayed(argument: Node, scope: Scope) -> Delayed:
     return Delayed(partial(evaluate, argument, scope), argument, of)
 
 
-def _bound(node: Call, scope: Scope) -> Bound:
-    """A call that binds a name: nothing of it is worked out yet."""
+def _bound(function: str, node: Call, scope: Scope) -> Bound:
+    """A call that binds a name of that function, whatever name it is called by: nothing of it is
+    worked out yet."""
 
     def of(part: Node, given: Mapping[str, Value]) -> Value:
         return evaluate(part, calls.ColumnScope(scope, given))
 
     options = {name: evaluate(arg, scope) for name, arg in node.named if name in OPTIONS}
     named = tuple((name, arg) for name, arg in node.named if name not in OPTIONS)
-    return Bound(node.function, node.args, named, of, options)
+    return Bound(function, node.args, named, of, options)
 
 
 def _call_built_in(function: Function, node: Call, scope: Scope) -> Value:
     if function.bound is not None and (bound_in(node) or function.name in ONLY_BOUND):
-        return function.bound(without_functions(_bound(node, scope)))
+        return function.bound(without_functions(_bound(function.name, node, scope)))
     if function.names_columns:
         calls.refuse_twice(function, node)
         given = [_delayed(argument, scope) for argument in node.args]
