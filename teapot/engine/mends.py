@@ -120,7 +120,7 @@ def replace_each(text: str, parts: Sequence[tuple[Span, str]]) -> Mend:
 def everywhere(mend: Mend, name: Span, text: str) -> Mend:
     """The mend that puts something for the ``name`` at one place of ``text``, for all places
     where that name stands, but for a note or the target of an assignment; another mend as it is."""
-    if mend.span != name or '"' in text:
+    if mend.span != name or mend.ends_line or '"' in text:
         return mend
     word, body = re.escape(text[slice(*name)]), text.partition("#")[0]
     ends = r"(?!\w|\s*:?=(?!=)|\()"

@@ -31,7 +31,6 @@ from teapot.engine.sentences.names import (
     BAD_NAME,
     FROM_ERROR,
     NO_ANSWER,
-    SYMBOL_OF_CONSTANT,
     UNKNOWN_FUNCTION,
     UNKNOWN_NAME,
     WRITTEN_OTHERWISE,
@@ -42,7 +41,6 @@ from teapot.engine.sentences.units import (
     POWER_IS_MEASURE,
     PREFIX_ALONE,
     TAKES_PLAIN_NUMBER,
-    UNIT_OR_CONSTANT,
 )
 from teapot.engine.sentences.unreadable import NO_BRACKETS, SIDE_BY_SIDE
 from teapot.engine.sentences.warnings import QUANTITY_FOR_UNIT
@@ -77,13 +75,14 @@ MENDED_IN_STEPS = (
     NUMBER_OVER_ANGLE,
     TAKES_PLAIN_NUMBER,
     BAD_NAME,
-    SYMBOL_OF_CONSTANT,
-    UNIT_OR_CONSTANT,
     PART_CODE,
     POWER_IS_MEASURE,
     WRITTEN_AS_CALL,
 )
 """Errors that a line may have several of: each mend leads to the next."""
+
+CHOSEN_IN_STEPS = (NO_BRACKETS, TAKES_PLAIN_NUMBER, BAD_NAME)
+"""Those of which the next error is a choice, and the logarithm of a measure may be left."""
 
 MOST_STEPS = 4
 
@@ -373,9 +372,11 @@ class Worksheet(Store):
         if error.is_a(NUMBER_OVER_ANGLE):  # one is chosen for all places
             each = [self._further(one, line, MOST_STEPS, at) for at, one in enumerate(offered)]
             return tuple(itertools.chain.from_iterable(each))
-        for kinds in ((TAKES_PLAIN_NUMBER,), ()):  # ln 2/(3 s) is rather ln(2)/(3 s)
+        has_choice = error.is_a(*CHOSEN_IN_STEPS)
+        # ln 2/(3 s) is rather ln(2)/(3 s)
+        for kinds in ((TAKES_PLAIN_NUMBER,), ()) if has_choice else ((TAKES_PLAIN_NUMBER,),):
             ways = self._further(offered[0], line, MOST_STEPS, without=kinds)
-            found = tuple(itertools.islice(ways, MOST_WAYS))
+            found = tuple(itertools.islice(ways, MOST_WAYS if has_choice else 1))
             if found:
                 return found
         return ()
