@@ -6,43 +6,28 @@ for, and then only what it depends on, in the order of the lines.
 
 from __future__ import annotations
 
-import itertools
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 
-from teapot.engine.diagnostics import letters_of_constants
 from teapot.engine.diagnostics.syntax_warnings import rest_of_unit, warnings_in
-from teapot.engine.diagnostics.unknown_names import beside_others
-from teapot.engine.errors import ASKS, Asks, LineError, Problem, Unfinished
+from teapot.engine.errors import ASKS, Asks, LineError, Unfinished
 from teapot.engine.functions.catalogue import BY_NAME
 from teapot.engine.limits import MAX_ANSWERS
-from teapot.engine.mends import Mend, Notice, Span, each_once, everywhere
+from teapot.engine.mends import Notice, each_once
 from teapot.engine.numbers.context import Conventions, NondeterministicInputs, Replies, current
 from teapot.engine.numbers.shelf import ProcedureText, Shelf
 from teapot.engine.numbers.values import Value, exact
 from teapot.engine.parsing.parser import parse_so_far
 from teapot.engine.reading.tree import Formatted, LineTree, Name, Node
 from teapot.engine.reading.vocabulary import BOX
-from teapot.engine.sentences.analysis import WRITTEN_AS_CALL
-from teapot.engine.sentences.foreign import PART_CODE
 from teapot.engine.sentences.forms import TOO_LONG_ANSWER
-from teapot.engine.sentences.functions import DRAWN_LATER, TOO_MANY_ARGUMENTS
+from teapot.engine.sentences.functions import DRAWN_LATER
 from teapot.engine.sentences.names import (
-    BAD_NAME,
     FROM_ERROR,
     NO_ANSWER,
-    UNKNOWN_FUNCTION,
     UNKNOWN_NAME,
-    WRITTEN_OTHERWISE,
 )
 from teapot.engine.sentences.procedures import RUNS_ITSELF
-from teapot.engine.sentences.units import (
-    NUMBER_OVER_ANGLE,
-    POWER_IS_MEASURE,
-    PREFIX_ALONE,
-    TAKES_PLAIN_NUMBER,
-)
-from teapot.engine.sentences.unreadable import NO_BRACKETS, SIDE_BY_SIDE
 from teapot.engine.sentences.warnings import QUANTITY_FOR_UNIT
 from teapot.engine.sheet.answering import (
     answer_from,
@@ -55,6 +40,7 @@ from teapot.engine.sheet.commanding import commanded
 from teapot.engine.sheet.definitions import NamesBefore
 from teapot.engine.sheet.dependence import Dependence
 from teapot.engine.sheet.line import Drawn, NewLine, Step, WorksheetLine
+from teapot.engine.sheet.offered_mends import with_mends_that_work
 from teapot.engine.sheet.outcome import ERROR, NOTE, OK, UNFINISHED, Answer, Outcome
 from teapot.engine.sheet.running import for_each_item, last_value, settings_of
 from teapot.engine.sheet.settings import Settings, after
@@ -65,29 +51,6 @@ from teapot.engine.sheet.workings import Workings, WorkStep
 
 SAME = {"principal-root": "left-the-reals"}
 """A notice, and one that says the same with less: that one is left out beside it."""
-
-MENDED_IN_STEPS = (
-    UNKNOWN_FUNCTION,
-    SIDE_BY_SIDE,
-    NO_BRACKETS,
-    TOO_MANY_ARGUMENTS,
-    PREFIX_ALONE,
-    NUMBER_OVER_ANGLE,
-    TAKES_PLAIN_NUMBER,
-    BAD_NAME,
-    PART_CODE,
-    POWER_IS_MEASURE,
-    WRITTEN_AS_CALL,
-)
-"""Errors that a line may have several of: each mend leads to the next."""
-
-CHOSEN_IN_STEPS = (NO_BRACKETS, TAKES_PLAIN_NUMBER, BAD_NAME)
-"""Those of which the next error is a choice, and the logarithm of a measure may be left."""
-
-MOST_STEPS = 4
-
-MOST_WAYS = 3
-"""Mends in steps that are offered for one line."""
 
 MISSING = (UNKNOWN_NAME, ASKS, DRAWN_LATER, FROM_ERROR, NO_ANSWER)
 """Errors of a line that only lacks a value."""
@@ -344,65 +307,8 @@ class Worksheet(Store):
     # -- mends --------------------------------------------------------------------
 
     def _with_mends_that_work(self, line: WorksheetLine, outcome: Outcome) -> Outcome:
-        """The outcome without the mends that would be errors themselves."""
-        if isinstance(outcome.error, Unfinished):
-            return outcome
-        error = outcome.error
-        if error is not None and error.is_a(UNKNOWN_NAME) and error.span is not None:
-            error.mends = tuple(everywhere(one, error.span, line.text) for one in error.mends)
-        if error is not None and error.is_a(*letters_of_constants.OF_UNITS):
-            known = NamesBefore(self.definitions, line.place)
-            meant = letters_of_constants.constant_for_unit(line.text, known)
-            error.mends = (*([meant[1]] if meant else []), *error.mends)
-        offered = error.mends if error and error.is_a(*MENDED_IN_STEPS) else ()
-        outcome = outcome.with_mends(lambda mend: self._works(mend, line))
-        if error is not None and offered and not error.mends:
-            error.mends = self._in_steps(offered, error, line)
-        return outcome
-
-    def _works(self, mend: Mend, line: WorksheetLine) -> bool:
-        text = mend.apply(line.text)
-        return bool(text.strip(" ()")) and self._error_of(text, line) is None
-
-    def _in_steps(
-        self, offered: Sequence[Mend], error: LineError, line: WorksheetLine
-    ) -> tuple[Mend, ...]:
-        """The mends that work with further ones after the first that is ``offered``, as
-        ``avg(1, 2)`` becomes ``mean([1, 2])``."""
-        if error.is_a(NUMBER_OVER_ANGLE):  # one is chosen for all places
-            each = [self._further(one, line, MOST_STEPS, at) for at, one in enumerate(offered)]
-            return tuple(itertools.chain.from_iterable(each))
-        has_choice = error.is_a(*CHOSEN_IN_STEPS)
-        # ln 2/(3 s) is rather ln(2)/(3 s)
-        for kinds in ((TAKES_PLAIN_NUMBER,), ()) if has_choice else ((TAKES_PLAIN_NUMBER,),):
-            ways = self._further(offered[0], line, MOST_STEPS, without=kinds)
-            found = tuple(itertools.islice(ways, MOST_WAYS if has_choice else 1))
-            if found:
-                return found
-        return ()
-
-    def _further(
-        self,
-        mend: Mend,
-        line: WorksheetLine,
-        further: int,
-        choice: int | None = None,
-        without: tuple[Problem, ...] = (),
-    ) -> Iterator[Mend]:
-        """This mend where it works, else those that work with so many ``further`` ones, each the
-        one of a ``choice`` where that is given; none leads over an error ``without`` which it is
-        to be."""
-        text = mend.apply(line.text)
-        if not text.strip(" ()"):
-            return
-        error = self._error_of(text, line)
-        if error is None:
-            yield mend
-        elif further and not error.is_a(*without):
-            at = 0 if error.is_a(TOO_MANY_ARGUMENTS) else choice
-            for next_one in error.mends if at is None else error.mends[at : at + 1]:
-                whole = Mend(mend.label, Span(0, len(line.text)), next_one.apply(text))
-                yield from self._further(whole, line, further - 1, choice, without)
+        known = NamesBefore(self.definitions, line.place)
+        return with_mends_that_work(outcome, known, lambda text: self._error_of(text, line))
 
     def _error_of(self, text: str, line: WorksheetLine) -> LineError | None:
         """The error of a text in the place of a line; None where it would be answered, or
@@ -559,8 +465,6 @@ class Worksheet(Store):
             if sum(answer.written.least_length for answer in answers) > MAX_ANSWERS:
                 raise TOO_LONG_ANSWER(limit=MAX_ANSWERS)
         except LineError as error:
-            if error.is_a(WRITTEN_OTHERWISE):
-                beside_others(error, line.text)
             if error.is_a(UNKNOWN_NAME):
                 error = rest_of_unit(line.text, error, notices)
             return Outcome(
