@@ -424,10 +424,12 @@ def _odd_root(text: str, node: Binary, brackets: Brackets) -> Notice | None:
 
 
 def _quantity_for_unit(text: str, node: Binary, brackets: Brackets) -> Notice | None:
-    """``2 m`` and ``5 W/m^2``, where m is a quantity."""
+    """``2 m``, ``5 W/m^2`` and ``5 /m``, where m is a quantity."""
     factor = node.right
     name = factor.left if isinstance(factor, Binary) and factor.op == "^" else factor
-    behind = Literal | Measured if node.op == IMPLIED else Measured
+    between = text[node.left.span.end : factor.span.start]
+    is_close = node.op == IMPLIED or (between[:1] == " " and between[-1:] == "/")  # not 1/m
+    behind = Literal | Measured if is_close else Measured
     before = node.left
     while isinstance(before, Binary) and before.op in ("*", "/", IMPLIED):
         before = before.right  # 2*9.81 m
