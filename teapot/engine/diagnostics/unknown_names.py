@@ -21,7 +21,7 @@ from teapot.engine.functions.catalogue import (
     in_another_case,
 )
 from teapot.engine.functions.physics import ALSO as CALLED_ALSO
-from teapot.engine.mends import Mend, at_the_end, replace
+from teapot.engine.mends import Mend, Span, at_the_end, replace, replace_each
 from teapot.engine.reading.commands import COMMANDS
 from teapot.engine.reading.plain import node_text
 from teapot.engine.reading.tree import Call, ColumnOf, ListOf, Literal, Name, Node, Postfix, Range
@@ -80,6 +80,20 @@ def _as_unit(node: Name) -> LineError:
 
 def _called(node: Name, constant: str) -> Mend:
     return replace(node.span, f'constant("{constant}")')
+
+
+BELOW_BAR = re.compile(r"/\s*(?P<unit>[^\W\d_]{2,})(?![\w(^²³])")
+"""``r/cm``: how many centimetres a length is (ISO 80000-1, 7.1.4)."""
+
+
+def counted_in_units(text: str, quantities: Container[str]) -> tuple[Mend, ...]:
+    """The mend that puts a 1 before units which quantities are divided by; none without such."""
+    places = [
+        (Span(*found.span("unit")), f"(1 {found['unit']})")
+        for found in BELOW_BAR.finditer(text)
+        if found["unit"] not in quantities and atom_of(found["unit"]) is not None
+    ]
+    return (replace_each(text, places),) if places else ()
 
 
 POWERS = {word: f"^{power}" for word, power in BEHIND.items()}

@@ -7,7 +7,7 @@ import itertools
 from collections.abc import Callable, Container, Iterator, Sequence
 
 from teapot.engine.diagnostics.letters_of_constants import OF_UNITS, constant_for_unit
-from teapot.engine.diagnostics.unknown_names import beside_others
+from teapot.engine.diagnostics.unknown_names import beside_others, counted_in_units
 from teapot.engine.errors import LineError, Problem, Unfinished
 from teapot.engine.mends import Mend, Span, everywhere
 from teapot.engine.sentences.analysis import WRITTEN_AS_CALL
@@ -77,6 +77,8 @@ def _complete(error: LineError, text: str, known: Container[str]) -> None:
         beside_others(error, text)
     if error.is_a(UNKNOWN_NAME) and error.span is not None:
         error.mends = tuple(everywhere(one, error.span, text) for one in error.mends)
+    if error.is_a(UNKNOWN_NAME) and any(one.ends_line for one in error.mends):
+        error.mends = counted_in_units(text, known) or error.mends
     meant = constant_for_unit(text, known) if error.is_a(*OF_UNITS) else None
     if meant is not None:
         error.mends = (meant[1], *error.mends)
