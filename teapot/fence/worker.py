@@ -36,8 +36,8 @@ With fewer than there are people at work each key would have a sheet read anew."
 @dataclass(frozen=True, slots=True)
 class ShelfState:
     """The tables and procedures on a person's shelf: the newest version by name, the file or
-    the text of each version, when those that are not the newest were replaced, and the names of
-    those in the bin."""
+    the text of each version, when those that are not the newest were replaced, the names of
+    those in the bin, and what is called otherwise now."""
 
     versions: tuple[tuple[str, str], ...] = ()
     files: tuple[tuple[str, File], ...] = ()
@@ -45,6 +45,7 @@ class ShelfState:
     procedures: tuple[tuple[str, str], ...] = ()
     texts: tuple[tuple[str, ProcedureText], ...] = ()
     binned: tuple[str, ...] = ()
+    renamed: tuple[tuple[str, str], ...] = ()
 
 
 @compactly_pickled
@@ -161,6 +162,7 @@ def _shelf_of(state: ShelfState) -> Shelf:
         dict(state.procedures),
         dict(state.texts),
         state.binned,
+        dict(state.renamed),
     )
 
 

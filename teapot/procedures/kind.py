@@ -21,7 +21,7 @@ from teapot.procedures.models import Procedure, ProcedureVersion, Run
 from teapot.shelf import arriving
 from teapot.shelf.everything import as_json
 from teapot.shelf.kinds import Import, Kind, Place, Step, Versions, register
-from teapot.shelf.queries import with_replaced
+from teapot.shelf.queries import former_names, with_replaced
 from teapot.shelf.search import each_in, has_all, marked
 
 MOST_TEXTS, MOST_CHARACTERS = 1000, 2_000_000
@@ -112,6 +112,7 @@ def _state(owner: UUID | None) -> dict[str, tuple[Any, ...]]:
         "binned": tuple(
             OF_PROCEDURE + one.procedure.name for one in found.newest if one.procedure.binned
         ),
+        "renamed": former_names(OF_PROCEDURE, (one.procedure for one in found.newest)),
         "replaced": found.replaced,
     }
 

@@ -10,11 +10,11 @@ from django.urls import reverse
 from teapot.accounts.models import Person
 from teapot.engine.numbers import shelf
 from teapot.engine.reading.forms import STANDARD
-from teapot.shelf.items import LONGEST_NAME, OnShelf, OnShelfQuerySet
+from teapot.shelf.items import LONGEST_NAME, OnShelfQuerySet, UsedByName
 from teapot.shelf.settings_of_lines import UnderConventions
 
 
-class Procedure(OnShelf):
+class Procedure(UsedByName):
     """Lines under a name; ``owner`` is None for those of the demo."""
 
     word = "procedure"

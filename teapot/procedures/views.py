@@ -272,8 +272,10 @@ def questions(request: HttpRequest) -> HttpResponse:
     person = known_person(request)
     found = None if person is None else person.procedures.at_hand().filter(name=name).first()
     if found is None:
-        known = [] if person is None else person.procedures.at_hand().values_list("name", flat=True)
-        return render(request, "procedures/unknown.html", {"name": name, "known": known})
+        known = [] if person is None else list(person.procedures.at_hand())
+        now = next((one.name for one in known if name in one.former_names), "")
+        context = {"name": name, "now": now, "known": [one.name for one in known]}
+        return render(request, "procedures/unknown.html", context)
     context = {"procedure": found, "asked": _asked(found, found.newest.text)}
     return render(request, "procedures/run_into.html", context)
 

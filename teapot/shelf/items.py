@@ -50,3 +50,20 @@ class OnShelf(models.Model):
         while self.is_taken(found):
             found, number = f"{name[: LONGEST_NAME - 5]} {number}", number + 1
         return found
+
+
+MOST_FORMER_NAMES = 20
+
+
+class UsedByName(OnShelf):
+    """What lines use by its name; ``former_names`` are those that it had, the last one last."""
+
+    former_names = models.JSONField(default=list)
+
+    class Meta:
+        abstract = True
+
+    def names_after(self, name: str) -> list[str]:
+        """Its former names once it is called ``name``."""
+        former = [one for one in (*self.former_names, self.name_shown) if one != name]
+        return former[-MOST_FORMER_NAMES:]

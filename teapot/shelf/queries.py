@@ -20,6 +20,7 @@ from teapot.fence.jobs import Job
 from teapot.fence.lines import Part
 from teapot.fence.turns import Slowed
 from teapot.fence.worker import RefusedJob, ShelfState, State
+from teapot.shelf.items import UsedByName
 from teapot.shelf.kinds import versioned
 
 T = TypeVar("T")
@@ -59,6 +60,16 @@ def with_replaced(versions: Iterable[Any], of: str) -> WithReplaced:
             replaced.append((str(newest[thing].pk), _said(version)))
         newest[thing] = version
     return WithReplaced(found, list(newest.values()), tuple(replaced))
+
+
+def former_names(prefix: str, things: Iterable[UsedByName]) -> tuple[tuple[str, str], ...]:
+    """The names that things at hand had, each with ``prefix``, and what each is called now."""
+    return tuple(
+        (prefix + former, thing.name_shown)
+        for thing in things
+        if thing.binned is None
+        for former in thing.former_names
+    )
 
 
 def _said(version: Any) -> str:

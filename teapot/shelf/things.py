@@ -10,7 +10,7 @@ from django.utils import timezone
 
 from teapot.accounts.models import Person
 from teapot.engine.errors import LineError, Problem
-from teapot.shelf.items import LONGEST_FOLDER, LONGEST_NAME, OnShelf
+from teapot.shelf.items import LONGEST_FOLDER, LONGEST_NAME, OnShelf, UsedByName
 from teapot.sqlite import words
 
 KEPT_IN_BIN = timedelta(days=30)
@@ -63,7 +63,10 @@ def free_name(thing: Any, name: str) -> str:
 
 def rename(thing: Any, name: str) -> None:
     """Gives it another name.  Errors: as :func:`free_name`."""
-    _save(thing, {name_field(thing): free_name(thing, name)})
+    fields: dict[str, Any] = {name_field(thing): free_name(thing, name)}
+    if isinstance(thing, UsedByName):
+        fields["former_names"] = thing.names_after(fields["name"])
+    _save(thing, fields)
 
 
 def move(thing: Any, folder: str) -> None:

@@ -20,7 +20,7 @@ from teapot.engine.out.json_text import WrongData
 from teapot.shelf.everything import as_json
 from teapot.shelf.kinds import Import, Kind, Place, Step, Versions, register
 from teapot.shelf.moments import moment_from
-from teapot.shelf.queries import with_replaced
+from teapot.shelf.queries import former_names, with_replaced
 from teapot.shelf.search import has_all, marked
 from teapot.shelf.version_refs import drawn_as
 from teapot.tables import services, views
@@ -124,6 +124,7 @@ def _state(owner: UUID | None) -> dict[str, tuple[Any, ...]]:
         ),
         "files": tuple((str(one.pk), one.file) for one in found.all),
         "binned": tuple(PREFIX + one.table.name for one in found.newest if one.table.binned),
+        "renamed": former_names(PREFIX, (one.table for one in found.newest)),
         "replaced": found.replaced,
     }
 

@@ -12,10 +12,10 @@ from django.urls import reverse
 from teapot.accounts.models import Person
 from teapot.engine.files.preview import ColumnGuess, Guess
 from teapot.engine.files.shelf import File
-from teapot.shelf.items import LONGEST_NAME, OnShelf, OnShelfQuerySet
+from teapot.shelf.items import LONGEST_NAME, OnShelfQuerySet, UsedByName
 
 
-class DataTable(OnShelf):
+class DataTable(UsedByName):
     """A table under a name; ``owner`` is None for those of the demo.
 
     One in the bin can be brought back, and stays readable for the lines that used it.

@@ -1,5 +1,6 @@
 """Procedures over the wire: written, kept in versions, run, compared, run into a sheet."""
 
+import html
 import re
 import uuid
 
@@ -135,6 +136,23 @@ def test_a_procedure_in_the_bin_is_said_where_it_is_used(someone):
     someone.procedure("spring", "2")
     someone.act("procedure", Procedure.objects.get(name="spring").pk, "bin")
     assert "The procedure spring is in the bin." in someone.keep('run("spring")').content.decode()
+
+
+def test_a_procedure_of_another_name_is_said_where_its_former_one_is_used(someone):
+    someone.procedure("spring", "2")
+    someone.keep('a = run("spring")')
+    pk = Procedure.objects.get(name="spring").pk
+    for name in ("coil", "spring 2"):
+        someone.act("procedure", pk, "rename", value=name)
+        said = html.unescape(someone.keep('run("spring") + 1').content.decode())
+        assert f"The procedure spring is called {name} now." in said
+        assert f'data-mend="run("{name}") + 1"' in said
+    asked = someone.shown("/procedures/questions", name="coil")
+    assert "The procedure coil is called spring 2 now." in asked
+    someone.procedure("spring", "3")  # another one has the name from now on
+    assert 'data-text="4"' in someone.keep('run("spring") + 1').content.decode()
+    someone.act("procedure", pk, "rename", value="coil")
+    assert Procedure.objects.get(pk=pk).former_names[-2:] == ["spring", "spring 2"]
 
 
 def into(someone, address, token=None, **replies):

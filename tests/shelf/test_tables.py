@@ -205,6 +205,10 @@ def test_a_table_is_renamed_deleted_and_brought_back(person):
     assert "There is already a table named other" in unescape(taken.content.decode())
     person.post(f"{thing}/rename", {"value": "pots of tea"})
     assert "pots of tea" in page(person, "/tables/")
+    sheet = Sheet.objects.get(pk=person.sheet.rpartition("/")[2])
+    refused = services.keep(sheet, 'shelf("cooling pots")', uuid.uuid4()).refused
+    assert refused.error.text == "The table cooling pots is called pots of tea now."
+    assert [one.input for one in refused.error.mends] == ['shelf("pots of tea")']
     person.post(f"{thing}/bin")
     assert person.get(address).status_code == 404
     sheet = Sheet.objects.get(pk=person.sheet.rpartition("/")[2])

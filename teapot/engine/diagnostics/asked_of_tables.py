@@ -1,5 +1,6 @@
 """What is asked of lists and tables in other notations: rows by a test in square brackets,
-``group`` without the name of its argument, figures by groups, and a table by nearly its name."""
+``group`` without the name of its argument, figures by groups, and what is on the shelf by a former
+name or by nearly its own."""
 
 from __future__ import annotations
 
@@ -8,6 +9,7 @@ from collections.abc import Iterable
 from teapot.engine.errors import LineError
 from teapot.engine.functions.catalogue import BY_NAME
 from teapot.engine.mends import replace
+from teapot.engine.numbers.shelf import OF_PROCEDURE, PREFIX, Shelf
 from teapot.engine.reading.plain import node_text
 from teapot.engine.reading.tree import (
     Binary,
@@ -21,6 +23,7 @@ from teapot.engine.reading.tree import (
     Text,
 )
 from teapot.engine.sentences.analysis import WRITTEN_AS_CALL
+from teapot.engine.sentences.procedures import RENAMED
 from teapot.engine.sentences.tables import NO_SHELF
 from teapot.engine.spelling import nearest
 
@@ -67,14 +70,21 @@ LIKE = 0.7
 """How much alike the names of two tables are of which one may be meant for the other."""
 
 
-def with_near_table(error: LineError, nodes: Iterable[Node], tables: Iterable[str]) -> None:
-    """Offers the table on the shelf whose name is nearly the one that is missing."""
-    if not error.is_a(NO_SHELF):
+def with_name_on_shelf(error: LineError, nodes: Iterable[Node], shelf: Shelf) -> None:
+    """Offers what a thing on the shelf is called now, or the table whose name is nearly the one
+    that is missing."""
+    if not error.is_a(NO_SHELF, RENAMED):
         return
     for node in nodes:
         match node:
-            case Call(function="shelf", args=(Text(parts=(str() as name,)) as typed,)):
-                near = nearest(name, tables, LIKE)
-                if near is not None and near != name:
-                    error.mends = (replace(typed.span, f'"{near}"'),)
+            case Call(
+                function="shelf" | "run" as function,
+                args=(Text(parts=(str() as name,)) as typed, *_),
+            ):
+                prefix = PREFIX if function == "shelf" else OF_PROCEDURE
+                meant = shelf.renamed.get(prefix + name)
+                if meant is None and function == "shelf":
+                    meant = nearest(name, shelf.versions, LIKE)
+                if meant is not None and meant != name:
+                    error.mends = (replace(typed.span, f'"{meant}"'),)
                     return

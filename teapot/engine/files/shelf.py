@@ -49,6 +49,7 @@ def shelf_of(
     procedures: Mapping[str, str] | None = None,
     texts: Mapping[str, ProcedureText] | None = None,
     binned: Collection[str] = (),
+    renamed: Mapping[str, str] | None = None,
 ) -> Shelf:
     """The shelf with these versions by name, each of which is a file, and these procedures."""
 
@@ -59,4 +60,4 @@ def shelf_of(
         table = table_in(files[key])
         return table if key == version else with_measures(table)
 
-    return Shelf(versions, load, replaced, procedures, texts, binned)
+    return Shelf(versions, load, replaced, procedures, texts, binned, renamed)

@@ -6,7 +6,7 @@ from collections.abc import Callable, Collection, Mapping
 from dataclasses import dataclass
 
 from teapot.engine.numbers.values import Table
-from teapot.engine.sentences.procedures import IN_BIN, NO_PROCEDURE
+from teapot.engine.sentences.procedures import IN_BIN, NO_PROCEDURE, RENAMED
 from teapot.engine.sentences.tables import NO_SHELF
 
 PREFIX, OF_PROCEDURE = "table:", "procedure:"
@@ -41,7 +41,7 @@ class Shelf:
     A version never changes; ``load`` gives its table, :data:`WITH_UNITS` where that stands after
     it, ``texts`` has its procedure.
     ``binned`` are the names of what lies in the bin, each with :data:`PREFIX` or
-    :data:`OF_PROCEDURE`.
+    :data:`OF_PROCEDURE`; ``renamed`` says what is called otherwise now, by such names.
     ``replaced`` says of versions that are not the newest any more when that was, such as "on
     26 November at 14:05".
     """
@@ -54,6 +54,7 @@ class Shelf:
         procedures: Mapping[str, str] | None = None,
         texts: Mapping[str, ProcedureText] | None = None,
         binned: Collection[str] = (),
+        renamed: Mapping[str, str] | None = None,
     ) -> None:
         self.versions = dict(versions or {})
         self.load = load
@@ -61,15 +62,16 @@ class Shelf:
         self.procedures = dict(procedures or {})
         self.texts = dict(texts or {})
         self.binned = frozenset(binned)
+        self.renamed = dict(renamed or {})
 
     def procedure_version_of(self, name: str) -> str:
         """The newest version of the procedure of that name.
 
-        Errors: :data:`NO_PROCEDURE` where there is none, :data:`IN_BIN` where it was deleted.
+        Errors: :data:`NO_PROCEDURE` where there is none, :data:`IN_BIN` where it was deleted,
+        :data:`RENAMED` where it is called otherwise now.
         """
         if name not in self.procedures:
-            if OF_PROCEDURE + name in self.binned:
-                raise IN_BIN(what="procedure", name=name)
+            self._refuse_former(OF_PROCEDURE, "procedure", name)
             known = ", ".join(sorted(self.procedures))
             raise NO_PROCEDURE(name=name, known=f" Yours: {known}." if known else "")
         return OF_PROCEDURE + self.procedures[name]
@@ -84,14 +86,21 @@ class Shelf:
     def version_of(self, name: str) -> str:
         """The newest version of the table of that name.
 
-        Errors: :data:`NO_SHELF` where there is none, :data:`IN_BIN` where it was deleted.
+        Errors: :data:`NO_SHELF` where there is none, :data:`IN_BIN` where it was deleted,
+        :data:`RENAMED` where it is called otherwise now.
         """
         if name not in self.versions:
-            if PREFIX + name in self.binned:
-                raise IN_BIN(what="table", name=name)
+            self._refuse_former(PREFIX, "table", name)
             known = ", ".join(sorted(self.versions))
             raise NO_SHELF(name=name, known=f" Yours: {known}." if known else "")
         return PREFIX + self.versions[name] + WITH_UNITS
+
+    def _refuse_former(self, prefix: str, what: str, name: str) -> None:
+        now = self.renamed.get(prefix + name)
+        if now is not None:
+            raise RENAMED(what=what, name=name, now=now)
+        if prefix + name in self.binned:
+            raise IN_BIN(what=what, name=name)
 
     def table(self, version: str) -> Table:
         """The table in a version.  Errors: :data:`NO_SHELF` where it is no longer kept."""

@@ -8,6 +8,8 @@ IN_BIN = Problem(
     "in-bin", "The {what} {name} is in the bin. The shelf has a button that brings it back."
 )
 
+RENAMED = Problem("renamed", "The {what} {name} is called {now} now.")
+
 RUNS_ITSELF = Problem("runs-itself", "A procedure cannot run itself: {circle}.")
 
 STOPS_AT = Problem("stops-at", "{name} stops at its line {line}: {why}")

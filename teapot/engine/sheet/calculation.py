@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import replace
 
-from teapot.engine.diagnostics.asked_of_tables import asked_of_tables, with_near_table
+from teapot.engine.diagnostics.asked_of_tables import asked_of_tables, with_name_on_shelf
 from teapot.engine.diagnostics.bound_calls import bound_call_in
 from teapot.engine.diagnostics.indexed_names import named_with_index
 from teapot.engine.diagnostics.value_warnings import warnings_in_values
@@ -81,7 +81,7 @@ class Calculation:
                 or asked_of_tables(step.nodes)
                 or error
             )
-            with_near_table(step.error, step.nodes, self.store.shelf.versions)
+            with_name_on_shelf(step.error, step.nodes, self.store.shelf)
         if step.keeps_values:
             step.values = values_in(trace)
 
