@@ -36,6 +36,11 @@ INTEGRAL_OF = re.compile(
     rf"(?:\s+of)?\s+(?P<of>.+?)(?:\s*\bd(?P<name>{NAME}))?",
     re.IGNORECASE,
 )
+INTEGRAL_FOR = re.compile(
+    rf"(?:the\s+)?(?:integrate|integral(?:\s+of)?|∫)\s+(?P<of>.+?),?\s+(?:for\s+)?(?P<name>{NAME})\s*=\s*"
+    r"(?P<a>[^\s.]+)\s*(?:\.\.|to)\s*(?P<b>\S+)",
+    re.IGNORECASE,
+)
 DERIVATIVE = re.compile(
     rf"(?:(?:the\s+)?(?:differentiate|derivative\s+of|derive)|d/d(?P<name>{NAME}))\s*(?P<of>.+?)"
     rf"(?:,?\s+at\s+(?:(?P<other>{NAME})\s*=\s*)?(?P<at>.+))?",
@@ -62,6 +67,11 @@ ROOTS = re.compile(
     re.IGNORECASE,
 )
 QUOTIENT_OF_D = re.compile(rf"d\s*\((?P<of>.+)\)\s*/\s*d(?P<name>{NAME})(?:,?\s+at\s+(?P<at>.+))?")
+AT_A_PLACE = re.compile(
+    rf"(?:evaluate\s+)?(?:(?P<called>{NAME})(?:\({NAME}\))?\s*=\s*)?(?P<of>[^=]+?),?\s+"
+    rf"(?:at|where|for|when|if|with)\s+(?P<name>{NAME})\s*=\s*(?P<at>(?!.*(?:\bto\b|\.\.))[^=,;]+)",
+    re.IGNORECASE,
+)
 SYSTEM = re.compile(
     r"solve\s+(?P<rows>[^=]+==?[^=]+(?:(?:,|;|\band\b)[^=]+==?[^=]+)+)", re.IGNORECASE
 )
@@ -141,14 +151,25 @@ def call_for(
         has_function = any(one[1] in functions for one in re.finditer(rf"({NAME})\(", line))
         where = f"{name} = {usual_interval(line)}" if has_function else name
         return f"solve({found['a']} == {found['b']}, {where})"
-    if found := INTEGRAL_OF.fullmatch(line) or INTEGRAL.fullmatch(line):
+    if found := (
+        INTEGRAL_FOR.fullmatch(line) or INTEGRAL_OF.fullmatch(line) or INTEGRAL.fullmatch(line)
+    ):
         name = found["name"] or unknown(found["of"])
         ends = f"{found['a']}..{found['b']}" if found["a"] else "…"
         return f"integral({found['of']}, {name} = {ends})"
     if found := DERIVATIVE.fullmatch(line):
         name = found["name"] or found["other"] or unknown(found["of"])
         return f"derivative({inner(found['of'])}, {name} = {found['at'] or '…'})"
+    if (found := AT_A_PLACE.fullmatch(line)) and has_name(found["of"], found["name"]):
+        free = (one for one in "fghFGH" if one not in quantities)
+        function = found["called"] or next(free, "f_1")
+        return f"{function}({found['name']}) = {found['of']}; {function}({found['at']})"
     return None
+
+
+def has_name(text: str, name: str) -> bool:
+    """Whether a name occurs in a text: the x of ``2x + 1``."""
+    return re.search(rf"(?<![^\W\d]){re.escape(name)}(?!\w)", text) is not None
 
 
 def _end(text: str) -> str:

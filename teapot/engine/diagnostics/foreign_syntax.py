@@ -277,6 +277,12 @@ SPELLINGS = (
         everywhere=True,
     ),
     _spelling(
+        CLOCK_TIME,
+        "9:40 - 8:15",
+        r"(?<![\w.:])(\d{1,2}):([0-5]\d)\s*[-−–]\s*(\d{1,2}):([0-5]\d)(?![\w.:])",
+        lambda found: "({} h + {} min) - ({} h + {} min)".format(*map(int, found.groups())),
+    ),
+    _spelling(
         OTHER_RATIO,
         "1:10",
         rf"(?<![\w.:])(?P<first>{_NUMBER})\s*:\s*(?P<second>{_NUMBER})(?![\w.:])",
