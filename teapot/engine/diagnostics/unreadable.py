@@ -330,7 +330,8 @@ def _nothing_beside(cursor: Cursor, mends: list[Mend], first: str, second: str) 
     if len(unknown) == 2:
         return VALUES_MISSING(before.span.to(behind.span), tuple(mends), first=first, second=second)
     name = unknown[0].text
-    if name in CALLED_ALSO:
+    is_only = [token.text for token in cursor.tokens].count(name) == 1  # else hardly a constant
+    if name in CALLED_ALSO and is_only:
         mends.insert(0, _with_constant(cursor, unknown[0], CALLED_ALSO[name]))
     return VALUE_MISSING(unknown[0].span, tuple(mends), name=name)
 
