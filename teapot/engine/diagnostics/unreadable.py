@@ -312,7 +312,8 @@ def _operator_missing(cursor: Cursor) -> LineError:
         mends.append(replace(both, f"{first}_{second}"))
     if before.kind == tk.NUMBER and behind.kind == tk.NUMBER:
         mends += _one_over_unit(cursor)
-        mends += _spaced_groups(cursor)
+        is_below_root = cursor.at > 1 and cursor.tokens[cursor.at - 2].text.endswith("√")
+        mends += [replace(gap, "*")] if is_below_root else _spaced_groups(cursor)
         mends.append(replace(both, f"{first} + {second}"))
     if all(mend.replacement != "*" for mend in mends):
         mends.append(replace(gap, "*"))
@@ -452,8 +453,9 @@ def refuse_beside_measure(cursor: Cursor) -> None:
         gap = Span(before.span.end, behind.span.start)
         if before.kind == tk.POWER:  # 15 m² 20 K
             before = cursor.tokens[cursor.at - 2]
-        units = [atom_of(one.text) for one in (before, cursor.tokens[cursor.at + 1]) if one.text]
-        kinds = {unit.dimension for unit in units if unit is not None}
+        both = before, cursor.tokens[cursor.at + 1]
+        units = [atom_of(one.text) if one.text else None for one in both]
+        kinds = {unit.dimension if unit is not None else None for unit in units}
         if len(kinds) > 1:  # 1.6 kΩ 100 nF
             first, second = cursor.typed(before.span), cursor.typed(behind.span)
             raise SIDE_BY_SIDE(behind.span, (replace(gap, "*"),), first=first, second=second)

@@ -526,7 +526,9 @@ class Parser(Cursor):
         right = self.power()
         right = self.called_without_brackets(right) or right
         node = Binary(self.across(left, right), IMPLIED, left, right, place)
-        is_imaginary = isinstance(left, Literal) and isinstance(right, Name) and right.name in "ij"
+        number = left.operand if isinstance(left, Prefix) and left.op == "-" else left
+        is_unit = isinstance(right, Name) and right.name in ("i", "j")
+        is_imaginary = is_unit and isinstance(number, Literal)
         if is_imaginary and self.reads_anew and sees_measure(self):
             return self.measured(node)  # 40i Ω
         return node

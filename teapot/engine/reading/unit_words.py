@@ -16,6 +16,14 @@ FIRST_WORDS = frozenset(
 )
 """Of names of several words: ``short ton``."""
 
+TOGETHER = {
+    "Nm": ("newton", "metre"), "kNm": ("kilonewton", "metre"), "MNm": ("meganewton", "metre"),
+    "Ncm": ("newton", "centimetre"), "Nmm": ("newton", "millimetre"),
+    "kNcm": ("kilonewton", "centimetre"), "Ns": ("newton", "second"), "Pas": ("pascal", "second"),
+    "mPas": ("millipascal", "second"),
+}  # fmt: skip
+"""Two units run together, by their full names, which no quantity has."""
+
 ANGLES = {
     "degree": "deg", "degrees": "deg", "degs": "deg", "radian": "rad", "radians": "rad",
     "rads": "rad", "grad": "gon", "grads": "gon", "gons": "gon", "turns": "turn", "rev": "turn",
@@ -24,7 +32,7 @@ ANGLES = {
 
 WORDS = re.compile(
     rf"\b(?:{'|'.join(sorted(ANGLES))})(?![\w(])|"
-    r"\b(?:deg(?:rees?)?\s+[CFcf]\w*|per|square|sq|cubic|cu|squared|cubed|lbs|kmh|kph|r/min|[^\W\d_]+[23]|[A-Z][a-z]{3,}|"
+    r"\b(?:deg(?:rees?)?\s+[CFcf]\w*|per|square|sq|cubic|cu|squared|cubed|lbs|kmh|kph|[kM]?Nm|Nmm|k?Ncm|Ns|m?Pas|r/min|[^\W\d_]+[23]|[A-Z][a-z]{3,}|"
     rf"{'|'.join(sorted(FIRST_WORDS))})(?!\w)"
     r"|/\s*[^\W\d_]+(?:\^?[23]|[²³])?\.?K(?:\^?4|⁴)?(?!\w)|[^\W\d_]\.[^\W\d_]|[\d)]\s*\["
 )
@@ -45,6 +53,7 @@ SPELT = {
     "lbs": ("lb",),
     "kmh": ("km", "/", "h"),
     "kph": ("km", "/", "h"),
+    **TOGETHER,
     **{word: (sign,) for word, sign in ANGLES.items()},
 }
 """Symbols as people write them."""

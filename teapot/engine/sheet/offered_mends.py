@@ -11,7 +11,7 @@ from teapot.engine.diagnostics.unknown_names import beside_others, counted_in_un
 from teapot.engine.errors import LineError, Problem, Unfinished
 from teapot.engine.mends import Mend, Span, everywhere
 from teapot.engine.sentences.analysis import WRITTEN_AS_CALL
-from teapot.engine.sentences.foreign import PART_CODE
+from teapot.engine.sentences.foreign import IN_PARALLEL, PART_CODE
 from teapot.engine.sentences.functions import TOO_MANY_ARGUMENTS
 from teapot.engine.sentences.names import (
     BAD_NAME,
@@ -38,6 +38,7 @@ IN_STEPS = (
     TAKES_PLAIN_NUMBER,
     BAD_NAME,
     PART_CODE,
+    IN_PARALLEL,
     POWER_IS_MEASURE,
     WRITTEN_AS_CALL,
 )
