@@ -28,9 +28,9 @@ IN_PARALLEL = Problem(
     "in-parallel", "The sign || may mean in parallel, or that either of two truths holds."
 )
 
-SIGN_IN_PARALLEL = Problem("in-parallel", "Resistances in parallel are added as reciprocals here.")
+SIGN_IN_PARALLEL = Problem("in-parallel", "For resistances in parallel, add the reciprocals.")
 
-ROUNDED_BY_BARS = Problem("rounded-by-bars", "These bars are written floor(x) and ceil(x) here.")
+ROUNDED_BY_BARS = Problem("rounded-by-bars", "For these brackets, write floor(x) or ceil(x).")
 
 SHIFTED = Problem("shifted", "To shift by bits, multiply or divide by a power of 2.")
 
@@ -38,9 +38,7 @@ BINARY_AT_THE_END = Problem("binary-at-the-end", "A binary number begins with 0b
 
 CONVERSION_ASKED = Problem("conversion-asked", "To convert, write in before the other unit.")
 
-REACTION = Problem(
-    "reaction", "A reaction equation is not worked out here; as a note it stands beside the lines."
-)
+REACTION = Problem("reaction", "Teapot does not work out reaction equations. Keep it as a note:")
 
 PART_CODE = Problem("part-code", "{code} is a value as it is printed on a part: {measure} in full.")
 

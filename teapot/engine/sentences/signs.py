@@ -17,13 +17,9 @@ BAD_FIGURE = Problem("bad-figure", "{behind} is not a digit here: {figures}.")
 
 BAD_SUPERSCRIPT = Problem("bad-superscript", "A raised exponent must be a whole number.")
 
-BASE_BELOW = Problem(
-    "base-below", "Figures below the line name no base here; 0b1010, 0o17 and 0xFF have theirs."
-)
+BASE_BELOW = Problem("base-below", "A subscript names no base here. Write 0b1010, 0o17 or 0xFF.")
 
-BASE_OR_GROUP = Problem(
-    "base-or-group", "Is {base} the base here, or do its figures belong to the number?"
-)
+BASE_OR_GROUP = Problem("base-or-group", "Is {base} the base here, or a part of the number?")
 
 CONTROL_CHARACTER = Problem(
     "control-character",
